@@ -1,0 +1,18 @@
+<?php
+
+declare(strict_types=1);
+
+namespace SwiftReed\Pitch;
+
+/**
+ * The key a player reads, how it came about, and the enharmonic twin where one can be offered.
+ */
+final readonly class WrittenKey
+{
+    /**
+     * @param list<Key> $twins the other spelling, when it has seven accidentals or fewer; else empty
+     */
+    public function __construct(public Key $key, public bool $respelled, public string $why, public array $twins)
+    {
+    }
+}

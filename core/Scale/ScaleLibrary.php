@@ -1,0 +1,100 @@
+<?php
+
+declare(strict_types=1);
+
+namespace SwiftReed\Scale;
+
+use SwiftReed\Knowledge\DataError;
+use SwiftReed\Knowledge\DataFolder;
+
+/**
+ * The named scales and arpeggios of data/scales.yaml.
+ */
+final class ScaleLibrary
+{
+    /** @var array<string, Material> */
+    private array $materials = [];
+    /** @var array<string, string> every understood name to the one that is printed */
+    private array $names = [];
+    /** @var array<string, array<string, mixed>> */
+    private array $entries = [];
+
+    public function __construct(DataFolder $data)
+    {
+        foreach ($data->read('scales') as $name => $entry) {
+            if (!\is_array($entry)) {
+                throw DataError::entry('scales', $name, 'expected a formula and a signature');
+            }
+            /* @var array<string, mixed> $entry */
+            $this->entries[$name] = $entry;
+            $also = $entry['also'] ?? [];
+            foreach ([$name, ...(\is_array($also) ? $also : [])] as $understood) {
+                $key = self::key(\is_string($understood) ? $understood : throw DataError::entry('scales', $name, 'a name in "also" is not text'));
+                if (isset($this->names[$key])) {
+                    throw DataError::entry('scales', $name, \sprintf('the name "%s" is taken by "%s"', $understood, $this->names[$key]));
+                }
+                $this->names[$key] = $name;
+            }
+        }
+    }
+
+    /** @return list<string> printed names, in the order of the file */
+    public function names(): array
+    {
+        return array_keys($this->entries);
+    }
+
+    /** @return list<string> all understood names */
+    public function understoodNames(): array
+    {
+        return array_keys($this->names);
+    }
+
+    /** Whether this is a name or a synonym; hyphens and case do not matter. */
+    public function knows(string $name): bool
+    {
+        return isset($this->names[self::key($name)]);
+    }
+
+    /** @throws \OutOfBoundsException for an unknown name: ask {@see knows()} first */
+    public function material(string $name): Material
+    {
+        $printed = $this->names[self::key($name)] ?? throw new \OutOfBoundsException(\sprintf('No scale is called "%s".', $name));
+
+        return $this->materials[$printed] ??= $this->make($printed, $this->entries[$printed]);
+    }
+
+    private static function key(string $name): string
+    {
+        return strtolower(strtr($name, '-', ' '));
+    }
+
+    /** @param array<string, mixed> $entry */
+    private function make(string $name, array $entry): Material
+    {
+        $chromatic = true === ($entry['chromatic'] ?? false);
+        try {
+            $up = Formula::parse($chromatic ? '1 2' : self::text($name, $entry, 'formula'));
+            $down = isset($entry['down']) ? Formula::parse(self::text($name, $entry, 'down')) : $up;
+        } catch (FormulaError $error) {
+            throw DataError::entry('scales', $name, $error->getMessage());
+        }
+        $signature = $entry['signature'] ?? throw DataError::entry('scales', $name, 'the signature is missing');
+        $prints = 'none' !== $signature;
+        $fifths = $prints ? $signature : ($entry['spelled'] ?? 0);
+        if (!\is_int($fifths)) {
+            throw DataError::entry('scales', $name, 'the signature is neither a whole number of fifths nor "none"');
+        }
+        $kind = MaterialKind::tryFrom(self::text($name, $entry + ['kind' => 'scale'], 'kind')) ?? throw DataError::entry('scales', $name, 'kind is not scale, arpeggio or triad');
+
+        return new Material($name, $kind, $up, $down, $fifths, $prints, self::text($name, $entry + ['arpeggio' => ''], 'arpeggio'), $chromatic, true === ($entry['short'] ?? false), self::text($name, $entry + ['over' => ''], 'over'));
+    }
+
+    /** @param array<string, mixed> $entry */
+    private static function text(string $name, array $entry, string $field): string
+    {
+        $value = $entry[$field] ?? throw DataError::entry('scales', $name, \sprintf('"%s" is missing', $field));
+
+        return \is_string($value) || \is_int($value) ? (string) $value : throw DataError::entry('scales', $name, \sprintf('"%s" is not text', $field));
+    }
+}

@@ -1,0 +1,71 @@
+<?php
+
+declare(strict_types=1);
+
+namespace SwiftReed\Study;
+
+/**
+ * Which notes are tongued and which are slurred into.
+ */
+enum Articulation: string
+{
+    case Tongued = 'tongued';
+    case Slurred = 'slurred';
+    case SlurTwoTongueTwo = 'slur 2 tongue 2';
+    case TongueOneSlurThree = 'tongue 1 slur 3';
+    case TongueUpSlurDown = 'tongue up slur down';
+    case Legato = 'legato';
+
+    /**
+     * @param non-empty-list<Tone> $tones
+     *
+     * @return non-empty-list<array{Attack, Slur}> one for each tone
+     */
+    public function marks(array $tones): array
+    {
+        $marks = [];
+        foreach ($this->joins($tones) as $i => [$joinsBefore, $joinsAfter]) {
+            $slur = match (true) {
+                $joinsBefore && $joinsAfter => Slur::Continue,
+                $joinsBefore => Slur::Stop,
+                $joinsAfter => Slur::Start,
+                default => Slur::Outside,
+            };
+            $attack = match (true) {
+                $joinsBefore => Attack::None,
+                self::Legato === $this && $i > 0 => Attack::Soft,
+                default => Attack::Tongue,
+            };
+            $marks[] = [$attack, $slur];
+        }
+
+        return $marks;
+    }
+
+    /**
+     * @param non-empty-list<Tone> $tones
+     *
+     * @return non-empty-list<array{bool, bool}> whether the note is slurred from the one before, and to the one after
+     */
+    private function joins(array $tones): array
+    {
+        $count = \count($tones);
+        $intoNext = array_fill(0, $count, false);
+        for ($i = 0; $i + 1 < $count; ++$i) {
+            // A repeated pitch must be tongued, whatever the pattern says.
+            $intoNext[$i] = $tones[$i]->pitch->midi() !== $tones[$i + 1]->pitch->midi() && match ($this) {
+                self::Tongued, self::Legato => false,
+                self::Slurred => true,
+                self::SlurTwoTongueTwo => 0 === $i % 4,
+                self::TongueOneSlurThree => 1 === $i % 4 || 2 === $i % 4,
+                self::TongueUpSlurDown => !$tones[$i + 1]->ascending,
+            };
+        }
+        $joins = [];
+        foreach ($intoNext as $i => $after) {
+            $joins[] = [$i > 0 && $intoNext[$i - 1], $after];
+        }
+
+        return [] === $joins ? [[false, false]] : $joins;
+    }
+}

@@ -1,0 +1,44 @@
+<?php
+
+declare(strict_types=1);
+
+namespace SwiftReed\Study;
+
+use SwiftReed\Pitch\SpellingPreference;
+use SwiftReed\Pitch\Transposition;
+
+/**
+ * Whoever reads the part, as far as the notes depend on it: transposition, ranges, spelling. It knows no fingerings.
+ */
+final readonly class Reader
+{
+    /**
+     * @param string                 $name     as it is said in messages: "the clarinet in B♭"
+     * @param array<string, Compass> $compass  by the stage's value; "first", "developing" and "full" are all there
+     */
+    public function __construct(
+        public string $name,
+        public Transposition $transposition,
+        public array $compass,
+        public Stage $stage,
+        public SpellingPreference $spelling,
+    ) {
+    }
+
+    public function compass(Stage $stage): Compass
+    {
+        return $this->compass[$stage->value];
+    }
+
+    /** @return non-empty-list<Compass> the ranges to try in turn: what lies well, then what the stage allows */
+    public function preferredCompasses(): array
+    {
+        return Stage::Full === $this->stage ? [$this->compass(Stage::Developing), $this->compass(Stage::Full)] : [$this->compass($this->stage)];
+    }
+
+    /** The range beyond which this player does not go. */
+    public function limit(): Compass
+    {
+        return $this->compass($this->stage);
+    }
+}

@@ -1,0 +1,54 @@
+<?php
+
+declare(strict_types=1);
+
+namespace SwiftReed\Study;
+
+use SwiftReed\Pitch\Key;
+use SwiftReed\Pitch\KeySignature;
+use SwiftReed\Pitch\WrittenKey;
+
+/**
+ * The notes of a study for one reader, without fingerings.
+ */
+final readonly class Study
+{
+    /**
+     * @param non-empty-list<StudyNote> $notes
+     * @param list<RangeMove>           $moves
+     * @param list<string>              $warnings sentences for the person who made the study
+     */
+    public function __construct(
+        public Recipe $recipe,
+        public Key $concertKey,
+        public WrittenKey $writtenKey,
+        public KeySignature $signature,
+        public KeySignature $concertSignature,
+        public array $notes,
+        public RangePolicy $policy,
+        public array $moves,
+        public array $warnings,
+    ) {
+    }
+
+    /** @param list<StudyNote> $notes as many as before */
+    public function withNotes(array $notes): self
+    {
+        \assert([] !== $notes);
+
+        return new self($this->recipe, $this->concertKey, $this->writtenKey, $this->signature, $this->concertSignature, $notes, $this->policy, $this->moves, $this->warnings);
+    }
+
+    public function isUntimed(): bool
+    {
+        return Rhythm::Untimed === $this->recipe->rhythm;
+    }
+
+    /** Bars that hold a note, at least in part. */
+    public function barCount(): int
+    {
+        $last = $this->notes[\count($this->notes) - 1];
+
+        return (int) ceil(($last->onset + $last->length) / $this->recipe->time->barTicks());
+    }
+}

@@ -1,0 +1,58 @@
+<?php
+
+declare(strict_types=1);
+
+namespace SwiftReed\Study;
+
+use SwiftReed\Pitch\Pitch;
+
+/**
+ * A line that is understood but cannot be played on this instrument, or asks for what its material does not have.
+ */
+final class StudyError extends \DomainException
+{
+    public static function widerThanInstrument(string $asked, string $instrument, Compass $compass): self
+    {
+        return new self(\sprintf('%s are wider than %s, which has %s; expected an extent that fits, for example "2 octaves".', ucfirst($asked), $instrument, $compass->spoken()));
+    }
+
+    public static function outOfRange(Pitch $low, Pitch $high, string $instrument, Compass $compass, string $from): self
+    {
+        return new self(\sprintf('From %s the line runs from %s to %s; the range of %s is %s. Expected a start that fits, for example "from low", or a smaller extent such as "1 octave".', $from, $low->sign(), $high->sign(), $instrument, $compass->spoken()));
+    }
+
+    public static function nothingFits(string $asked, string $key, string $instrument, Compass $compass): self
+    {
+        return new self(\sprintf('%s of %s do not fit the range of %s (%s); expected a smaller extent, for example "5 notes", or "fold".', ucfirst($asked), $key, $instrument, $compass->spoken()));
+    }
+
+    public static function notInScale(Pitch $read, string $material, Pitch $below, Pitch $above): self
+    {
+        return new self(\sprintf('%s is not a note of this %s as it is written here; expected one of its notes, for example "from %s" or "from %s".', $read->sign(), $material, $below->text(), $above->text()));
+    }
+
+    public static function noNinth(string $material): self
+    {
+        return new self(\sprintf('"to the ninth" was read, but the %s has no ninth; expected a scale, for example "concert F major, to the ninth".', $material));
+    }
+
+    public static function shortMaterial(string $material, string $asked): self
+    {
+        return new self(\sprintf('"%s" was read, but a %s is only its own few notes; leave the extent out, for example "own C# %s".', $asked, $material, $material));
+    }
+
+    public static function noArpeggio(string $material): self
+    {
+        return new self(\sprintf('"then arpeggio" was read, but "%s" has no arpeggio of its own; expected a scale that has one, for example "concert F major, then arpeggio".', $material));
+    }
+
+    public static function tripletsInCompoundTime(): self
+    {
+        return new self('"triplets" was read in 6/8, where three eighths fill a beat by themselves; expected "eighths", for example "concert F major, eighths, 6/8".');
+    }
+
+    public static function clickNeedsFour(string $time): self
+    {
+        return new self(\sprintf('"click 2 and 4" was read in %s; expected it in 4/4, or "click every beat".', $time));
+    }
+}

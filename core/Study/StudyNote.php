@@ -1,0 +1,44 @@
+<?php
+
+declare(strict_types=1);
+
+namespace SwiftReed\Study;
+
+use SwiftReed\Pitch\Pitch;
+
+/**
+ * One note of a finished study.
+ */
+final readonly class StudyNote
+{
+    /**
+     * @param int    $onset    ticks from the start
+     * @param int    $length   ticks
+     * @param int    $bar      counted from 1
+     * @param string $tuplet   "3:2" inside a triplet, else nothing
+     * @param string $reminder the sign a reminder would show beside this note: "#", "b", "##", "bb", "natural", or nothing
+     */
+    public function __construct(
+        public Tone $tone,
+        public Pitch $sounding,
+        public int $onset,
+        public int $length,
+        public int $bar,
+        public Attack $attack,
+        public Slur $slur,
+        public bool $breathAfter,
+        public string $tuplet,
+        public string $reminder,
+    ) {
+    }
+
+    public function pitch(): Pitch
+    {
+        return $this->tone->pitch;
+    }
+
+    public function withAttack(Attack $attack): self
+    {
+        return new self($this->tone, $this->sounding, $this->onset, $this->length, $this->bar, $attack, $this->slur, $this->breathAfter, $this->tuplet, $this->reminder);
+    }
+}

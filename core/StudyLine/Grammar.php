@@ -1,0 +1,84 @@
+<?php
+
+declare(strict_types=1);
+
+namespace SwiftReed\StudyLine;
+
+/**
+ * Every phrase of the study line except the key clause, which {@see KeyClauseParser} reads. The documentation, the
+ * suggestions and the parser all come from this table.
+ */
+final class Grammar
+{
+    public const UNITS = ['whole' => '1/1', 'dotted half' => '3/4', 'half' => '1/2', 'dotted quarter' => '3/8', 'quarter' => '1/4', 'eighth' => '1/8'];
+
+    /** @var list<Phrase> */
+    private array $phrases = [];
+
+    public function __construct()
+    {
+        $this->add(Slot::Extent, [
+            ['notes', '{n:3..24} notes|note'],
+            ['octaves', '{n:1..4} octave(s)'],
+            ['ninth', 'to the ninth'], ['ninth', 'to ninth', 'to the ninth'], ['ninth', 'to the 9th', 'to the ninth'],
+            ['full range', 'full range'],
+        ]);
+        $this->add(Slot::Place, [
+            ['from low', 'from low'], ['from middle', 'from middle'],
+            ['segment', 'from {pitch:from} to {pitch:to}'],
+            ['from pitch', 'from {pitch:from}'],
+        ]);
+        $this->add(Slot::Direction, [
+            ['up and down', 'up and down'], ['down and up', 'down and up'], ['up', 'up'], ['down', 'down'],
+            ['up', 'ascending', 'up'], ['down', 'descending', 'down'],
+        ]);
+        $this->add(Slot::Sequel, [
+            ['restated', 'then arpeggio restated'], ['arpeggio', 'then arpeggio'],
+            ['arpeggio', 'then the arpeggio', 'then arpeggio'],
+        ]);
+        $this->add(Slot::Ending, [['long last', 'long last'], ['long last', 'long last note', 'long last']]);
+        $this->add(Slot::Rhythm, [
+            ['untimed', 'untimed'],
+            ['whole notes', 'whole notes'], ['whole notes', 'wholes', 'whole notes'],
+            ['half notes', 'half notes'], ['half notes', 'halves', 'half notes'],
+            ['quarters', 'quarters'], ['quarters', 'quarter notes', 'quarters'],
+            ['eighths', 'eighths'], ['eighths', 'eighth notes', 'eighths'],
+            ['triplets', 'triplets'], ['triplets', 'eighth triplets', 'triplets'],
+            ['sixteenths', 'sixteenths'], ['sixteenths', 'sixteenth notes', 'sixteenths'],
+            ['long ends in eighths', 'long ends in eighths'], ['long ends', 'long ends'],
+        ]);
+        $this->add(Slot::Articulation, [
+            ['tongued', 'tongued'], ['tongued', 'tongue all', 'tongued'],
+            ['slurred', 'slurred'], ['slurred', 'slur all', 'slurred'],
+            ['slur 2 tongue 2', 'slur {n:2..2} tongue {n:2..2}', 'slur 2 tongue 2'],
+            ['tongue 1 slur 3', 'tongue {n:1..1} slur {n:3..3}', 'tongue 1 slur 3'],
+            ['tongue up slur down', 'tongue up slur down'],
+            ['legato', 'legato'],
+        ]);
+        $this->add(Slot::Range, [
+            ['whole octaves', 'whole octaves'],
+            ['fold after', 'fold after {n:2..6}'], ['fold', 'fold'], ['fold', 'folded', 'fold'],
+        ]);
+        $this->add(Slot::Time, [['4/4', '4 / 4', '4/4'], ['3/4', '3 / 4', '3/4'], ['2/4', '2 / 4', '2/4'], ['6/8', '6 / 8', '6/8']]);
+        foreach (array_keys(self::UNITS) as $unit) {
+            $this->phrases[] = new Phrase(Slot::Tempo, $unit, $unit.' = {n:10..400}');
+        }
+        $this->add(Slot::Tempo, [['beat', '{n:10..400}'], ['beat', 'tempo {n:10..400}', '{n}']]);
+        $this->add(Slot::Goal, [['goal', 'goal {n:10..400}']]);
+        $this->add(Slot::Click, [['2 and 4', 'click {n:2..2} and {n:4..4}', 'click 2 and 4'], ['every', 'click every beat']]);
+    }
+
+    /** @return list<Phrase> */
+    public function phrases(): array
+    {
+        return $this->phrases;
+    }
+
+    /** @param list<array{0: string, 1: string, 2?: string}> $phrases */
+    private function add(Slot $slot, array $phrases): void
+    {
+        foreach ($phrases as $phrase) {
+            $this->phrases[] = new Phrase($slot, $phrase[0], $phrase[1], $phrase[2] ?? '');
+        }
+    }
+}

@@ -1,0 +1,33 @@
+<?php
+
+declare(strict_types=1);
+
+namespace SwiftReed\StudyLine;
+
+/**
+ * One way to say a clause: words with gaps. `{n:1..4}` is a whole number, `{pitch:from}` a pitch; `octave(s)` matches
+ * the singular and the plural and prints what the number asks for; `a|b` accepts either and prints the first.
+ */
+final readonly class Phrase
+{
+    /** @var non-empty-list<string> */
+    public array $parts;
+
+    /**
+     * @param string $key    what the clause says; several phrases may share a key
+     * @param string $prints canonical template, where it is not the phrase's own
+     */
+    public function __construct(public Slot $slot, public string $key, public string $template, public string $prints = '')
+    {
+        $parts = explode(' ', $template);
+        $this->parts = $parts;
+    }
+
+    /** How the phrase is shown to people, with its gaps as words. */
+    public function shown(): string
+    {
+        $shown = preg_replace(['/\{n:(\d+)\.\.\1\}/', '/\{n:(\d+)\.\.(\d+)\}/', '/\{pitch:\w+\}/', '/\|\S+/'], ['$1', 'N', 'G3', ''], $this->template) ?? $this->template;
+
+        return strtr($shown, ['N octave(s)' => '2 octaves', 'N notes' => '5 notes', '(s)' => 's', 'fold after N' => 'fold after 4', '= N' => '= 72', 'goal N' => 'goal 120', 'G3 to G3' => 'G3 to D4']);
+    }
+}

@@ -1,0 +1,50 @@
+<?php
+
+declare(strict_types=1);
+
+namespace SwiftReed\StudyLine;
+
+/**
+ * The places a clause can take in a study line, in the order in which they are printed.
+ */
+enum Slot: string
+{
+    case Key = 'key and material';
+    case Extent = 'extent';
+    case Place = 'place';
+    case Direction = 'direction';
+    case Sequel = 'sequel';
+    case Ending = 'ending';
+    case Rhythm = 'rhythm';
+    case Articulation = 'articulation';
+    case Range = 'range';
+    case Time = 'time';
+    case Tempo = 'tempo';
+    case Goal = 'goal';
+    case Click = 'click';
+
+    /** What holds when nothing is said. */
+    public function default(): string
+    {
+        return match ($this) {
+            self::Key => 'concert, major',
+            self::Extent => '1 octave',
+            self::Place => 'the lowest octave that lies well',
+            self::Direction => 'up and down',
+            self::Sequel => 'none',
+            self::Ending => 'plain',
+            self::Rhythm => 'quarters',
+            self::Articulation => 'tongued',
+            self::Range => 'whole octaves that fit; a scale of which not one octave fits is folded',
+            self::Time => '4/4',
+            self::Tempo => 'none printed; played at 60 of the beat unit',
+            self::Goal => 'none',
+            self::Click => 'every beat',
+        };
+    }
+
+    public function order(): int
+    {
+        return (int) array_search($this, self::cases(), true);
+    }
+}
