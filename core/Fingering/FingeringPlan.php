@@ -1,0 +1,20 @@
+<?php
+
+declare(strict_types=1);
+
+namespace SwiftReed\Fingering;
+
+/**
+ * One fingering for every note of a study, and the changes that are hard.
+ */
+final readonly class FingeringPlan
+{
+    /**
+     * @param list<PlannedNote> $notes     as many as the study has
+     * @param list<HardSpot>    $hardSpots in the order of the line
+     * @param float             $total     difficulty of the whole line
+     */
+    public function __construct(public array $notes, public array $hardSpots, public float $total)
+    {
+    }
+}

@@ -1,0 +1,43 @@
+<?php
+
+declare(strict_types=1);
+
+namespace SwiftReed\Instrument;
+
+use SwiftReed\Pitch\Pitch;
+
+/**
+ * Two sides on one mouthpiece: the long side, and the short side with the thumb from a written note up.
+ */
+final class DoubleHorn implements Mechanism
+{
+    public function __construct(private readonly ValveTube $long, private readonly ValveTube $short, private readonly Pitch $thumbFrom)
+    {
+    }
+
+    public function fingerings(Pitch $written, int $sounding): array
+    {
+        $long = $this->long->fingerings($written, $sounding);
+        $short = $this->short->fingerings($written, $sounding);
+        $high = $written->midi() >= $this->thumbFrom->midi();
+        [$first, $second, $use, $when] = $high
+            ? [$short, $long, UseOf::Alternate, 'the F side, for its tone']
+            : [$long, $short, UseOf::Fallback, 'the B♭ side, where the F side does not speak'];
+        $fingerings = $first;
+        foreach ($second as $fingering) {
+            $fingerings[] = [] === $first && UseOf::Default === $fingering->use ? $fingering : $fingering->as(UseOf::Default === $fingering->use ? $use : UseOf::LastResort, $when);
+        }
+
+        return $fingerings;
+    }
+
+    public function touches(): array
+    {
+        return $this->long->touches() + $this->short->touches();
+    }
+
+    public function kind(): string
+    {
+        return 'valves';
+    }
+}

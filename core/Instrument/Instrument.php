@@ -1,0 +1,89 @@
+<?php
+
+declare(strict_types=1);
+
+namespace SwiftReed\Instrument;
+
+use SwiftReed\Pitch\Pitch;
+use SwiftReed\Pitch\SpellingPreference;
+use SwiftReed\Pitch\Transposition;
+use SwiftReed\Study\Compass;
+use SwiftReed\Study\Reader;
+use SwiftReed\Study\Stage;
+
+/**
+ * An instrument in one set-up: how it transposes, its clef, its ranges, its mechanism.
+ */
+final class Instrument
+{
+    /** @var array<int, list<Fingering>> */
+    private array $fingerings = [];
+
+    /**
+     * @param string                 $name      with printed signs: "Clarinet in B♭"
+     * @param list<string>           $setup     names of the set-ups in force
+     * @param string                 $clef      treble or bass
+     * @param array<string, Compass> $compass   by the stage's value
+     * @param list<Register>         $registers from low to high; empty where they do not matter
+     * @param string                 $family    section of the band: "Clarinets"
+     * @param string                 $article   how it is named inside a sentence: "the clarinet in B♭"
+     */
+    public function __construct(
+        public readonly string $id,
+        public readonly string $name,
+        public readonly string $article,
+        public readonly string $family,
+        public readonly array $setup,
+        public readonly Transposition $transposition,
+        public readonly string $clef,
+        public readonly array $compass,
+        public readonly Mechanism $mechanism,
+        public readonly array $registers,
+        public readonly int $midiProgram,
+    ) {
+    }
+
+    public function reader(Stage $stage, SpellingPreference $spelling): Reader
+    {
+        return new Reader($this->article, $this->transposition, $this->compass, $stage, $spelling);
+    }
+
+    /**
+     * Every fingering of a written note, the default first.
+     *
+     * @return list<Fingering>
+     */
+    public function fingerings(Pitch $written): array
+    {
+        $midi = $written->midi();
+
+        return $this->fingerings[$midi] ??= $this->mechanism->fingerings($written, $midi - $this->transposition->halfSteps());
+    }
+
+    /** The name of the register a written note belongs to, or nothing. */
+    public function register(Pitch $written): string
+    {
+        foreach ($this->registers as $register) {
+            if ($written->midi() >= $register->lowest->midi() && $written->midi() <= $register->highest->midi()) {
+                return $register->name;
+            }
+        }
+
+        return '';
+    }
+
+    /** How hard the break between two written notes is, in either direction; 0 when there is none between them. */
+    public function breakBetween(Pitch $one, Pitch $other): int
+    {
+        $low = min($one->midi(), $other->midi());
+        $high = max($one->midi(), $other->midi());
+        $hardest = 0;
+        foreach ($this->registers as $register) {
+            if ($register->breakBelow > $hardest && $low < $register->lowest->midi() && $high >= $register->lowest->midi()) {
+                $hardest = $register->breakBelow;
+            }
+        }
+
+        return $hardest;
+    }
+}

@@ -1,0 +1,211 @@
+<?php
+
+declare(strict_types=1);
+
+namespace SwiftReed\Instrument;
+
+use SwiftReed\Knowledge\DataError;
+use SwiftReed\Knowledge\DataFolder;
+use SwiftReed\Pitch\Interval;
+use SwiftReed\Pitch\Pitch;
+use SwiftReed\Pitch\Transposition;
+use SwiftReed\Study\Compass;
+use SwiftReed\Study\Stage;
+
+/**
+ * The instruments of data/instruments/.
+ */
+final class InstrumentLibrary
+{
+    /** @var array<string, FamilyFile> the family file of each instrument, in score order */
+    private array $families = [];
+    /** @var array<string, Instrument> */
+    private array $made = [];
+
+    public function __construct(DataFolder $data)
+    {
+        $files = array_map(static fn (string $name): FamilyFile => new FamilyFile($name, $data->read($name)), $data->names('instruments'));
+        usort($files, static fn (FamilyFile $a, FamilyFile $b): int => $a->number('order', 0) <=> $b->number('order', 0));
+        foreach ($files as $file) {
+            foreach ($file->part('instruments')->keys() as $id) {
+                if (isset($this->families[$id])) {
+                    throw DataError::entry($file->name, $id, \sprintf('the id stands in data/%s.yaml too', $this->families[$id]->name));
+                }
+                $this->families[$id] = $file;
+            }
+        }
+    }
+
+    /** @return list<string> */
+    public function ids(): array
+    {
+        return array_keys($this->families);
+    }
+
+    public function knows(string $id): bool
+    {
+        return isset($this->families[$id]);
+    }
+
+    /** @return array<string, string> names of the set-ups a player can choose, each with what it is */
+    public function setups(string $id): array
+    {
+        $file = $this->family($id);
+        $setups = [];
+        $part = $file->part('setups');
+        foreach ($part->keys() as $name) {
+            if ([] !== array_intersect([$id, 'all'], $part->part($name)->texts('for'))) {
+                $setups[$name] = $part->part($name)->text('says');
+            }
+        }
+
+        return $setups;
+    }
+
+    /**
+     * @param list<string> $setups
+     *
+     * @throws InstrumentError for an unknown instrument or set-up
+     */
+    public function instrument(string $id, array $setups = []): Instrument
+    {
+        sort($setups);
+        $setups = array_values(array_unique($setups));
+
+        return $this->made[$id.'+'.implode('+', $setups)] ??= $this->make($id, $setups);
+    }
+
+    private function family(string $id): FamilyFile
+    {
+        return $this->families[$id] ?? throw InstrumentError::unknown($id, $this->ids());
+    }
+
+    /** @param list<string> $setups */
+    private function make(string $id, array $setups): Instrument
+    {
+        $file = $this->family($id);
+        $known = array_keys($this->setups($id));
+        foreach ($setups as $setup) {
+            if (!\in_array($setup, $known, true)) {
+                throw InstrumentError::unknownSetup($setup, $id, $known);
+            }
+        }
+        foreach ($file->groups('exclude') as $group) {
+            $both = array_values(array_intersect($setups, $group));
+            if (\count($both) > 1) {
+                throw InstrumentError::setupsExclude($both[0], $both[1], $id);
+            }
+        }
+        $all = $file->part('setups');
+        $inForce = [];
+        foreach ($all->keys() as $name) {
+            if (\in_array($id, $all->part($name)->texts('standard'), true)) {
+                $inForce[] = $name;
+            }
+        }
+        array_push($inForce, ...$setups);
+        $entry = $file->part('instruments')->part($id);
+        $name = $entry->text('name');
+        $compass = [];
+        $ranges = $file->part('ranges')->part($entry->text('range'));
+        foreach (Stage::cases() as $stage) {
+            $ends = explode(' ', $ranges->text($stage->value));
+            if (2 !== \count($ends)) {
+                throw $ranges->wrong($stage->value, 'expected two pitches such as "E3 C6"');
+            }
+            $compass[$stage->value] = Compass::of(Pitch::parse($ends[0]), Pitch::parse($ends[1]));
+        }
+        foreach ($inForce as $setup) {
+            $compass['full'] = self::widened($compass['full'], $all->part($setup));
+        }
+        $registers = [];
+        foreach ($file->parts('registers') as $register) {
+            $registers[] = new Register($register->text('name'), Pitch::parse($register->text('from')), Pitch::parse($register->text('to')), $register->number('break', 0));
+        }
+
+        return new Instrument(
+            $id,
+            $name,
+            'the '.lcfirst($name),
+            $file->text('family'),
+            $setups,
+            Transposition::by(Interval::parse($entry->text('written'))),
+            $entry->text('clef'),
+            $compass,
+            $this->mechanism($file, $entry, $inForce),
+            $registers,
+            $entry->number('program', 0),
+        );
+    }
+
+    private static function widened(Compass $full, FamilyFile $setup): Compass
+    {
+        $lowest = $setup->has('lowest') ? Pitch::parse($setup->text('lowest')) : $full->lowest;
+        if ($setup->has('lower')) {
+            $lowest = Pitch::plain($full->lowest->midi() - $setup->number('lower', 0), false);
+        }
+
+        return Compass::of($lowest, $setup->has('highest') ? Pitch::parse($setup->text('highest')) : $full->highest);
+    }
+
+    /** @param list<string> $setups */
+    private function mechanism(FamilyFile $file, FamilyFile $entry, array $setups): Mechanism
+    {
+        $all = $file->part('setups');
+        switch ($file->text('mechanism')) {
+            case 'none':
+                return new NoMechanism();
+            case 'valves':
+                $valves = $file->number('valves', 3);
+                $compensating = false;
+                foreach ($setups as $setup) {
+                    $valves = $all->part($setup)->number('valves', $valves);
+                    $compensating = $compensating || $all->part($setup)->flag('compensating');
+                }
+
+                return new ValveTube(Pitch::parse($entry->text('open'))->midi(), $valves, $compensating, self::avoided($file->part('avoid'), 0));
+            case 'horn':
+                $down = Interval::parse($entry->text('written'))->halfSteps;
+                $short = \in_array('single-bb', $setups, true);
+                $double = \in_array('double', $setups, true);
+                $fSide = new ValveTube(Pitch::parse($file->text('open'))->midi(), 3, false, self::avoided($file->part('avoid'), $down), 'F');
+                $bSide = new ValveTube(Pitch::parse($file->text('open-short'))->midi(), 3, false, self::avoided($file->part('avoid-short'), $down), 'Bb', $double);
+
+                return $double ? new DoubleHorn($fSide, $bSide, Pitch::parse($file->text('thumb-from'))) : ($short ? $bSide : $fSide);
+            case 'slide':
+                $attachments = [];
+                foreach ($setups as $setup) {
+                    $part = $file->part('attachments')->part($setup);
+                    foreach ($part->keys() as $letter) {
+                        [$touches, $lowers, $positions] = $part->texts($letter);
+                        $attachments[$letter] = [explode(' ', $touches), (int) $lowers, (int) $positions];
+                    }
+                }
+
+                return new SlideTube(Pitch::parse($file->text('open'))->midi(), $attachments);
+            case 'keywork':
+                $missing = $entry->texts('without');
+                foreach ($all->keys() as $setup) {
+                    array_push($missing, ...$all->part($setup)->texts('touches'));
+                }
+                foreach ($setups as $setup) {
+                    $missing = array_values(array_diff($missing, $all->part($setup)->texts('touches')));
+                }
+
+                return (new KeyworkBuilder($file, $missing))->build();
+            default:
+                throw $file->wrong('mechanism', 'expected keywork, valves, horn, slide or none');
+        }
+    }
+
+    /** @return array<int, int> */
+    private static function avoided(FamilyFile $part, int $writtenAboveSounding): array
+    {
+        $avoided = [];
+        foreach ($part->keys() as $partial) {
+            $avoided[(int) $partial] = Pitch::parse($part->text($partial))->midi() - $writtenAboveSounding;
+        }
+
+        return $avoided;
+    }
+}

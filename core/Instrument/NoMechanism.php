@@ -1,0 +1,28 @@
+<?php
+
+declare(strict_types=1);
+
+namespace SwiftReed\Instrument;
+
+use SwiftReed\Pitch\Pitch;
+
+/**
+ * Keyboards and mallets: the letter is the fingering.
+ */
+final class NoMechanism implements Mechanism
+{
+    public function fingerings(Pitch $written, int $sounding): array
+    {
+        return [Fingering::none()];
+    }
+
+    public function touches(): array
+    {
+        return [];
+    }
+
+    public function kind(): string
+    {
+        return 'none';
+    }
+}

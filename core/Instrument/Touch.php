@@ -1,0 +1,44 @@
+<?php
+
+declare(strict_types=1);
+
+namespace SwiftReed\Instrument;
+
+/**
+ * A key, hole, valve or trigger: which finger works it, what it does to the tube, what teachers call it.
+ */
+final readonly class Touch
+{
+    /**
+     * @param string $finger L1 to L4, R1 to R4, LT or RT; 4 is the little finger
+     * @param bool   $opens  whether pressing it opens the tube (true) or closes it
+     * @param string $says   spoken name
+     * @param string $label  a very short label for diagrams
+     */
+    public function __construct(public string $id, public string $finger, public bool $opens, public string $says, public string $label, public bool $isHole)
+    {
+    }
+
+    public function isLeft(): bool
+    {
+        return 'L' === $this->finger[0];
+    }
+
+    public function isThumb(): bool
+    {
+        return 'T' === $this->finger[1];
+    }
+
+    public function isLittleFinger(): bool
+    {
+        return '4' === $this->finger[1];
+    }
+
+    /** "left little finger" */
+    public function fingerSpoken(): string
+    {
+        $finger = ['1' => 'index finger', '2' => 'middle finger', '3' => 'ring finger', '4' => 'little finger', 'T' => 'thumb'][$this->finger[1]] ?? 'finger';
+
+        return ($this->isLeft() ? 'left ' : 'right ').$finger;
+    }
+}

@@ -1,0 +1,19 @@
+<?php
+
+declare(strict_types=1);
+
+namespace SwiftReed\Score;
+
+final readonly class Bar
+{
+    /** @param list<BarItem> $items */
+    public function __construct(public int $number, public array $items, public bool $beginsSystem)
+    {
+    }
+
+    /** Notes and rests that take room on the page. */
+    public function width(): int
+    {
+        return \count($this->items);
+    }
+}

@@ -1,0 +1,227 @@
+<?php
+
+declare(strict_types=1);
+
+namespace SwiftReed\Score;
+
+use SwiftReed\Pitch\Accidental;
+use SwiftReed\Pitch\Pitch;
+use SwiftReed\Study\Length;
+use SwiftReed\Study\Study;
+use SwiftReed\Study\TimeSignature;
+
+/**
+ * Cuts a study into bars that add up: ties over bar lines, rests in the last bar, beams that show the beat, accidentals
+ * that hold for the bar, and systems of about sixteen notes.
+ */
+final class BarLayout
+{
+    /** Notes that stand comfortably on one line with a diagram under each. */
+    private const SYSTEM = 16;
+    /** Note values that can be written with one head, in ticks. */
+    private const VALUES = [1920, 1440, 960, 720, 480, 360, 240, 180, 120, 60];
+
+    /** @return list<Bar> */
+    public static function bars(Study $study): array
+    {
+        $pieces = self::pieces($study);
+        $bars = [];
+        foreach ($pieces as $number => $items) {
+            $items = self::withAccidentals($study, $items);
+            $bars[] = self::withBeams($study->recipe->time, $items);
+        }
+        $widths = array_map(count(...), $bars);
+        $begins = self::systems($widths);
+
+        return array_map(static fn (array $items, int $i): Bar => new Bar($i + 1, $items, $begins[$i]), $bars, array_keys($bars));
+    }
+
+    /** @return list<list<BarItem>> items of each bar, in order */
+    private static function pieces(Study $study): array
+    {
+        $time = $study->recipe->time;
+        $bar = $time->barTicks();
+        $bars = [];
+        $end = 0;
+        foreach ($study->notes as $i => $note) {
+            $end = $note->onset + $note->length;
+            $triplet = '3:2' === $note->tuplet;
+            $lengths = $triplet ? [$note->length] : self::split($note->onset, $note->length, $time);
+            $onset = $note->onset;
+            foreach ($lengths as $k => $length) {
+                $bars[intdiv($onset, $bar)][] = self::item($i, $onset, $length, $k > 0, $k < \count($lengths) - 1, $triplet);
+                $onset += $length;
+            }
+        }
+        $full = (int) ceil($end / $bar) * $bar;
+        $isTripletRest = 0 !== $end % Length::SIXTEENTH;
+        while ($end < $full) {
+            // First out of the triplet, then to the beat, then the rest of the bar.
+            $toBeat = $time->beatTicks() - $end % $time->beatTicks();
+            $length = $isTripletRest && 0 !== $end % Length::QUARTER ? Length::TRIPLET_EIGHTH : self::split($end, min($toBeat < $time->beatTicks() ? $toBeat : $full - $end, $full - $end), $time)[0];
+            $bars[intdiv($end, $bar)][] = self::item(-1, $end, $length, false, false, Length::TRIPLET_EIGHTH === $length);
+            $end += $length;
+        }
+        ksort($bars);
+
+        return array_values($bars);
+    }
+
+    private static function item(int $note, int $onset, int $length, bool $tiedFrom, bool $tiedTo, bool $triplet): BarItem
+    {
+        $place = intdiv($onset % Length::QUARTER, Length::TRIPLET_EIGHTH);
+        $edge = $triplet ? (0 === $place ? 'start' : (2 === $place ? 'stop' : '')) : '';
+
+        return new BarItem($note, $onset, $length, $tiedFrom, $tiedTo, $triplet, $edge, '', []);
+    }
+
+    /**
+     * Cuts a length at bar lines and, where it begins off the beat, at the middle of the bar, into writable values.
+     *
+     * @return non-empty-list<int>
+     */
+    private static function split(int $onset, int $length, TimeSignature $time): array
+    {
+        $bar = $time->barTicks();
+        $half = match ($time) { TimeSignature::FourFour => Length::HALF, TimeSignature::SixEight => 3 * Length::EIGHTH, default => $bar };
+        $lengths = [];
+        while ($length > 0) {
+            $toLine = $bar - $onset % $bar;
+            $toHalf = $half - $onset % $half;
+            $room = 0 !== $onset % (TimeSignature::SixEight === $time ? $half : Length::QUARTER) && $toHalf < $toLine ? $toHalf : $toLine;
+            $most = min($length, $room);
+            $value = 60;
+            foreach (self::VALUES as $candidate) {
+                if ($candidate <= $most) {
+                    $value = $candidate;
+                    break;
+                }
+            }
+            $lengths[] = $value;
+            $onset += $value;
+            $length -= $value;
+        }
+        \assert([] !== $lengths);
+
+        return $lengths;
+    }
+
+    /**
+     * @param list<BarItem> $items
+     *
+     * @return list<BarItem>
+     */
+    private static function withAccidentals(Study $study, array $items): array
+    {
+        $inForce = [];
+        $always = !$study->recipe->material->printsSignature;
+        $printed = [];
+        foreach ($items as $item) {
+            $sign = '';
+            if (!$item->isRest() && !$item->tiedFrom) {
+                $pitch = $study->notes[$item->note]->pitch();
+                $place = $pitch->staffPlace();
+                $before = $inForce[$place] ?? $study->signature->alterOf($pitch->letter);
+                if ($pitch->alter !== $before || ($always && 0 !== $pitch->alter)) {
+                    $sign = self::sign($pitch);
+                }
+                $inForce[$place] = $pitch->alter;
+            }
+            $printed[] = new BarItem($item->note, $item->onset, $item->length, $item->tiedFrom, $item->tiedTo, $item->isTriplet, $item->tupletEdge, $sign, []);
+        }
+
+        return $printed;
+    }
+
+    private static function sign(Pitch $pitch): string
+    {
+        return 0 === $pitch->alter ? 'natural' : Accidental::of($pitch->alter)->text();
+    }
+
+    /**
+     * @param list<BarItem> $items
+     *
+     * @return list<BarItem>
+     */
+    private static function withBeams(TimeSignature $time, array $items): array
+    {
+        $groups = [];
+        foreach ($items as $i => $item) {
+            $flags = self::flags($item);
+            if (!$item->isRest() && $flags > 0) {
+                $groups[intdiv($item->onset, $time->beatTicks())][] = $i;
+            }
+        }
+        $beams = [];
+        foreach ($groups as $members) {
+            $last = \count($members) - 1;
+            if (0 === $last) {
+                continue;
+            }
+            foreach ($members as $k => $i) {
+                $levels = self::flags($items[$i]);
+                for ($level = 1; $level <= $levels; ++$level) {
+                    $before = $k > 0 && self::flags($items[$members[$k - 1]]) >= $level;
+                    $after = $k < $last && self::flags($items[$members[$k + 1]]) >= $level;
+                    $beams[$i][] = match (true) {
+                        $before && $after => 'continue',
+                        $before => 'end',
+                        $after => 'begin',
+                        default => 0 === $k ? 'forward hook' : 'backward hook',
+                    };
+                }
+            }
+        }
+        $beamed = [];
+        foreach ($items as $i => $item) {
+            $beamed[] = new BarItem($item->note, $item->onset, $item->length, $item->tiedFrom, $item->tiedTo, $item->isTriplet, $item->tupletEdge, $item->accidental, $beams[$i] ?? []);
+        }
+
+        return $beamed;
+    }
+
+    /** Flags of the written value: an eighth has one, a sixteenth two. */
+    private static function flags(BarItem $item): int
+    {
+        return match (true) {
+            $item->writtenTicks() >= Length::QUARTER => 0,
+            $item->writtenTicks() >= Length::EIGHTH => 1,
+            $item->writtenTicks() >= Length::SIXTEENTH => 2,
+            default => 3,
+        };
+    }
+
+    /**
+     * Bars shared out evenly over as few systems as hold them.
+     *
+     * @param list<int> $widths
+     *
+     * @return list<bool> whether a system begins with this bar
+     */
+    private static function systems(array $widths): array
+    {
+        $count = max(1, (int) ceil(array_sum($widths) / self::SYSTEM));
+        for (;; ++$count) {
+            $target = array_sum($widths) / $count;
+            $begins = [];
+            $here = 0;
+            $done = 0;
+            $most = 0;
+            $system = 1;
+            foreach ($widths as $i => $width) {
+                $next = 0 === $i || ($here > 0 && $done + $width / 2 > $system * $target && $system < $count);
+                if ($next && $i > 0) {
+                    ++$system;
+                    $here = 0;
+                }
+                $begins[] = $next;
+                $here += $width;
+                $done += $width;
+                $most = max($most, $here);
+            }
+            if ($most <= max(self::SYSTEM + 1, [] === $widths ? 0 : max($widths)) || $count >= \count($widths)) {
+                return $begins;
+            }
+        }
+    }
+}

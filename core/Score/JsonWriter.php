@@ -1,0 +1,117 @@
+<?php
+
+declare(strict_types=1);
+
+namespace SwiftReed\Score;
+
+use SwiftReed\Fingering\Alternate;
+use SwiftReed\Fingering\HardSpot;
+use SwiftReed\Fingering\PlannedNote;
+use SwiftReed\Instrument\Fingering;
+use SwiftReed\Instrument\SlideAdjust;
+use SwiftReed\Study\Attack;
+use SwiftReed\Study\Length;
+use SwiftReed\Study\RangeMove;
+use SwiftReed\Study\RangePolicy;
+use SwiftReed\Study\Slur;
+use SwiftReed\Study\StudyNote;
+
+/**
+ * Writes a part as JSON, version 1 (docs/study-json.md).
+ */
+final class JsonWriter
+{
+    public const VERSION = 1;
+
+    public static function write(Part $part): string
+    {
+        return json_encode(self::data($part), \JSON_PRETTY_PRINT | \JSON_UNESCAPED_UNICODE | \JSON_UNESCAPED_SLASHES | \JSON_THROW_ON_ERROR)."\n";
+    }
+
+    /** @return array<string, mixed> */
+    public static function data(Part $part): array
+    {
+        $study = $part->study;
+        $recipe = $study->recipe;
+        $notes = [];
+        foreach ($study->notes as $i => $note) {
+            $notes[] = self::note($i, $note, $part->plan->notes[$i]);
+        }
+        $pitches = array_map(static fn (StudyNote $note): int => $note->pitch()->midi(), $study->notes);
+        $tempo = ['bpm' => $recipe->tempo->bpm, 'unit' => $recipe->tempo->unit, 'click' => $recipe->tempo->click];
+
+        return [
+            'version' => self::VERSION,
+            'line' => $part->line(),
+            'instrument' => ['id' => $part->instrument->id, 'name' => $part->instrument->name, 'setup' => $part->instrument->setup],
+            'concert_key' => ['tonic' => $study->concertKey->tonic->text(), 'mode' => $recipe->material->name, 'fifths' => $study->concertSignature->fifths],
+            'written_key' => ['tonic' => $study->writtenKey->key->tonic->text(), 'mode' => $recipe->material->name, 'fifths' => $study->signature->fifths, 'respelled' => $study->writtenKey->respelled],
+            'tempo' => 0 === $recipe->tempo->goal ? $tempo : $tempo + ['goal' => $recipe->tempo->goal],
+            'time' => $recipe->time->value,
+            'untimed' => $study->isUntimed(),
+            'notes' => $notes,
+            'hard_spots' => array_map(static fn (HardSpot $spot): array => ['from' => $spot->from, 'to' => $spot->to, 'difficulty' => $spot->difficulty, 'why' => $spot->why], $part->plan->hardSpots),
+            'range' => [
+                'lowest' => $study->notes[(int) array_search(min($pitches), $pitches, true)]->pitch()->text(),
+                'highest' => $study->notes[(int) array_search(max($pitches), $pitches, true)]->pitch()->text(),
+                'policy' => RangePolicy::KeepWhole === $study->policy ? RangePolicy::WholeOctaves->value : $study->policy->value,
+                'moves' => array_map(static fn (RangeMove $move): array => ['at' => $move->at, 'octaves' => $move->octaves], $study->moves),
+            ],
+            'warnings' => $study->warnings,
+        ];
+    }
+
+    /** @return array<string, mixed> */
+    private static function note(int $i, StudyNote $note, PlannedNote $planned): array
+    {
+        return [
+            'i' => $i,
+            'bar' => $note->bar,
+            'onset' => Length::fraction($note->onset),
+            'duration' => Length::fraction($note->length),
+            'written' => $note->pitch()->text(),
+            'sounding' => $note->sounding->text(),
+            'midi' => $note->sounding->midi(),
+            'degree' => $note->tone->degree,
+            'tongued' => Attack::None !== $note->attack,
+            'attack' => $note->attack->value,
+            'slur' => Slur::Outside === $note->slur ? null : $note->slur->value,
+            'breath' => $note->breathAfter,
+            'tuplet' => self::orNull($note->tuplet),
+            'reminder' => self::orNull($note->reminder),
+            'fingering' => self::fingering($planned->fingering) + [
+                'momentary' => $planned->fingering->momentary,
+                'resting' => $planned->resting,
+                'why' => self::orNull($planned->why),
+            ],
+            'alternates' => array_map(self::alternate(...), $planned->alternates),
+            'flags' => $planned->flags,
+        ];
+    }
+
+    /** @return array<string, mixed> */
+    public static function fingering(Fingering $fingering): array
+    {
+        return [
+            'touches' => $fingering->touches,
+            'text' => $fingering->text,
+            'valves' => self::orNull($fingering->valves),
+            'slide' => 0 === $fingering->slide ? null : $fingering->slide,
+            'slide_adjust' => SlideAdjust::None === $fingering->slideAdjust ? null : $fingering->slideAdjust->value,
+            'side' => self::orNull($fingering->side),
+            'use' => $fingering->use->value,
+            'cents' => $fingering->isDerived() ? round($fingering->cents, 1) + 0.0 : null,
+        ];
+    }
+
+    /** @return array<string, mixed> */
+    private static function alternate(Alternate $alternate): array
+    {
+        return self::fingering($alternate->fingering) + ['when' => self::orNull($alternate->fingering->when), 'cost_here' => $alternate->costHere, 'why_not' => $alternate->whyNot];
+    }
+
+    private static function orNull(string $text): ?string
+    {
+        return '' === $text ? null : $text;
+    }
+}

@@ -1,0 +1,37 @@
+<?php
+
+declare(strict_types=1);
+
+namespace SwiftReed\Score;
+
+use SwiftReed\Fingering\FingeringPlan;
+use SwiftReed\Instrument\Instrument;
+use SwiftReed\Study\Study;
+
+/**
+ * A study as one instrument's printed part: notes, fingerings, and what is said about them.
+ */
+final readonly class Part
+{
+    public function __construct(public Instrument $instrument, public Study $study, public FingeringPlan $plan)
+    {
+    }
+
+    /** The canonical study line. */
+    public function line(): string
+    {
+        return $this->study->recipe->line->text();
+    }
+
+    /** "A major", with printed signs: what the player reads. */
+    public function writtenTitle(): string
+    {
+        return KeyNames::title($this->study->writtenKey->key->tonic, $this->study->recipe->material);
+    }
+
+    /** "G major", with printed signs: what the director says. */
+    public function concertTitle(): string
+    {
+        return KeyNames::title($this->study->concertKey->tonic, $this->study->recipe->material);
+    }
+}

@@ -1,0 +1,50 @@
+<?php
+
+declare(strict_types=1);
+
+namespace SwiftReed\Score;
+
+/**
+ * Writes a part as plain text: a line of heading, then a bar to a block with notes, degrees and fingerings in columns.
+ */
+final class TextWriter
+{
+    public static function write(Part $part): string
+    {
+        $study = $part->study;
+        $text = \sprintf("%s\n%s: %s, %s (concert %s)\n", $part->line(), $part->instrument->name, $part->writtenTitle(), $study->signature->spoken(), $part->concertTitle());
+        $bars = [];
+        foreach ($study->notes as $i => $note) {
+            $bars[$note->bar][] = $i;
+        }
+        foreach ($bars as $number => $members) {
+            $text .= \sprintf("\nBar %d\n", $number);
+            $rows = ['note' => [], 'degree' => [], 'fingering' => []];
+            foreach ($members as $i) {
+                $note = $study->notes[$i];
+                $rows['note'][] = $note->pitch()->sign();
+                $rows['degree'][] = KeyNames::pageDegree($note->tone->degree, $note->tone->number);
+                $rows['fingering'][] = $part->plan->notes[$i]->fingering->text;
+            }
+            foreach ($rows as $name => $cells) {
+                $line = str_pad($name, 10);
+                foreach ($cells as $k => $cell) {
+                    $width = max(array_map(static fn (array $row): int => mb_strlen($row[$k]), $rows)) + 2;
+                    $line .= $cell.str_repeat(' ', $width - mb_strlen($cell));
+                }
+                $text .= rtrim($line)."\n";
+            }
+        }
+        if ([] !== $part->plan->hardSpots) {
+            $text .= "\nHard spots\n";
+            foreach ($part->plan->hardSpots as $spot) {
+                $text .= \sprintf("  bar %d, %s to %s: %s\n", $study->notes[$spot->from]->bar, $study->notes[$spot->from]->pitch()->sign(), $study->notes[$spot->to]->pitch()->sign(), $spot->why);
+            }
+        }
+        foreach ($study->warnings as $warning) {
+            $text .= "\n".$warning."\n";
+        }
+
+        return $text;
+    }
+}
