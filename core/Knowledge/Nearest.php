@@ -22,7 +22,7 @@ final class Nearest
         foreach ($known as $candidate) {
             $distance = levenshtein($word, mb_strtolower($candidate));
             if ('' !== $word && str_starts_with(mb_strtolower($candidate), $word)) {
-                $distance = min($distance, 1);
+                $distance = 0; // the beginning of a word is the likeliest slip
             }
             if ($distance < $least) {
                 $best = $candidate;

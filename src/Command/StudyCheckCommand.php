@@ -1,0 +1,43 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Command;
+
+use SwiftReed\Scale\ScaleLibrary;
+use SwiftReed\Study\Recipe;
+use SwiftReed\Study\StudyError;
+use SwiftReed\StudyLine\Parser;
+use SwiftReed\StudyLine\StudyLineError;
+use Symfony\Component\Console\Attribute\AsCommand;
+use Symfony\Component\Console\Command\Command;
+use Symfony\Component\Console\Input\InputArgument;
+use Symfony\Component\Console\Input\InputInterface;
+use Symfony\Component\Console\Output\OutputInterface;
+
+#[AsCommand('study:check', 'Prints a study line in its canonical form, or says what is wrong with it and where')]
+final class StudyCheckCommand extends Command
+{
+    public function __construct(private readonly Parser $parser, private readonly ScaleLibrary $scales)
+    {
+        parent::__construct();
+    }
+
+    protected function configure(): void
+    {
+        $this->addArgument('line', InputArgument::REQUIRED, 'the study line');
+    }
+
+    protected function execute(InputInterface $input, OutputInterface $output): int
+    {
+        try {
+            $line = $this->parser->parse($input->getArgument('line'));
+            Recipe::of($line, $this->scales);
+        } catch (StudyLineError|StudyError $error) {
+            return Failure::say($output, $error->getMessage());
+        }
+        $output->writeln($line->text(), OutputInterface::OUTPUT_RAW);
+
+        return Command::SUCCESS;
+    }
+}

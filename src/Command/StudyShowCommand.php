@@ -1,0 +1,94 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Command;
+
+use App\Engraving\EngravingError;
+use App\Engraving\PageMaker;
+use App\Engraving\PdfMaker;
+use App\Engraving\Rows;
+use SwiftReed\Instrument\InstrumentLibrary;
+use SwiftReed\Score\JsonWriter;
+use SwiftReed\Score\MidiWriter;
+use SwiftReed\Score\MusicXmlWriter;
+use SwiftReed\Score\Part;
+use SwiftReed\Score\PartBuilder;
+use SwiftReed\Score\TextWriter;
+use SwiftReed\Study\Stage;
+use Symfony\Component\Console\Attribute\AsCommand;
+use Symfony\Component\Console\Command\Command;
+use Symfony\Component\Console\Input\InputArgument;
+use Symfony\Component\Console\Input\InputInterface;
+use Symfony\Component\Console\Input\InputOption;
+use Symfony\Component\Console\Output\ConsoleOutputInterface;
+use Symfony\Component\Console\Output\OutputInterface;
+
+#[AsCommand('study:show', 'Writes a study line out for one instrument')]
+final class StudyShowCommand extends Command
+{
+    private const FORMATS = ['text', 'json', 'musicxml', 'midi', 'svg', 'pdf'];
+
+    public function __construct(private readonly PartBuilder $parts, private readonly InstrumentLibrary $instruments, private readonly PageMaker $pages, private readonly PdfMaker $pdfs)
+    {
+        parent::__construct();
+    }
+
+    protected function configure(): void
+    {
+        $this->addArgument('line', InputArgument::REQUIRED, 'the study line, for example "concert F major, 2 octaves"')
+            ->addOption('for', null, InputOption::VALUE_REQUIRED, 'the instrument, for example clarinet-bb')
+            ->addOption('setup', null, InputOption::VALUE_REQUIRED, 'set-ups, separated by commas', '')
+            ->addOption('stage', null, InputOption::VALUE_REQUIRED, 'first, developing or full', 'full')
+            ->addOption('format', null, InputOption::VALUE_REQUIRED, implode(', ', self::FORMATS), 'text')
+            ->addOption('output', null, InputOption::VALUE_REQUIRED, 'the file to write; standard output when it is left out');
+    }
+
+    protected function execute(InputInterface $input, OutputInterface $output): int
+    {
+        try {
+            $written = $this->written($input);
+        } catch (\InvalidArgumentException|\DomainException|EngravingError $error) {
+            return Failure::say($output, $error->getMessage());
+        }
+        $file = $input->getOption('output');
+        if (!\is_string($file)) {
+            $output->write($written, false, OutputInterface::OUTPUT_RAW);
+
+            return Command::SUCCESS;
+        }
+        if (false === @file_put_contents($file, $written)) {
+            return Failure::say($output, \sprintf('"%s" cannot be written; expected a file in a folder that exists, for example --output=study.pdf.', $file));
+        }
+        if ($output instanceof ConsoleOutputInterface) {
+            $output->getErrorOutput()->writeln(\sprintf('Written to %s.', $file), OutputInterface::OUTPUT_RAW);
+        }
+
+        return Command::SUCCESS;
+    }
+
+    private function written(InputInterface $input): string
+    {
+        $for = $input->getOption('for');
+        if (!\is_string($for) || '' === $for) {
+            throw new \InvalidArgumentException('The option --for is missing; expected an instrument, for example --for=clarinet-bb.');
+        }
+        $format = Failure::oneOf('format', $input->getOption('format'), self::FORMATS);
+        $stage = Stage::from(Failure::oneOf('stage', $input->getOption('stage'), array_column(Stage::cases(), 'value')));
+        $part = $this->parts->build($input->getArgument('line'), $this->instruments->instrument($for, Failure::setups($input)), $stage);
+
+        return $this->formatted($part, $format);
+    }
+
+    private function formatted(Part $part, string $format): string
+    {
+        return match ($format) {
+            'json' => JsonWriter::write($part),
+            'musicxml' => MusicXmlWriter::write($part),
+            'midi' => MidiWriter::write($part),
+            'svg' => $this->pages->screen($part, Rows::all(), '')->svg,
+            'pdf' => $this->pdfs->pdf($this->pages->print($part, Rows::all(), '')),
+            default => TextWriter::write($part),
+        };
+    }
+}

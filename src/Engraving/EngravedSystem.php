@@ -1,0 +1,17 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Engraving;
+
+/**
+ * One line of music: its drawing, its height, the top and bottom lines of the staff, and the note heads by the note's
+ * index. Lengths are in units, a hundred to the millimetre.
+ */
+final readonly class EngravedSystem
+{
+    /** @param array<int, NoteHead> $heads */
+    public function __construct(public int $height, public float $top, public float $bottom, public array $heads, public string $body)
+    {
+    }
+}

@@ -1,0 +1,21 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Engraving;
+
+/**
+ * The music could not be engraved or made into a PDF.
+ */
+final class EngravingError extends \RuntimeException
+{
+    public static function notInstalled(string $what, string $remedy): self
+    {
+        return new self(\sprintf('%s could not be run, so the page cannot be drawn; %s.', $what, $remedy));
+    }
+
+    public static function failed(string $why): self
+    {
+        return new self(\sprintf('The page could not be engraved: %s. The study itself is unharmed; try again in a moment.', rtrim($why, '.')));
+    }
+}

@@ -1,0 +1,30 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Engraving;
+
+use SwiftReed\Fingering\HardSpot;
+
+/**
+ * The hard spots that are marked on the page: each kind of change once, the worst few, numbered in the order of the line.
+ */
+final class HardSpots
+{
+    private const MARKED = 6;
+
+    /**
+     * @param list<HardSpot> $spots
+     *
+     * @return array<int, HardSpot> by the number that is printed
+     */
+    public static function worst(array $spots): array
+    {
+        $marked = $spots;
+        usort($marked, static fn (HardSpot $a, HardSpot $b): int => $b->difficulty <=> $a->difficulty ?: $a->from <=> $b->from);
+        $marked = \array_slice($marked, 0, self::MARKED);
+        usort($marked, static fn (HardSpot $a, HardSpot $b): int => $a->from <=> $b->from);
+
+        return [] === $marked ? [] : array_combine(range(1, \count($marked)), $marked);
+    }
+}

@@ -1,0 +1,283 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Engraving;
+
+use SwiftReed\Fingering\FingeringWords;
+use SwiftReed\Score\KeyNames;
+use SwiftReed\Score\MusicXmlWriter;
+use SwiftReed\Score\Part;
+
+/**
+ * Sets the rows under the engraved notes and puts the systems on a page: one endless page for the screen, pages of
+ * paper for print. Lengths are in units, a hundred to the millimetre.
+ */
+final class PageMaker
+{
+    public const WIDTH = 18000;
+    private const DEGREE_ROW = 520;
+    private const LETTER_ROW = 560;
+    private const TEXT_ROW = 520;
+    private const GAP = 140;
+    private const TEMPO = 620;
+    private const INK = '#23202b';
+    private const QUIET = '#6d6677';
+
+    public function __construct(private readonly Engraver $engraver)
+    {
+    }
+
+    /**
+     * One drawing with all systems, and a region for every note that can be focused and pressed.
+     *
+     * @throws EngravingError
+     */
+    public function screen(Part $part, Rows $rows, string $label): Sheet
+    {
+        $engraving = $this->engraver->engrave(MusicXmlWriter::forEngraving($part), self::WIDTH);
+        $y = $part->study->recipe->tempo->printed ? self::TEMPO : 0;
+        $body = $this->tempo($part, 0, 470);
+        foreach ($engraving->systems as $system) {
+            [$drawing, $height] = $this->system($part, $system, $rows, true);
+            $body .= \sprintf('<g transform="translate(0 %d)">%s</g>', $y, $drawing);
+            $y += $height;
+        }
+        $label = '' === $label ? $part->instrument->name.', '.$part->writtenTitle() : $label;
+        $svg = \sprintf('<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 %d %d" class="music" role="group" aria-label="%s" color="%s" font-family="Figtree, Noto Music, sans-serif"><defs>%s</defs>%s</svg>', self::WIDTH, $y, self::escape($label), self::INK, $engraving->glyphs(), $body);
+
+        return new Sheet($svg, self::WIDTH, $y);
+    }
+
+    /**
+     * Pages of paper, each a drawing of its own.
+     *
+     * @return non-empty-list<Sheet>
+     *
+     * @throws EngravingError
+     */
+    public function print(Part $part, Rows $rows, string $name, Paper $paper = Paper::A4): array
+    {
+        $engraving = $this->engraver->engrave(MusicXmlWriter::forEngraving($part), self::WIDTH);
+        $left = intdiv($paper->width() - self::WIDTH, 2);
+        $bottom = $paper->height() - 1600;
+        [$head, $y] = $this->heading($part, $name, $left);
+        $pages = [];
+        $body = $head;
+        $isFresh = true;
+        foreach ($engraving->systems as $system) {
+            [$drawing, $height] = $this->system($part, $system, $rows, false);
+            if ($y + $height > $bottom && !$isFresh) {
+                $pages[] = $body;
+                $body = '';
+                $y = 1500;
+            }
+            $body .= \sprintf('<g transform="translate(%d %d)">%s</g>', $left, $y, $drawing);
+            $y += $height;
+            $isFresh = false;
+        }
+        foreach ($this->remarks($part, $rows) as [$text, $weight]) {
+            if ($y + 600 > $bottom) {
+                $pages[] = $body;
+                $body = '';
+                $y = 1500;
+            }
+            $y += 520;
+            $body .= self::text($left, $y, 370, $text, self::INK, $weight);
+        }
+        $pages[] = $body;
+        $sheets = [];
+        foreach ($pages as $i => $page) {
+            $foot = self::text($left, $paper->height() - 1000, 300, \count($pages) > 1 ? \sprintf('%s · page %d of %d', $part->line(), $i + 1, \count($pages)) : $part->line(), self::QUIET);
+            $sheets[] = new Sheet(\sprintf('<svg xmlns="http://www.w3.org/2000/svg" width="%.1fmm" height="%.1fmm" viewBox="0 0 %d %d" color="%s" font-family="Figtree, Noto Music, sans-serif"><defs>%s</defs>%s%s</svg>', $paper->width() / 100, $paper->height() / 100, $paper->width(), $paper->height(), self::INK, $engraving->glyphs(), $page, $foot), $paper->width(), $paper->height());
+        }
+
+        return $sheets;
+    }
+
+    /** @return array{string, int} drawing and the height where the music begins */
+    private function heading(Part $part, string $name, int $left): array
+    {
+        $study = $part->study;
+        $svg = \sprintf('<text x="%d" y="2250" font-size="900" font-family="Alegreya, serif" font-weight="700" fill="%s">%s</text>', $left, self::INK, self::escape('' === $name ? $part->writtenTitle() : $name));
+        $svg .= self::text($left, 2950, 470, $part->instrument->name.' · '.('' === $name ? '' : $part->writtenTitle().', ').$study->signature->spoken().' · concert '.$part->concertTitle(), self::INK);
+        $y = 3350;
+        foreach ($study->warnings as $warning) {
+            $y += 480;
+            $svg .= self::text($left, $y - 80, 340, $warning, self::QUIET);
+        }
+        if ($study->recipe->tempo->printed) {
+            $svg .= $this->tempo($part, $left, $y + 560);
+            $y += 700;
+        }
+
+        return [$svg, $y + 200];
+    }
+
+    /** @return list<array{string, int}> lines under the music and their weight */
+    private function remarks(Part $part, Rows $rows): array
+    {
+        if ([] === $part->plan->hardSpots || FingeringStyle::None === $rows->fingerings) {
+            return [];
+        }
+        $lines = [['Changes to practise first, back and forth, slowly:', 700]];
+        foreach (HardSpots::worst($part->plan->hardSpots) as $number => $spot) {
+            $notes = $part->study->notes;
+            $lines[] = [\sprintf('%d  bar %d, %s to %s: %s', $number, $notes[$spot->from]->bar, $notes[$spot->from]->pitch()->name()->sign(), $notes[$spot->to]->pitch()->name()->sign(), $spot->why), 400];
+        }
+
+        return $lines;
+    }
+
+    private function tempo(Part $part, int $x, int $y): string
+    {
+        $tempo = $part->study->recipe->tempo;
+
+        return $tempo->printed ? Signs::metronome($tempo->unit, $tempo->bpm, $x, $y) : '';
+    }
+
+    /** @return array{string, int} drawing and height */
+    private function system(Part $part, EngravedSystem $system, Rows $rows, bool $forScreen): array
+    {
+        $svg = $system->body;
+        $y = $system->height + self::GAP;
+        $floor = $y;
+        $svg .= $this->hardSpots($part, $system, $rows, $y);
+        if ([] !== $part->plan->hardSpots && FingeringStyle::None !== $rows->fingerings) {
+            $y += 330;
+        }
+        if ($rows->reminders) {
+            foreach ($system->heads as $i => $head) {
+                $svg .= Signs::reminder($part->study->notes[$i]->reminder, $head->left - 150, $head->y);
+            }
+        }
+        if ($rows->degrees) {
+            $svg .= $this->row($system, $y + 370, 400, 'degree', static fn (int $i): string => KeyNames::pageDegree($part->study->notes[$i]->tone->degree, $part->study->notes[$i]->tone->number), 400);
+            $y += self::DEGREE_ROW;
+        }
+        if ($rows->letters) {
+            $svg .= $this->row($system, $y + 390, 440, 'note', static fn (int $i): string => $part->study->notes[$i]->pitch()->name()->sign(), 700);
+            $y += self::LETTER_ROW;
+        }
+        if ('none' !== $part->instrument->mechanism->kind()) {
+            [$drawn, $height] = $this->fingerings($part, $system, $rows, $y);
+            $svg .= $drawn;
+            $y += $height;
+        }
+        if ($forScreen) {
+            $svg .= $this->regions($part, $system, $y);
+        }
+
+        return [$svg, max($y, $floor) + ($y > $floor ? 520 : 300)];
+    }
+
+    /** @return array{string, int} drawing and height */
+    private function fingerings(Part $part, EngravedSystem $system, Rows $rows, int $y): array
+    {
+        if (FingeringStyle::None === $rows->fingerings) {
+            return ['', 0];
+        }
+        if (FingeringStyle::Text === $rows->fingerings) {
+            return $this->textFingerings($part, $system, $y);
+        }
+        $svg = '';
+        foreach ($system->heads as $i => $head) {
+            $fingering = $part->plan->notes[$i]->fingering;
+            $before = $i > 0 ? $part->plan->notes[$i - 1]->fingering->touches : [];
+            $svg .= \sprintf('<g transform="translate(%.0f %d)" aria-hidden="true">%s</g>', $head->middle(), $y + 60, Diagram::svg($part->instrument, $fingering, $before, $i > 0));
+        }
+
+        return [$svg, Diagram::height($part->instrument) + 120];
+    }
+
+    /** @return array{string, int} */
+    private function textFingerings(Part $part, EngravedSystem $system, int $y): array
+    {
+        if ('keywork' !== $part->instrument->mechanism->kind()) {
+            return [$this->row($system, $y + 390, 420, '', static fn (int $i): string => $part->plan->notes[$i]->fingering->text, 700), self::TEXT_ROW];
+        }
+        // Touches stand one above the other: left hand, right hand, the rest.
+        $svg = '';
+        $most = 0;
+        foreach ($system->heads as $i => $head) {
+            $lines = TouchLines::of($part->instrument, $part->plan->notes[$i]->fingering);
+            $most = max($most, \count($lines));
+            foreach ($lines as $k => $line) {
+                $svg .= \sprintf('<text x="%.0f" y="%d" font-size="290" text-anchor="middle" fill="%s">%s</text>', $head->middle(), $y + 320 + 300 * $k, self::INK, self::escape($line));
+            }
+        }
+
+        return [$svg, 300 * $most + 160];
+    }
+
+    /** @param \Closure(int): string $cell */
+    private function row(EngravedSystem $system, int $y, int $size, string $label, \Closure $cell, int $weight): string
+    {
+        $svg = '' === $label ? '' : \sprintf('<text x="0" y="%d" font-size="300" font-style="italic" fill="%s">%s</text>', $y, self::QUIET, $label);
+        foreach ($system->heads as $i => $head) {
+            $svg .= \sprintf('<text x="%.0f" y="%d" font-size="%d" font-weight="%d" text-anchor="middle" fill="%s">%s</text>', $head->middle(), $y, $size, $weight, self::INK, self::escape($cell($i)));
+        }
+
+        return $svg;
+    }
+
+    private function hardSpots(Part $part, EngravedSystem $system, Rows $rows, int $y): string
+    {
+        if (FingeringStyle::None === $rows->fingerings) {
+            return '';
+        }
+        $svg = '';
+        foreach (HardSpots::worst($part->plan->hardSpots) as $number => $spot) {
+            $from = $system->heads[$spot->from] ?? null;
+            $to = $system->heads[$spot->to] ?? null;
+            if (null === $from && null === $to) {
+                continue;
+            }
+            // A change over the line end is marked at both ends, open towards the other.
+            $left = $from?->middle() ?? ($to?->middle() ?? 0) - 500;
+            $right = $to?->middle() ?? $left + 500;
+            $middle = ($left + $right) / 2;
+            $svg .= \sprintf(
+                '<g class="hard-mark" fill="none" stroke="%s" stroke-width="34"><path d="%sM%.0f %d H%.0f M%.0f %d H%.0f%s"/><circle cx="%.0f" cy="%d" r="150" stroke-width="24"/></g><text x="%.0f" y="%d" font-size="260" font-weight="700" text-anchor="middle" fill="%s">%d</text>',
+                Signs::ACCENT,
+                null === $from ? '' : \sprintf('M%.0f %d V%d ', $left, $y - 40, $y + 110),
+                $left, $y + 110, $middle - 150,
+                $middle + 150, $y + 110, $right,
+                null === $to ? '' : \sprintf(' V%d', $y - 40),
+                $middle, $y + 110,
+                $middle, $y + 196, Signs::ACCENT, $number,
+            );
+        }
+
+        return $svg;
+    }
+
+    private function regions(Part $part, EngravedSystem $system, int $bottom): string
+    {
+        $svg = '';
+        $indexes = array_keys($system->heads);
+        foreach ($indexes as $k => $i) {
+            $head = $system->heads[$i];
+            $left = $k > 0 ? ($system->heads[$indexes[$k - 1]]->middle() + $head->middle()) / 2 : $head->middle() - 480;
+            $right = isset($indexes[$k + 1]) ? ($system->heads[$indexes[$k + 1]]->middle() + $head->middle()) / 2 : min(self::WIDTH, $head->middle() + 480);
+            $left = max($left, $head->middle() - 700);
+            $right = min($right, $head->middle() + 700);
+            $note = $part->study->notes[$i];
+            $planned = $part->plan->notes[$i];
+            $words = \sprintf('%s, degree %s. %s', $note->pitch()->spoken(), KeyNames::pageDegree($note->tone->degree, $note->tone->number), FingeringWords::whole($part->instrument, $planned->fingering));
+            $svg .= \sprintf('<g class="note-region" data-note="%d" tabindex="%d" role="button" aria-label="%s"><rect x="%.0f" y="40" width="%.0f" height="%d" rx="120" fill="transparent"/></g>', $i, 0 === $i ? 0 : -1, self::escape($words), $left, $right - $left, $bottom + 60);
+        }
+
+        return $svg;
+    }
+
+    private static function text(int $x, int $y, int $size, string $text, string $colour, int $weight = 400): string
+    {
+        return \sprintf('<text x="%d" y="%d" font-size="%d" font-weight="%d" fill="%s">%s</text>', $x, $y, $size, $weight, $colour, self::escape($text));
+    }
+
+    private static function escape(string $text): string
+    {
+        return htmlspecialchars($text, \ENT_QUOTES | \ENT_XML1);
+    }
+}

@@ -1,0 +1,31 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Engraving;
+
+use SwiftReed\Instrument\Fingering;
+use SwiftReed\Instrument\Instrument;
+
+/**
+ * A keywork fingering as short lines of text: thumb, left hand, right hand.
+ */
+final class TouchLines
+{
+    /** @return list<string> */
+    public static function of(Instrument $instrument, Fingering $fingering): array
+    {
+        if ([] === $fingering->touches) {
+            return ['open'];
+        }
+        $lines = ['thumb' => '', 'left' => '', 'right' => ''];
+        foreach ($instrument->mechanism->touches() as $id => $touch) {
+            if (\in_array($id, $fingering->touches, true)) {
+                $line = $touch->isThumb() ? 'thumb' : ($touch->isLeft() ? 'left' : 'right');
+                $lines[$line] .= $touch->isHole ? $touch->label : ' '.$touch->label;
+            }
+        }
+
+        return array_values(array_map(static fn (string $line): string => '' === trim($line) ? '–' : trim($line), $lines));
+    }
+}
