@@ -17,12 +17,16 @@ use SwiftReed\Study\TimeSignature;
 final class BarLayout
 {
     /** Notes that stand comfortably on one line with a diagram under each. */
-    private const SYSTEM = 16;
+    public const SYSTEM = 16;
     /** Note values that can be written with one head, in ticks. */
     private const VALUES = [1920, 1440, 960, 720, 480, 360, 240, 180, 120, 60];
 
-    /** @return list<Bar> */
-    public static function bars(Study $study): array
+    /**
+     * @param int $perSystem notes that stand comfortably on one system
+     *
+     * @return list<Bar>
+     */
+    public static function bars(Study $study, int $perSystem = self::SYSTEM): array
     {
         $pieces = self::pieces($study);
         $bars = [];
@@ -31,7 +35,7 @@ final class BarLayout
             $bars[] = self::withBeams($study->recipe->time, $items);
         }
         $widths = array_map(count(...), $bars);
-        $begins = self::systems($widths);
+        $begins = self::systems($widths, $perSystem);
 
         return array_map(static fn (array $items, int $i): Bar => new Bar($i + 1, $items, $begins[$i]), $bars, array_keys($bars));
     }
@@ -198,9 +202,9 @@ final class BarLayout
      *
      * @return list<bool> whether a system begins with this bar
      */
-    private static function systems(array $widths): array
+    private static function systems(array $widths, int $perSystem): array
     {
-        $count = max(1, (int) ceil(array_sum($widths) / self::SYSTEM));
+        $count = max(1, (int) ceil(array_sum($widths) / $perSystem));
         for (;; ++$count) {
             $target = array_sum($widths) / $count;
             $begins = [];
@@ -219,7 +223,7 @@ final class BarLayout
                 $done += $width;
                 $most = max($most, $here);
             }
-            if ($most <= max(self::SYSTEM + 1, [] === $widths ? 0 : max($widths)) || $count >= \count($widths)) {
+            if ($most <= max($perSystem + 1, [] === $widths ? 0 : max($widths)) || $count >= \count($widths)) {
                 return $begins;
             }
         }

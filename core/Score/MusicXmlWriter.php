@@ -22,19 +22,20 @@ final class MusicXmlWriter
     private \XMLWriter $xml;
 
     /** @param bool $forEngraving bare notes on pages of one system each, as our engraver wants them */
-    private function __construct(private readonly Part $part, private readonly bool $forEngraving)
+    private function __construct(private readonly Part $part, private readonly bool $forEngraving, private readonly int $perSystem)
     {
         $this->xml = new \XMLWriter();
     }
 
     public static function write(Part $part): string
     {
-        return (new self($part, false))->document();
+        return (new self($part, false, BarLayout::SYSTEM))->document();
     }
 
-    public static function forEngraving(Part $part): string
+    /** @param int $perSystem notes that stand comfortably on one system */
+    public static function forEngraving(Part $part, int $perSystem = BarLayout::SYSTEM): string
     {
-        return (new self($part, true))->document();
+        return (new self($part, true, $perSystem))->document();
     }
 
     private function document(): string
@@ -63,7 +64,7 @@ final class MusicXmlWriter
         $xml->endElement();
         $xml->startElement('part');
         $xml->writeAttribute('id', 'P1');
-        $bars = BarLayout::bars($this->part->study);
+        $bars = BarLayout::bars($this->part->study, $this->perSystem);
         foreach ($bars as $i => $bar) {
             $this->bar($bar, $i === \count($bars) - 1);
         }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Engraving;
 
 use SwiftReed\Fingering\FingeringWords;
+use SwiftReed\Score\BarLayout;
 use SwiftReed\Score\KeyNames;
 use SwiftReed\Score\MusicXmlWriter;
 use SwiftReed\Score\Part;
@@ -16,6 +17,7 @@ use SwiftReed\Score\Part;
 final class PageMaker
 {
     public const WIDTH = 18000;
+    private const NARROW = 10000;
     private const DEGREE_ROW = 520;
     private const LETTER_ROW = 560;
     private const TEXT_ROW = 520;
@@ -31,11 +33,14 @@ final class PageMaker
     /**
      * One drawing with all systems, and a region for every note that can be focused and pressed.
      *
+     * @param int $perSystem notes on one line of music; fewer than usual make a narrow page
+     *
      * @throws EngravingError
      */
-    public function screen(Part $part, Rows $rows, string $label): Sheet
+    public function screen(Part $part, Rows $rows, string $label, int $perSystem = BarLayout::SYSTEM): Sheet
     {
-        $engraving = $this->engraver->engrave(MusicXmlWriter::forEngraving($part), self::WIDTH);
+        $width = $perSystem < BarLayout::SYSTEM ? self::NARROW : self::WIDTH;
+        $engraving = $this->engraver->engrave(MusicXmlWriter::forEngraving($part, $perSystem), $width);
         $y = $part->study->recipe->tempo->printed ? self::TEMPO : 0;
         $body = $this->tempo($part, 0, 470);
         foreach ($engraving->systems as $system) {
@@ -44,9 +49,9 @@ final class PageMaker
             $y += $height;
         }
         $label = '' === $label ? $part->instrument->name.', '.$part->writtenTitle() : $label;
-        $svg = \sprintf('<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 %d %d" class="music" role="group" aria-label="%s" color="%s" font-family="Figtree, Noto Music, sans-serif"><defs>%s</defs>%s</svg>', self::WIDTH, $y, self::escape($label), self::INK, $engraving->glyphs(), $body);
+        $svg = \sprintf('<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 %d %d" class="music" role="group" aria-label="%s" color="%s" font-family="Figtree, Noto Music, sans-serif"><defs>%s</defs>%s</svg>', $width, $y, self::escape($label), self::INK, $engraving->glyphs(), $body);
 
-        return new Sheet($svg, self::WIDTH, $y);
+        return new Sheet($svg, $width, $y);
     }
 
     /**
@@ -77,13 +82,15 @@ final class PageMaker
             $isFresh = false;
         }
         foreach ($this->remarks($part, $rows) as [$text, $weight]) {
-            if ($y + 600 > $bottom) {
-                $pages[] = $body;
-                $body = '';
-                $y = 1500;
+            foreach (self::wrapped($text) as $k => $line) {
+                if ($y + 600 > $bottom) {
+                    $pages[] = $body;
+                    $body = '';
+                    $y = 1500;
+                }
+                $y += 520;
+                $body .= self::text($left + ($k > 0 ? 400 : 0), $y, 370, $line, self::INK, $weight);
             }
-            $y += 520;
-            $body .= self::text($left, $y, 370, $text, self::INK, $weight);
         }
         $pages[] = $body;
         $sheets = [];
@@ -103,8 +110,10 @@ final class PageMaker
         $svg .= self::text($left, 2950, 470, $part->instrument->name.' · '.('' === $name ? '' : $part->writtenTitle().', ').$study->signature->spoken().' · concert '.$part->concertTitle(), self::INK);
         $y = 3350;
         foreach ($study->warnings as $warning) {
-            $y += 480;
-            $svg .= self::text($left, $y - 80, 340, $warning, self::QUIET);
+            foreach (self::wrapped($warning) as $line) {
+                $y += 480;
+                $svg .= self::text($left, $y - 80, 340, $line, self::QUIET);
+            }
         }
         if ($study->recipe->tempo->printed) {
             $svg .= $this->tempo($part, $left, $y + 560);
@@ -156,7 +165,7 @@ final class PageMaker
             $y += self::DEGREE_ROW;
         }
         if ($rows->letters) {
-            $svg .= $this->row($system, $y + 390, 440, 'note', static fn (int $i): string => $part->study->notes[$i]->pitch()->name()->sign(), 700);
+            $svg .= $this->row($system, $y + 390, 440, 'note', static fn (int $i): string => $part->study->notes[$i]->pitch()->name()->sign(), 700, 'Alegreya, Noto Music, serif');
             $y += self::LETTER_ROW;
         }
         if ('none' !== $part->instrument->mechanism->kind()) {
@@ -211,11 +220,11 @@ final class PageMaker
     }
 
     /** @param \Closure(int): string $cell */
-    private function row(EngravedSystem $system, int $y, int $size, string $label, \Closure $cell, int $weight): string
+    private function row(EngravedSystem $system, int $y, int $size, string $label, \Closure $cell, int $weight, string $family = ''): string
     {
         $svg = '' === $label ? '' : \sprintf('<text x="0" y="%d" font-size="300" font-style="italic" fill="%s">%s</text>', $y, self::QUIET, $label);
         foreach ($system->heads as $i => $head) {
-            $svg .= \sprintf('<text x="%.0f" y="%d" font-size="%d" font-weight="%d" text-anchor="middle" fill="%s">%s</text>', $head->middle(), $y, $size, $weight, self::INK, self::escape($cell($i)));
+            $svg .= \sprintf('<text x="%.0f" y="%d" font-size="%d" font-weight="%d" text-anchor="middle" fill="%s"%s>%s</text>', $head->middle(), $y, $size, $weight, self::INK, '' === $family ? '' : \sprintf(' font-family="%s"', $family), self::escape($cell($i)));
         }
 
         return $svg;
@@ -259,7 +268,7 @@ final class PageMaker
         foreach ($indexes as $k => $i) {
             $head = $system->heads[$i];
             $left = $k > 0 ? ($system->heads[$indexes[$k - 1]]->middle() + $head->middle()) / 2 : $head->middle() - 480;
-            $right = isset($indexes[$k + 1]) ? ($system->heads[$indexes[$k + 1]]->middle() + $head->middle()) / 2 : min(self::WIDTH, $head->middle() + 480);
+            $right = isset($indexes[$k + 1]) ? ($system->heads[$indexes[$k + 1]]->middle() + $head->middle()) / 2 : $head->middle() + 480;
             $left = max($left, $head->middle() - 700);
             $right = min($right, $head->middle() + 700);
             $note = $part->study->notes[$i];
@@ -269,6 +278,12 @@ final class PageMaker
         }
 
         return $svg;
+    }
+
+    /** @return list<string> lines that fit the width of the page */
+    private static function wrapped(string $text): array
+    {
+        return explode("\n", wordwrap($text, 92, "\n"));
     }
 
     private static function text(int $x, int $y, int $size, string $text, string $colour, int $weight = 400): string

@@ -54,7 +54,7 @@ final class PdfMaker
     {
         $file = $this->folder.'/fonts.conf';
         $folders = \sprintf('<dir>%s/public/build/print-fonts</dir>', htmlspecialchars($this->root));
-        (new Filesystem())->dumpFile($file, \sprintf('<?xml version="1.0"?><!DOCTYPE fontconfig SYSTEM "fonts.dtd"><fontconfig>%s<cachedir>%s/fonts</cachedir></fontconfig>', $folders, htmlspecialchars($this->folder)));
+        (new Filesystem())->dumpFile($file, \sprintf('<?xml version="1.0"?><!DOCTYPE fontconfig SYSTEM "fonts.dtd"><fontconfig>%s<alias binding="same"><family>Figtree</family><prefer><family>Figtree Light</family></prefer></alias><cachedir>%s/fonts</cachedir></fontconfig>', $folders, htmlspecialchars($this->folder)));
 
         return $file;
     }

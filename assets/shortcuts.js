@@ -1,0 +1,34 @@
+// Single keys for what is done often; they rest while somebody types.
+export function startShortcuts() {
+  const press = (element) => {
+    element?.click();
+    return Boolean(element);
+  };
+  const stepInstrument = (step) => {
+    const all = [...document.querySelectorAll('[data-instrument]')];
+    const here = all.findIndex((one) => one.getAttribute('aria-current') === 'true');
+    return press(all[(here + step + all.length) % all.length]);
+  };
+  document.addEventListener('keydown', (event) => {
+    const typing = event.target.closest?.('input:not([type=checkbox]), select, textarea, dialog');
+    if (typing || event.ctrlKey || event.metaKey || event.altKey) {
+      return;
+    }
+    const actions = {
+      '?': () => press(document.querySelector('[data-open=help]')),
+      '/': () => {
+        const line = document.getElementById('line');
+        line?.focus();
+        line?.select();
+        return Boolean(line);
+      },
+      s: () => press(document.querySelector('[data-open=save]')),
+      i: () => stepInstrument(1),
+      I: () => stepInstrument(-1),
+    };
+    const action = actions[event.key] ?? (() => press(document.querySelector(`[data-shortcut="${CSS.escape(event.key)}"]`)));
+    if (event.key.length === 1 && action()) {
+      event.preventDefault();
+    }
+  });
+}

@@ -1,0 +1,171 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Controller;
+
+use App\Engraving\EngravingError;
+use App\Engraving\HardSpots;
+use App\Engraving\PageMaker;
+use App\Repository\SavedStudyRepository;
+use App\Service\Choices;
+use App\Service\Desk;
+use App\Service\DeskState;
+use App\Service\NoteCard;
+use Doctrine\DBAL\Exception as DatabaseError;
+use SwiftReed\Instrument\InstrumentError;
+use SwiftReed\Score\Part;
+use SwiftReed\Score\TextWriter;
+use SwiftReed\Study\StudyError;
+use SwiftReed\StudyLine\Completion;
+use SwiftReed\StudyLine\Parser;
+use SwiftReed\StudyLine\Slot;
+use SwiftReed\StudyLine\StudyLineError;
+use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\Routing\Attribute\Route;
+
+final class DeskController extends AbstractController
+{
+    /** Notes on one line of music: on a wide window, and on a phone held upright. */
+    private const WIDE = 16;
+    private const NARROW = 8;
+
+    public function __construct(private readonly Desk $desk, private readonly PageMaker $pages)
+    {
+    }
+
+    #[Route('/', name: 'home', methods: ['GET'])]
+    public function home(): Response
+    {
+        return $this->redirectToRoute('desk');
+    }
+
+    #[Route('/desk', name: 'desk', methods: ['GET'])]
+    public function desk(Request $request, Choices $choices, SavedStudyRepository $studies): Response
+    {
+        $typed = DeskState::of($request->query->all());
+        $state = $this->changed($typed, $request);
+        $view = $this->view($state, $request->query->getBoolean('narrow')) + [
+            'state' => $state,
+            'choices' => $choices->of($state->line),
+            'tonics' => Choices::TONICS,
+            'materials' => $choices->materials(),
+            'band' => $this->desk->band(),
+            'families' => $this->desk->families(),
+            'setups' => $this->desk->setups($state->instrument),
+            'next_line' => $this->desk->nextKey($state->line, 1),
+            'previous_line' => $this->desk->nextKey($state->line, -1),
+            'line_is_typed' => 'line' === $request->headers->get('HX-Trigger'),
+            'narrow' => $request->query->getBoolean('narrow'),
+        ];
+        $response = new Response(status: $view['status']);
+        if (null === $request->headers->get('HX-Request')) {
+            return $this->render('desk/desk.html.twig', $view + ['saved' => $this->saved($state, $studies)], $response);
+        }
+        if ($view['column'] > 0) {
+            // The music that could last be read stays; only the message is new.
+            $response->headers->set('HX-Retarget', '#line-message');
+            $response->headers->set('HX-Reswap', 'innerHTML');
+            $response->headers->set('HX-Push-Url', 'false');
+
+            return $this->render('desk/_line_error.html.twig', $view, $response);
+        }
+        if (200 === $view['status']) {
+            $response->headers->set('HX-Replace-Url', $this->generateUrl('desk', $state->query()));
+        }
+
+        return $this->render('desk/_update.html.twig', $view, $response);
+    }
+
+    #[Route('/desk/suggest', name: 'desk_suggest', methods: ['GET'])]
+    public function suggest(Request $request, Parser $parser): Response
+    {
+        $completion = new Completion($parser->scales, $parser->grammar());
+
+        return $this->render('desk/_suggestions.html.twig', ['suggestions' => $completion->of(DeskState::of(['line' => $request->query->getString('line')])->line)]);
+    }
+
+    #[Route('/desk/note/{index<\d{1,4}>}', name: 'desk_note', methods: ['GET'])]
+    public function note(Request $request, int $index): Response
+    {
+        $part = $this->desk->part(DeskState::of($request->query->all()));
+        if (!isset($part->study->notes[$index])) {
+            throw $this->createNotFoundException(\sprintf('There is no note %d; the study has %d, counted from 0.', $index, \count($part->study->notes)));
+        }
+
+        return $this->render('desk/_card.html.twig', ['card' => NoteCard::of($part, $index)]);
+    }
+
+    private function changed(DeskState $state, Request $request): DeskState
+    {
+        $set = $request->query->all()['set'] ?? [];
+        $line = $state->line;
+        if (!\is_array($set)) {
+            return $state;
+        }
+        if (isset($set['tonic'], $set['material'], $set['naming']) && \is_string($set['tonic']) && \is_string($set['material']) && \is_string($set['naming'])) {
+            $line = $this->desk->changed($line, Slot::Key, Desk::keyClause($set['naming'], $set['tonic'], $set['material']));
+        }
+        foreach ($set as $name => $text) {
+            $slot = Slot::tryFrom((string) $name);
+            if (null !== $slot && \is_string($text)) {
+                $line = $this->desk->changed($line, $slot, trim($text));
+            }
+        }
+
+        return $state->withLine($line);
+    }
+
+    /** @return array{status: int, part: ?Part, music: string, error: string, column: int, remedies: list<string>, hard: array<int, \SwiftReed\Fingering\HardSpot>} */
+    private function view(DeskState $state, bool $narrow): array
+    {
+        $view = ['status' => 200, 'part' => null, 'music' => '', 'error' => '', 'column' => 0, 'remedies' => [], 'hard' => []];
+        try {
+            $part = $this->desk->part($state);
+            $view['part'] = $part;
+            $view['hard'] = HardSpots::worst($part->plan->hardSpots);
+            $view['music'] = $this->pages->screen($part, $state->rows, '', $narrow ? self::NARROW : self::WIDE)->svg;
+        } catch (StudyLineError $error) {
+            return ['status' => 422, 'error' => $error->getMessage(), 'column' => $error->column] + $view;
+        } catch (StudyError $error) {
+            return ['status' => 422, 'error' => $error->getMessage(), 'remedies' => $this->remedies($state)] + $view;
+        } catch (InstrumentError $error) {
+            return ['status' => 404, 'error' => $error->getMessage()] + $view;
+        } catch (EngravingError $error) {
+            return ['status' => 503, 'error' => $error->getMessage(), 'music' => '<pre class="plain-part">'.htmlspecialchars(TextWriter::write($part)).'</pre>'] + $view;
+        }
+
+        return $view;
+    }
+
+    /** @return list<string> lines like this one that can be played */
+    private function remedies(DeskState $state): array
+    {
+        $remedies = [];
+        foreach ([[Slot::Extent, '1 octave'], [Slot::Range, 'fold'], [Slot::Place, ''], [Slot::Sequel, ''], [Slot::Extent, ''], [Slot::Rhythm, '']] as [$slot, $text]) {
+            $line = $this->desk->changed($state->line, $slot, $text);
+            if ($line === $state->line || \in_array($line, $remedies, true)) {
+                continue;
+            }
+            try {
+                $this->desk->part($state->withLine($line));
+                $remedies[] = $line;
+            } catch (StudyError) {
+                continue;
+            }
+        }
+
+        return $remedies;
+    }
+
+    private function saved(DeskState $state, SavedStudyRepository $studies): ?\App\Entity\SavedStudy
+    {
+        try {
+            return '' === $state->study ? null : $studies->one($state->study);
+        } catch (DatabaseError) {
+            return null; // the Desk works without the database; saving will say that it is down
+        }
+    }
+}

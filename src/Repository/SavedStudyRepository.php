@@ -1,0 +1,85 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Repository;
+
+use App\Entity\SavedStudy;
+use Doctrine\Bundle\DoctrineBundle\Repository\ServiceEntityRepository;
+use Doctrine\Common\Collections\ArrayCollection;
+use Doctrine\ORM\Query\Parameter;
+use Doctrine\Persistence\ManagerRegistry;
+use Symfony\Component\Uid\Uuid;
+
+/**
+ * @extends ServiceEntityRepository<SavedStudy>
+ */
+final class SavedStudyRepository extends ServiceEntityRepository
+{
+    /** Deleted studies can be brought back for this long. */
+    private const KEPT = '-30 days';
+
+    public function __construct(ManagerRegistry $registry)
+    {
+        parent::__construct($registry, SavedStudy::class);
+    }
+
+    /** @return list<SavedStudy> in the user's order; every word of the search must stand in name, line or instrument */
+    public function search(string $words): array
+    {
+        $query = $this->createQueryBuilder('s')->where('s.deletedAt IS NULL')->orderBy('s.position')->addOrderBy('s.id');
+        $split = preg_split('/\s+/', trim($words), -1, \PREG_SPLIT_NO_EMPTY);
+        foreach (\array_slice(false === $split ? [] : $split, 0, 10) as $i => $word) {
+            $query->andWhere(\sprintf('LOWER(CONCAT(s.name, \' \', s.line, \' \', s.instrument)) LIKE :word%d', $i))
+                ->setParameter('word'.$i, '%'.addcslashes(mb_strtolower($word), '%_\\').'%');
+        }
+
+        /** @var list<SavedStudy> $found */
+        $found = $query->getQuery()->getResult();
+
+        return $found;
+    }
+
+    public function one(string $id): ?SavedStudy
+    {
+        return Uuid::isValid($id) ? $this->find($id) : null;
+    }
+
+    public function count(array $criteria = []): int
+    {
+        return parent::count($criteria + ['deletedAt' => null]);
+    }
+
+    public function lastPosition(): int
+    {
+        return (int) $this->createQueryBuilder('s')->select('MAX(s.position)')->getQuery()->getSingleScalarResult();
+    }
+
+    /** The study before (-1) or after (1) this one in the user's order. */
+    public function neighbour(SavedStudy $study, int $direction): ?SavedStudy
+    {
+        $all = $this->search('');
+        foreach ($all as $i => $other) {
+            if ($other->getId() === $study->getId()) {
+                return $all[$i + $direction] ?? null;
+            }
+        }
+
+        return null;
+    }
+
+    /** Two studies change places. Their versions stay: an order is no change to a study that someone may be editing. */
+    public function swap(SavedStudy $one, SavedStudy $other): void
+    {
+        $this->getEntityManager()->wrapInTransaction(function () use ($one, $other): void {
+            foreach ([[$one, $other->getPosition()], [$other, $one->getPosition()]] as [$study, $position]) {
+                $this->createQueryBuilder('s')->update()->set('s.position', ':position')->where('s.id = :id')->setParameters(new ArrayCollection([new Parameter('position', $position), new Parameter('id', $study->getId())]))->getQuery()->execute();
+            }
+        });
+    }
+
+    public function forgetLongDeleted(): void
+    {
+        $this->createQueryBuilder('s')->delete()->where('s.deletedAt < :limit')->setParameter('limit', new \DateTimeImmutable(self::KEPT))->getQuery()->execute();
+    }
+}

@@ -1,0 +1,77 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Service;
+
+use SwiftReed\Scale\ScaleLibrary;
+use SwiftReed\StudyLine\Clause;
+use SwiftReed\StudyLine\Parser;
+use SwiftReed\StudyLine\Slot;
+use SwiftReed\StudyLine\StudyLineError;
+
+/**
+ * The study line as a row of plain choices.
+ */
+final class Choices
+{
+    public const TONICS = ['C', 'Db', 'D', 'Eb', 'E', 'F', 'F#', 'Gb', 'G', 'Ab', 'A', 'Bb', 'B', 'C#', 'D#', 'G#', 'Cb'];
+
+    private const OFFERED = [
+        'extent' => ['5 notes', '1 octave', '2 octaves', '3 octaves', 'to the ninth', 'full range'],
+        'direction' => ['up and down', 'up', 'down', 'down and up'],
+        'sequel' => ['then arpeggio', 'then arpeggio restated'],
+        'rhythm' => ['untimed', 'whole notes', 'half notes', 'quarters', 'eighths', 'triplets', 'sixteenths', 'long ends', 'long ends in eighths'],
+        'articulation' => ['tongued', 'slurred', 'slur 2 tongue 2', 'tongue 1 slur 3', 'tongue up slur down', 'legato'],
+        'range' => ['whole octaves', 'fold'],
+        'time' => ['4/4', '3/4', '2/4', '6/8'],
+    ];
+
+    /** What an empty choice means, said plainly. */
+    private const UNSAID = ['extent' => '1 octave', 'direction' => 'up and down', 'sequel' => 'scale alone', 'rhythm' => 'quarters', 'articulation' => 'tongued', 'range' => 'whole octaves', 'time' => '4/4'];
+
+    public function __construct(private readonly Parser $parser, private readonly ScaleLibrary $scales)
+    {
+    }
+
+    /**
+     * @return array{naming: string, tonic: string, material: string, tempo: string, clauses: array<string, array{label: string, said: string, unsaid: string, options: list<string>}>}
+     */
+    public function of(string $line): array
+    {
+        try {
+            $parsed = $this->parser->parse($line);
+        } catch (StudyLineError) {
+            $parsed = $this->parser->parse(DeskState::LINE);
+        }
+        $key = $parsed->clause(Slot::Key);
+        $clauses = [];
+        foreach (self::OFFERED as $name => $options) {
+            $slot = Slot::from($name);
+            $said = $parsed->says($slot) ? $parsed->clause($slot)->text : '';
+            $options = array_values(array_filter($options, static fn (string $option): bool => $option !== self::UNSAID[$name]));
+            $clauses[$name] = [
+                'label' => 'sequel' === $name ? 'and then' : $name,
+                'said' => $said,
+                'unsaid' => self::UNSAID[$name],
+                'options' => '' === $said || \in_array($said, $options, true) ? $options : [...$options, $said],
+            ];
+        }
+
+        return ['naming' => $key->says, 'tonic' => $key->word('tonic'), 'material' => $key->word('material'), 'tempo' => $this->tempo($parsed->clauses), 'clauses' => $clauses];
+    }
+
+    /** @return list<string> */
+    public function materials(): array
+    {
+        return $this->scales->names();
+    }
+
+    /** @param array<string, Clause> $clauses */
+    private function tempo(array $clauses): string
+    {
+        $clause = $clauses[Slot::Tempo->value] ?? null;
+
+        return null === $clause ? '' : (string) $clause->number('n');
+    }
+}

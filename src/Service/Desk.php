@@ -1,0 +1,108 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Service;
+
+use SwiftReed\Instrument\Instrument;
+use SwiftReed\Instrument\InstrumentError;
+use SwiftReed\Instrument\InstrumentLibrary;
+use SwiftReed\Knowledge\DataFolder;
+use SwiftReed\Packet\PacketTable;
+use SwiftReed\Pitch\NoteName;
+use SwiftReed\Score\Part;
+use SwiftReed\Score\PartBuilder;
+use SwiftReed\StudyLine\Slot;
+use SwiftReed\StudyLine\StudyLineError;
+
+/**
+ * Answers what the Desk asks of the core.
+ */
+final class Desk
+{
+    public function __construct(private readonly PartBuilder $parts, private readonly InstrumentLibrary $instruments, private readonly DataFolder $data)
+    {
+    }
+
+    /**
+     * @throws InstrumentError
+     * @throws StudyLineError
+     * @throws \SwiftReed\Study\StudyError
+     */
+    public function part(DeskState $state): Part
+    {
+        return $this->parts->build($state->line, $this->instrument($state), $state->stage, $state->spelling);
+    }
+
+    /** @throws InstrumentError */
+    public function instrument(DeskState $state): Instrument
+    {
+        return $this->instruments->instrument($state->instrument, $state->setups);
+    }
+
+    /** @return list<Instrument> the band's instruments in score order */
+    public function band(): array
+    {
+        $band = $this->data->read('band')['band'] ?? [];
+
+        return array_map(fn (mixed $id): Instrument => $this->instruments->instrument(\is_string($id) ? $id : ''), array_values(\is_array($band) ? $band : []));
+    }
+
+    /** @return array<string, list<Instrument>> every instrument by family */
+    public function families(): array
+    {
+        $families = [];
+        foreach ($this->instruments->ids() as $id) {
+            $instrument = $this->instruments->instrument($id);
+            $families[$instrument->family][] = $instrument;
+        }
+
+        return $families;
+    }
+
+    /** @return array<string, string> */
+    public function setups(string $instrument): array
+    {
+        return $this->instruments->knows($instrument) ? $this->instruments->setups($instrument) : [];
+    }
+
+    /**
+     * The line with one clause said differently. A line that is not understood is left as it is.
+     *
+     * @param string $text the clause; nothing takes it away
+     */
+    public function changed(string $line, Slot $slot, string $text): string
+    {
+        try {
+            return $this->parts->parser->parse($this->parts->parser->parse($line)->textWith($slot, $text))->text();
+        } catch (StudyLineError) {
+            return $line;
+        }
+    }
+
+    /** The same line, so many keys further in the circle of fourths. */
+    public function nextKey(string $line, int $steps): string
+    {
+        try {
+            $key = $this->parts->parser->parse($line)->clause(Slot::Key);
+        } catch (StudyLineError) {
+            return $line;
+        }
+        $lines = array_values(PacketTable::lines());
+        $class = NoteName::parse($key->word('tonic'))->pitchClass();
+        foreach ($lines as $i => $tonic) {
+            if ($tonic->pitchClass() === $class) {
+                $next = $lines[($i + $steps + 12) % 12];
+
+                return $this->changed($line, Slot::Key, self::keyClause($key->says, $next->text(), $key->word('material')));
+            }
+        }
+
+        return $line;
+    }
+
+    public static function keyClause(string $naming, string $tonic, string $material): string
+    {
+        return $naming.' '.$tonic.' '.$material;
+    }
+}

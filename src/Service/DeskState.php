@@ -1,0 +1,109 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Service;
+
+use App\Engraving\FingeringStyle;
+use App\Engraving\Rows;
+use SwiftReed\Pitch\SpellingPreference;
+use SwiftReed\Study\Stage;
+use SwiftReed\StudyLine\StudyLine;
+
+/**
+ * What stands on the Desk: the line as typed, for whom, with which rows. It is what the address carries.
+ */
+final readonly class DeskState
+{
+    public const LINE = 'concert F major, eighths';
+    public const INSTRUMENT = 'clarinet-bb';
+
+    /** @param list<string> $setups */
+    private function __construct(
+        public string $line,
+        public string $instrument,
+        public array $setups,
+        public Stage $stage,
+        public SpellingPreference $spelling,
+        public Rows $rows,
+        public string $study,
+    ) {
+    }
+
+    /** @param array<mixed> $query as it came; what is not understood takes its default, the line is kept as typed */
+    public static function of(array $query): self
+    {
+        $rows = self::text($query, 'rows', 'dlrf');
+
+        return new self(
+            mb_substr(mb_scrub(trim(self::text($query, 'line', self::LINE))), 0, 2 * StudyLine::LIMIT),
+            mb_substr(mb_scrub(self::text($query, 'for', self::INSTRUMENT)), 0, 60),
+            self::setups($query['setup'] ?? ''),
+            Stage::tryFrom(self::text($query, 'stage', '')) ?? Stage::Full,
+            SpellingPreference::tryFrom(self::text($query, 'spelling', '')) ?? SpellingPreference::Plainest,
+            new Rows(
+                str_contains($rows, 'd'),
+                str_contains($rows, 'l'),
+                str_contains($rows, 'r'),
+                str_contains($rows, 'f') ? FingeringStyle::Diagram : (str_contains($rows, 't') ? FingeringStyle::Text : FingeringStyle::None),
+            ),
+            self::text($query, 'study', ''),
+        );
+    }
+
+    /**
+     * For the address, without what is default.
+     *
+     * @param array<string, string> $changes
+     *
+     * @return array<string, string>
+     */
+    public function query(array $changes = []): array
+    {
+        $all = $changes + [
+            'line' => $this->line,
+            'for' => $this->instrument,
+            'setup' => implode(',', $this->setups),
+            'stage' => Stage::Full === $this->stage ? '' : $this->stage->value,
+            'spelling' => SpellingPreference::Plainest === $this->spelling ? '' : $this->spelling->value,
+            'rows' => 'dlrf' === $this->rowLetters() ? '' : $this->rowLetters(),
+            'study' => $this->study,
+        ];
+
+        return array_filter($all, static fn (string $value): bool => '' !== $value);
+    }
+
+    public function rowLetters(): string
+    {
+        $letters = ($this->rows->degrees ? 'd' : '').($this->rows->letters ? 'l' : '').($this->rows->reminders ? 'r' : '')
+            .match ($this->rows->fingerings) { FingeringStyle::Diagram => 'f', FingeringStyle::Text => 't', FingeringStyle::None => '' };
+
+        return '' === $letters ? '-' : $letters;
+    }
+
+    public function withLine(string $line): self
+    {
+        return new self($line, $this->instrument, $this->setups, $this->stage, $this->spelling, $this->rows, $this->study);
+    }
+
+    public function withInstrument(string $instrument): self
+    {
+        return new self($this->line, $instrument, [], $this->stage, $this->spelling, $this->rows, $this->study);
+    }
+
+    /** @return list<string> */
+    private static function setups(mixed $read): array
+    {
+        $names = \is_array($read) ? $read : explode(',', \is_string($read) ? $read : '');
+
+        return array_values(array_filter(array_map(static fn (mixed $name): string => \is_string($name) ? mb_substr(mb_scrub(trim($name)), 0, 40) : '', $names), static fn (string $name): bool => '' !== $name));
+    }
+
+    /** @param array<mixed> $query */
+    private static function text(array $query, string $key, string $default): string
+    {
+        $value = $query[$key] ?? $default;
+
+        return \is_string($value) && '' !== $value ? $value : $default;
+    }
+}
