@@ -22,7 +22,7 @@ const faces = [
   ['figtree', 'figtree-latin-700-normal'],
   ['figtree', 'figtree-latin-ext-400-normal'],
   ['figtree', 'figtree-latin-ext-700-normal'],
-  ['noto-music', 'noto-music-music-400-normal'],
+  ['noto-sans-math', 'noto-sans-math-latin-400-normal'],
 ];
 
 async function emit(name, content) {

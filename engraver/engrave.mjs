@@ -64,6 +64,7 @@ function takeApart(svg, glyphs) {
   const body = plain.slice(margin.index, plain.lastIndexOf('</svg>', plain.lastIndexOf('</svg>') - 1))
     .replace(/>\s+</g, '><')
     .replace(/<g id="[^"]*" class="[^"]*Milestone(End)?( [^"]*)?" ?\/>/g, '')
+    .replace(/<g id="[^"]*" class="mNum[^"]*">[\s\S]*?<\/g>/g, '')
     .replace(/ id="(?!n\d+t?\d*")[^"]*"/g, '')
     .replace(/height="720px" width="720px"/g, 'height="720" width="720"');
   const notes = {};

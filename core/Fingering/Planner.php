@@ -23,7 +23,7 @@ final class Planner
     /** Notes a second at which a change counts in full. */
     private const USUAL_SPEED = 2.0;
     private const WRONG_SIDE = 0.8;
-    private const RIGHT_SIDE = -0.9;
+    private const RIGHT_SIDE = -1.5;
 
     private readonly Changes $changes;
 

@@ -63,6 +63,39 @@ final class InstrumentLibrary
     }
 
     /**
+     * The set-ups as a player chooses among them: groups of which one holds, and single ones that are there or not.
+     *
+     * @return list<array{usual: string, choices: array<string, string>}> "usual" is what holds when nothing in the group is chosen; nothing for a single one
+     */
+    public function setupGroups(string $id): array
+    {
+        $file = $this->family($id);
+        $left = $this->setups($id);
+        $groups = [];
+        foreach ($file->groups('exclude') as $names) {
+            $choices = array_intersect_key($left, array_flip($names));
+            $left = array_diff_key($left, $choices);
+            $usual = '';
+            foreach (array_keys($choices) as $name) {
+                if ($file->part('setups')->part($name)->flag('default')) {
+                    $usual = $choices[$name];
+                    unset($choices[$name]);
+                }
+            }
+            if ([] !== $choices) {
+                $groups[] = ['usual' => $usual, 'choices' => $choices];
+            }
+        }
+        foreach ($left as $name => $says) {
+            if (!$file->part('setups')->part($name)->flag('default')) {
+                $groups[] = ['usual' => '', 'choices' => [$name => $says]];
+            }
+        }
+
+        return $groups;
+    }
+
+    /**
      * @param list<string> $setups
      *
      * @throws InstrumentError for an unknown instrument or set-up

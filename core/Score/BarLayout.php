@@ -57,7 +57,7 @@ final class BarLayout
                 $onset += $length;
             }
         }
-        $full = (int) ceil($end / $bar) * $bar;
+        $full = $study->isUntimed() ? $end : (int) ceil($end / $bar) * $bar;
         $isTripletRest = 0 !== $end % Length::SIXTEENTH;
         while ($end < $full) {
             // First out of the triplet, then to the beat, then the rest of the bar.

@@ -23,7 +23,7 @@ final class ChartXml
                 $notes .= \sprintf('<note id="n%d"><pitch><step>%s</step>%s<octave>%d</octave></pitch><duration>4</duration><type>whole</type>%s</note>', $i, $pitch->letter->text(), $alter, $pitch->octave, $sign);
             }
             $page = $k > 0 ? '<print new-page="yes"/>' : '';
-            $attributes = 0 === $k ? \sprintf('<attributes><divisions>1</divisions><key><fifths>0</fifths></key><time print-object="no"><beats>%d</beats><beat-type>1</beat-type></time><clef>%s</clef></attributes>', \count($chunk), 'bass' === $clef ? '<sign>F</sign><line>4</line>' : '<sign>G</sign><line>2</line>') : '';
+            $attributes = 0 === $k ? \sprintf('<attributes><divisions>1</divisions><key><fifths>0</fifths></key><clef>%s</clef></attributes>', 'bass' === $clef ? '<sign>F</sign><line>4</line>' : '<sign>G</sign><line>2</line>') : '';
             $bars .= \sprintf('<measure number="%d" implicit="yes">%s%s%s</measure>', $k + 1, $page, $attributes, $notes);
         }
 

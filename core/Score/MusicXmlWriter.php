@@ -144,13 +144,12 @@ final class MusicXmlWriter
             $xml->writeElement('mode', $mode);
         }
         $xml->endElement();
-        $xml->startElement('time');
-        if ($study->isUntimed()) {
-            $xml->writeAttribute('print-object', 'no');
+        if (!$study->isUntimed()) {
+            $xml->startElement('time');
+            $xml->writeElement('beats', (string) $study->recipe->time->beats());
+            $xml->writeElement('beat-type', (string) $study->recipe->time->beatType());
+            $xml->endElement();
         }
-        $xml->writeElement('beats', (string) $study->recipe->time->beats());
-        $xml->writeElement('beat-type', (string) $study->recipe->time->beatType());
-        $xml->endElement();
         $xml->startElement('clef');
         $isBass = 'bass' === $this->part->instrument->clef;
         $xml->writeElement('sign', $isBass ? 'F' : 'G');

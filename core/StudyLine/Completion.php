@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace SwiftReed\StudyLine;
 
+use SwiftReed\Knowledge\Nearest;
 use SwiftReed\Scale\ScaleLibrary;
 
 /**
@@ -52,7 +53,9 @@ final readonly class Completion
             }
         }
 
-        return $found;
+        $nearest = [] === $found ? Nearest::to($typed, $this->scales->understoodNames()) : '';
+
+        return '' === $nearest ? $found : [$prefix.' '.$this->scales->material($nearest)->name];
     }
 
     /**
@@ -81,6 +84,9 @@ final readonly class Completion
             return array_map(static fn (array $shown): string => $shown[0], array_values($found['starts']));
         }
 
-        return array_merge(...array_values($found['starts']), ...array_values($found['contains']));
+        $all = array_merge(...array_values($found['starts']), ...array_values($found['contains']));
+        $nearest = [] === $all ? Nearest::to($typed, array_map(static fn (Phrase $phrase): string => $phrase->shown(), $this->grammar->phrases())) : '';
+
+        return '' === $nearest ? $all : [$nearest];
     }
 }

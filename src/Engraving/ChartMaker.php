@@ -40,7 +40,7 @@ final class ChartMaker
             $y += $height;
         }
 
-        return new Sheet(\sprintf('<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 %d %d" class="music" role="group" aria-label="Fingerings of %s" color="%s" font-family="Figtree, Noto Music, sans-serif"><defs>%s</defs>%s</svg>', $width, $y, htmlspecialchars($instrument->article), self::INK, $engraving->glyphs(), $body), $width, $y);
+        return new Sheet(\sprintf('<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 %d %d" class="music" role="group" aria-label="Fingerings of %s" color="%s" font-family="Figtree, Noto Sans Math, sans-serif"><defs>%s</defs>%s</svg>', $width, $y, htmlspecialchars($instrument->article), self::INK, $engraving->glyphs(), $body), $width, $y);
     }
 
     /** @return list<Pitch> */
@@ -70,7 +70,7 @@ final class ChartMaker
             $pitch = $pitches[$i];
             $x = $head->left + 160;
             $name = $pitch->sign().(0 === $pitch->alter ? '' : ' '.Pitch::plain($pitch->midi(), false)->sign());
-            $svg .= \sprintf('<text x="%.0f" y="%d" font-size="360" font-weight="700" text-anchor="middle" font-family="Alegreya, Noto Music, serif" fill="%s">%s</text>', $x, $top, self::INK, htmlspecialchars($name));
+            $svg .= \sprintf('<text x="%.0f" y="%d" font-size="360" font-weight="700" text-anchor="middle" font-family="Alegreya, Noto Sans Math, serif" fill="%s">%s</text>', $x, $top, self::INK, Signs::text($name));
             $y = $top + 180;
             foreach (\array_slice($instrument->fingerings($pitch), 0, self::MOST) as $k => $fingering) {
                 $words = $pitch->spoken().', '.(0 === $k ? '' : $fingering->use->value.': ').FingeringWords::whole($instrument, $fingering).('' === $fingering->when ? '' : ' '.ucfirst($fingering->when).'.');

@@ -22,13 +22,13 @@ final class Diagram
     private const INK = '#23202b';
     private const QUIET = '#8a8494';
     private const PAPER = '#fffdf7';
-    private const HAND = 150.0;
-    private const SIDE = 335.0;
+    private const HAND = 165.0;
+    private const SIDE = 360.0;
 
     /** Height of the drawing for this mechanism, in units. */
     public static function height(Instrument $instrument): int
     {
-        return match ($instrument->mechanism->kind()) { 'keywork' => 1080, 'valves' => 620, 'slide' => 640, default => 0 };
+        return match ($instrument->mechanism->kind()) { 'keywork' => 1100, 'valves' => 620, 'slide' => 640, default => 0 };
     }
 
     /** @param list<string> $heldBefore touches of the note before; empty when there is none, or when staying does not matter */
@@ -56,7 +56,7 @@ final class Diagram
             $new = $moves && $down && !$was;
             $x = $touch->isLeft() ? -self::HAND : self::HAND;
             if ($touch->isHole && !$touch->isThumb()) {
-                $svg .= self::disc($x, 300 + 215 * ((int) $touch->finger[1] - 1), 84, $down, $new, $was && !$down);
+                $svg .= self::disc($x, 300 + 222 * ((int) $touch->finger[1] - 1), 92, $down, $new, $was && !$down);
             } elseif ($touch->isHole) {
                 $svg .= self::thumb($x, 100, $down, $new, $was && !$down);
             } elseif ($down) {
@@ -68,9 +68,9 @@ final class Diagram
             $side = 'L' === $finger[0] ? -1 : 1;
             foreach ($keys as $i => [$label, $new]) {
                 [$x, $y] = match ($finger[1]) {
-                    'T' => [$side * (self::SIDE - 20) + $side * 130 * $i, 100.0],
-                    '4' => [$side * self::HAND + $side * 190 * $i, 945.0],
-                    default => [$side * self::SIDE, 300.0 + 215 * ((int) $finger[1] - 1) + 165 * $i],
+                    'T' => [$side * (self::SIDE + 15) + $side * 130 * $i, 100.0],
+                    '4' => [$side * self::HAND + $side * 235 * $i, 968.0],
+                    default => [$side * self::SIDE, 300.0 + 222 * ((int) $finger[1] - 1) + 165 * $i],
                 };
                 $svg .= self::key($x, $y, $label, $new);
             }
@@ -144,6 +144,6 @@ final class Diagram
 
     private static function text(float $x, float $y, int $size, string $text, string $colour): string
     {
-        return \sprintf('<text x="%.0f" y="%.0f" font-size="%d" font-weight="700" text-anchor="middle" fill="%s">%s</text>', $x, $y, $size, $colour, htmlspecialchars($text));
+        return \sprintf('<text x="%.0f" y="%.0f" font-size="%d" font-weight="700" text-anchor="middle" fill="%s">%s</text>', $x, $y, $size, $colour, Signs::text($text));
     }
 }

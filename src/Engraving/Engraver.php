@@ -17,7 +17,7 @@ use Symfony\Contracts\HttpClient\HttpClientInterface;
 final class Engraver
 {
     /** Changes when the engraver's options do, so that kept results are made anew. */
-    private const EDITION = '1';
+    private const EDITION = '3';
 
     public function __construct(
         private readonly HttpClientInterface $client,

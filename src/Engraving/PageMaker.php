@@ -22,7 +22,7 @@ final class PageMaker
     private const LETTER_ROW = 560;
     private const TEXT_ROW = 520;
     private const GAP = 140;
-    private const TEMPO = 620;
+    private const TEMPO = 520;
     private const INK = '#23202b';
     private const QUIET = '#6d6677';
 
@@ -42,14 +42,14 @@ final class PageMaker
         $width = $perSystem < BarLayout::SYSTEM ? self::NARROW : self::WIDTH;
         $engraving = $this->engraver->engrave(MusicXmlWriter::forEngraving($part, $perSystem), $width);
         $y = $part->study->recipe->tempo->printed ? self::TEMPO : 0;
-        $body = $this->tempo($part, 0, 470);
+        $body = $this->tempo($part, 0, 430);
         foreach ($engraving->systems as $system) {
             [$drawing, $height] = $this->system($part, $system, $rows, true);
             $body .= \sprintf('<g transform="translate(0 %d)">%s</g>', $y, $drawing);
             $y += $height;
         }
         $label = '' === $label ? $part->instrument->name.', '.$part->writtenTitle() : $label;
-        $svg = \sprintf('<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 %d %d" class="music" role="group" aria-label="%s" color="%s" font-family="Figtree, Noto Music, sans-serif"><defs>%s</defs>%s</svg>', $width, $y, self::escape($label), self::INK, $engraving->glyphs(), $body);
+        $svg = \sprintf('<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 %d %d" class="music" role="group" aria-label="%s" color="%s" font-family="Figtree, Noto Sans Math, sans-serif"><defs>%s</defs>%s</svg>', $width, $y, self::escape($label), self::INK, $engraving->glyphs(), $body);
 
         return new Sheet($svg, $width, $y);
     }
@@ -96,7 +96,7 @@ final class PageMaker
         $sheets = [];
         foreach ($pages as $i => $page) {
             $foot = self::text($left, $paper->height() - 1000, 300, \count($pages) > 1 ? \sprintf('%s · page %d of %d', $part->line(), $i + 1, \count($pages)) : $part->line(), self::QUIET);
-            $sheets[] = new Sheet(\sprintf('<svg xmlns="http://www.w3.org/2000/svg" width="%.1fmm" height="%.1fmm" viewBox="0 0 %d %d" color="%s" font-family="Figtree, Noto Music, sans-serif"><defs>%s</defs>%s%s</svg>', $paper->width() / 100, $paper->height() / 100, $paper->width(), $paper->height(), self::INK, $engraving->glyphs(), $page, $foot), $paper->width(), $paper->height());
+            $sheets[] = new Sheet(\sprintf('<svg xmlns="http://www.w3.org/2000/svg" width="%.1fmm" height="%.1fmm" viewBox="0 0 %d %d" color="%s" font-family="Figtree, Noto Sans Math, sans-serif"><defs>%s</defs>%s%s</svg>', $paper->width() / 100, $paper->height() / 100, $paper->width(), $paper->height(), self::INK, $engraving->glyphs(), $page, $foot), $paper->width(), $paper->height());
         }
 
         return $sheets;
@@ -106,7 +106,7 @@ final class PageMaker
     private function heading(Part $part, string $name, int $left): array
     {
         $study = $part->study;
-        $svg = \sprintf('<text x="%d" y="2250" font-size="900" font-family="Alegreya, serif" font-weight="700" fill="%s">%s</text>', $left, self::INK, self::escape('' === $name ? $part->writtenTitle() : $name));
+        $svg = \sprintf('<text x="%d" y="2250" font-size="900" font-family="Alegreya, serif" font-weight="700" fill="%s">%s</text>', $left, self::INK, Signs::text('' === $name ? $part->writtenTitle() : $name));
         $svg .= self::text($left, 2950, 470, $part->instrument->name.' · '.('' === $name ? '' : $part->writtenTitle().', ').$study->signature->spoken().' · concert '.$part->concertTitle(), self::INK);
         $y = 3350;
         foreach ($study->warnings as $warning) {
@@ -149,6 +149,10 @@ final class PageMaker
     private function system(Part $part, EngravedSystem $system, Rows $rows, bool $forScreen): array
     {
         $svg = $system->body;
+        $first = $part->study->notes[(int) array_key_first($system->heads)] ?? null;
+        if (null !== $first && $first->bar > 1 && !$part->study->isUntimed()) {
+            $svg .= \sprintf('<text x="0" y="%.0f" font-size="260" fill="%s">%d</text>', $system->top - 330, self::QUIET, $first->bar);
+        }
         $y = $system->height + self::GAP;
         $floor = $y;
         $svg .= $this->hardSpots($part, $system, $rows, $y);
@@ -161,11 +165,11 @@ final class PageMaker
             }
         }
         if ($rows->degrees) {
-            $svg .= $this->row($system, $y + 370, 400, 'degree', static fn (int $i): string => KeyNames::pageDegree($part->study->notes[$i]->tone->degree, $part->study->notes[$i]->tone->number), 400);
+            $svg .= $this->row($system, $y + 360, 370, 'degree', static fn (int $i): string => KeyNames::pageDegree($part->study->notes[$i]->tone->degree, $part->study->notes[$i]->tone->number), 400);
             $y += self::DEGREE_ROW;
         }
         if ($rows->letters) {
-            $svg .= $this->row($system, $y + 390, 440, 'note', static fn (int $i): string => $part->study->notes[$i]->pitch()->name()->sign(), 700, 'Alegreya, Noto Music, serif');
+            $svg .= $this->row($system, $y + 390, 430, 'note', static fn (int $i): string => $part->study->notes[$i]->pitch()->name()->sign(), 700, 'Alegreya, Noto Sans Math, serif');
             $y += self::LETTER_ROW;
         }
         if ('none' !== $part->instrument->mechanism->kind()) {
@@ -212,7 +216,7 @@ final class PageMaker
             $lines = TouchLines::of($part->instrument, $part->plan->notes[$i]->fingering);
             $most = max($most, \count($lines));
             foreach ($lines as $k => $line) {
-                $svg .= \sprintf('<text x="%.0f" y="%d" font-size="290" text-anchor="middle" fill="%s">%s</text>', $head->middle(), $y + 320 + 300 * $k, self::INK, self::escape($line));
+                $svg .= \sprintf('<text x="%.0f" y="%d" font-size="290" text-anchor="middle" fill="%s">%s</text>', $head->middle(), $y + 320 + 300 * $k, self::INK, Signs::text($line));
             }
         }
 
@@ -222,9 +226,9 @@ final class PageMaker
     /** @param \Closure(int): string $cell */
     private function row(EngravedSystem $system, int $y, int $size, string $label, \Closure $cell, int $weight, string $family = ''): string
     {
-        $svg = '' === $label ? '' : \sprintf('<text x="0" y="%d" font-size="300" font-style="italic" fill="%s">%s</text>', $y, self::QUIET, $label);
+        $svg = '' === $label ? '' : \sprintf('<text x="0" y="%d" font-size="260" font-style="italic" fill="%s">%s</text>', $y, self::QUIET, $label);
         foreach ($system->heads as $i => $head) {
-            $svg .= \sprintf('<text x="%.0f" y="%d" font-size="%d" font-weight="%d" text-anchor="middle" fill="%s"%s>%s</text>', $head->middle(), $y, $size, $weight, self::INK, '' === $family ? '' : \sprintf(' font-family="%s"', $family), self::escape($cell($i)));
+            $svg .= \sprintf('<text x="%.0f" y="%d" font-size="%d" font-weight="%d" text-anchor="middle" fill="%s"%s>%s</text>', $head->middle(), $y, $size, $weight, self::INK, '' === $family ? '' : \sprintf(' font-family="%s"', $family), Signs::text($cell($i)));
         }
 
         return $svg;
@@ -288,7 +292,7 @@ final class PageMaker
 
     private static function text(int $x, int $y, int $size, string $text, string $colour, int $weight = 400): string
     {
-        return \sprintf('<text x="%d" y="%d" font-size="%d" font-weight="%d" fill="%s">%s</text>', $x, $y, $size, $weight, $colour, self::escape($text));
+        return \sprintf('<text x="%d" y="%d" font-size="%d" font-weight="%d" fill="%s">%s</text>', $x, $y, $size, $weight, $colour, Signs::text($text));
     }
 
     private static function escape(string $text): string

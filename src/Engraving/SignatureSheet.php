@@ -9,27 +9,27 @@ namespace App\Engraving;
  */
 final class SignatureSheet
 {
-    private const WIDTH = 2600;
+    private const WIDTH = 8000;
 
     public function __construct(private readonly Engraver $engraver)
     {
     }
 
-    /** @return array<int, string> drawings by signed number of sharps; empty when the engraver cannot be reached */
+    /** @return array{glyphs: string, drawings: array<int, string>} glyphs to put on the page once, and drawings by signed number of sharps; empty when the engraver cannot be reached */
     public function all(): array
     {
         try {
             $engraving = $this->engraver->engrave(self::musicXml(), self::WIDTH);
         } catch (EngravingError) {
-            return [];
+            return ['glyphs' => '', 'drawings' => []];
         }
         $drawings = [];
         foreach ($engraving->systems as $i => $system) {
-            // The staff is cut off behind the signature; the hidden rest behind it is not shown.
-            $drawings[$i - 7] = \sprintf('<svg viewBox="0 %.0f %d 1150" class="signature" aria-hidden="true" color="#23202b">%s%s</svg>', $system->top - 215, 2350, 0 === $i ? \sprintf('<defs>%s</defs>', $engraving->glyphs()) : '', $system->body);
+            // The page is wide, so that what warns of the next signature lies beyond the cut.
+            $drawings[$i - 7] = \sprintf('<svg viewBox="0 %.0f %d 1150" class="signature" aria-hidden="true" color="#23202b">%s</svg>', $system->top - 215, 2350, $system->body);
         }
 
-        return $drawings;
+        return ['glyphs' => \sprintf('<svg width="0" height="0" aria-hidden="true"><defs>%s</defs></svg>', $engraving->glyphs()), 'drawings' => $drawings];
     }
 
     private static function musicXml(): string

@@ -60,10 +60,10 @@ final class Desk
         return $families;
     }
 
-    /** @return array<string, string> */
+    /** @return list<array{usual: string, choices: array<string, string>}> */
     public function setups(string $instrument): array
     {
-        return $this->instruments->knows($instrument) ? $this->instruments->setups($instrument) : [];
+        return $this->instruments->knows($instrument) ? $this->instruments->setupGroups($instrument) : [];
     }
 
     /**
