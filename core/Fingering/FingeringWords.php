@@ -43,13 +43,23 @@ final class FingeringWords
             return ['stay' => [], 'lift' => [], 'add' => [$move]];
         }
         $touches = $instrument->mechanism->touches();
-        $names = static fn (array $ids): array => array_values(array_map(static fn (string $id): string => $touches[$id]->says, $ids));
 
         return [
-            'stay' => $names(array_intersect($after->touches, $before->touches)),
-            'lift' => $names(array_diff($before->touches, $after->touches)),
-            'add' => $names(array_diff($after->touches, $before->touches)),
+            'stay' => self::says($touches, array_intersect($after->touches, $before->touches)),
+            'lift' => self::says($touches, array_diff($before->touches, $after->touches)),
+            'add' => self::says($touches, array_diff($after->touches, $before->touches)),
         ];
+    }
+
+    /**
+     * @param array<string, Touch> $touches
+     * @param array<string>        $ids
+     *
+     * @return list<string>
+     */
+    private static function says(array $touches, array $ids): array
+    {
+        return array_values(array_map(static fn (string $id): string => $touches[$id]->says, $ids));
     }
 
     /** The likeness to a lower note: "The same as E flat 4, with the register key"; nothing when there is none. */
@@ -88,7 +98,9 @@ final class FingeringWords
     private static function slide(Fingering $fingering): string
     {
         $where = ['', 'first', 'second', 'third', 'fourth', 'fifth', 'sixth', 'seventh'][$fingering->slide];
-        $adjust = match ($fingering->slideAdjust) { SlideAdjust::None => '', SlideAdjust::Raised => ', raised a little', SlideAdjust::Lowered => ', lowered a little' };
+        $adjust = match ($fingering->slideAdjust) {
+            SlideAdjust::None => '', SlideAdjust::Raised => ', raised a little', SlideAdjust::Lowered => ', lowered a little',
+        };
 
         return ucfirst(('' === $fingering->side ? '' : 'with the trigger, ').$where.' position'.$adjust).'.';
     }

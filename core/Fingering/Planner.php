@@ -36,11 +36,12 @@ final class Planner
     {
         $notes = $study->notes;
         $candidates = [];
-        foreach ($notes as $i => $note) {
-            $candidates[$i] = $this->instrument->fingerings($note->pitch());
-            if ([] === $candidates[$i]) {
+        foreach ($notes as $note) {
+            $fingerings = $this->instrument->fingerings($note->pitch());
+            if ([] === $fingerings) {
                 throw new \DomainException(\sprintf('%s has no fingering for %s; expected a note of its range.', $this->instrument->name, $note->pitch()->sign()));
             }
+            $candidates[] = $fingerings;
         }
         $weights = $this->weights($study);
         $side = $study->signature->fifths <=> 0;
@@ -193,12 +194,12 @@ final class Planner
         if ($i > 0) {
             $change = $this->at($notes, $candidates, $i, $chosen[$i - 1], $j);
             $sum += $weights[$i] * $change->difficulty;
-            $reasons[] = [$change->difficulty, array_map(fn (string $reason): string => $reason.', coming from '.self::named($notes[$i - 1]->pitch()), $change->reasons)];
+            $reasons[] = [$change->difficulty, array_map(static fn (string $reason): string => $reason.', coming from '.self::named($notes[$i - 1]->pitch()), $change->reasons)];
         }
         if (isset($notes[$i + 1])) {
             $change = $this->at($notes, $candidates, $i + 1, $j, $chosen[$i + 1]);
             $sum += $weights[$i + 1] * $change->difficulty;
-            $reasons[] = [$change->difficulty, array_map(fn (string $reason): string => $reason.', going to '.self::named($notes[$i + 1]->pitch()), $change->reasons)];
+            $reasons[] = [$change->difficulty, array_map(static fn (string $reason): string => $reason.', going to '.self::named($notes[$i + 1]->pitch()), $change->reasons)];
         }
         usort($reasons, static fn (array $a, array $b): int => $b[0] <=> $a[0]);
 

@@ -54,7 +54,7 @@ final readonly class FamilyFile
             throw $this->wrong($key, 'expected named entries');
         }
 
-        /* @var array<string, mixed> $value */
+        /** @var array<string, mixed> $value */
         return new self($this->name, $value, '' === $this->path ? $key : $this->path.' / '.$key);
     }
 
@@ -84,7 +84,7 @@ final readonly class FamilyFile
                 throw $this->wrong($key, 'expected a list of named entries');
             }
 
-            /* @var array<string, mixed> $value */
+            /** @var array<string, mixed> $value */
             return new self($this->name, $value, $this->path.' '.$key);
         }, $this->list($key));
     }

@@ -75,7 +75,9 @@ final readonly class Fingering
      */
     public static function slide(int $position, SlideAdjust $adjust, UseOf $use, string $when, string $attachment, array $touches, float $place, int $partial, float $cents): self
     {
-        $sign = match ($adjust) { SlideAdjust::None => '', SlideAdjust::Raised => '▴', SlideAdjust::Lowered => '▾' };
+        $sign = match ($adjust) {
+            SlideAdjust::None => '', SlideAdjust::Raised => '▴', SlideAdjust::Lowered => '▾'
+        };
 
         return new self($touches, $attachment.$position.$sign, $use, $when, '', [], [], '', $position, $adjust, $attachment, $partial, $cents, $place, $use->cost());
     }

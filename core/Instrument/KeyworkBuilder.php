@@ -71,8 +71,10 @@ final class KeyworkBuilder
             } catch (PitchError $error) {
                 throw $notes->wrong($note, $error->getMessage());
             }
-            foreach ($notes->list($note) as $entry) {
-                $entry = new FamilyFile($this->file->name, \is_array($entry) ? $entry : ['f' => $entry], 'chart / '.$note);
+            foreach ($notes->list($note) as $item) {
+                /** @var array<string, mixed> $entries */
+                $entries = \is_array($item) ? $item : ['f' => $item];
+                $entry = new FamilyFile($this->file->name, $entries, 'chart / '.$note);
                 $read = $this->entry($entry);
                 if (null !== $read) {
                     $chart[$midi][] = $read;

@@ -56,7 +56,7 @@ final class DataFolder
         if (false !== $made && $made > $changed) {
             $entries = @include $compiled;
             if (\is_array($entries)) {
-                /* @var array<string, mixed> $entries */
+                /** @var array<string, mixed> $entries */
                 return $this->read[$name] = $entries;
             }
         }
@@ -70,7 +70,7 @@ final class DataFolder
         }
         $this->compile($compiled, $entries);
 
-        /* @var array<string, mixed> $entries */
+        /** @var array<string, mixed> $entries */
         return $this->read[$name] = $entries;
     }
 

@@ -82,7 +82,9 @@ final readonly class Interval
             $shift > 0 => 'augmented',
             default => 'diminished',
         };
-        $over = match ($octaves) { 0 => '', 1 => 'an octave', 2 => 'two octaves', default => $octaves.' octaves' };
+        $over = match ($octaves) {
+            0 => '', 1 => 'an octave', 2 => 'two octaves', default => $octaves.' octaves'
+        };
         if (0 === $rest && 0 === $shift) {
             return '' === $over ? 'a unison' : $over;
         }

@@ -25,7 +25,7 @@ final class ScaleLibrary
             if (!\is_array($entry)) {
                 throw DataError::entry('scales', $name, 'expected a formula and a signature');
             }
-            /* @var array<string, mixed> $entry */
+            /** @var array<string, mixed> $entry */
             $this->entries[$name] = $entry;
             $also = $entry['also'] ?? [];
             foreach ([$name, ...(\is_array($also) ? $also : [])] as $understood) {

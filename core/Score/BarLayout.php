@@ -87,7 +87,9 @@ final class BarLayout
     private static function split(int $onset, int $length, TimeSignature $time): array
     {
         $bar = $time->barTicks();
-        $half = match ($time) { TimeSignature::FourFour => Length::HALF, TimeSignature::SixEight => 3 * Length::EIGHTH, default => $bar };
+        $half = match ($time) {
+            TimeSignature::FourFour => Length::HALF, TimeSignature::SixEight => 3 * Length::EIGHTH, default => $bar
+        };
         $lengths = [];
         while ($length > 0) {
             $toLine = $bar - $onset % $bar;

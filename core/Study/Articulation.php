@@ -66,6 +66,6 @@ enum Articulation: string
             $joins[] = [$i > 0 && $intoNext[$i - 1], $after];
         }
 
-        return [] === $joins ? [[false, false]] : $joins;
+        return $joins;
     }
 }

@@ -85,7 +85,9 @@ final readonly class Recipe
             $line->says(Slot::Ending),
             $rhythm,
             Articulation::from($line->phrase(Slot::Articulation, 'tongued')),
-            match ($fold) { '' => RangePolicy::KeepWhole, 'whole octaves' => RangePolicy::WholeOctaves, default => RangePolicy::Fold },
+            match ($fold) {
+                '' => RangePolicy::KeepWhole, 'whole octaves' => RangePolicy::WholeOctaves, default => RangePolicy::Fold
+            },
             'fold after' === $fold ? $line->clause(Slot::Range)->number('n') : 4,
             $time,
             self::tempo($line, $time, $click),

@@ -61,16 +61,35 @@ final readonly class Completion
     /**
      * @param list<string> $said
      *
+     * @return array<string, true> the places that are taken
+     */
+    private function slots(array $said): array
+    {
+        $taken = [];
+        foreach ($said as $clause) {
+            foreach ($this->grammar->phrases() as $phrase) {
+                if (PhraseMatch::of($phrase, Lexer::tokens($clause))->isWhole()) {
+                    $taken[$phrase->slot->value] = true;
+                }
+            }
+        }
+
+        return $taken;
+    }
+
+    /**
+     * @param list<string> $said
+     *
      * @return list<string>
      */
     private function clauses(string $typed, array $said): array
     {
         $typed = mb_strtolower(trim($typed));
         $found = ['starts' => [], 'contains' => []];
-        $others = mb_strtolower(implode(',', $said));
+        $taken = $this->slots($said);
         foreach ($this->grammar->phrases() as $phrase) {
             $shown = $phrase->shown();
-            if ('' !== $phrase->prints || $shown === $typed || str_contains($others, $shown)) {
+            if ('' !== $phrase->prints || $shown === $typed || isset($taken[$phrase->slot->value])) {
                 continue;
             }
             if ('' === $typed || str_starts_with($shown, $typed)) {

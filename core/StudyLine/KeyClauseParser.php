@@ -50,7 +50,7 @@ final class KeyClauseParser
         $rest = \array_slice($tokens, $at);
         $words = implode(' ', array_map(static fn (Token $token): string => $token->lower(), $rest));
         $prefix = ($says ? $naming.' ' : '').$tonic->text();
-        if ('' === $words) {
+        if ([] === $rest) {
             return new Clause(Slot::Key, $naming, ['tonic' => $tonic->text(), 'material' => 'major'], $prefix, $tokens[0]->column);
         }
         if ('formula' === $rest[0]->lower()) {

@@ -24,6 +24,7 @@ final readonly class PhraseMatch
     {
         $values = [];
         $at = 0;
+        /** @var array{}|array{int, int, int} $wrong */
         $wrong = [];
         foreach ($phrase->parts as $part) {
             $token = $tokens[$at] ?? null;

@@ -45,7 +45,10 @@ final class KeysController extends AbstractController
             $rows[$line] = ['concert' => $concert, 'cells' => $cells];
         }
         $answers = [];
-        foreach (null === $tonic ? [] : $desk->band() as $instrument) {
+        foreach ($desk->band() as $instrument) {
+            if (null === $tonic) {
+                break;
+            }
             $transposition = $instrument->transposition;
             $answers[] = [
                 'instrument' => $instrument,

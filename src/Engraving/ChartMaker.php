@@ -90,6 +90,8 @@ final class ChartMaker
 
     private static function use(UseOf $use): string
     {
-        return match ($use) { UseOf::Default => 'usual', UseOf::Alternate => 'also', UseOf::Fallback => 'fallback', UseOf::Trill => 'trill', UseOf::LastResort => 'last resort' };
+        return match ($use) {
+            UseOf::Default => 'usual', UseOf::Alternate => 'also', UseOf::Fallback => 'fallback', UseOf::Trill => 'trill', UseOf::LastResort => 'last resort'
+        };
     }
 }

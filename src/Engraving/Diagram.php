@@ -28,7 +28,9 @@ final class Diagram
     /** Height of the drawing for this mechanism, in units. */
     public static function height(Instrument $instrument): int
     {
-        return match ($instrument->mechanism->kind()) { 'keywork' => 1100, 'valves' => 620, 'slide' => 640, default => 0 };
+        return match ($instrument->mechanism->kind()) {
+            'keywork' => 1100, 'valves' => 620, 'slide' => 640, default => 0
+        };
     }
 
     /** @param list<string> $heldBefore touches of the note before; empty when there is none, or when staying does not matter */

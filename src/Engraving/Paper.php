@@ -12,11 +12,15 @@ enum Paper: string
     /** In units, a hundred to the millimetre. */
     public function width(): int
     {
-        return match ($this) { self::A4 => 21000, self::Letter => 21590 };
+        return match ($this) {
+            self::A4 => 21000, self::Letter => 21590
+        };
     }
 
     public function height(): int
     {
-        return match ($this) { self::A4 => 29700, self::Letter => 27940 };
+        return match ($this) {
+            self::A4 => 29700, self::Letter => 27940
+        };
     }
 }

@@ -76,7 +76,9 @@ final readonly class DeskState
     public function rowLetters(): string
     {
         $letters = ($this->rows->degrees ? 'd' : '').($this->rows->letters ? 'l' : '').($this->rows->reminders ? 'r' : '')
-            .match ($this->rows->fingerings) { FingeringStyle::Diagram => 'f', FingeringStyle::Text => 't', FingeringStyle::None => '' };
+            .match ($this->rows->fingerings) {
+                FingeringStyle::Diagram => 'f', FingeringStyle::Text => 't', FingeringStyle::None => ''
+            };
 
         return '' === $letters ? '-' : $letters;
     }

@@ -67,7 +67,7 @@ final readonly class NoteCard
         foreach ($planned->alternates as $alternate) {
             $alternates[] = [
                 'text' => $alternate->fingering->text,
-                'use' => $alternate->fingering->use === UseOf::Default ? 'the usual one' : $alternate->fingering->use->value,
+                'use' => UseOf::Default === $alternate->fingering->use ? 'the usual one' : $alternate->fingering->use->value,
                 'when' => $alternate->fingering->when,
                 'cost' => $alternate->costHere,
                 'why' => $alternate->whyNot,

@@ -1,0 +1,177 @@
+<?php
+
+declare(strict_types=1);
+
+namespace SwiftReed\Tests;
+
+use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\TestCase;
+use SwiftReed\Instrument\Fingering;
+use SwiftReed\Instrument\Instrument;
+use SwiftReed\Instrument\Keywork;
+use SwiftReed\Instrument\UseOf;
+use SwiftReed\Pitch\Pitch;
+
+/**
+ * The laws that check every chart. Source: the handbook, chapter 4 (common practice and the acoustics of the tube).
+ */
+final class ChartLawsTest extends TestCase
+{
+    /** @return array<string, array{string, list<string>}> */
+    public static function setups(): array
+    {
+        return Support::setups();
+    }
+
+    /** @param list<string> $setup */
+    #[DataProvider('setups')]
+    public function testEveryHalfStepOfTheRangeHasADefaultFirst(string $id, array $setup): void
+    {
+        $instrument = Support::instruments()->instrument($id, $setup);
+        foreach (Support::range($instrument) as $pitch) {
+            $fingerings = $instrument->fingerings($pitch);
+            self::assertNotSame([], $fingerings, $pitch->text());
+            self::assertSame(UseOf::Default, $fingerings[0]->use, $pitch->text());
+            $texts = array_map(static fn (Fingering $fingering): string => $fingering->text.' '.$fingering->partial, $fingerings);
+            self::assertSame($texts, array_unique($texts), $pitch->text().' lists a fingering twice');
+        }
+    }
+
+    /** @param list<string> $setup */
+    #[DataProvider('setups')]
+    public function testNoFingerIsUsedTwiceUnlessTheChartNamesIt(string $id, array $setup): void
+    {
+        $instrument = Support::instruments()->instrument($id, $setup);
+        $keywork = $instrument->mechanism;
+        if (!$keywork instanceof Keywork) {
+            self::assertNotSame('keywork', $keywork->kind());
+
+            return;
+        }
+        foreach ($keywork->chart as $midi => $fingerings) {
+            foreach ($fingerings as $fingering) {
+                $byFinger = [];
+                foreach ($fingering->touches as $touch) {
+                    $byFinger[$keywork->touches()[$touch]->finger][] = $touch;
+                }
+                foreach ($byFinger as $touches) {
+                    $named = array_filter($keywork->together, static fn (array $group): bool => [] === array_diff($touches, $group));
+                    self::assertTrue(1 === \count($touches) || [] !== $named, Pitch::plain($midi, true)->text().': '.implode(' ', $touches));
+                }
+            }
+        }
+    }
+
+    /** @return iterable<string, array{string, string, string, int, string}> instrument, from, to, half steps, added touch */
+    public static function overblowing(): iterable
+    {
+        foreach (['clarinet-bb', 'clarinet-eb', 'bass-clarinet'] as $clarinet) {
+            yield $clarinet => [$clarinet, 'E3', 'F4', 19, 'reg'];
+        }
+        foreach (['alto-sax', 'baritone-sax'] as $sax) {
+            yield $sax => [$sax, 'D4', 'C#5', 12, 'oct'];
+        }
+        yield 'flute' => ['flute', 'E4', 'C#5', 12, ''];
+        yield 'piccolo' => ['piccolo', 'E4', 'C#5', 12, ''];
+    }
+
+    #[DataProvider('overblowing')]
+    public function testOverblowingKeepsTheFingering(string $id, string $from, string $to, int $halfSteps, string $added): void
+    {
+        $instrument = Support::instruments()->instrument($id);
+        foreach (range(Pitch::parse($from)->midi(), Pitch::parse($to)->midi()) as $midi) {
+            $low = self::touchSets($instrument, $midi);
+            $high = self::touchSets($instrument, $midi + $halfSteps);
+            $expected = $low[0];
+            if ('' !== $added) {
+                $expected[] = $added;
+                sort($expected);
+            }
+            self::assertSame($expected, $high[0], Pitch::plain($midi, true)->text());
+            if (19 === $halfSteps) { // on the clarinet the law holds for every alternate that is no trick of the throat
+                foreach ($instrument->fingerings(Pitch::plain($midi, true)) as $fingering) {
+                    $touches = [...$fingering->touches, $added];
+                    sort($touches);
+                    if (\in_array('LT', $fingering->touches, true) && !str_contains($fingering->text, 'side-fs')) {
+                        self::assertContains($touches, $high, $fingering->text);
+                    }
+                }
+            }
+        }
+    }
+
+    public function testTheFlutesSecondDAndEFlatLiftTheIndex(): void
+    {
+        foreach (['D4' => 'D5', 'Eb4' => 'Eb5'] as $low => $high) {
+            self::assertSame(array_values(array_diff(Support::touches('flute', $low), ['L1'])), Support::touches('flute', $high));
+        }
+    }
+
+    public function testLiftingFromTheBottomNeverLowersThePitch(): void
+    {
+        $registers = ['clarinet-bb' => ['E3', 'F4'], 'alto-sax' => ['D4', 'B4'], 'flute' => ['D4', 'B4']];
+        foreach ($registers as $id => [$from, $to]) {
+            $instrument = Support::instruments()->instrument($id);
+            $touches = $instrument->mechanism->touches();
+            $before = null;
+            foreach (range(Pitch::parse($from)->midi(), Pitch::parse($to)->midi()) as $midi) {
+                // Of the main holes alone: going up, none that was open closes but for forks, where the one above it opens.
+                $closed = array_values(array_filter($instrument->fingerings(Pitch::plain($midi, true))[0]->touches, static fn (string $id): bool => $touches[$id]->isHole));
+                if (null !== $before) {
+                    $newly = array_diff($closed, $before);
+                    $opened = array_diff($before, $closed);
+                    self::assertTrue([] === $newly || [] !== $opened, $id.' '.Pitch::plain($midi, true)->text().' closes a hole and opens none');
+                }
+                $before = $closed;
+            }
+        }
+    }
+
+    /**
+     * Tube lengths add: each valve adds (2^(n/12) - 1) of the open tube. Source: the physics of the tube; figures as in the
+     * handbook, in cents sharp of equal temperament.
+     */
+    public function testValveCombinationsComeOutSharp(): void
+    {
+        $trumpet = Support::instruments()->instrument('trumpet-bb');
+        $onSecondPartial = ['A3' => 10.6, 'G#3' => 15.5, 'G3' => 30.3, 'F#3' => 53.6];
+        foreach ($onSecondPartial as $note => $cents) {
+            self::assertEqualsWithDelta($cents, $trumpet->fingerings(Pitch::parse($note))[0]->cents, 0.05, $note);
+        }
+        $euphonium = Support::instruments()->instrument('euphonium-bc', ['4-valves']);
+        foreach (['E2' => ['2-4', 25], 'Eb2' => ['1-4', 48]] as $note => [$valves, $cents]) {
+            $fingering = $euphonium->fingerings(Pitch::parse($note))[0];
+            self::assertSame($valves, $fingering->valves);
+            self::assertEqualsWithDelta($cents, $fingering->cents, 0.5);
+        }
+    }
+
+    public function testTheSeventhPartialIsNeverADefaultOnValvesNorInFirstPosition(): void
+    {
+        foreach (Support::setups() as [$id, $setup]) {
+            $instrument = Support::instruments()->instrument($id, $setup);
+            if (!\in_array($instrument->mechanism->kind(), ['valves', 'slide'], true)) {
+                continue;
+            }
+            foreach (Support::range($instrument) as $pitch) {
+                foreach ($instrument->fingerings($pitch) as $fingering) {
+                    self::assertNotContains($fingering->partial, [11, 13, 14], $id);
+                    if (7 === $fingering->partial) {
+                        self::assertTrue('slide' === $instrument->mechanism->kind() ? $fingering->slide > 1 : UseOf::Default !== $fingering->use, $id.' '.$pitch->text());
+                    }
+                }
+            }
+        }
+    }
+
+    /** @return list<list<string>> */
+    private static function touchSets(Instrument $instrument, int $midi): array
+    {
+        return array_map(static function (Fingering $fingering): array {
+            $touches = $fingering->touches;
+            sort($touches);
+
+            return $touches;
+        }, $instrument->fingerings(Pitch::plain($midi, true)));
+    }
+}

@@ -1,0 +1,87 @@
+<?php
+
+declare(strict_types=1);
+
+namespace SwiftReed\Tests;
+
+use SwiftReed\Instrument\Instrument;
+use SwiftReed\Instrument\InstrumentLibrary;
+use SwiftReed\Knowledge\DataFolder;
+use SwiftReed\Pitch\Pitch;
+use SwiftReed\Scale\ScaleLibrary;
+use SwiftReed\Score\Part;
+use SwiftReed\Score\PartBuilder;
+use SwiftReed\Study\Stage;
+use SwiftReed\Study\StudyNote;
+
+/**
+ * The shipped knowledge, read once for all tests.
+ */
+final class Support
+{
+    private static ?PartBuilder $parts = null;
+    private static ?InstrumentLibrary $instruments = null;
+
+    public static function parts(): PartBuilder
+    {
+        return self::$parts ??= PartBuilder::shipped();
+    }
+
+    public static function instruments(): InstrumentLibrary
+    {
+        return self::$instruments ??= new InstrumentLibrary(DataFolder::shipped());
+    }
+
+    public static function scales(): ScaleLibrary
+    {
+        return self::parts()->scales;
+    }
+
+    public static function part(string $line, string $instrument, Stage $stage = Stage::Full, string ...$setups): Part
+    {
+        return self::parts()->build($line, self::instruments()->instrument($instrument, array_values($setups)), $stage);
+    }
+
+    /** Written names with octaves, divided by spaces. */
+    public static function notes(string $line, string $instrument, Stage $stage = Stage::Full): string
+    {
+        return implode(' ', array_map(static fn (StudyNote $note): string => $note->pitch()->text(), self::part($line, $instrument, $stage)->study->notes));
+    }
+
+    /** Written names without octaves. */
+    public static function letters(string $line, string $instrument = 'flute'): string
+    {
+        return implode(' ', array_map(static fn (StudyNote $note): string => $note->pitch()->name()->text(), self::part($line, $instrument)->study->notes));
+    }
+
+    /** @return array<string, array{string, list<string>}> every instrument, bare and in each of its set-ups */
+    public static function setups(): array
+    {
+        $all = [];
+        foreach (self::instruments()->ids() as $id) {
+            $all[$id] = [$id, []];
+            foreach (array_keys(self::instruments()->setups($id)) as $setup) {
+                $all[$id.' '.$setup] = [$id, [$setup]];
+            }
+        }
+
+        return $all;
+    }
+
+    /** @return list<Pitch> every half step of the full range */
+    public static function range(Instrument $instrument): array
+    {
+        $compass = $instrument->compass[Stage::Full->value];
+
+        return array_map(static fn (int $midi): Pitch => Pitch::plain($midi, true), range($compass->lowest->midi(), $compass->highest->midi()));
+    }
+
+    /** @return list<string> touches of the default fingering, sorted */
+    public static function touches(string $instrument, string $note): array
+    {
+        $touches = self::instruments()->instrument($instrument)->fingerings(Pitch::parse($note))[0]->touches;
+        sort($touches);
+
+        return $touches;
+    }
+}
