@@ -21,7 +21,7 @@ final readonly class Fingering
      * @param string       $side        "F" or "Bb" on a horn, the letters of a trombone's triggers that are down ("T"); else nothing
      * @param int          $partial     number of the partial; 0 where the fingering is not derived
      * @param float        $slidePlace  how far out the slide is, in positions of the slide without attachment; 0 on other mechanisms
-     * @param float        $cost        what it costs to use it, on the scale of {@see \SwiftReed\Fingering\Change}
+     * @param float        $cost        what it costs to use it; one is about the effort of moving one finger
      * @param float        $cents       deviation from equal temperament, positive is sharp; 0 where it is not derived
      */
     private function __construct(
@@ -76,7 +76,7 @@ final readonly class Fingering
     public static function slide(int $position, SlideAdjust $adjust, UseOf $use, string $when, string $attachment, array $touches, float $place, int $partial, float $cents): self
     {
         $sign = match ($adjust) {
-            SlideAdjust::None => '', SlideAdjust::Raised => '▴', SlideAdjust::Lowered => '▾'
+            SlideAdjust::None => '', SlideAdjust::Raised => '▴', SlideAdjust::Lowered => '▾',
         };
 
         return new self($touches, $attachment.$position.$sign, $use, $when, '', [], [], '', $position, $adjust, $attachment, $partial, $cents, $place, $use->cost());
@@ -85,6 +85,11 @@ final readonly class Fingering
     public function as(UseOf $use, string $when): self
     {
         return new self($this->touches, $this->text, $use, $when, $this->preferredIn, $this->indifferent, $this->momentary, $this->valves, $this->slide, $this->slideAdjust, $this->side, $this->partial, $this->cents, $this->slidePlace, $use === $this->use ? $this->cost : $use->cost());
+    }
+
+    public function costing(float $cost): self
+    {
+        return new self($this->touches, $this->text, $this->use, $this->when, $this->preferredIn, $this->indifferent, $this->momentary, $this->valves, $this->slide, $this->slideAdjust, $this->side, $this->partial, $this->cents, $this->slidePlace, $cost);
     }
 
     /** Whether pitch comes from a tube model, so that its deviation in cents is known. */

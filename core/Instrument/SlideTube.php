@@ -16,6 +16,7 @@ final class SlideTube implements Mechanism
 {
     /** Beyond this many cents a position is raised or lowered. */
     private const IN_TUNE = 10.0;
+    private const OUTER_POSITION = 3.0;
     /** @var array<int, list<Fingering>> */
     private array $made = [];
 
@@ -82,9 +83,13 @@ final class SlideTube implements Mechanism
         usort($found, static fn (array $a, array $b): int => $a[0] <=> $b[0] ?: $a[1]->partial <=> $b[1]->partial);
         $fingerings = [];
         foreach ($found as [$effort, $fingering]) {
-            $fingerings[] = [] === $fingerings
-                ? $fingering->as(UseOf::Default, '')
-                : $fingering->as(UseOf::Alternate, '' === $fingering->when ? self::why($fingering) : $fingering->when);
+            if ([] === $fingerings) {
+                $fingerings[] = $fingering->as(UseOf::Default, '');
+                continue;
+            }
+            $other = $fingering->as(UseOf::Alternate, '' === $fingering->when ? self::why($fingering) : $fingering->when);
+            // Whoever has a trigger spares himself the outer positions.
+            $fingerings[] = [] !== $this->attachments && $other->slidePlace > 5.5 ? $other->costing(self::OUTER_POSITION) : $other;
         }
 
         return $fingerings;

@@ -85,7 +85,7 @@ final class StudyTest extends TestCase
                             $sounding[$item->note] = ($sounding[$item->note] ?? 0) + $item->length;
                         }
                         $levels += match ($item->beams[0] ?? '') {
-                            'begin' => 1, 'end' => -1, default => 0
+                            'begin' => 1, 'end' => -1, default => 0,
                         };
                     }
                     self::assertSame($bar->number * $time->barTicks(), $onset, "bar {$bar->number} of $scale$more");

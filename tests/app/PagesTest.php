@@ -1,0 +1,191 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Tests;
+
+use App\Entity\SavedStudy;
+use App\Repository\SavedStudyRepository;
+use PHPUnit\Framework\Attributes\DataProvider;
+use Symfony\Bundle\FrameworkBundle\KernelBrowser;
+use Symfony\Bundle\FrameworkBundle\Test\WebTestCase;
+
+final class PagesTest extends WebTestCase
+{
+    private KernelBrowser $browser;
+
+    protected function setUp(): void
+    {
+        $this->browser = self::createClient();
+        $this->browser->disableReboot();
+        self::getContainer()->get('doctrine.dbal.default_connection')->executeStatement('TRUNCATE saved_study');
+    }
+
+    public function testTheDeskShowsTheLineForTheInstrument(): void
+    {
+        $page = $this->browser->request('GET', '/desk', ['line' => 'concert G major, 2 octaves', 'for' => 'clarinet-bb']);
+        self::assertResponseIsSuccessful();
+        self::assertSame('A major', $page->filter('h1')->text());
+        self::assertCount(29, $page->filter('.note-region'));
+        self::assertStringContainsString('three sharps', $page->filter('.paper-head')->text());
+        self::assertSelectorTextContains('.hard', 'over the break');
+    }
+
+    public function testRowsAreSwitchedByTheAddress(): void
+    {
+        $all = $this->browser->request('GET', '/desk', ['line' => 'concert C'])->filter('.music text')->count();
+        $bare = $this->browser->request('GET', '/desk', ['line' => 'concert C', 'rows' => '-'])->filter('.music text')->count();
+        self::assertGreaterThan($bare + 30, $all);
+    }
+
+    /** @return iterable<array{string, array<string, string>, int, string}> */
+    public static function badRequests(): iterable
+    {
+        yield ['/desk', ['line' => 'concert H'], 422, 'Column 9'];
+        yield ['/desk', ['line' => str_repeat('x', 600)], 422, 'at most 500'];
+        yield ['/desk', ['line' => 'concert F, 3 octaves', 'for' => 'trumpet-bb'], 422, 'wider'];
+        yield ['/desk', ['for' => 'kazoo'], 404, 'not a known instrument'];
+        yield ['/desk', ['for' => 'flute', 'setup' => 'turbo'], 404, 'turbo'];
+        yield ['/desk/part.pdf', ['line' => 'nonsense'], 422, 'Column 1'];
+        yield ['/desk/note/99', ['line' => 'concert C'], 404, 'There is no note 99'];
+        yield ['/keys', ['key' => 'H'], 422, 'not the name of a note'];
+        yield ['/fingerings', ['for' => 'kazoo'], 404, 'not a known instrument'];
+        yield ['/nowhere', [], 404, 'There is no page at this address'];
+        yield ['/folder/not-an-id/delete', [], 405, 'does not take'];
+    }
+
+    /** @param array<string, string> $query */
+    #[DataProvider('badRequests')]
+    public function testBadRequestsGetASentenceAndTheRightStatus(string $path, array $query, int $status, string $sentence): void
+    {
+        $this->browser->request('GET', $path, $query);
+        self::assertResponseStatusCodeSame($status);
+        self::assertStringContainsString($sentence, html_entity_decode((string) $this->browser->getResponse()->getContent()));
+        if ('/desk' === $path && isset($query['line'])) {
+            self::assertStringContainsString(htmlspecialchars($query['line']), (string) $this->browser->getResponse()->getContent(), 'what was typed is kept');
+        }
+    }
+
+    public function testQueriesOfTheWrongShapeDoNoHarm(): void
+    {
+        foreach (['/desk?line[]=1&for[]=2&set=x', '/desk?setup[a][b]=1', '/desk?set[extent][]=1', '/folder?q=%00%25_', "/desk?line=\xFF\xFE", '/keys?key=%F0%9F', '/desk?rows[]=d'] as $path) {
+            $this->browser->request('GET', $path);
+            self::assertLessThan(500, $this->browser->getResponse()->getStatusCode(), $path);
+        }
+    }
+
+    public function testWhatIsTypedIsShownAsText(): void
+    {
+        $this->browser->request('GET', '/desk', ['line' => 'concert <script>alert(1)</script>']);
+        self::assertStringNotContainsString('<script>alert', (string) $this->browser->getResponse()->getContent());
+    }
+
+    public function testAStudyIsSavedFoundChangedAndDeletedWithUndo(): void
+    {
+        $this->browser->request('POST', '/folder', ['name' => '  Warm-up  ', 'line' => 'concert  bb MAJOR', 'for' => 'trumpet-bb']);
+        self::assertResponseStatusCodeSame(303);
+        $study = $this->only();
+        self::assertSame(['Warm-up', 'concert Bb major'], [$study->getName(), $study->getLine()]);
+
+        $this->browser->request('GET', '/folder', ['q' => 'WARM trumpet']);
+        self::assertSelectorTextContains('.study-name', 'Warm-up');
+        $this->browser->request('GET', '/folder', ['q' => 'flute']);
+        self::assertSelectorTextContains('.empty', 'Nothing in the folder');
+
+        $this->browser->request('POST', '/folder/'.$study->getId(), ['name' => 'Warm-up', 'line' => 'concert F', 'for' => 'trumpet-bb', 'version' => (string) $study->getVersion()]);
+        self::assertResponseStatusCodeSame(303);
+        self::assertSame('concert F', $this->only()->getLine());
+
+        $this->browser->request('POST', '/folder/'.$study->getId().'/rename', ['name' => 'Other']);
+        $this->browser->request('POST', '/folder/'.$study->getId().'/duplicate');
+        self::assertCount(2, $this->all());
+
+        $this->browser->request('POST', '/folder/'.$study->getId().'/delete');
+        $page = $this->browser->followRedirect();
+        self::assertStringContainsString('Deleted: Other', $page->filter('.undo')->text());
+        self::assertSame(['Other (copy)'], array_map(static fn (SavedStudy $one): string => $one->getName(), $this->all()));
+        $this->browser->submit($page->filter('.undo')->selectButton('Undo')->form());
+        self::assertCount(2, $this->all());
+    }
+
+    public function testTheOrderIsTheUsersOwn(): void
+    {
+        foreach (['one', 'two', 'three'] as $name) {
+            $this->browser->request('POST', '/folder', ['name' => $name, 'line' => 'concert C']);
+        }
+        $versions = array_map(static fn (SavedStudy $one): int => $one->getVersion(), $this->all());
+        $this->browser->request('POST', '/folder/'.$this->all()[2]->getId().'/move/up');
+        $this->browser->request('POST', '/folder/'.$this->all()[0]->getId().'/move/up');
+        self::assertSame(['one', 'three', 'two'], array_map(static fn (SavedStudy $one): string => $one->getName(), $this->all()));
+        self::assertSame($versions, array_map(static fn (SavedStudy $one): int => $one->getVersion(), $this->all()), 'moving is no change of a study');
+    }
+
+    public function testTwoPeopleChangingTheSameStudyGetAConflictNotASilentOverwrite(): void
+    {
+        $this->browser->request('POST', '/folder', ['name' => 'Shared', 'line' => 'concert C']);
+        $study = $this->only();
+        $change = ['name' => 'Shared', 'for' => 'flute', 'version' => (string) $study->getVersion()];
+        $this->browser->request('POST', '/folder/'.$study->getId(), $change + ['line' => 'concert D']);
+        $page = $this->browser->request('POST', '/folder/'.$study->getId(), $change + ['line' => 'concert E']);
+        self::assertResponseStatusCodeSame(409);
+        self::assertStringContainsString('concert E', $page->filter('.versions')->text());
+        self::assertSame('concert D', $this->only()->getLine());
+        $this->browser->submit($page->selectButton('Put mine in its place')->form());
+        self::assertSame('concert E', $this->only()->getLine());
+    }
+
+    public function testWhatCannotBeSavedIsRefusedAndKept(): void
+    {
+        foreach ([['name' => '', 'line' => 'concert C'], ['name' => str_repeat('n', 121), 'line' => 'concert C'], ['name' => 'x', 'line' => 'concert H'], ['name' => 'x', 'line' => 'concert C', 'for' => 'kazoo']] as $fields) {
+            $page = $this->browser->request('POST', '/folder', $fields);
+            self::assertResponseStatusCodeSame(422);
+            self::assertSame($fields['line'], $page->filter('input[name=line]')->attr('value'));
+            self::assertSame([], $this->all());
+        }
+    }
+
+    public function testAnotherSiteCannotChangeAnything(): void
+    {
+        foreach (['HTTP_ORIGIN' => 'http://elsewhere.example', 'HTTP_SEC_FETCH_SITE' => 'cross-site'] as $header => $value) {
+            $this->browser->request('POST', '/folder', ['name' => 'x', 'line' => 'concert C'], [], [$header => $value]);
+            self::assertResponseStatusCodeSame(403);
+        }
+        self::assertSame([], $this->all());
+    }
+
+    public function testTheKeysAnswerBothQuestions(): void
+    {
+        $page = $this->browser->request('GET', '/keys', ['naming' => 'concert', 'key' => 'B flat']);
+        self::assertStringContainsString('Alto saxophone G', preg_replace('/\s+/', ' ', $page->filter('.answers')->text()) ?? '');
+        $page = $this->browser->request('GET', '/keys', ['naming' => 'own', 'key' => 'C']);
+        self::assertStringContainsString('Horn in F line 2', preg_replace('/\s+/', ' ', $page->filter('.answers')->text()) ?? '');
+        self::assertCount(12, $page->filter('.keys-table tbody tr'));
+        self::assertGreaterThan(60, $page->filter('.signature')->count());
+    }
+
+    public function testEveryExportHasItsType(): void
+    {
+        foreach (['pdf' => 'application/pdf', 'musicxml' => 'application/vnd.recordare.musicxml+xml', 'mid' => 'audio/midi', 'json' => 'application/json', 'txt' => 'text/plain; charset=UTF-8'] as $format => $type) {
+            $this->browser->request('GET', '/desk/part.'.$format, ['line' => 'concert Bb major, 2 octaves, eighths', 'for' => 'flute']);
+            self::assertResponseIsSuccessful();
+            self::assertResponseHeaderSame('Content-Type', $type);
+            self::assertStringContainsString('b-major-flute.'.$format, strtr((string) $this->browser->getResponse()->headers->get('Content-Disposition'), ['bb-' => 'b-']));
+        }
+    }
+
+    private function only(): SavedStudy
+    {
+        self::assertCount(1, $this->all());
+
+        return $this->all()[0];
+    }
+
+    /** @return list<SavedStudy> */
+    private function all(): array
+    {
+        $studies = self::getContainer()->get(SavedStudyRepository::class);
+        self::getContainer()->get('doctrine.orm.entity_manager')->clear();
+
+        return $studies->search('');
+    }
+}

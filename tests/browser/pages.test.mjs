@@ -1,0 +1,167 @@
+// The real interface in headless Chromium. bin/test starts the server and sets TEST_PORT.
+import assert from 'node:assert/strict';
+import { after, before, beforeEach, test } from 'node:test';
+import { chromium } from 'playwright-core';
+
+const base = `http://127.0.0.1:${process.env.TEST_PORT}`;
+let browser;
+let page;
+const problems = [];
+
+before(async () => {
+  browser = await chromium.launch({
+    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+    args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
+  });
+});
+after(() => browser?.close());
+beforeEach(async () => {
+  await page?.close();
+  page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  problems.length = 0;
+  page.on('pageerror', (error) => problems.push(error.message));
+  page.on('request', (request) => {
+    if (!request.url().startsWith(base) && !request.url().startsWith('data:')) {
+      problems.push(`content from elsewhere: ${request.url()}`);
+    }
+  });
+});
+const open = (address) => page.goto(base + address, { waitUntil: 'networkidle' });
+const title = () => page.textContent('.paper-head h1');
+const drawnAnew = async (action) => {
+  const answer = page.waitForResponse((response) => response.url().includes('/desk?'));
+  await action();
+  await answer;
+  await page.waitForLoadState('networkidle');
+};
+
+test('typing the line redraws the page and moves the address, without losing the cursor', async () => {
+  await open('/desk');
+  await page.fill('#line', '');
+  await drawnAnew(() => page.type('#line', 'concert Bb major, 2 octaves', { delay: 4 }));
+  await page.waitForFunction(() => document.querySelectorAll('.note-region').length === 29);
+  assert.equal(await title(), 'C major');
+  assert.equal(await page.evaluate(() => document.activeElement.id), 'line');
+  assert.match(decodeURIComponent(page.url()), /concert Bb major, 2 octaves/);
+  await page.reload();
+  assert.equal(await page.inputValue('#line'), 'concert Bb major, 2 octaves');
+  assert.deepEqual(problems, []);
+});
+
+test('a slip is told under the column while the last music stays', async () => {
+  await open('/desk?line=concert%20F');
+  await page.fill('#line', 'concert F majr');
+  await page.waitForSelector('.line-error');
+  assert.match(await page.textContent('.line-error'), /Column 11/);
+  assert.equal(await page.textContent('.line-error mark'), 'majr');
+  assert.equal(await title(), 'G major');
+  await page.fill('#line', 'concert F major');
+  await page.waitForSelector('.line-error', { state: 'detached' });
+});
+
+test('suggestions are chosen with the arrow keys', async () => {
+  await open('/desk');
+  await page.fill('#line', '');
+  await page.type('#line', 'concert Ab dor');
+  await page.waitForSelector('#suggestions:not([hidden]) [role=option]');
+  await page.keyboard.press('ArrowDown');
+  await drawnAnew(() => page.keyboard.press('Enter'));
+  assert.equal(await page.inputValue('#line'), 'concert Ab dorian');
+  await page.waitForFunction(() => document.querySelector('h1').textContent.startsWith('B♭ dorian'));
+});
+
+test('a choice says its clause in the line', async () => {
+  await open('/desk?line=concert%20C%20major');
+  await drawnAnew(() => page.selectOption('#choice-rhythm', 'triplets'));
+  await page.waitForFunction(() => document.getElementById('line').value === 'concert C major, triplets');
+  await drawnAnew(() => page.selectOption('#choice-tonic', 'Eb'));
+  await page.waitForFunction(() => document.getElementById('line').value === 'concert Eb major, triplets');
+  assert.equal(await page.evaluate(() => document.activeElement.id), 'choice-tonic');
+});
+
+test('instruments, set-ups and rows change the page', async () => {
+  await open('/desk?line=concert%20F%20major');
+  await drawnAnew(() => page.click('#for-horn-f'));
+  await page.waitForFunction(() => document.querySelector('.paper-head h1').textContent === 'C major');
+  await drawnAnew(() => page.selectOption('.setup-choice', 'double'));
+  await page.waitForFunction(() => document.querySelector('.music').textContent.includes('T0'));
+  const before = await page.locator('.music text').count();
+  await drawnAnew(() => page.click('#row-d'));
+  await page.waitForFunction((count) => document.querySelectorAll('.music text').length < count, before);
+  assert.equal(await page.getAttribute('#row-d', 'aria-checked'), 'false');
+});
+
+test('arrow keys go from note to note and Enter opens the card', async () => {
+  await open('/desk?line=concert%20G%20major,%202%20octaves');
+  await page.focus('.note-region[data-note="0"]');
+  for (let i = 0; i < 8; i += 1) {
+    await page.keyboard.press('ArrowRight');
+  }
+  await page.keyboard.press('Enter');
+  await page.waitForSelector('#card h2');
+  assert.equal(await page.textContent('#card h2'), 'B4');
+  assert.match(await page.textContent('#card'), /over the break/);
+  assert.match(await page.getAttribute('.note-region[data-note="8"]', 'aria-label'), /B 4, degree 2/);
+  await page.keyboard.press('ArrowRight');
+  await page.waitForFunction(() => document.querySelector('#card h2')?.textContent === 'C♯5');
+  await page.keyboard.press('Escape');
+  assert.equal(await page.isVisible('#card'), false);
+});
+
+test('shortcuts: next key, next instrument, rows, help', async () => {
+  await open('/desk?line=concert%20C%20major&for=flute');
+  await drawnAnew(() => page.keyboard.press('k'));
+  await page.waitForFunction(() => document.getElementById('line').value === 'concert F major');
+  await drawnAnew(() => page.keyboard.press('K'));
+  await page.waitForFunction(() => document.getElementById('line').value === 'concert C major');
+  await drawnAnew(() => page.keyboard.press('i'));
+  await page.waitForFunction(() => document.querySelector('h1').textContent === 'D major');
+  await page.keyboard.press('?');
+  assert.equal(await page.isVisible('#help'), true);
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('/');
+  assert.equal(await page.evaluate(() => document.activeElement.id), 'line');
+});
+
+test('a study is saved, found, changed, deleted and brought back', async () => {
+  const name = `Browser study ${Date.now()}`;
+  await open('/desk?line=concert%20D%20blues&for=tenor-sax');
+  await page.keyboard.press('s');
+  await page.fill('#save-name', name);
+  await page.click('#save-form .btn-primary');
+  await page.waitForSelector('.saved-note');
+  await drawnAnew(() => page.fill('#line', 'concert D blues, eighths'));
+  await page.click('[data-open=save]');
+  await page.click('#save-form .btn-primary');
+  await page.waitForSelector('.saved-note');
+  await open('/folder');
+  await page.fill('#q', name);
+  await page.waitForFunction(() => document.querySelectorAll('.studies li').length === 1);
+  assert.equal(await page.textContent('.study-line'), 'concert D blues, eighths');
+  await page.click('[aria-label^="Delete Browser"]');
+  await page.waitForSelector('.undo');
+  await page.click('.undo button');
+  await page.waitForLoadState('networkidle');
+  assert.equal(await page.locator(`.study-name:text-is("${name}")`).count(), 1);
+  assert.deepEqual(problems, []);
+});
+
+test('every page is quiet: no errors, nothing from elsewhere, labelled, no sideways scrolling', async () => {
+  for (const address of ['/desk', '/keys', '/keys?naming=own&key=F', '/folder', '/fingerings?for=clarinet-bb', '/fingerings?for=trombone&setup[]=f-attachment', '/nowhere']) {
+    for (const width of [1280, 1024, 390]) {
+      await page.setViewportSize({ width, height: 800 });
+      await open(address);
+      const found = await page.evaluate(() => ({
+        wide: document.documentElement.scrollWidth - window.innerWidth,
+        unlabelled: [...document.querySelectorAll('input:not([type=hidden]), select')].filter((one) => !one.labels?.length && !one.getAttribute('aria-label')).map((one) => one.outerHTML),
+        nameless: [...document.querySelectorAll('a, button')].filter((one) => !one.textContent.trim() && !one.getAttribute('aria-label')).map((one) => one.outerHTML),
+        twins: [...document.querySelectorAll('[id]')].map((one) => one.id).filter((id, i, all) => all.indexOf(id) !== i),
+        headings: document.querySelectorAll('h1').length,
+      }));
+      assert.ok(found.wide <= 0, `${address} is ${found.wide}px too wide at ${width}`);
+      assert.deepEqual([found.unlabelled, found.nameless, found.twins], [[], [], []], `${address} at ${width}`);
+      assert.equal(found.headings, 1, address);
+    }
+  }
+  assert.deepEqual(problems, []);
+});

@@ -1,0 +1,50 @@
+<?php
+
+declare(strict_types=1);
+
+// Prints what the core computes, for the outside references to be held against.
+
+use SwiftReed\Instrument\InstrumentLibrary;
+use SwiftReed\Knowledge\DataFolder;
+use SwiftReed\Pitch\NoteName;
+use SwiftReed\Scale\ScaleLibrary;
+use SwiftReed\Score\MidiWriter;
+use SwiftReed\Score\MusicXmlWriter;
+use SwiftReed\Score\PartBuilder;
+use SwiftReed\Study\StudyNote;
+
+require dirname(__DIR__, 2).'/vendor/autoload.php';
+
+$scales = new ScaleLibrary(DataFolder::shipped());
+$instruments = new InstrumentLibrary(DataFolder::shipped());
+$parts = new PartBuilder($scales);
+$data = ['scales' => [], 'keys' => [], 'parts' => []];
+for ($fifths = -7; $fifths <= 7; ++$fifths) {
+    $tonic = NoteName::fromFifths($fifths);
+    foreach ($scales->names() as $name) {
+        $scale = $scales->material($name)->ascending($tonic->at(4));
+        $data['scales'][] = ['tonic' => $tonic->text(), 'name' => $name, 'notes' => array_map(static fn (int $step): string => $scale->note($step)->pitch->text(), range(0, $scales->material($name)->size() - 1))];
+    }
+    foreach ($instruments->ids() as $id) {
+        $transposition = $instruments->instrument($id)->transposition;
+        $major = $scales->material('major')->keyOn($tonic);
+        $written = $transposition->writtenKey($major);
+        $data['keys'][] = ['concert' => $tonic->text(), 'instrument' => $id, 'halfSteps' => $transposition->halfSteps(), 'letters' => $transposition->writtenAboveSounding->letters, 'written' => $written->key->tonic->text(), 'fifths' => $written->key->fifths(), 'respelled' => $written->respelled, 'transposed' => $major->transpose($transposition->writtenAboveSounding)->tonic->text()];
+    }
+}
+$lines = ['concert G major, 2 octaves, eighths, quarter = 72', 'concert Bb, then arpeggio, long ends', 'own C chromatic, triplets, 90', 'concert Eb harmonic minor, sixteenths, slur 2 tongue 2', 'concert F, 6/8, dotted quarter = 60', 'concert D blues, 3/4, long last', 'concert E, quarters, 6/8', 'concert Ab major pentatonic, long ends in eighths'];
+foreach ($lines as $i => $line) {
+    foreach (['clarinet-bb', 'alto-sax', 'horn-f', 'trombone', 'glockenspiel'] as $id) {
+        $part = $parts->build($line, $instruments->instrument($id));
+        $data['parts'][] = [
+            'line' => $line,
+            'instrument' => $id,
+            'bpm' => $part->study->recipe->tempo->quarters(),
+            'time' => $part->study->recipe->time->value,
+            'notes' => array_map(static fn (StudyNote $note): array => ['midi' => $note->sounding->midi(), 'written' => $note->pitch()->midi(), 'onset' => $note->onset, 'length' => $note->length], $part->study->notes),
+            'midi' => base64_encode(MidiWriter::write($part)),
+            'musicxml' => MusicXmlWriter::write($part),
+        ];
+    }
+}
+echo json_encode($data, \JSON_THROW_ON_ERROR);
