@@ -15,12 +15,12 @@ use SwiftReed\Pitch\Pitch;
 final class Changes
 {
     private readonly ChangeCost $cost;
-    /** @var array<string, Change> */
+    /** @var array<int, array<int, Change>> by the object ids of the two fingerings; the instrument keeps both alive, and whoever asks holds the instrument */
     private array $known = [];
 
     public function __construct(Instrument $instrument)
     {
-        $mechanism = $instrument->mechanism;
+        $mechanism = $instrument->mechanism();
         $this->cost = match (true) {
             $mechanism instanceof Keywork => new KeyworkChange($instrument, $mechanism),
             'valves' === $mechanism->kind() => new ValveChange(),
@@ -31,6 +31,6 @@ final class Changes
 
     public function between(Pitch $from, Fingering $before, Pitch $to, Fingering $after): Change
     {
-        return $this->known[$from->midi().$before->text.'>'.$to->midi().$after->text] ??= $this->cost->change($from, $before, $to, $after);
+        return $this->known[spl_object_id($before)][spl_object_id($after)] ??= $this->cost->change($from, $before, $to, $after);
     }
 }

@@ -21,7 +21,7 @@ final class FingeringWords
     /** What is down: "left thumb; left index, middle and ring finger; right little finger on the right F and C key". */
     public static function whole(Instrument $instrument, Fingering $fingering): string
     {
-        return match ($instrument->mechanism->kind()) {
+        return match ($instrument->mechanism()->kind()) {
             'valves' => self::valves($fingering),
             'slide' => self::slide($fingering),
             'keywork' => self::keys($instrument, $fingering),
@@ -36,13 +36,13 @@ final class FingeringWords
      */
     public static function change(Instrument $instrument, Fingering $before, Fingering $after): array
     {
-        if ('slide' === $instrument->mechanism->kind()) {
+        if ('slide' === $instrument->mechanism()->kind()) {
             $distance = $after->slidePlace - $before->slidePlace;
             $move = abs($distance) < 0.01 ? 'the slide stays' : \sprintf('the slide goes %s from %s to %s', $distance > 0 ? 'out' : 'in', $before->text, $after->text);
 
             return ['stay' => [], 'lift' => [], 'add' => [$move]];
         }
-        $touches = $instrument->mechanism->touches();
+        $touches = $instrument->mechanism()->touches();
 
         return [
             'stay' => self::says($touches, array_intersect($after->touches, $before->touches)),
@@ -65,7 +65,7 @@ final class FingeringWords
     /** The likeness to a lower note: "The same as E flat 4, with the register key"; nothing when there is none. */
     public static function likeness(Instrument $instrument, Pitch $pitch, Fingering $fingering): string
     {
-        $mechanism = $instrument->mechanism;
+        $mechanism = $instrument->mechanism();
         if (!$mechanism instanceof Keywork) {
             return '';
         }
@@ -107,7 +107,7 @@ final class FingeringWords
 
     private static function keys(Instrument $instrument, Fingering $fingering): string
     {
-        $touches = $instrument->mechanism->touches();
+        $touches = $instrument->mechanism()->touches();
         if ([] === $fingering->touches) {
             return 'Nothing down: all open.';
         }

@@ -7,7 +7,6 @@ namespace SwiftReed\Fingering;
 use SwiftReed\Instrument\Fingering;
 use SwiftReed\Instrument\Instrument;
 use SwiftReed\Instrument\UseOf;
-use SwiftReed\Pitch\Pitch;
 use SwiftReed\Study\Length;
 use SwiftReed\Study\Study;
 use SwiftReed\Study\StudyNote;
@@ -155,13 +154,8 @@ final class Planner
             if (isset($notes[$i + 1])) {
                 $resting = array_values(array_unique([...$resting, ...array_intersect($fingering->indifferent, $candidates[$i + 1][$chosen[$i + 1]]->touches)]));
             }
-            $alternates = [];
-            foreach ($candidates[$i] as $j => $other) {
-                if ($j !== $chosen[$i]) {
-                    $alternates[] = $this->alternate($notes, $candidates, $chosen, $weights, $side, $i, $j);
-                }
-            }
-            $why = UseOf::Default === $fingering->use ? '' : $this->why($notes, $candidates, $chosen, $i);
+            $alternates = $this->alternates($notes, $candidates, $chosen, $weights, $side, $i);
+            $why = UseOf::Default === $fingering->use ? '' : $this->why($notes, $candidates, $chosen, $weights, $side, $i);
             $planned[] = new PlannedNote($fingering, $resting, $why, $alternates, array_values(array_unique($flags)));
         }
 
@@ -178,32 +172,86 @@ final class Planner
     }
 
     /**
-     * Difficulty around note i when it takes candidate j and its neighbours stay as chosen, with the reasons.
+     * Difficulty around note i when it takes candidate j and its neighbours stay as chosen, with the two changes.
      *
      * @param non-empty-list<StudyNote> $notes
      * @param list<list<Fingering>>     $candidates
      * @param list<int>                 $chosen
      * @param list<float>               $weights
      *
-     * @return array{float, list<string>} reasons of the harder change first
+     * @return array{float, ?Change, ?Change} the sum, the change into the note, the change out of it
      */
     private function around(array $notes, array $candidates, array $chosen, array $weights, int $side, int $i, int $j): array
     {
         $sum = self::ownCost($candidates[$i][$j], $side);
-        $reasons = [];
+        $in = null;
+        $out = null;
         if ($i > 0) {
-            $change = $this->at($notes, $candidates, $i, $chosen[$i - 1], $j);
-            $sum += $weights[$i] * $change->difficulty;
-            $reasons[] = [$change->difficulty, array_map(static fn (string $reason): string => $reason.', coming from '.self::named($notes[$i - 1]->pitch()), $change->reasons)];
+            $in = $this->at($notes, $candidates, $i, $chosen[$i - 1], $j);
+            $sum += $weights[$i] * $in->difficulty;
         }
         if (isset($notes[$i + 1])) {
-            $change = $this->at($notes, $candidates, $i + 1, $j, $chosen[$i + 1]);
-            $sum += $weights[$i + 1] * $change->difficulty;
-            $reasons[] = [$change->difficulty, array_map(static fn (string $reason): string => $reason.', going to '.self::named($notes[$i + 1]->pitch()), $change->reasons)];
+            $out = $this->at($notes, $candidates, $i + 1, $j, $chosen[$i + 1]);
+            $sum += $weights[$i + 1] * $out->difficulty;
         }
-        usort($reasons, static fn (array $a, array $b): int => $b[0] <=> $a[0]);
 
-        return [$sum, array_merge(...array_column($reasons, 1))];
+        return [$sum, $in, $out];
+    }
+
+    /**
+     * The weightiest reason of the two changes that the fingering in use does not have as well, and where it lies.
+     *
+     * @param non-empty-list<StudyNote> $notes
+     * @param list<string>              $kept  reasons that count for nothing
+     */
+    private function reason(array $notes, int $i, ?Change $in, ?Change $out, array $kept): string
+    {
+        $changes = [[$in, ', coming from ', $i - 1], [$out, ', going to ', $i + 1]];
+        if (null !== $in && null !== $out && $out->difficulty > $in->difficulty) {
+            $changes = array_reverse($changes);
+        }
+        foreach ($changes as [$change, $where, $neighbour]) {
+            foreach (null === $change ? [] : $change->reasons as $reason) {
+                if (!\in_array($reason, $kept, true)) {
+                    return $reason.$where.$notes[$neighbour]->pitch()->name()->sign();
+                }
+            }
+        }
+
+        return '';
+    }
+
+    /**
+     * @param non-empty-list<StudyNote> $notes
+     * @param list<list<Fingering>>     $candidates
+     * @param list<int>                 $chosen
+     * @param list<float>               $weights
+     *
+     * @return list<Alternate>
+     */
+    private function alternates(array $notes, array $candidates, array $chosen, array $weights, int $side, int $i): array
+    {
+        if (\count($candidates[$i]) < 2) {
+            return [];
+        }
+        [$here] = $this->around($notes, $candidates, $chosen, $weights, $side, $i, $chosen[$i]);
+        $alternates = [];
+        foreach ($candidates[$i] as $j => $other) {
+            if ($j === $chosen[$i]) {
+                continue;
+            }
+            [$there, $in, $out] = $this->around($notes, $candidates, $chosen, $weights, $side, $i, $j);
+            $more = round($there - $here, 1) + 0.0;
+            $reason = $this->reason($notes, $i, $in, $out, []);
+            $alternates[] = new Alternate($other, $more, match (true) {
+                '' !== $reason => $reason,
+                '' !== $other->when => 'meant for: '.$other->when,
+                $more > 0.4 => 'more fingers move',
+                default => 'as good; the usual one is kept',
+            });
+        }
+
+        return $alternates;
     }
 
     /**
@@ -212,44 +260,17 @@ final class Planner
      * @param list<int>                 $chosen
      * @param list<float>               $weights
      */
-    private function alternate(array $notes, array $candidates, array $chosen, array $weights, int $side, int $i, int $j): Alternate
+    private function why(array $notes, array $candidates, array $chosen, array $weights, int $side, int $i): string
     {
-        [$here] = $this->around($notes, $candidates, $chosen, $weights, $side, $i, $chosen[$i]);
-        [$there, $reasons] = $this->around($notes, $candidates, $chosen, $weights, $side, $i, $j);
-        $other = $candidates[$i][$j];
-        $more = round($there - $here, 1);
-        $whyNot = match (true) {
-            [] !== $reasons => $reasons[0],
-            '' !== $other->when => 'meant for: '.$other->when,
-            $more > 0.4 => 'more fingers move',
-            default => 'as good; the usual one is kept',
-        };
-
-        return new Alternate($other, $more, $whyNot);
-    }
-
-    /**
-     * @param non-empty-list<StudyNote> $notes
-     * @param list<list<Fingering>>     $candidates
-     * @param list<int>                 $chosen
-     */
-    private function why(array $notes, array $candidates, array $chosen, int $i): string
-    {
-        $flat = array_fill(0, \count($notes), 1.0);
-        [, $reasons] = $this->around($notes, $candidates, $chosen, $flat, 0, $i, 0);
-        [, $kept] = $this->around($notes, $candidates, $chosen, $flat, 0, $i, $chosen[$i]);
-        $avoids = array_values(array_diff($reasons, $kept));
+        [, $keptIn, $keptOut] = $this->around($notes, $candidates, $chosen, $weights, $side, $i, $chosen[$i]);
+        [, $in, $out] = $this->around($notes, $candidates, $chosen, $weights, $side, $i, 0);
+        $avoided = $this->reason($notes, $i, $in, $out, [...($keptIn->reasons ?? []), ...($keptOut->reasons ?? [])]);
         $default = $candidates[$i][0]->text;
-        if ([] !== $avoids) {
-            return \sprintf('instead of %s, with which %s', $default, $avoids[0]);
+        if ('' !== $avoided) {
+            return \sprintf('instead of %s, with which %s', $default, $avoided);
         }
         $when = $candidates[$i][$chosen[$i]]->when;
 
         return '' === $when ? \sprintf('instead of %s: fewer fingers move here', $default) : $when;
-    }
-
-    private static function named(Pitch $pitch): string
-    {
-        return $pitch->name()->sign();
     }
 }

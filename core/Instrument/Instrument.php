@@ -18,12 +18,14 @@ final class Instrument
 {
     /** @var array<int, list<Fingering>> */
     private array $fingerings = [];
+    private ?Mechanism $mechanism = null;
 
     /**
      * @param string                 $name      with printed signs: "Clarinet in B♭"
      * @param list<string>           $setup     names of the set-ups in force
      * @param string                 $clef      treble or bass
      * @param array<string, Compass> $compass   by the stage's value
+     * @param \Closure(): Mechanism  $build     makes the mechanism when it is first asked for; a list of names needs none
      * @param list<Register>         $registers from low to high; empty where they do not matter
      * @param string                 $family    section of the band: "Clarinets"
      * @param string                 $article   how it is named inside a sentence: "the clarinet in B♭"
@@ -37,10 +39,15 @@ final class Instrument
         public readonly Transposition $transposition,
         public readonly string $clef,
         public readonly array $compass,
-        public readonly Mechanism $mechanism,
+        private readonly \Closure $build,
         public readonly array $registers,
         public readonly int $midiProgram,
     ) {
+    }
+
+    public function mechanism(): Mechanism
+    {
+        return $this->mechanism ??= ($this->build)();
     }
 
     public function reader(Stage $stage, SpellingPreference $spelling): Reader
@@ -57,7 +64,7 @@ final class Instrument
     {
         $midi = $written->midi();
 
-        return $this->fingerings[$midi] ??= $this->mechanism->fingerings($written, $midi - $this->transposition->halfSteps());
+        return $this->fingerings[$midi] ??= $this->mechanism()->fingerings($written, $midi - $this->transposition->halfSteps());
     }
 
     /** The name of the register a written note belongs to, or nothing. */

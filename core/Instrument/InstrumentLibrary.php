@@ -165,7 +165,7 @@ final class InstrumentLibrary
             Transposition::by(Interval::parse($entry->text('written'))),
             $entry->text('clef'),
             $compass,
-            $this->mechanism($file, $entry, $inForce),
+            fn (): Mechanism => $this->mechanism($file, $entry, $inForce),
             $registers,
             $entry->number('program', 0),
         );

@@ -19,7 +19,7 @@ final class SlideSlurs
 {
     public static function marked(Study $study, FingeringPlan $plan, Instrument $instrument): Study
     {
-        if ('slide' !== $instrument->mechanism->kind()) {
+        if ('slide' !== $instrument->mechanism()->kind()) {
             return $study;
         }
         $notes = [];

@@ -44,7 +44,7 @@ final class InstrumentListCommand extends Command
                 'clef' => $instrument->clef,
                 'written_above_sounding' => $instrument->transposition->halfSteps(),
                 'own_c_sounds' => $instrument->transposition->ownCSounds()->text(),
-                'mechanism' => $instrument->mechanism->kind(),
+                'mechanism' => $instrument->mechanism()->kind(),
                 'ranges' => array_map(static fn (Compass $compass): array => [$compass->lowest->text(), $compass->highest->text()], $instrument->compass),
                 'setups' => array_keys($setups),
             ];

@@ -28,17 +28,17 @@ final class Diagram
     /** Height of the drawing for this mechanism, in units. */
     public static function height(Instrument $instrument): int
     {
-        return match ($instrument->mechanism->kind()) {
-            'keywork' => 1100, 'valves' => 620, 'slide' => 640, default => 0
+        return match ($instrument->mechanism()->kind()) {
+            'keywork' => 1100, 'valves' => 620, 'slide' => 640, default => 0,
         };
     }
 
     /** @param list<string> $heldBefore touches of the note before; empty when there is none, or when staying does not matter */
     public static function svg(Instrument $instrument, Fingering $fingering, array $heldBefore = [], bool $showsMoves = false): string
     {
-        return match ($instrument->mechanism->kind()) {
-            'keywork' => self::keywork($instrument->mechanism->touches(), $fingering, $heldBefore, $showsMoves),
-            'valves' => self::valves($instrument->mechanism->touches(), $fingering, $heldBefore, $showsMoves),
+        return match ($instrument->mechanism()->kind()) {
+            'keywork' => self::keywork($instrument->mechanism()->touches(), $fingering, $heldBefore, $showsMoves),
+            'valves' => self::valves($instrument->mechanism()->touches(), $fingering, $heldBefore, $showsMoves),
             'slide' => self::slide($fingering),
             default => '',
         };

@@ -172,7 +172,7 @@ final class PageMaker
             $svg .= $this->row($system, $y + 390, 430, 'note', static fn (int $i): string => $part->study->notes[$i]->pitch()->name()->sign(), 700, 'Alegreya, Noto Sans Math, serif');
             $y += self::LETTER_ROW;
         }
-        if ('none' !== $part->instrument->mechanism->kind()) {
+        if ('none' !== $part->instrument->mechanism()->kind()) {
             [$drawn, $height] = $this->fingerings($part, $system, $rows, $y);
             $svg .= $drawn;
             $y += $height;
@@ -206,7 +206,7 @@ final class PageMaker
     /** @return array{string, int} */
     private function textFingerings(Part $part, EngravedSystem $system, int $y): array
     {
-        if ('keywork' !== $part->instrument->mechanism->kind()) {
+        if ('keywork' !== $part->instrument->mechanism()->kind()) {
             return [$this->row($system, $y + 390, 420, '', static fn (int $i): string => $part->plan->notes[$i]->fingering->text, 700), self::TEXT_ROW];
         }
         // Touches stand one above the other: left hand, right hand, the rest.

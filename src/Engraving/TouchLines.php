@@ -19,7 +19,7 @@ final class TouchLines
             return ['open'];
         }
         $lines = ['thumb' => '', 'left' => '', 'right' => ''];
-        foreach ($instrument->mechanism->touches() as $id => $touch) {
+        foreach ($instrument->mechanism()->touches() as $id => $touch) {
             if (\in_array($id, $fingering->touches, true)) {
                 $line = $touch->isThumb() ? 'thumb' : ($touch->isLeft() ? 'left' : 'right');
                 $lines[$line] .= $touch->isHole ? $touch->label : ' '.$touch->label;

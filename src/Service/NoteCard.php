@@ -61,7 +61,7 @@ final readonly class NoteCard
             }
         }
         if ([] !== $planned->resting) {
-            $watch[] = 'May stay down: '.implode(', ', array_map(static fn (string $id): string => $instrument->mechanism->touches()[$id]->says, $planned->resting)).'.';
+            $watch[] = 'May stay down: '.implode(', ', array_map(static fn (string $id): string => $instrument->mechanism()->touches()[$id]->says, $planned->resting)).'.';
         }
         $alternates = [];
         foreach ($planned->alternates as $alternate) {

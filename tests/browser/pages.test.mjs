@@ -74,6 +74,7 @@ test('a choice says its clause in the line', async () => {
   await open('/desk?line=concert%20C%20major');
   await drawnAnew(() => page.selectOption('#choice-rhythm', 'triplets'));
   await page.waitForFunction(() => document.getElementById('line').value === 'concert C major, triplets');
+  await page.focus('#choice-tonic');
   await drawnAnew(() => page.selectOption('#choice-tonic', 'Eb'));
   await page.waitForFunction(() => document.getElementById('line').value === 'concert Eb major, triplets');
   assert.equal(await page.evaluate(() => document.activeElement.id), 'choice-tonic');
@@ -119,8 +120,9 @@ test('shortcuts: next key, next instrument, rows, help', async () => {
   await page.keyboard.press('?');
   assert.equal(await page.isVisible('#help'), true);
   await page.keyboard.press('Escape');
+  await page.waitForSelector('#help', { state: 'hidden' });
   await page.keyboard.press('/');
-  assert.equal(await page.evaluate(() => document.activeElement.id), 'line');
+  await page.waitForFunction(() => document.activeElement.id === 'line');
 });
 
 test('a study is saved, found, changed, deleted and brought back', async () => {

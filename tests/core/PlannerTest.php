@@ -118,7 +118,7 @@ final class PlannerTest extends TestCase
      */
     private static function slides(Instrument $instrument, array $before, array $after): int
     {
-        $touches = $instrument->mechanism->touches();
+        $touches = $instrument->mechanism()->touches();
         $slides = 0;
         foreach (self::LITTLE_FINGERS as $finger) {
             $of = static fn (array $ids): array => array_values(array_filter($ids, static fn (string $id): bool => $touches[$id]->finger === $finger));

@@ -1,0 +1,72 @@
+<?php
+
+declare(strict_types=1);
+
+// Medians over repeated runs in one process.
+
+use SwiftReed\Fingering\Planner;
+use SwiftReed\Instrument\InstrumentLibrary;
+use SwiftReed\Knowledge\DataFolder;
+use SwiftReed\Packet\PacketTable;
+use SwiftReed\Pitch\SpellingPreference;
+use SwiftReed\Scale\ScaleLibrary;
+use SwiftReed\Score\MusicXmlWriter;
+use SwiftReed\Score\PartBuilder;
+use SwiftReed\Study\Recipe;
+use SwiftReed\Study\Stage;
+use SwiftReed\Study\StudyBuilder;
+use SwiftReed\StudyLine\Parser;
+
+require dirname(__DIR__).'/vendor/autoload.php';
+
+/** @param callable(): mixed $work */
+function median(int $runs, callable $work): float
+{
+    $times = [];
+    for ($i = 0; $i < $runs; ++$i) {
+        $start = hrtime(true);
+        $work();
+        $times[] = (hrtime(true) - $start) / 1e6;
+    }
+    sort($times);
+
+    return $times[intdiv($runs, 2)];
+}
+
+function show(string $what, float $milliseconds, string $target): void
+{
+    printf("%-74s %9.2f ms   %s\n", $what, $milliseconds, $target);
+}
+
+$scales = new ScaleLibrary(DataFolder::shipped());
+$instruments = new InstrumentLibrary(DataFolder::shipped());
+$parts = new PartBuilder($scales);
+$clarinet = $instruments->instrument('clarinet-bb');
+$line = 'concert G major, 2 octaves, up and down, eighths, quarter = 72';
+
+show('a two-octave study built and fingered, planner kept', median(300, static fn () => $parts->build($line, $clarinet)), 'target 3 ms');
+show('the same with nothing kept but the data files', median(100, static fn () => (new PartBuilder($scales))->build($line, $clarinet)), '');
+$whole = static function () use ($instruments, $scales): void {
+    $parts = new PartBuilder($scales);
+    foreach ($instruments->ids() as $id) {
+        foreach (PacketTable::lines() as $tonic) {
+            $parts->build('concert '.$tonic->text().' major, 2 octaves', $instruments->instrument($id));
+        }
+    }
+};
+show(sprintf('twelve keys x %d instruments, two octaves, built and fingered', count($instruments->ids())), median(7, $whole), sprintf('target 600 ms; peak memory %.0f MB, target 64', memory_get_peak_usage(true) / 1048576));
+
+$long = Recipe::of((new Parser($scales))->parse('own E chromatic, 3 octaves, sixteenths'), $scales);
+$reader = $clarinet->reader(Stage::Full, SpellingPreference::Plainest);
+$study = (new StudyBuilder($scales))->build($long, $reader);
+$notes = [];
+while (count($notes) < 300) {
+    array_push($notes, ...$study->notes);
+}
+$study = $study->withNotes(array_slice($notes, 0, 300));
+$planner = new Planner($clarinet);
+show('the planner alone on 300 chromatic notes, all alternates, changes known', median(50, static fn () => $planner->plan($study)), 'target 5 ms');
+show('the planner alone on 300 chromatic notes, changes worked out anew', median(30, static fn () => (new Planner($clarinet))->plan($study)), '');
+$part = $parts->build($line, $clarinet);
+show('MusicXML of a two-octave study', median(200, static fn () => MusicXmlWriter::write($part)), '');
+file_put_contents(sys_get_temp_dir().'/swift-reed-bench.musicxml', MusicXmlWriter::forEngraving($part));

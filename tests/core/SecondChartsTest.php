@@ -1,0 +1,71 @@
+<?php
+
+declare(strict_types=1);
+
+namespace SwiftReed\Tests;
+
+use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\TestCase;
+use SwiftReed\Instrument\Fingering;
+use SwiftReed\Pitch\Pitch;
+use SwiftReed\Study\Stage;
+
+/**
+ * Each hand-made chart is written a second time, from the holes, and compared; docs/charts.md keeps the differences.
+ */
+final class SecondChartsTest extends TestCase
+{
+    private const HOLES = ['L1', 'L2', 'L3', 'R1', 'R2', 'R3'];
+
+    /** @return iterable<string, array{string}> */
+    public static function charts(): iterable
+    {
+        foreach (glob(__DIR__.'/charts/*.txt') ?: [] as $file) {
+            yield basename($file, '.txt') => [$file];
+        }
+    }
+
+    #[DataProvider('charts')]
+    public function testBothChartsAgree(string $file): void
+    {
+        $instrument = Support::instruments()->instrument(basename($file, '.txt'));
+        $seen = [];
+        foreach (file($file, \FILE_IGNORE_NEW_LINES | \FILE_SKIP_EMPTY_LINES) ?: [] as $line) {
+            if (str_starts_with($line, '#')) {
+                continue;
+            }
+            [$note, $touches] = self::read($line);
+            $chart = array_map(static function (Fingering $fingering): array {
+                $sorted = $fingering->touches;
+                sort($sorted);
+
+                return $sorted;
+            }, $instrument->fingerings(Pitch::parse($note)));
+            isset($seen[Pitch::parse($note)->midi()]) ? self::assertContains($touches, $chart, $line) : self::assertSame($touches, $chart[0], $line);
+            $seen[Pitch::parse($note)->midi()] = true;
+        }
+        $compass = $instrument->compass[Stage::Full->value];
+        self::assertSame(range($compass->lowest->midi(), $compass->highest->midi()), array_keys($seen), 'the second chart covers the whole range');
+    }
+
+    /** @return array{string, list<string>} */
+    private static function read(string $line): array
+    {
+        $words = preg_split('/\s+/', trim($line)) ?: [];
+        [$note, $thumb, $left, $right] = $words;
+        $touches = \array_slice($words, 4);
+        foreach (str_split($left.$right) as $i => $hole) {
+            if ('x' === $hole) {
+                $touches[] = self::HOLES[$i];
+            }
+        }
+        if ('T' === $thumb) {
+            $touches[] = 'LT';
+        } elseif ('b' === $thumb) {
+            $touches[] = 'thumb-bb';
+        }
+        sort($touches);
+
+        return [$note, $touches];
+    }
+}
