@@ -44,6 +44,12 @@ final class ScaleLibrary
         return array_keys($this->entries);
     }
 
+    /** @return list<string> all names of one material, in lower case and without hyphens */
+    public function synonyms(string $printed): array
+    {
+        return array_values(array_filter(array_keys($this->names), fn (string $name): bool => $this->names[$name] === $printed && $name !== self::key($printed)));
+    }
+
     /** @return list<string> all understood names */
     public function understoodNames(): array
     {

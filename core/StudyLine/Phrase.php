@@ -23,6 +23,12 @@ final readonly class Phrase
         $this->parts = $parts;
     }
 
+    /** The phrase with the bounds of its numbers, for the documentation. */
+    public function described(): string
+    {
+        return preg_replace(['/\{n:(\d+)\.\.\1\}/', '/\{n:(\d+)\.\.(\d+)\}/', '/\{pitch:\w+\}/', '/\|\S+/', '/ \/ /'], ['$1', '($1 to $2)', '(pitch)', '', '/'], $this->template) ?? $this->template;
+    }
+
     /** How the phrase is shown to people, with its gaps as words. */
     public function shown(): string
     {

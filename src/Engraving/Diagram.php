@@ -103,7 +103,7 @@ final class Diagram
 
     private static function key(float $x, float $y, string $label, bool $new): string
     {
-        $width = mb_strlen($label) > 1 ? 220 : 170;
+        $width = mb_strlen($label) > 1 ? 262 : 176;
         $frame = \sprintf('<rect x="%.0f" y="%.0f" width="%d" height="196" rx="40" fill="%s" stroke="%s" stroke-width="14"/>', $x - $width / 2, $y - 98, $width, $new ? self::INK : self::PAPER, self::INK);
 
         return $frame.self::text($x, $y + 62, 180, $label, $new ? self::PAPER : self::INK);

@@ -9,6 +9,7 @@ use SwiftReed\Score\BarLayout;
 use SwiftReed\Score\KeyNames;
 use SwiftReed\Score\MusicXmlWriter;
 use SwiftReed\Score\Part;
+use SwiftReed\Study\Reminders;
 
 /**
  * Sets the rows under the engraved notes and puts the systems on a page: one endless page for the screen, pages of
@@ -132,7 +133,7 @@ final class PageMaker
         $lines = [['Changes to practise first, back and forth, slowly:', 700]];
         foreach (HardSpots::worst($part->plan->hardSpots) as $number => $spot) {
             $notes = $part->study->notes;
-            $lines[] = [\sprintf('%d  bar %d, %s to %s: %s', $number, $notes[$spot->from]->bar, $notes[$spot->from]->pitch()->name()->sign(), $notes[$spot->to]->pitch()->name()->sign(), $spot->why), 400];
+            $lines[] = [\sprintf('%d. Bar %d, %s to %s: %s', $number, $notes[$spot->from]->bar, $notes[$spot->from]->pitch()->name()->sign(), $notes[$spot->to]->pitch()->name()->sign(), $spot->why), 400];
         }
 
         return $lines;
@@ -159,7 +160,7 @@ final class PageMaker
         if ([] !== $part->plan->hardSpots && FingeringStyle::None !== $rows->fingerings) {
             $y += 330;
         }
-        if ($rows->reminders) {
+        if (Reminders::None !== $rows->reminders) {
             foreach ($system->heads as $i => $head) {
                 $svg .= Signs::reminder($part->study->notes[$i]->reminder, $head->left - 150, $head->y);
             }

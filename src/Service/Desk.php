@@ -31,7 +31,7 @@ final class Desk
      */
     public function part(DeskState $state): Part
     {
-        return $this->parts->build($state->line, $this->instrument($state), $state->stage, $state->spelling);
+        return $this->parts->build($state->line, $this->instrument($state), $state->stage, $state->spelling, $state->rows->reminders);
     }
 
     /** @throws InstrumentError */

@@ -7,6 +7,7 @@ namespace App\Service;
 use App\Engraving\FingeringStyle;
 use App\Engraving\Rows;
 use SwiftReed\Pitch\SpellingPreference;
+use SwiftReed\Study\Reminders;
 use SwiftReed\Study\Stage;
 use SwiftReed\StudyLine\StudyLine;
 
@@ -44,7 +45,7 @@ final readonly class DeskState
             new Rows(
                 str_contains($rows, 'd'),
                 str_contains($rows, 'l'),
-                str_contains($rows, 'r'),
+                str_contains($rows, 'h') ? Reminders::Habit : (str_contains($rows, 'r') ? Reminders::Affected : Reminders::None),
                 str_contains($rows, 'f') ? FingeringStyle::Diagram : (str_contains($rows, 't') ? FingeringStyle::Text : FingeringStyle::None),
             ),
             self::text($query, 'study', ''),
@@ -75,10 +76,12 @@ final readonly class DeskState
 
     public function rowLetters(): string
     {
-        $letters = ($this->rows->degrees ? 'd' : '').($this->rows->letters ? 'l' : '').($this->rows->reminders ? 'r' : '')
-            .match ($this->rows->fingerings) {
-                FingeringStyle::Diagram => 'f', FingeringStyle::Text => 't', FingeringStyle::None => ''
-            };
+        $letters = ($this->rows->degrees ? 'd' : '').($this->rows->letters ? 'l' : '').match ($this->rows->reminders) {
+            Reminders::Affected => 'r', Reminders::Habit => 'h', Reminders::None => ''
+        }
+        .match ($this->rows->fingerings) {
+            FingeringStyle::Diagram => 'f', FingeringStyle::Text => 't', FingeringStyle::None => '',
+        };
 
         return '' === $letters ? '-' : $letters;
     }

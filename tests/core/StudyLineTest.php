@@ -9,6 +9,7 @@ use PHPUnit\Framework\TestCase;
 use Random\Engine\Mt19937;
 use Random\Randomizer;
 use SwiftReed\StudyLine\Completion;
+use SwiftReed\StudyLine\GrammarDoc;
 use SwiftReed\StudyLine\Slot;
 use SwiftReed\StudyLine\StudyLineError;
 
@@ -136,5 +137,11 @@ final class StudyLineTest extends TestCase
         $line = Support::parts()->parser->parse('concert C major, eighths, 60');
         self::assertSame('concert C major, 2 octaves, eighths, 60', $line->textWith(Slot::Extent, '2 octaves'));
         self::assertSame('concert C major, 60', $line->textWith(Slot::Rhythm, ''));
+    }
+
+    public function testTheDocumentationIsTheGrammar(): void
+    {
+        $written = (string) file_get_contents(\dirname(__DIR__, 2).'/docs/study-line.md');
+        self::assertSame(GrammarDoc::markdown(Support::parts()->parser->grammar(), Support::scales()), $written, 'run bin/console docs:study-line > docs/study-line.md');
     }
 }
