@@ -24,6 +24,7 @@ final class KeyworkChange implements ChangeCost
     private const ROLL = 2.0;
     private const FINGER_SLIDE = 4.0;
     private const SKIP = 1.15;
+    private const HALF_HOLE = 2.0;
 
     /** @var array<string, Touch> */
     private readonly array $touches;
@@ -42,8 +43,10 @@ final class KeyworkChange implements ChangeCost
     public function change(Pitch $from, Fingering $before, Pitch $to, Fingering $after): Change
     {
         // Touches that may rest without effect can be laid down or left down in their own time.
-        $pressed = array_diff($after->touches, $before->touches, $before->indifferent);
-        $lifted = array_diff($before->touches, $after->touches, $after->indifferent);
+        // What is only flicked is up again before the next note.
+        $held = array_diff($before->touches, $before->momentary);
+        $pressed = array_diff($after->touches, $held, $before->indifferent);
+        $lifted = array_diff($held, $after->touches, $after->indifferent);
         $moving = [];
         $difficulty = 0.0;
         $pressing = [];
@@ -63,12 +66,29 @@ final class KeyworkChange implements ChangeCost
             $difficulty += self::BOTH_WAYS * min(\count($pressing), \count($lifting));
         }
         $flags = [];
-        foreach ($this->slides($before, $after, $pressing) as [$one, $other, $weight]) {
+        foreach ($this->slides($held, $after->touches, $pressing) as [$one, $other, $weight]) {
             $difficulty += $weight;
+            if ($this->touches[$other]->isHalfHole || $this->touches[$one]->isHalfHole) {
+                continue; // said with the half hole
+            }
             $finger = $this->touches[$other]->fingerSpoken();
             $verb = self::ROLL === $weight ? 'rolls' : 'slides';
             $weighed[] = [$weight, \sprintf('the %s %s from %s to %s', $finger, $verb, $this->says($one), $this->says($other))];
             $flags[] = $this->touches[$other]->isLittleFinger() ? 'little finger slides' : 'finger slides';
+        }
+        foreach ($after->touches as $id) {
+            if ($this->touches[$id]->isHalfHole && !\in_array($id, $held, true)) {
+                $difficulty += self::HALF_HOLE;
+                $rolls = isset($lifting['L1']);
+                $landing = \count(array_filter(array_keys($pressing), static fn (string $finger): bool => \in_array($finger[1], ['1', '2', '3'], true)));
+                $weighed[] = [self::HALF_HOLE + 5, $rolls
+                    ? \sprintf('into half-hole %s: the index rolls open as %s land', $to->name()->sign(), self::inWords($landing - 1))
+                    : \sprintf('into half-hole %s: %s fingers land together, the index on half its hole', $to->name()->sign(), self::inWords($landing))];
+                $flags[] = 'half hole';
+            }
+        }
+        if ([] !== $after->momentary) {
+            $flags[] = 'momentary';
         }
         $break = $this->instrument->breakBetween($from, $to);
         if ($break > 0) {
@@ -93,20 +113,22 @@ final class KeyworkChange implements ChangeCost
     /**
      * Fingers that go from one of their touches to another.
      *
+     * @param array<string>               $before
+     * @param list<string>                $after
      * @param array<string, list<string>> $pressing
      *
      * @return list<array{string, string, float}> from, to, weight
      */
-    private function slides(Fingering $before, Fingering $after, array $pressing): array
+    private function slides(array $before, array $after, array $pressing): array
     {
         $slides = [];
         foreach ($pressing as $finger => $ids) {
             foreach ($ids as $id) {
-                foreach ($before->touches as $held) {
+                foreach ($before as $held) {
                     if ($this->touches[$held]->finger !== $finger || $held === $id) {
                         continue;
                     }
-                    $stays = \in_array($held, $after->touches, true);
+                    $stays = \in_array($held, $after, true);
                     $pair = $held.' '.$id;
                     if ($stays && isset($this->together[$pair]) && 'T' === $finger[1]) {
                         continue; // the thumb leans from its hole onto the register key

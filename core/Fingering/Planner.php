@@ -145,7 +145,7 @@ final class Planner
                 $total += $weights[$i] * $change->difficulty;
                 $flags = $change->flags;
                 $difficulty = round($change->difficulty, 1);
-                if ($difficulty >= self::HARD || \in_array('little finger slides', $change->flags, true) || \in_array('over the break', $change->flags, true)) {
+                if ($difficulty >= self::HARD || \in_array('little finger slides', $change->flags, true) || \in_array('over the break', $change->flags, true) || \in_array('half hole', $change->flags, true)) {
                     $hard[] = new HardSpot($i - 1, $i, $difficulty, [] === $change->reasons ? 'many fingers move at once' : implode('; ', $change->reasons), $change->flags);
                     $flags[] = 'hard';
                 }

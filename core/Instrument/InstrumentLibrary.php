@@ -148,6 +148,8 @@ final class InstrumentLibrary
             }
             $compass[$stage->value] = Compass::of(Pitch::parse($ends[0]), Pitch::parse($ends[1]));
         }
+        $well = explode(' ', $ranges->text('well', $ranges->text('developing')));
+        $compass['well'] = Compass::of(Pitch::parse($well[0]), Pitch::parse($well[1] ?? ''));
         foreach ($inForce as $setup) {
             $compass['full'] = self::widened($compass['full'], $all->part($setup));
         }
@@ -225,7 +227,7 @@ final class InstrumentLibrary
                     $missing = array_values(array_diff($missing, $all->part($setup)->texts('touches')));
                 }
 
-                return (new KeyworkBuilder($file, $missing))->build();
+                return (new KeyworkBuilder($file, $missing, $setups))->build();
             default:
                 throw $file->wrong('mechanism', 'expected keywork, valves, horn, slide or none');
         }

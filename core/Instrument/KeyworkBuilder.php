@@ -13,13 +13,18 @@ use SwiftReed\Pitch\PitchError;
  */
 final class KeyworkBuilder
 {
+    private const DIFFERS = 'players differ on this note; try it with your teacher';
+
     /** @var array<string, Touch> */
     private array $touches = [];
     /** @var array<string, string> */
     private array $shorthand = [];
 
-    /** @param list<string> $missing touches that this instrument does not have */
-    public function __construct(private readonly FamilyFile $file, array $missing)
+    /**
+     * @param list<string> $missing touches that this instrument does not have
+     * @param list<string> $setups  names of the set-ups in force
+     */
+    public function __construct(private readonly FamilyFile $file, array $missing, private readonly array $setups)
     {
         $touches = $file->part('touches');
         foreach ($touches->keys() as $id) {
@@ -31,7 +36,7 @@ final class KeyworkBuilder
                 throw $touches->wrong($id, 'expected a finger such as L1, RT or R4, and "closes" or "opens"');
             }
             if (!\in_array($id, $missing, true)) {
-                $this->touches[$id] = new Touch($id, $entry[0], 'opens' === $entry[1], $entry[3], $entry[2], 'hole' === ($entry[4] ?? ''));
+                $this->touches[$id] = new Touch($id, $entry[0], 'opens' === $entry[1], $entry[3], $entry[2], 'hole' === ($entry[4] ?? ''), 'half' === ($entry[4] ?? ''));
             }
         }
         $shorthand = $file->part('shorthand');
@@ -85,9 +90,12 @@ final class KeyworkBuilder
         return $chart;
     }
 
-    /** Null when the instrument lacks one of the touches. */
+    /** Null when the instrument lacks one of the touches, or the set-up makes the entry needless. */
     private function entry(FamilyFile $entry): ?ChartEntry
     {
+        if (($entry->has('needs') && !\in_array($entry->text('needs'), $this->setups, true)) || \in_array($entry->text('unless'), $this->setups, true)) {
+            return null;
+        }
         $touches = [];
         $words = preg_split('/\s+/', trim(strtr(' '.$entry->text('f').' ', [' ' => '  '])));
         foreach (false === $words ? [] : $words as $word) {
@@ -106,7 +114,7 @@ final class KeyworkBuilder
         }
         $use = $entry->text('use');
 
-        return new ChartEntry($touches, '' === $use ? UseOf::Alternate : UseOf::tryFrom($use) ?? throw $entry->wrong('use', 'expected alternate, fallback, trill only or last resort'), $entry->text('when'), $entry->text('in'), 'no' !== $entry->text('overblows', 'yes'), $entry->decimal('cost', -1.0));
+        return new ChartEntry($touches, '' === $use ? UseOf::Alternate : UseOf::tryFrom($use) ?? throw $entry->wrong('use', 'expected alternate, fallback, trill only or last resort'), $entry->flag('differs') ? self::DIFFERS : $entry->text('when'), $entry->text('in'), 'no' !== $entry->text('overblows', 'yes'), $entry->decimal('cost', -1.0));
     }
 
     /**
@@ -147,6 +155,6 @@ final class KeyworkBuilder
         }
         $momentary = array_values(array_intersect($touches, $this->file->texts('momentary')));
 
-        return Fingering::keys($touches, $isFirst ? UseOf::Default : $entry->use, $isFirst ? '' : $entry->when, $entry->preferredIn, $resting, $momentary, $isFirst ? 0.0 : $entry->cost);
+        return Fingering::keys($touches, $isFirst ? UseOf::Default : $entry->use, $isFirst && self::DIFFERS !== $entry->when ? '' : $entry->when, $entry->preferredIn, $resting, $momentary, $isFirst ? 0.0 : $entry->cost);
     }
 }

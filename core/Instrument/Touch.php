@@ -15,7 +15,7 @@ final readonly class Touch
      * @param string $says   spoken name
      * @param string $label  a very short label for diagrams
      */
-    public function __construct(public string $id, public string $finger, public bool $opens, public string $says, public string $label, public bool $isHole)
+    public function __construct(public string $id, public string $finger, public bool $opens, public string $says, public string $label, public bool $isHole, public bool $isHalfHole = false)
     {
     }
 

@@ -14,7 +14,7 @@ final readonly class Reader
 {
     /**
      * @param string                 $name     as it is said in messages: "the clarinet in B♭"
-     * @param array<string, Compass> $compass  by the stage's value; "first", "developing" and "full" are all there
+     * @param array<string, Compass> $compass  by the stage's value, and "well": where a line lies well
      */
     public function __construct(
         public string $name,
@@ -33,7 +33,7 @@ final readonly class Reader
     /** @return non-empty-list<Compass> the ranges to try in turn: what lies well, then what the stage allows */
     public function preferredCompasses(): array
     {
-        return Stage::Full === $this->stage ? [$this->compass(Stage::Developing), $this->compass(Stage::Full)] : [$this->compass($this->stage)];
+        return Stage::Full === $this->stage ? [$this->compass['well'], $this->compass(Stage::Developing), $this->compass(Stage::Full)] : [$this->compass($this->stage)];
     }
 
     /** The range beyond which this player does not go. */

@@ -45,7 +45,7 @@ final class InstrumentListCommand extends Command
                 'written_above_sounding' => $instrument->transposition->halfSteps(),
                 'own_c_sounds' => $instrument->transposition->ownCSounds()->text(),
                 'mechanism' => $instrument->mechanism()->kind(),
-                'ranges' => array_map(static fn (Compass $compass): array => [$compass->lowest->text(), $compass->highest->text()], $instrument->compass),
+                'ranges' => array_map(static fn (Compass $compass): array => [$compass->lowest->text(), $compass->highest->text()], array_diff_key($instrument->compass, ['well' => true])),
                 'setups' => array_keys($setups),
             ];
             $text .= rtrim(\sprintf('%-22s %-28s %-10s %s', $id, $instrument->name.str_repeat(' ', max(0, 28 - mb_strlen($instrument->name))), $instrument->compass['full']->spoken(), implode(', ', array_keys($setups))))."\n";

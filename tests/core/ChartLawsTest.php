@@ -100,6 +100,29 @@ final class ChartLawsTest extends TestCase
         }
     }
 
+    public function testOboeAndBassoonOverblowByHalfHoleAndOctaveKeys(): void
+    {
+        foreach ([['C#4', 'Eb4', 'half', 'L1'], ['E4', 'G#4', 'oct1', ''], ['A4', 'C5', 'oct2', '']] as [$from, $to, $adds, $drops]) {
+            foreach (range(Pitch::parse($from)->midi(), Pitch::parse($to)->midi()) as $midi) {
+                $expected = [...array_diff(self::touchSets(Support::instruments()->instrument('oboe'), $midi)[0], [$drops]), $adds];
+                sort($expected);
+                self::assertSame($expected, self::touchSets(Support::instruments()->instrument('oboe'), $midi + 12)[0]);
+            }
+        }
+        // From F sharp 2 to D 3 and their octaves: without whisper key, flicks and resonance key the touches are the same;
+        // on the first three the index is half open.
+        $bassoon = Support::instruments()->instrument('bassoon');
+        foreach (range(Pitch::parse('F#2')->midi(), Pitch::parse('D3')->midi()) as $midi) {
+            $low = array_values(array_diff(self::touchSets($bassoon, $midi)[0], ['whisper']));
+            $high = array_values(array_diff(self::touchSets($bassoon, $midi + 12)[0], ['flick-a', 'flick-c', 'flick-d', 'eb']));
+            if ($midi <= Pitch::parse('G#2')->midi()) {
+                $low = [...array_diff($low, ['L1']), 'half'];
+                sort($low);
+            }
+            self::assertSame($low, $high, Pitch::plain($midi, true)->text());
+        }
+    }
+
     public function testTheFlutesSecondDAndEFlatLiftTheIndex(): void
     {
         foreach (['D4' => 'D5', 'Eb4' => 'Eb5'] as $low => $high) {

@@ -55,15 +55,11 @@ final class SecondChartsTest extends TestCase
         [$note, $thumb, $left, $right] = $words;
         $touches = \array_slice($words, 4);
         foreach (str_split($left.$right) as $i => $hole) {
-            if ('x' === $hole) {
-                $touches[] = self::HOLES[$i];
+            if ('o' !== $hole) {
+                $touches[] = 'h' === $hole ? 'half' : self::HOLES[$i];
             }
         }
-        if ('T' === $thumb) {
-            $touches[] = 'LT';
-        } elseif ('b' === $thumb) {
-            $touches[] = 'thumb-bb';
-        }
+        array_push($touches, ...(['T' => ['LT'], 'b' => ['thumb-bb'], 'w' => ['whisper']][$thumb] ?? []));
         sort($touches);
 
         return [$note, $touches];
