@@ -62,6 +62,19 @@ final class FingeringWords
         return array_values(array_map(static fn (string $id): string => $touches[$id]->says, $ids));
     }
 
+    /** What marks a fingering off from the usual one: "left F sharp key", "third valve alone", "fourth position". */
+    public static function difference(Instrument $instrument, Fingering $usual, Fingering $other): string
+    {
+        if ('keywork' !== $instrument->mechanism()->kind()) {
+            return rtrim(lcfirst(self::whole($instrument, $other)), '.');
+        }
+        $touches = $instrument->mechanism()->touches();
+        $added = self::says($touches, array_diff($other->touches, $usual->touches));
+        $left = self::says($touches, array_diff($usual->touches, $other->touches));
+
+        return [] !== $added ? implode(' and ', $added) : 'without the '.implode(' and the ', $left);
+    }
+
     /** The likeness to a lower note: "The same as E flat 4, with the register key"; nothing when there is none. */
     public static function likeness(Instrument $instrument, Pitch $pitch, Fingering $fingering): string
     {

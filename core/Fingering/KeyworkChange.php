@@ -28,6 +28,8 @@ final class KeyworkChange implements ChangeCost
 
     /** @var array<string, Touch> */
     private readonly array $touches;
+    /** @var array<string, list<string>> */
+    private readonly array $covers;
     /** @var array<string, true> "a b" for every two touches that a finger can hold together */
     private readonly array $together;
     /** @var array<string, true> "a b" for every two touches between which a finger can roll */
@@ -36,6 +38,7 @@ final class KeyworkChange implements ChangeCost
     public function __construct(private readonly Instrument $instrument, Keywork $keywork)
     {
         $this->touches = $keywork->touches();
+        $this->covers = $keywork->covers;
         $this->together = self::pairs($keywork->together);
         $this->rollers = self::pairs($keywork->rollers);
     }
@@ -44,9 +47,10 @@ final class KeyworkChange implements ChangeCost
     {
         // Touches that may rest without effect can be laid down or left down in their own time.
         // What is only flicked is up again before the next note.
-        $held = array_diff($before->touches, $before->momentary);
-        $pressed = array_diff($after->touches, $held, $before->indifferent);
-        $lifted = array_diff($held, $after->touches, $after->indifferent);
+        $held = $this->withCovered(array_diff($before->touches, $before->momentary));
+        $taken = $this->withCovered($after->touches);
+        $pressed = array_diff($taken, $held, $before->indifferent);
+        $lifted = array_diff($held, $taken, $after->indifferent);
         $moving = [];
         $difficulty = 0.0;
         $pressing = [];
@@ -108,6 +112,21 @@ final class KeyworkChange implements ChangeCost
         usort($weighed, static fn (array $a, array $b): int => $b[0] <=> $a[0]);
 
         return new Change($difficulty, array_column($weighed, 1), $flags);
+    }
+
+    /**
+     * @param array<string> $touches
+     *
+     * @return list<string>
+     */
+    private function withCovered(array $touches): array
+    {
+        $all = array_values($touches);
+        foreach ($touches as $touch) {
+            array_push($all, ...($this->covers[$touch] ?? []));
+        }
+
+        return $all;
     }
 
     /**

@@ -8,6 +8,7 @@ use SwiftReed\Instrument\Fingering;
 use SwiftReed\Instrument\Instrument;
 use SwiftReed\Instrument\UseOf;
 use SwiftReed\Study\Length;
+use SwiftReed\Study\Stage;
 use SwiftReed\Study\Study;
 use SwiftReed\Study\StudyNote;
 
@@ -21,8 +22,8 @@ final class Planner
     private const HARD = 5.5;
     /** Notes a second at which a change counts in full. */
     private const USUAL_SPEED = 2.0;
-    private const WRONG_SIDE = 0.8;
-    private const RIGHT_SIDE = -1.5;
+    /** Notes on either side that a chart's "near" looks at. */
+    private const NEAR = 3;
 
     private readonly Changes $changes;
 
@@ -31,7 +32,7 @@ final class Planner
         $this->changes = new Changes($instrument);
     }
 
-    public function plan(Study $study): FingeringPlan
+    public function plan(Study $study, Stage $stage = Stage::Full): FingeringPlan
     {
         $notes = $study->notes;
         $candidates = [];
@@ -43,10 +44,10 @@ final class Planner
             $candidates[] = $fingerings;
         }
         $weights = $this->weights($study);
-        $side = $study->signature->fifths <=> 0;
-        $chosen = $this->shortestPath($notes, $candidates, $weights, $side);
+        $own = $this->ownCosts($notes, $candidates, $study->signature->fifths, Stage::First === $stage);
+        $chosen = $this->shortestPath($notes, $candidates, $weights, $own);
 
-        return $this->described($notes, $candidates, $chosen, $weights, $side);
+        return $this->described($notes, $candidates, $chosen, $weights, $own);
     }
 
     /**
@@ -75,10 +76,11 @@ final class Planner
      * @param non-empty-list<StudyNote>   $notes
      * @param list<list<Fingering>>       $candidates
      * @param list<float>                 $weights
+     * @param list<list<float>>           $own
      *
      * @return list<int> the chosen candidate of each note
      */
-    private function shortestPath(array $notes, array $candidates, array $weights, int $side): array
+    private function shortestPath(array $notes, array $candidates, array $weights, array $own): array
     {
         $best = [];
         $from = [];
@@ -98,7 +100,7 @@ final class Planner
                         }
                     }
                 }
-                $best[$i][$j] = $least + self::ownCost($fingering, $side);
+                $best[$i][$j] = $least + $own[$i][$j];
                 $from[$i][$j] = $back;
             }
         }
@@ -114,14 +116,40 @@ final class Planner
         return array_values($chosen);
     }
 
-    private static function ownCost(Fingering $fingering, int $side): float
+    /**
+     * What each candidate costs by itself in its place.
+     *
+     * @param non-empty-list<StudyNote> $notes
+     * @param list<list<Fingering>>     $candidates
+     *
+     * @return list<list<float>>
+     */
+    private function ownCosts(array $notes, array $candidates, int $fifths, bool $isFirstYear): array
     {
-        $cost = $fingering->cost + 0.02 * abs($fingering->cents);
-        if ('' !== $fingering->preferredIn) {
-            $cost += ('flats' === $fingering->preferredIn) === ($side < 0) ? self::RIGHT_SIDE : self::WRONG_SIDE;
+        $midi = array_map(static fn (StudyNote $note): int => $note->pitch()->midi(), $notes);
+        $costs = [];
+        foreach ($candidates as $i => $fingerings) {
+            $row = [];
+            foreach ($fingerings as $fingering) {
+                $cost = $fingering->cost + 0.02 * abs($fingering->cents);
+                if (!$fingering->context->isNone()) {
+                    $neighbours = [];
+                    $held = [];
+                    foreach ([$i - 1, $i + 1] as $k) {
+                        if (isset($midi[$k])) {
+                            $neighbours[] = $midi[$k];
+                            $held[] = $candidates[$k][0]->touches;
+                        }
+                    }
+                    $near = \array_slice($midi, max(0, $i - self::NEAR), min($i, self::NEAR) + 1 + self::NEAR);
+                    $cost += $fingering->context->cost($fifths, $neighbours, $near, $held, $isFirstYear);
+                }
+                $row[] = $cost;
+            }
+            $costs[] = $row;
         }
 
-        return $cost;
+        return $costs;
     }
 
     /**
@@ -129,15 +157,16 @@ final class Planner
      * @param list<list<Fingering>>     $candidates
      * @param list<int>                 $chosen
      * @param list<float>               $weights
+     * @param list<list<float>>         $own        what each candidate costs by itself in its place
      */
-    private function described(array $notes, array $candidates, array $chosen, array $weights, int $side): FingeringPlan
+    private function described(array $notes, array $candidates, array $chosen, array $weights, array $own): FingeringPlan
     {
         $planned = [];
         $hard = [];
         $total = 0.0;
         foreach ($notes as $i => $note) {
             $fingering = $candidates[$i][$chosen[$i]];
-            $total += self::ownCost($fingering, $side);
+            $total += $own[$i][$chosen[$i]];
             $flags = [];
             $resting = [];
             if ($i > 0) {
@@ -154,8 +183,8 @@ final class Planner
             if (isset($notes[$i + 1])) {
                 $resting = array_values(array_unique([...$resting, ...array_intersect($fingering->indifferent, $candidates[$i + 1][$chosen[$i + 1]]->touches)]));
             }
-            $alternates = $this->alternates($notes, $candidates, $chosen, $weights, $side, $i);
-            $why = UseOf::Default === $fingering->use ? '' : $this->why($notes, $candidates, $chosen, $weights, $side, $i);
+            $alternates = $this->alternates($notes, $candidates, $chosen, $weights, $own, $i);
+            $why = UseOf::Default === $fingering->use ? '' : $this->why($notes, $candidates, $chosen, $weights, $own, $i);
             $planned[] = new PlannedNote($fingering, $resting, $why, $alternates, array_values(array_unique($flags)));
         }
 
@@ -178,12 +207,13 @@ final class Planner
      * @param list<list<Fingering>>     $candidates
      * @param list<int>                 $chosen
      * @param list<float>               $weights
+     * @param list<list<float>>         $own        what each candidate costs by itself in its place
      *
      * @return array{float, ?Change, ?Change} the sum, the change into the note, the change out of it
      */
-    private function around(array $notes, array $candidates, array $chosen, array $weights, int $side, int $i, int $j): array
+    private function around(array $notes, array $candidates, array $chosen, array $weights, array $own, int $i, int $j): array
     {
-        $sum = self::ownCost($candidates[$i][$j], $side);
+        $sum = $own[$i][$j];
         $in = null;
         $out = null;
         if ($i > 0) {
@@ -226,21 +256,22 @@ final class Planner
      * @param list<list<Fingering>>     $candidates
      * @param list<int>                 $chosen
      * @param list<float>               $weights
+     * @param list<list<float>>         $own        what each candidate costs by itself in its place
      *
      * @return list<Alternate>
      */
-    private function alternates(array $notes, array $candidates, array $chosen, array $weights, int $side, int $i): array
+    private function alternates(array $notes, array $candidates, array $chosen, array $weights, array $own, int $i): array
     {
         if (\count($candidates[$i]) < 2) {
             return [];
         }
-        [$here] = $this->around($notes, $candidates, $chosen, $weights, $side, $i, $chosen[$i]);
+        [$here] = $this->around($notes, $candidates, $chosen, $weights, $own, $i, $chosen[$i]);
         $alternates = [];
         foreach ($candidates[$i] as $j => $other) {
             if ($j === $chosen[$i]) {
                 continue;
             }
-            [$there, $in, $out] = $this->around($notes, $candidates, $chosen, $weights, $side, $i, $j);
+            [$there, $in, $out] = $this->around($notes, $candidates, $chosen, $weights, $own, $i, $j);
             $more = round($there - $here, 1) + 0.0;
             $reason = $this->reason($notes, $i, $in, $out, []);
             $alternates[] = new Alternate($other, $more, match (true) {
@@ -259,18 +290,19 @@ final class Planner
      * @param list<list<Fingering>>     $candidates
      * @param list<int>                 $chosen
      * @param list<float>               $weights
+     * @param list<list<float>>         $own        what each candidate costs by itself in its place
      */
-    private function why(array $notes, array $candidates, array $chosen, array $weights, int $side, int $i): string
+    private function why(array $notes, array $candidates, array $chosen, array $weights, array $own, int $i): string
     {
-        [, $keptIn, $keptOut] = $this->around($notes, $candidates, $chosen, $weights, $side, $i, $chosen[$i]);
-        [, $in, $out] = $this->around($notes, $candidates, $chosen, $weights, $side, $i, 0);
+        [, $keptIn, $keptOut] = $this->around($notes, $candidates, $chosen, $weights, $own, $i, $chosen[$i]);
+        [, $in, $out] = $this->around($notes, $candidates, $chosen, $weights, $own, $i, 0);
         $avoided = $this->reason($notes, $i, $in, $out, [...($keptIn->reasons ?? []), ...($keptOut->reasons ?? [])]);
-        $default = $candidates[$i][0]->text;
+        $fingering = $candidates[$i][$chosen[$i]];
+        $what = FingeringWords::difference($this->instrument, $candidates[$i][0], $fingering);
         if ('' !== $avoided) {
-            return \sprintf('instead of %s, with which %s', $default, $avoided);
+            return \sprintf('%s, because with the usual fingering %s', $what, strtr($avoided, [' slides ' => ' would slide ', ' rolls ' => ' would roll ', ' move, ' => ' would move, ', ' land, ' => ' would land, ']));
         }
-        $when = $candidates[$i][$chosen[$i]]->when;
 
-        return '' === $when ? \sprintf('instead of %s: fewer fingers move here', $default) : $when;
+        return '' === $fingering->when ? \sprintf('%s: less moves than with the usual fingering (%s)', $what, $candidates[$i][0]->text) : \sprintf('%s: %s', $what, $fingering->when);
     }
 }

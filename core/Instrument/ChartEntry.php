@@ -13,13 +13,17 @@ final readonly class ChartEntry
      * @param list<string> $touches
      * @param float        $cost    what it costs to use it; -1 for what its use costs
      */
-    public function __construct(public array $touches, public UseOf $use, public string $when, public string $preferredIn, public bool $overblows, public float $cost)
+    public function __construct(public array $touches, public UseOf $use, public string $when, public Context $context, public bool $overblows, public float $cost)
     {
     }
 
-    /** @param list<string> $touches */
-    public function with(array $touches): self
+    /**
+     * The same overblown.
+     *
+     * @param list<string> $touches
+     */
+    public function with(array $touches, int $halfSteps): self
     {
-        return new self($touches, $this->use, $this->when, $this->preferredIn, $this->overblows, $this->cost);
+        return new self($touches, $this->use, $this->when, $this->context->raised($halfSteps), $this->overblows, $this->cost);
     }
 }

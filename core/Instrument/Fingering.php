@@ -13,7 +13,7 @@ final readonly class Fingering
      * @param list<string> $touches     touch ids that are down, in the order of the instrument's list
      * @param string       $text        as it is written over a note
      * @param string       $when        a word on when it is used, or nothing
-     * @param string       $preferredIn "flats" or "sharps" when it belongs to keys of one side; else nothing
+     * @param Context      $context     where in a line it belongs
      * @param list<string> $indifferent touches that may also be down without effect
      * @param list<string> $momentary   touches that are only flicked
      * @param string       $valves      "0" or the valves joined by "-"; nothing on other mechanisms
@@ -29,7 +29,7 @@ final readonly class Fingering
         public string $text,
         public UseOf $use,
         public string $when,
-        public string $preferredIn,
+        public Context $context,
         public array $indifferent,
         public array $momentary,
         public string $valves,
@@ -46,7 +46,7 @@ final readonly class Fingering
     /** Nothing to finger: keyboards and mallets. */
     public static function none(): self
     {
-        return new self([], '', UseOf::Default, '', '', [], [], '', 0, SlideAdjust::None, '', 0, 0.0);
+        return new self([], '', UseOf::Default, '', Context::none(), [], [], '', 0, SlideAdjust::None, '', 0, 0.0);
     }
 
     /**
@@ -54,9 +54,9 @@ final readonly class Fingering
      * @param list<string> $indifferent
      * @param list<string> $momentary
      */
-    public static function keys(array $touches, UseOf $use, string $when, string $preferredIn, array $indifferent, array $momentary, float $cost = -1.0): self
+    public static function keys(array $touches, UseOf $use, string $when, Context $context, array $indifferent, array $momentary, float $cost = -1.0): self
     {
-        return new self($touches, [] === $touches ? 'open' : implode(' ', $touches), $use, $when, $preferredIn, $indifferent, $momentary, '', 0, SlideAdjust::None, '', 0, 0.0, 0.0, $cost < 0 ? $use->cost() : $cost);
+        return new self($touches, [] === $touches ? 'open' : implode(' ', $touches), $use, $when, $context, $indifferent, $momentary, '', 0, SlideAdjust::None, '', 0, 0.0, 0.0, $cost < 0 ? $use->cost() : $cost);
     }
 
     /** @param list<int> $valves numbers of the valves that are down, rising */
@@ -65,7 +65,7 @@ final readonly class Fingering
         $digits = [] === $valves ? '0' : implode('-', $valves);
         $touches = array_map(static fn (int $valve): string => 'v'.$valve, $valves);
 
-        return new self($thumb ? [...$touches, 'T'] : $touches, ($thumb ? 'T' : '').$digits, $use, $when, '', [], [], $digits, 0, SlideAdjust::None, $side, $partial, $cents, 0.0, $use->cost());
+        return new self($thumb ? [...$touches, 'T'] : $touches, ($thumb ? 'T' : '').$digits, $use, $when, Context::none(), [], [], $digits, 0, SlideAdjust::None, $side, $partial, $cents, 0.0, $use->cost());
     }
 
     /**
@@ -79,17 +79,17 @@ final readonly class Fingering
             SlideAdjust::None => '', SlideAdjust::Raised => '▴', SlideAdjust::Lowered => '▾',
         };
 
-        return new self($touches, $attachment.$position.$sign, $use, $when, '', [], [], '', $position, $adjust, $attachment, $partial, $cents, $place, $use->cost());
+        return new self($touches, $attachment.$position.$sign, $use, $when, Context::none(), [], [], '', $position, $adjust, $attachment, $partial, $cents, $place, $use->cost());
     }
 
     public function as(UseOf $use, string $when): self
     {
-        return new self($this->touches, $this->text, $use, $when, $this->preferredIn, $this->indifferent, $this->momentary, $this->valves, $this->slide, $this->slideAdjust, $this->side, $this->partial, $this->cents, $this->slidePlace, $use === $this->use ? $this->cost : $use->cost());
+        return new self($this->touches, $this->text, $use, $when, $this->context, $this->indifferent, $this->momentary, $this->valves, $this->slide, $this->slideAdjust, $this->side, $this->partial, $this->cents, $this->slidePlace, $use === $this->use ? $this->cost : $use->cost());
     }
 
     public function costing(float $cost): self
     {
-        return new self($this->touches, $this->text, $this->use, $this->when, $this->preferredIn, $this->indifferent, $this->momentary, $this->valves, $this->slide, $this->slideAdjust, $this->side, $this->partial, $this->cents, $this->slidePlace, $cost);
+        return new self($this->touches, $this->text, $this->use, $this->when, $this->context, $this->indifferent, $this->momentary, $this->valves, $this->slide, $this->slideAdjust, $this->side, $this->partial, $this->cents, $this->slidePlace, $cost);
     }
 
     /** Whether pitch comes from a tube model, so that its deviation in cents is known. */

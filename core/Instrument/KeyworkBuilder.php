@@ -47,6 +47,10 @@ final class KeyworkBuilder
 
     public function build(): Keywork
     {
+        $covers = [];
+        foreach ($this->file->part('covers')->keys() as $touch) {
+            $covers[$touch] = $this->file->part('covers')->texts($touch);
+        }
         $base = $this->written();
         $chart = $this->overblown($base);
         foreach ($base as $midi => $entries) {
@@ -62,7 +66,7 @@ final class KeyworkBuilder
         }
         ksort($fingerings);
 
-        return new Keywork($this->touches, $fingerings, $this->file->groups('together'), $this->file->groups('rollers'));
+        return new Keywork($this->touches, $fingerings, $this->file->groups('together'), $this->file->groups('rollers'), $covers);
     }
 
     /** @return array<int, list<ChartEntry>> by MIDI number, entries of missing touches left out */
@@ -114,7 +118,7 @@ final class KeyworkBuilder
         }
         $use = $entry->text('use');
 
-        return new ChartEntry($touches, '' === $use ? UseOf::Alternate : UseOf::tryFrom($use) ?? throw $entry->wrong('use', 'expected alternate, fallback, trill only or last resort'), $entry->flag('differs') ? self::DIFFERS : $entry->text('when'), $entry->text('in'), 'no' !== $entry->text('overblows', 'yes'), $entry->decimal('cost', -1.0));
+        return new ChartEntry($touches, '' === $use ? UseOf::Alternate : UseOf::tryFrom($use) ?? throw $entry->wrong('use', 'expected alternate, fallback, trill only or last resort'), $entry->flag('differs') ? self::DIFFERS : $entry->text('when'), new Context($entry->text('in'), Context::notes($entry->texts('beside')), Context::notes($entry->texts('not-beside')), Context::notes($entry->texts('not-near')), $entry->text('between'), $entry->flag('later')), 'no' !== $entry->text('overblows', 'yes'), $entry->decimal('cost', -1.0));
     }
 
     /**
@@ -133,7 +137,7 @@ final class KeyworkBuilder
                 foreach ($chart[$midi] ?? [] as $entry) {
                     if ($entry->overblows) {
                         $touches = array_values(array_diff($entry->touches, [$drops]));
-                        $made[$midi + $rule->number('halfsteps', 12)][] = $entry->with('' === $adds ? $touches : [...$touches, $adds]);
+                        $made[$midi + $rule->number('halfsteps', 12)][] = $entry->with('' === $adds ? $touches : [...$touches, $adds], $rule->number('halfsteps', 12));
                     }
                 }
             }
@@ -155,6 +159,6 @@ final class KeyworkBuilder
         }
         $momentary = array_values(array_intersect($touches, $this->file->texts('momentary')));
 
-        return Fingering::keys($touches, $isFirst ? UseOf::Default : $entry->use, $isFirst && self::DIFFERS !== $entry->when ? '' : $entry->when, $entry->preferredIn, $resting, $momentary, $isFirst ? 0.0 : $entry->cost);
+        return Fingering::keys($touches, $isFirst ? UseOf::Default : $entry->use, $isFirst && self::DIFFERS !== $entry->when ? '' : $entry->when, $entry->context, $resting, $momentary, $isFirst ? 0.0 : $entry->cost);
     }
 }

@@ -23,8 +23,8 @@ enum UseOf: string
             self::Default => 0.0,
             self::Alternate => 1.0,
             self::Fallback => 3.0,
-            self::Trill => 4.0,
-            self::LastResort => 8.0,
+            self::Trill => 7.0,
+            self::LastResort => 9.0,
         };
     }
 }

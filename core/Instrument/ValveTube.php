@@ -19,6 +19,8 @@ final class ValveTube implements Mechanism
     private const VALVES = [1 => 2.0, 2 => 1.0, 3 => 3.0, 4 => 5.0, 5 => 2.33];
     /** A combination further off than this is not counted as giving the note, in cents. */
     private const TOLERANCE = 60.0;
+    /** What it costs to leave the usual valves: too much for a slow line, worth it in a fast figure. */
+    private const OTHER_VALVES = 2.5;
     private const TOO_SHARP = 40.0;
     private const TOO_FLAT = -30.0;
 
@@ -100,7 +102,7 @@ final class ValveTube implements Mechanism
             $fingerings[] = match (true) {
                 [] === $fingerings => $fingering->as(UseOf::Default, ''),
                 $effort >= 200 => $fingering->as(UseOf::LastResort, 'on the flat 7th partial'),
-                default => $fingering->as(UseOf::Alternate, self::why($fingering)),
+                default => $fingering->as(UseOf::Alternate, self::why($fingering))->costing(self::OTHER_VALVES),
             };
         }
 

@@ -44,7 +44,7 @@ final class PartBuilder
     {
         $recipe = Recipe::of($this->parser->parse($line), $this->scales);
         $study = $this->studies->build($recipe, $instrument->reader($stage, $spelling), $reminders);
-        $plan = $this->planner($instrument)->plan($study);
+        $plan = $this->planner($instrument)->plan($study, $stage);
 
         return new Part($instrument, SlideSlurs::marked($study, $plan, $instrument), $plan);
     }

@@ -172,14 +172,14 @@ final class PlannerTest extends TestCase
     /** @param list<\SwiftReed\Instrument\Fingering> $plan */
     private static function cost(Part $part, Changes $changes, array $plan): float
     {
-        $side = $part->study->signature->fifths <=> 0;
         $quarters = $part->study->recipe->tempo->quarters() / 60;
         $sum = 0.0;
         foreach ($plan as $i => $fingering) {
-            $sum += $fingering->cost + 0.02 * abs($fingering->cents);
-            if ('' !== $fingering->preferredIn) {
-                $sum += ('flats' === $fingering->preferredIn) === ($side < 0) ? -1.5 : 0.8;
-            }
+            $midi = array_map(static fn ($note): int => $note->pitch()->midi(), $part->study->notes);
+            $beside = array_values(array_intersect_key($midi, [$i - 1 => true, $i + 1 => true]));
+            $held = array_map(static fn (int $k): array => $part->instrument->fingerings($part->study->notes[$k]->pitch())[0]->touches, array_keys(array_intersect_key($midi, [$i - 1 => true, $i + 1 => true])));
+            $near = array_values(array_filter($midi, static fn (int $k): bool => abs($k - $i) <= 3, \ARRAY_FILTER_USE_KEY));
+            $sum += $fingering->cost + 0.02 * abs($fingering->cents) + $fingering->context->cost($part->study->signature->fifths, $beside, $near, $held, false);
             if ($i > 0) {
                 $speed = $quarters * 480 / $part->study->notes[$i - 1]->length;
                 $sum += max(0.7, min(1.8, sqrt($speed / 2.0))) * $changes->between($part->study->notes[$i - 1]->pitch(), $plan[$i - 1], $part->study->notes[$i]->pitch(), $fingering)->difficulty;
