@@ -101,3 +101,30 @@ start_database() { # $1: folder of the cluster, $2: port to begin looking at; se
 stop_database() {
   (cd / && "${run_as_pg[@]}" "$(pg_bin)/pg_ctl" -D "$database_folder/data" -m fast stop >/dev/null 2>&1) || true
 }
+
+# nginx and php-fpm on the loopback address. $1: port, $2: folder for their files, $3: PHP workers; sets web and web_processes
+start_web() {
+  local port=$1 run=$2 workers=$3 fpm nginx server_user= fpm_user= fpm_flags=
+  if [ "$(id -u)" = 0 ]; then
+    server_user='user root;'
+    fpm_user=$'user = root\ngroup = root'
+    fpm_flags=-R
+  fi
+  mkdir -p "$run"
+  fill() {
+    sed -e "s#@RUN@#$run#g" -e "s#@LOG@#$root/var/log#g" -e "s#@ROOT@#$root#g" -e "s#@PORT@#$port#g" -e "s#@WORKERS@#$workers#g" \
+      -e "s#@VALIDATE@#$([ "$APP_ENV" = prod ] && echo 0 || echo 1)#g" "$1" |
+      while IFS= read -r line; do [ "$line" = @USER@ ] && printf '%s\n' "$2" || printf '%s\n' "$line"; done
+  }
+  fpm=$(ls /usr/sbin/php-fpm8* 2>/dev/null | sort -V | tail -n 1)
+  [ -n "$fpm" ] || stop_because "php-fpm is not installed; run: apt-get install php-fpm"
+  nginx=$(command -v nginx || echo /usr/sbin/nginx)
+  [ -x "$nginx" ] || stop_because "nginx is not installed; run: apt-get install nginx-light"
+  fill "$root/config/server/php-fpm.conf.in" "$fpm_user" >"$run/php-fpm.conf"
+  fill "$root/config/server/nginx.conf.in" "$server_user" >"$run/nginx.conf"
+  "$fpm" $fpm_flags -y "$run/php-fpm.conf" -F >>"$root/var/log/php-fpm.log" 2>&1 &
+  web_processes=($!)
+  "$nginx" -e "$root/var/log/nginx.log" -c "$run/nginx.conf" >>"$root/var/log/nginx.log" 2>&1 &
+  web=$!
+  web_processes+=("$web")
+}

@@ -7,6 +7,7 @@ namespace SwiftReed\Fingering;
 use SwiftReed\Instrument\Fingering;
 use SwiftReed\Instrument\Instrument;
 use SwiftReed\Instrument\UseOf;
+use SwiftReed\Pitch\Pitch;
 use SwiftReed\Study\Length;
 use SwiftReed\Study\Stage;
 use SwiftReed\Study\Study;
@@ -24,6 +25,7 @@ final class Planner
     private const USUAL_SPEED = 2.0;
     /** Notes on either side that a chart's "near" looks at. */
     private const NEAR = 3;
+    private const AGAINST_A_PIN = 1e6;
 
     private readonly Changes $changes;
 
@@ -32,7 +34,13 @@ final class Planner
         $this->changes = new Changes($instrument);
     }
 
-    public function plan(Study $study, Stage $stage = Stage::Full): FingeringPlan
+    /**
+     * @param list<Pin>       $pins  the line is planned around them
+     * @param list<Fingering> $given fingerings that are settled already, one for each note; empty when they are to be chosen
+     *
+     * @throws PinError when a pin names a fingering that the instrument does not have
+     */
+    public function plan(Study $study, Stage $stage = Stage::Full, array $pins = [], array $given = []): FingeringPlan
     {
         $notes = $study->notes;
         $candidates = [];
@@ -45,9 +53,11 @@ final class Planner
         }
         $weights = $this->weights($study);
         $own = $this->ownCosts($notes, $candidates, $study->signature->fifths, Stage::First === $stage);
-        $chosen = $this->shortestPath($notes, $candidates, $weights, $own);
+        $pinned = [] === $given ? $this->pinned($notes, $candidates, $pins) : [];
+        $chosen = $this->shortestPath($notes, $candidates, $weights, $own, [] === $given ? $pinned : array_map(static fn (Fingering $one): array => [$one], $given));
+        $free = [] === $pinned ? $chosen : $this->shortestPath($notes, $candidates, $weights, $own, []);
 
-        return $this->described($notes, $candidates, $chosen, $weights, $own);
+        return $this->described($notes, $candidates, $chosen, $weights, $own, $pinned, $free);
     }
 
     /**
@@ -77,10 +87,11 @@ final class Planner
      * @param list<list<Fingering>>       $candidates
      * @param list<float>                 $weights
      * @param list<list<float>>           $own
+     * @param array<int, list<Fingering>> $pinned     the only fingerings allowed, by the index of the note
      *
      * @return list<int> the chosen candidate of each note
      */
-    private function shortestPath(array $notes, array $candidates, array $weights, array $own): array
+    private function shortestPath(array $notes, array $candidates, array $weights, array $own, array $pinned): array
     {
         $best = [];
         $from = [];
@@ -100,7 +111,7 @@ final class Planner
                         }
                     }
                 }
-                $best[$i][$j] = $least + $own[$i][$j];
+                $best[$i][$j] = $least + $own[$i][$j] + (isset($pinned[$i]) && !\in_array($fingering, $pinned[$i], true) ? self::AGAINST_A_PIN : 0);
                 $from[$i][$j] = $back;
             }
         }
@@ -114,6 +125,32 @@ final class Planner
         ksort($chosen);
 
         return array_values($chosen);
+    }
+
+    /**
+     * @param non-empty-list<StudyNote> $notes
+     * @param list<list<Fingering>>     $candidates
+     * @param list<Pin>                 $pins       later ones go before earlier ones
+     *
+     * @return array<int, list<Fingering>> the only fingerings allowed, by the index of the note
+     */
+    private function pinned(array $notes, array $candidates, array $pins): array
+    {
+        $line = array_map(static fn (StudyNote $note): Pitch => $note->pitch(), $notes);
+        $pinned = [];
+        foreach ($pins as $pin) {
+            foreach ($pin->wants($line) as $i => $name) {
+                try {
+                    $pinned[$i] = Pin::meant($this->instrument, $line[$i], $candidates[$i], $name);
+                } catch (PinError $error) {
+                    if (!$pin->isRange) {
+                        throw $error;
+                    }
+                }
+            }
+        }
+
+        return $pinned;
     }
 
     /**
@@ -157,9 +194,11 @@ final class Planner
      * @param list<list<Fingering>>     $candidates
      * @param list<int>                 $chosen
      * @param list<float>               $weights
-     * @param list<list<float>>         $own        what each candidate costs by itself in its place
+     * @param list<list<float>>           $own        what each candidate costs by itself in its place
+     * @param array<int, list<Fingering>> $pinned
+     * @param list<int>                   $free       what would be chosen without pins
      */
-    private function described(array $notes, array $candidates, array $chosen, array $weights, array $own): FingeringPlan
+    private function described(array $notes, array $candidates, array $chosen, array $weights, array $own, array $pinned, array $free): FingeringPlan
     {
         $planned = [];
         $hard = [];
@@ -174,8 +213,10 @@ final class Planner
                 $total += $weights[$i] * $change->difficulty;
                 $flags = $change->flags;
                 $difficulty = round($change->difficulty, 1);
+                $without = $this->at($notes, $candidates, $i, $free[$i - 1], $free[$i])->difficulty;
+                $forced = (isset($pinned[$i]) || isset($pinned[$i - 1])) && $without < $change->difficulty - 1 ? '; the pin forces this' : '';
                 if ($difficulty >= self::HARD || \in_array('little finger slides', $change->flags, true) || \in_array('over the break', $change->flags, true) || \in_array('half hole', $change->flags, true)) {
-                    $hard[] = new HardSpot($i - 1, $i, $difficulty, [] === $change->reasons ? 'many fingers move at once' : implode('; ', $change->reasons), $change->flags);
+                    $hard[] = new HardSpot($i - 1, $i, $difficulty, ([] === $change->reasons ? 'many fingers move at once' : implode('; ', $change->reasons)).$forced, $change->flags);
                     $flags[] = 'hard';
                 }
                 $resting = array_values(array_intersect($fingering->indifferent, $candidates[$i - 1][$chosen[$i - 1]]->touches));
@@ -183,8 +224,15 @@ final class Planner
             if (isset($notes[$i + 1])) {
                 $resting = array_values(array_unique([...$resting, ...array_intersect($fingering->indifferent, $candidates[$i + 1][$chosen[$i + 1]]->touches)]));
             }
+            if (isset($pinned[$i])) {
+                $flags[] = 'pinned';
+            }
             $alternates = $this->alternates($notes, $candidates, $chosen, $weights, $own, $i);
-            $why = UseOf::Default === $fingering->use ? '' : $this->why($notes, $candidates, $chosen, $weights, $own, $i);
+            $why = match (true) {
+                UseOf::Default === $fingering->use => '',
+                isset($pinned[$i]) => FingeringWords::difference($this->instrument, $candidates[$i][0], $fingering).': pinned',
+                default => $this->why($notes, $candidates, $chosen, $weights, $own, $i),
+            };
             $planned[] = new PlannedNote($fingering, $resting, $why, $alternates, array_values(array_unique($flags)));
         }
 

@@ -6,6 +6,7 @@ namespace SwiftReed\Score;
 
 use SwiftReed\Fingering\FingeringPlan;
 use SwiftReed\Instrument\Instrument;
+use SwiftReed\Pitch\Pitch;
 use SwiftReed\Study\Study;
 
 /**
@@ -21,6 +22,18 @@ final readonly class Part
     public function line(): string
     {
         return $this->study->recipe->line->text();
+    }
+
+    /** @return list<Pitch> the notes you will need: each written pitch once, from low to high */
+    public function notesNeeded(): array
+    {
+        $needed = [];
+        foreach ($this->study->notes as $note) {
+            $needed[$note->pitch()->midi()] ??= $note->pitch();
+        }
+        ksort($needed);
+
+        return array_values($needed);
     }
 
     /** "A major", with printed signs: what the player reads. */

@@ -4,16 +4,20 @@ declare(strict_types=1);
 
 namespace SwiftReed\Score;
 
+use SwiftReed\Fingering\Pin;
 use SwiftReed\Fingering\Planner;
+use SwiftReed\Instrument\Fingering;
 use SwiftReed\Instrument\Instrument;
 use SwiftReed\Knowledge\DataFolder;
 use SwiftReed\Pitch\SpellingPreference;
 use SwiftReed\Scale\ScaleLibrary;
+use SwiftReed\Study\Drill;
 use SwiftReed\Study\Recipe;
 use SwiftReed\Study\Reminders;
 use SwiftReed\Study\Stage;
 use SwiftReed\Study\StudyBuilder;
 use SwiftReed\StudyLine\Parser;
+use SwiftReed\StudyLine\Slot;
 
 /**
  * The one pipeline: study line, recipe, study, fingering plan, part.
@@ -37,16 +41,37 @@ final class PartBuilder
     }
 
     /**
+     * @param list<Pin> $pins
+     *
+     * @throws \SwiftReed\Fingering\PinError          when a pin names a fingering that the instrument does not have
      * @throws \SwiftReed\StudyLine\StudyLineError when the line is not understood
      * @throws \SwiftReed\Study\StudyError         when it cannot be played on this instrument
      */
-    public function build(string $line, Instrument $instrument, Stage $stage = Stage::Full, SpellingPreference $spelling = SpellingPreference::Plainest, Reminders $reminders = Reminders::Affected): Part
+    public function build(string $line, Instrument $instrument, Stage $stage = Stage::Full, SpellingPreference $spelling = SpellingPreference::Plainest, Reminders $reminders = Reminders::Affected, array $pins = []): Part
     {
         $recipe = Recipe::of($this->parser->parse($line), $this->scales);
         $study = $this->studies->build($recipe, $instrument->reader($stage, $spelling), $reminders);
-        $plan = $this->planner($instrument)->plan($study, $stage);
+        $plan = $this->planner($instrument)->plan($study, $stage, $pins, $this->drilled($recipe, $instrument, $stage, $spelling, $pins));
 
         return new Part($instrument, SlideSlurs::marked($study, $plan, $instrument), $plan);
+    }
+
+    /**
+     * A drill practises the fingerings of its line: they are taken over from there.
+     *
+     * @param list<Pin> $pins
+     *
+     * @return list<Fingering> one for each note of the drill; empty when the line is no drill
+     */
+    private function drilled(Recipe $recipe, Instrument $instrument, Stage $stage, SpellingPreference $spelling, array $pins): array
+    {
+        if (0 === $recipe->drillAfter) {
+            return [];
+        }
+        $plain = Recipe::of($this->parser->parse($recipe->line->textWith(Slot::Drill, '')), $this->scales);
+        $notes = $this->planner($instrument)->plan($this->studies->build($plain, $instrument->reader($stage, $spelling)), $stage, $pins)->notes;
+
+        return array_map(static fn (int $origin): Fingering => $notes[$origin]->fingering, Drill::origins($recipe->drillAfter, \count($notes)));
     }
 
     private function planner(Instrument $instrument): Planner

@@ -33,7 +33,9 @@ final readonly class RangeFitting
             return $this->fromPitch($this->recipe->place[0]);
         }
         if (RangePolicy::Fold === $this->recipe->range) {
-            return $this->folded($extent->isOctaves() ? max(1, $extent->octaves) : 1, []) ?? throw $this->nothingFits();
+            $octaves = $extent->isOctaves() ? max(1, $extent->octaves) : 1;
+
+            return $this->folded($octaves, [], $this->compasses()) ?? $this->foldedBeyondStage($octaves);
         }
 
         return $this->wholeOctaves();
@@ -62,7 +64,7 @@ final readonly class RangeFitting
         }
         $why = \sprintf('%s does not fit %s in one piece (%s), so it is folded.', $this->key->tonic->sign(), $this->reader->name, $this->reader->limit()->spoken());
 
-        return $this->folded(1, [$why]) ?? $this->beyondStage();
+        return $this->folded(1, [$why], $this->compasses()) ?? $this->beyondStage();
     }
 
     /** Not even folded does it fit this stage: the next stage's range is used, and said. */
@@ -71,18 +73,37 @@ final readonly class RangeFitting
         foreach ([Stage::Developing, Stage::Full] as $stage) {
             $tonic = $this->plainTonic(1, $this->reader->compass($stage));
             if (null !== $tonic) {
-                $why = \sprintf('%s does not fit the %s range of %s; it goes beyond it (%s).', $this->key->tonic->sign(), $this->reader->stage->spoken(), $this->reader->name, $this->reader->compass($stage)->spoken());
-
-                return new Placement($this->line($tonic, 1), RangePolicy::WholeOctaves, [$why]);
+                return new Placement($this->line($tonic, 1), RangePolicy::WholeOctaves, [$this->beyond($this->reader->compass($stage))]);
             }
         }
         throw $this->nothingFits();
     }
 
-    /** @param list<string> $warnings */
-    private function folded(int $octaves, array $warnings): ?Placement
+    /** A fold was asked for that does not fit this stage. */
+    private function foldedBeyondStage(int $octaves): Placement
     {
-        foreach ($this->compasses() as $compass) {
+        foreach ([Stage::Developing, Stage::Full] as $stage) {
+            $compass = $this->reader->compass($stage);
+            $placement = $this->folded($octaves, [$this->beyond($compass)], [$compass]);
+            if (null !== $placement) {
+                return $placement;
+            }
+        }
+        throw $this->nothingFits();
+    }
+
+    private function beyond(Compass $compass): string
+    {
+        return \sprintf('%s does not fit the %s range of %s; it goes beyond it (%s).', $this->key->tonic->sign(), $this->reader->stage->spoken(), $this->reader->name, $compass->spoken());
+    }
+
+    /**
+     * @param list<string>  $warnings
+     * @param list<Compass> $compasses to be tried in turn
+     */
+    private function folded(int $octaves, array $warnings, array $compasses): ?Placement
+    {
+        foreach ($compasses as $compass) {
             for ($octave = 0; $octave <= 8; ++$octave) {
                 $tones = Fold::tones($this->line($this->key->tonic->at($octave), $octaves), $this->recipe->foldAfter);
                 if ($this->fits($tones, $compass)) {

@@ -22,6 +22,7 @@ final readonly class Recipe
 
     /**
      * @param bool        $isOwn    whether the line names the player's own key rather than the concert key
+     * @param int         $drillAfter the note after which the change to be drilled comes, counted from 1; 0 for no drill
      * @param list<Pitch> $place    the written pitches named in "from … (to …)"
      */
     private function __construct(
@@ -42,6 +43,7 @@ final readonly class Recipe
         public int $foldAfter,
         public TimeSignature $time,
         public Tempo $tempo,
+        public int $drillAfter,
     ) {
     }
 
@@ -86,11 +88,12 @@ final readonly class Recipe
             $rhythm,
             Articulation::from($line->phrase(Slot::Articulation, 'tongued')),
             match ($fold) {
-                '' => RangePolicy::KeepWhole, 'whole octaves' => RangePolicy::WholeOctaves, default => RangePolicy::Fold
+                '' => RangePolicy::KeepWhole, 'whole octaves' => RangePolicy::WholeOctaves, default => RangePolicy::Fold,
             },
             'fold after' === $fold ? $line->clause(Slot::Range)->number('n') : 4,
             $time,
             self::tempo($line, $time, $click),
+            $line->says(Slot::Drill) ? $line->clause(Slot::Drill)->number('n') : 0,
         );
     }
 

@@ -51,14 +51,15 @@ enum Rhythm: string
         $elapsed = 0;
         $last = \count($tones) - 1;
         foreach ($tones as $i => $tone) {
-            $ticks = $this->ticks();
+            $ticks = $this->ticks() * $tone->stretch;
             if ($this->hasLongEnds() && $tone->isTonic && $tone->isTurn) {
                 $ticks *= 2;
             }
-            if ($longLast && $i === $last && self::Untimed !== $this) {
+            if (($tone->fillsBar || ($longLast && $i === $last)) && self::Untimed !== $this) {
                 $bar = $time->barTicks();
                 $left = $bar - $elapsed % $bar;
-                $ticks = $left >= 2 * $this->ticks() ? $left : $left + $bar;
+                $least = $tone->fillsBar ? $ticks : 2 * $this->ticks();
+                $ticks = $left >= $least ? $left : $left + $bar;
             }
             $lengths[] = $ticks;
             $elapsed += $ticks;

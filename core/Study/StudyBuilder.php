@@ -23,6 +23,9 @@ final readonly class StudyBuilder
     {
         [$concert, $written] = self::keys($recipe, $reader);
         $placement = (new RangeFitting($recipe, $reader, $written->key, $this->arpeggios($recipe)))->place();
+        if ($recipe->drillAfter > 0) {
+            $placement = Drill::of($placement, $recipe->drillAfter);
+        }
         $signature = $recipe->material->printedSignature($written->key->tonic);
         $lengths = $recipe->rhythm->lengths($placement->tones, $recipe->longLast, $recipe->time);
         $marks = $recipe->articulation->marks($placement->tones);

@@ -46,6 +46,11 @@ final class StudyError extends \DomainException
         return new self(\sprintf('"then arpeggio" was read, but "%s" has no arpeggio of its own; expected a scale that has one, for example "concert F major, then arpeggio".', $material));
     }
 
+    public static function noSuchChange(int $note, int $count): self
+    {
+        return new self(\sprintf('"drill after note %d" was read, but the line has %d notes; expected a note that has another after it, for example "drill after note 1".', $note, $count));
+    }
+
     public static function tripletsInCompoundTime(): self
     {
         return new self('"triplets" was read in 6/8, where three eighths fill a beat by themselves; expected "eighths", for example "concert F major, eighths, 6/8".');

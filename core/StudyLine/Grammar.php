@@ -59,6 +59,7 @@ final class Grammar
             ['whole octaves', 'whole octaves'],
             ['fold after', 'fold after {n:2..6}'], ['fold', 'fold'], ['fold', 'folded', 'fold'],
         ]);
+        $this->add(Slot::Drill, [['drill', 'drill after note {n:1..200}'], ['drill', 'drill after {n:1..200}', 'drill after note {n}']]);
         $this->add(Slot::Time, [['4/4', '4 / 4', '4/4'], ['3/4', '3 / 4', '3/4'], ['2/4', '2 / 4', '2/4'], ['6/8', '6 / 8', '6/8']]);
         foreach (array_keys(self::UNITS) as $unit) {
             $this->phrases[] = new Phrase(Slot::Tempo, $unit, $unit.' = {n:10..400}');

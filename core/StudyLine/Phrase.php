@@ -34,6 +34,6 @@ final readonly class Phrase
     {
         $shown = preg_replace(['/\{n:(\d+)\.\.\1\}/', '/\{n:(\d+)\.\.(\d+)\}/', '/\{pitch:\w+\}/', '/\|\S+/'], ['$1', 'N', 'G3', ''], $this->template) ?? $this->template;
 
-        return 'N' === $shown ? '60' : strtr($shown, ['tempo N' => 'tempo 60', 'N octave(s)' => '2 octaves', 'N notes' => '5 notes', '(s)' => 's', 'fold after N' => 'fold after 4', '= N' => '= 72', 'goal N' => 'goal 120', 'G3 to G3' => 'G3 to D4']);
+        return 'N' === $shown ? '60' : strtr($shown, ['tempo N' => 'tempo 60', 'N octave(s)' => '2 octaves', 'N notes' => '5 notes', '(s)' => 's', 'fold after N' => 'fold after 4', 'drill after N' => 'drill after 8', 'drill after note N' => 'drill after note 8', '= N' => '= 72', 'goal N' => 'goal 120', 'G3 to G3' => 'G3 to D4']);
     }
 }

@@ -18,6 +18,7 @@ enum Slot: string
     case Rhythm = 'rhythm';
     case Articulation = 'articulation';
     case Range = 'range';
+    case Drill = 'drill';
     case Time = 'time';
     case Tempo = 'tempo';
     case Goal = 'goal';
@@ -36,6 +37,7 @@ enum Slot: string
             self::Rhythm => 'quarters',
             self::Articulation => 'tongued',
             self::Range => 'whole octaves that fit; a scale of which not one octave fits is folded',
+            self::Drill => 'the line alone',
             self::Time => '4/4',
             self::Tempo => 'none printed; played at 60 of the beat unit',
             self::Goal => 'none',

@@ -8,6 +8,7 @@ use App\Engraving\EngravingError;
 use App\Engraving\PageMaker;
 use App\Engraving\PdfMaker;
 use App\Engraving\Rows;
+use SwiftReed\Fingering\Pin;
 use SwiftReed\Instrument\InstrumentLibrary;
 use SwiftReed\Score\JsonWriter;
 use SwiftReed\Score\MidiWriter;
@@ -40,6 +41,7 @@ final class StudyShowCommand extends Command
             ->addOption('for', null, InputOption::VALUE_REQUIRED, 'the instrument, for example clarinet-bb')
             ->addOption('setup', null, InputOption::VALUE_REQUIRED, 'set-ups, separated by commas', '')
             ->addOption('stage', null, InputOption::VALUE_REQUIRED, 'first, developing or full', 'full')
+            ->addOption('pin', null, InputOption::VALUE_REQUIRED | InputOption::VALUE_IS_ARRAY, 'a fingering of your own, for example "B4 = lE", "9 = lE" or "B4 > C#5 = lE > rFs"', [])
             ->addOption('format', null, InputOption::VALUE_REQUIRED, implode(', ', self::FORMATS), 'text')
             ->addOption('output', null, InputOption::VALUE_REQUIRED, 'the file to write; standard output when it is left out');
     }
@@ -75,7 +77,8 @@ final class StudyShowCommand extends Command
         }
         $format = Failure::oneOf('format', $input->getOption('format'), self::FORMATS);
         $stage = Stage::from(Failure::oneOf('stage', $input->getOption('stage'), array_column(Stage::cases(), 'value')));
-        $part = $this->parts->build($input->getArgument('line'), $this->instruments->instrument($for, Failure::setups($input)), $stage);
+        $pins = array_map(static fn (mixed $pin): Pin => Pin::parse(\is_string($pin) ? $pin : ''), array_values((array) $input->getOption('pin')));
+        $part = $this->parts->build($input->getArgument('line'), $this->instruments->instrument($for, Failure::setups($input)), $stage, pins: $pins);
 
         return $this->formatted($part, $format);
     }

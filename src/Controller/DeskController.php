@@ -11,8 +11,10 @@ use App\Repository\SavedStudyRepository;
 use App\Service\Choices;
 use App\Service\Desk;
 use App\Service\DeskState;
+use App\Service\Notebook;
 use App\Service\NoteCard;
 use Doctrine\DBAL\Exception as DatabaseError;
+use SwiftReed\Fingering\HardSpot;
 use SwiftReed\Instrument\InstrumentError;
 use SwiftReed\Score\Part;
 use SwiftReed\Score\TextWriter;
@@ -32,7 +34,7 @@ final class DeskController extends AbstractController
     private const WIDE = 16;
     private const NARROW = 8;
 
-    public function __construct(private readonly Desk $desk, private readonly PageMaker $pages)
+    public function __construct(private readonly Desk $desk, private readonly PageMaker $pages, private readonly Notebook $notebook)
     {
     }
 
@@ -47,7 +49,8 @@ final class DeskController extends AbstractController
     {
         $typed = DeskState::of($request->query->all());
         $state = $this->changed($typed, $request);
-        $view = $this->view($state, $request->query->getBoolean('narrow')) + [
+        $view = $this->view($state, $request->query->getBoolean('narrow'));
+        $view += [
             'state' => $state,
             'choices' => $choices->of($state->line),
             'tonics' => Choices::TONICS,
@@ -55,6 +58,10 @@ final class DeskController extends AbstractController
             'band' => $this->desk->band(),
             'families' => $this->desk->families(),
             'setups' => $this->desk->setups($state->instrument),
+            'pins' => $this->notebook->pins($state->instrument, $this->desk->canonical($state->line)),
+            'remarks' => $this->notebook->remarks($state->instrument, $this->desk->canonical($state->line)),
+            'drills' => $this->drills($state, $view),
+            'plain_line' => $this->desk->changed($state->line, Slot::Drill, ''),
             'next_line' => $this->desk->nextKey($state->line, 1),
             'previous_line' => $this->desk->nextKey($state->line, -1),
             'line_is_typed' => 'line' === $request->headers->get('HX-Trigger'),
@@ -95,7 +102,10 @@ final class DeskController extends AbstractController
             throw $this->createNotFoundException(\sprintf('There is no note %d; the study has %d, counted from 0.', $index, \count($part->study->notes)));
         }
 
-        return $this->render('desk/_card.html.twig', ['card' => NoteCard::of($part, $index)]);
+        $state = DeskState::of($request->query->all());
+        $remarks = array_values(array_filter($this->notebook->remarks($state->instrument, $part->line()), static fn ($remark): bool => $remark->getNote() === $index));
+
+        return $this->render('desk/_card.html.twig', ['card' => NoteCard::of($part, $index), 'state' => $state, 'remarks' => $remarks]);
     }
 
     private function changed(DeskState $state, Request $request): DeskState
@@ -118,7 +128,7 @@ final class DeskController extends AbstractController
         return $state->withLine($line);
     }
 
-    /** @return array{status: int, part: ?Part, music: string, error: string, column: int, remedies: list<string>, hard: array<int, \SwiftReed\Fingering\HardSpot>} */
+    /** @return array{status: int, part: ?Part, music: string, error: string, column: int, remedies: list<string>, hard: array<int, HardSpot>} */
     private function view(DeskState $state, bool $narrow): array
     {
         $view = ['status' => 200, 'part' => null, 'music' => '', 'error' => '', 'column' => 0, 'remedies' => [], 'hard' => []];
@@ -138,6 +148,22 @@ final class DeskController extends AbstractController
         }
 
         return $view;
+    }
+
+    /**
+     * Lines that drill the marked changes, by their number.
+     *
+     * @param array{hard: array<int, HardSpot>} $view
+     *
+     * @return array<int, string>
+     */
+    private function drills(DeskState $state, array $view): array
+    {
+        if ($this->desk->changed($state->line, Slot::Drill, '') !== $this->desk->canonical($state->line)) {
+            return []; // a drill of a drill is none
+        }
+
+        return array_map(fn (HardSpot $spot): string => $this->desk->changed($state->line, Slot::Drill, 'drill after note '.($spot->from + 1)), $view['hard']);
     }
 
     /** @return list<string> lines like this one that can be played */

@@ -9,6 +9,7 @@ use App\Engraving\Paper;
 use App\Engraving\PdfMaker;
 use App\Service\Desk;
 use App\Service\DeskState;
+use App\Service\Notebook;
 use SwiftReed\Score\JsonWriter;
 use SwiftReed\Score\MidiWriter;
 use SwiftReed\Score\MusicXmlWriter;
@@ -24,7 +25,7 @@ final class ExportController extends AbstractController
 {
     private const TYPES = ['pdf' => 'application/pdf', 'musicxml' => 'application/vnd.recordare.musicxml+xml', 'mid' => 'audio/midi', 'json' => 'application/json', 'txt' => 'text/plain; charset=UTF-8'];
 
-    public function __construct(private readonly Desk $desk, private readonly PageMaker $pages, private readonly PdfMaker $pdfs)
+    public function __construct(private readonly Desk $desk, private readonly PageMaker $pages, private readonly PdfMaker $pdfs, private readonly Notebook $notebook)
     {
     }
 
@@ -34,7 +35,7 @@ final class ExportController extends AbstractController
         $state = DeskState::of($request->query->all());
         $part = $this->desk->part($state);
         $content = match ($format) {
-            'pdf' => $this->pdfs->pdf($this->pages->print($part, $state->rows, mb_substr($request->query->getString('name'), 0, 120), Paper::tryFrom($request->query->getString('paper')) ?? Paper::A4)),
+            'pdf' => $this->pdfs->pdf($this->pages->print($part, $state->rows, mb_substr($request->query->getString('name'), 0, 120), Paper::tryFrom($request->query->getString('paper')) ?? Paper::A4, $this->remarks($part))),
             'musicxml' => MusicXmlWriter::write($part),
             'mid' => MidiWriter::write($part),
             'json' => JsonWriter::write($part),
@@ -46,6 +47,18 @@ final class ExportController extends AbstractController
             'Content-Type' => self::TYPES[$format],
             'Content-Disposition' => HeaderUtils::makeDisposition($request->query->getBoolean('show') ? 'inline' : 'attachment', $name),
         ]);
+    }
+
+    /** @return list<array{string, int}> */
+    private function remarks(Part $part): array
+    {
+        $lines = [];
+        foreach ($this->notebook->remarks($part->instrument->id, $part->line()) as $remark) {
+            $note = $part->study->notes[$remark->getNote()] ?? null;
+            $lines[] = [(null === $note ? '' : \sprintf('%sNote %d, %s: ', $remark->isChange() ? 'Change into ' : '', $remark->getNote() + 1, $note->pitch()->name()->sign())).$remark->getText(), 400];
+        }
+
+        return [] === $lines ? [] : [['Remarks', 700], ...$lines];
     }
 
     private static function fileName(Part $part): string

@@ -58,11 +58,13 @@ final class PageMaker
     /**
      * Pages of paper, each a drawing of its own.
      *
+     * @param list<array{string, int}> $remarks lines under the music and their weight
+     *
      * @return non-empty-list<Sheet>
      *
      * @throws EngravingError
      */
-    public function print(Part $part, Rows $rows, string $name, Paper $paper = Paper::A4): array
+    public function print(Part $part, Rows $rows, string $name, Paper $paper = Paper::A4, array $remarks = []): array
     {
         $engraving = $this->engraver->engrave(MusicXmlWriter::forEngraving($part), self::WIDTH);
         $left = intdiv($paper->width() - self::WIDTH, 2);
@@ -82,7 +84,7 @@ final class PageMaker
             $y += $height;
             $isFresh = false;
         }
-        foreach ($this->remarks($part, $rows) as [$text, $weight]) {
+        foreach ([...$remarks, ...$this->remarks($part, $rows)] as [$text, $weight]) {
             foreach (self::wrapped($text) as $k => $line) {
                 if ($y + 600 > $bottom) {
                     $pages[] = $body;

@@ -52,6 +52,10 @@ class SavedStudy
     #[ORM\Column(type: Types::DATETIMETZ_IMMUTABLE)]
     private \DateTimeImmutable $changedAt;
 
+    /** The study that this one was made from, when it is a drill. */
+    #[ORM\Column(type: 'guid', nullable: true)]
+    private ?string $origin = null;
+
     #[ORM\Column(type: Types::DATETIMETZ_IMMUTABLE, nullable: true)]
     private ?\DateTimeImmutable $deletedAt = null;
 
@@ -59,7 +63,13 @@ class SavedStudy
     {
         $this->id = Uuid::v7()->toRfc4122();
         $this->position = $position;
+        $this->origin = Uuid::isValid($state->origin) ? $state->origin : null;
         $this->take($name, $state);
+    }
+
+    public function getOrigin(): ?string
+    {
+        return $this->origin;
     }
 
     public function take(string $name, DeskState $state): void

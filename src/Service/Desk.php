@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Service;
 
+use SwiftReed\Fingering\Pin;
+use SwiftReed\Fingering\PinError;
 use SwiftReed\Instrument\Instrument;
 use SwiftReed\Instrument\InstrumentError;
 use SwiftReed\Instrument\InstrumentLibrary;
@@ -20,7 +22,7 @@ use SwiftReed\StudyLine\StudyLineError;
  */
 final class Desk
 {
-    public function __construct(private readonly PartBuilder $parts, private readonly InstrumentLibrary $instruments, private readonly DataFolder $data)
+    public function __construct(private readonly PartBuilder $parts, private readonly InstrumentLibrary $instruments, private readonly DataFolder $data, private readonly Notebook $notebook)
     {
     }
 
@@ -31,7 +33,65 @@ final class Desk
      */
     public function part(DeskState $state): Part
     {
-        return $this->parts->build($state->line, $this->instrument($state), $state->stage, $state->spelling, $state->rows->reminders);
+        $pins = Notebook::read($this->notebook->pins($state->instrument, $this->canonical($state->line)));
+        try {
+            return $this->plainPart($state, $pins);
+        } catch (PinError) {
+            return $this->plainPart($state); // a habit of another set-up does not stop the page
+        }
+    }
+
+    /**
+     * The part with these pins and no stored ones.
+     *
+     * @param list<Pin> $pins
+     *
+     * @throws InstrumentError
+     * @throws StudyLineError
+     * @throws PinError
+     * @throws \SwiftReed\Study\StudyError
+     */
+    public function plainPart(DeskState $state, array $pins = []): Part
+    {
+        $instrument = $this->instrument($state);
+        try {
+            return $this->parts->build($state->line, $instrument, $state->stage, $state->spelling, $state->rows->reminders, $pins);
+        } catch (PinError $error) {
+            // Of several habits the one that this set-up does not have is left out.
+            if (\count($pins) < 2) {
+                throw $error;
+            }
+
+            return $this->plainPart($state, $this->possible($state, $pins));
+        }
+    }
+
+    /** The canonical text of a line, or the line as it is when it is not understood. */
+    public function canonical(string $line): string
+    {
+        try {
+            return $this->parts->parser->parse($line)->text();
+        } catch (StudyLineError) {
+            return $line;
+        }
+    }
+
+    /**
+     * @param list<Pin> $pins
+     *
+     * @return list<Pin>
+     */
+    private function possible(DeskState $state, array $pins): array
+    {
+        return array_values(array_filter($pins, function (Pin $pin) use ($state): bool {
+            try {
+                $this->plainPart($state, [$pin]);
+
+                return true;
+            } catch (PinError) {
+                return false;
+            }
+        }));
     }
 
     /** @throws InstrumentError */

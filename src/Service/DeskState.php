@@ -28,6 +28,7 @@ final readonly class DeskState
         public SpellingPreference $spelling,
         public Rows $rows,
         public string $study,
+        public string $origin = '',
     ) {
     }
 
@@ -49,6 +50,7 @@ final readonly class DeskState
                 str_contains($rows, 'f') ? FingeringStyle::Diagram : (str_contains($rows, 't') ? FingeringStyle::Text : FingeringStyle::None),
             ),
             self::text($query, 'study', ''),
+            self::text($query, 'origin', ''),
         );
     }
 
@@ -69,6 +71,7 @@ final readonly class DeskState
             'spelling' => SpellingPreference::Plainest === $this->spelling ? '' : $this->spelling->value,
             'rows' => 'dlrf' === $this->rowLetters() ? '' : $this->rowLetters(),
             'study' => $this->study,
+            'origin' => $this->origin,
         ];
 
         return array_filter($all, static fn (string $value): bool => '' !== $value);
@@ -77,7 +80,7 @@ final readonly class DeskState
     public function rowLetters(): string
     {
         $letters = ($this->rows->degrees ? 'd' : '').($this->rows->letters ? 'l' : '').match ($this->rows->reminders) {
-            Reminders::Affected => 'r', Reminders::Habit => 'h', Reminders::None => ''
+            Reminders::Affected => 'r', Reminders::Habit => 'h', Reminders::None => '',
         }
         .match ($this->rows->fingerings) {
             FingeringStyle::Diagram => 'f', FingeringStyle::Text => 't', FingeringStyle::None => '',
@@ -88,12 +91,12 @@ final readonly class DeskState
 
     public function withLine(string $line): self
     {
-        return new self($line, $this->instrument, $this->setups, $this->stage, $this->spelling, $this->rows, $this->study);
+        return new self($line, $this->instrument, $this->setups, $this->stage, $this->spelling, $this->rows, $this->study, $this->origin);
     }
 
     public function withInstrument(string $instrument): self
     {
-        return new self($this->line, $instrument, [], $this->stage, $this->spelling, $this->rows, $this->study);
+        return new self($this->line, $instrument, [], $this->stage, $this->spelling, $this->rows, $this->study, $this->origin);
     }
 
     /** @return list<string> */

@@ -43,6 +43,8 @@ final readonly class NoteCard
         public array $watch,
         public string $tuning,
         public array $alternates,
+        public string $beforeNote,
+        public string $beforeText,
     ) {
     }
 
@@ -93,6 +95,8 @@ final readonly class NoteCard
             $watch,
             self::tuning($fingering),
             $alternates,
+            null === $before ? '' : $part->study->notes[$index - 1]->pitch()->text(),
+            null === $before ? '' : $before->text,
         );
     }
 

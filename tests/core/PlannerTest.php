@@ -97,6 +97,77 @@ final class PlannerTest extends TestCase
         }
     }
 
+    public function testADrillGoesBackAndForthThenAroundThenThroughTheLineWithTheLinesFingerings(): void
+    {
+        $line = Support::part('own A major, 2 octaves, eighths', 'clarinet-bb');
+        $drill = Support::part('own A major, 2 octaves, eighths, drill after note 8', 'clarinet-bb');
+        $names = array_map(static fn ($note): string => $note->pitch()->text(), $drill->study->notes);
+        self::assertSame(['A4', 'B4', 'A4', 'B4', 'A4', 'B4', 'A4', 'B4', 'A4', 'G#4', 'A4', 'B4', 'C#5', 'G#4', 'A4', 'B4', 'C#5', 'A3'], \array_slice($names, 0, 18));
+        self::assertCount(17 + 29, $names);
+        self::assertSame($line->plan->notes[8]->fingering->text, $drill->plan->notes[1]->fingering->text, 'not the trill fingering');
+        $bar = $drill->study->recipe->time->barTicks();
+        foreach ([9, 13, 17] as $section) {
+            self::assertSame(0, $drill->study->notes[$section]->onset % $bar, 'every part begins a bar');
+        }
+        self::assertSame(2 * $drill->study->notes[17]->length, $drill->study->notes[0]->length, 'slowly first');
+        $this->expectException(\SwiftReed\Study\StudyError::class);
+        Support::part('own A major, drill after note 15', 'clarinet-bb');
+    }
+
+    public function testTheLineIsPlannedAroundPins(): void
+    {
+        $build = static fn (string ...$pins): Part => Support::parts()->build('own A major, 2 octaves, up', Support::instruments()->instrument('clarinet-bb'), Stage::Full, pins: array_map(\SwiftReed\Fingering\Pin::parse(...), array_values($pins)));
+        foreach (['B4 = rE', '9 = rE', 'note 9 = rE', 'B4 > C#5 = rE > lFs', 'E3 to C5 = rE'] as $pin) {
+            $plan = $build($pin)->plan;
+            self::assertContains('rE', $plan->notes[8]->fingering->touches, $pin);
+            self::assertContains('lFs', $plan->notes[9]->fingering->touches, $pin.': C sharp goes to the other hand');
+            self::assertContains('pinned', $plan->notes[8]->flags);
+            self::assertSame('note 9 = rE' === $pin ? '9 = rE' : $pin, \SwiftReed\Fingering\Pin::parse($pin)->text());
+        }
+        $forced = array_column($build('B4 = lE', 'C#5 = lFs')->plan->hardSpots, 'why');
+        self::assertStringContainsString('the pin forces this', implode("\n", $forced));
+        self::assertStringNotContainsString('the pin forces this', implode("\n", array_column($build('B4 = lE')->plan->hardSpots, 'why')));
+        foreach (['B4', 'B4 = ', '= lE', 'H4 = x', 'B4 > C5 = lE', '0 = lE'] as $nonsense) {
+            try {
+                \SwiftReed\Fingering\Pin::parse($nonsense);
+                self::fail($nonsense.' was understood');
+            } catch (\SwiftReed\Fingering\PinError $error) {
+                self::assertStringContainsString('for example', $error->getMessage());
+            }
+        }
+        $this->expectException(\SwiftReed\Fingering\PinError::class);
+        $build('B4 = bis');
+    }
+
+    /** Ten thousand random lines: every note has a fingering of its chart, no finger is on two keys, every reason is said. */
+    public function testRandomLinesArePlayable(): void
+    {
+        $dice = new \Random\Randomizer(new \Random\Engine\Mt19937(4711));
+        $setups = array_values(Support::setups());
+        $scales = Support::scales()->names();
+        $pick = static fn (array $list): mixed => $list[$dice->getInt(0, \count($list) - 1)];
+        $extents = ['', ', 2 octaves', ', 5 notes', ', to the ninth', ', full range', ', fold'];
+        for ($i = 0; $i < 10000; ++$i) {
+            [$id, $setup] = $pick($setups);
+            $scale = $pick($scales);
+            $extent = 'tetrachord' === $scale || str_contains($scale, 'ar') || str_contains($scale, 'triad') ? '' : $pick($extents);
+            $line = 'concert '.$pick(['C', 'Db', 'D', 'Eb', 'E', 'F', 'F#', 'G', 'Ab', 'A', 'Bb', 'B']).' '.$scale.$extent.$pick(['', ', up', ', eighths', ', sixteenths, 120', ', slurred']);
+            $part = Support::part($line, $id, $pick(Stage::cases()), ...$setup);
+            self::assertCount(\count($part->study->notes), $part->plan->notes);
+            $touches = $part->instrument->mechanism()->touches();
+            foreach ($part->plan->notes as $n => $note) {
+                if (!\in_array($note->fingering, $part->instrument->fingerings($part->study->notes[$n]->pitch()), true)) {
+                    self::fail("$line for $id: note $n has a fingering of another note");
+                }
+                foreach ($note->fingering->touches as $touch) {
+                    if (!isset($touches[$touch])) {
+                        self::fail("$line for $id: $touch is no touch of this instrument");
+                    }
+                }
+            }
+        }
+    }
+
     private static function littleFingerSlides(Part $part): int
     {
         $slides = 0;

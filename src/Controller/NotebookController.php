@@ -1,0 +1,100 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Controller;
+
+use App\Entity\PinnedFingering;
+use App\Entity\Remark;
+use App\Repository\PinnedFingeringRepository;
+use App\Repository\RemarkRepository;
+use App\Service\Desk;
+use App\Service\DeskState;
+use Doctrine\ORM\EntityManagerInterface;
+use SwiftReed\Fingering\Pin;
+use SwiftReed\Fingering\PinError;
+use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;
+use Symfony\Component\Routing\Attribute\Route;
+
+/**
+ * Pins and remarks: made on the card, listed under the page, removed there.
+ */
+final class NotebookController extends AbstractController
+{
+    public function __construct(private readonly EntityManagerInterface $entities, private readonly Desk $desk)
+    {
+    }
+
+    #[Route('/pins', name: 'pin', methods: ['POST'])]
+    public function pin(Request $request): Response
+    {
+        $state = DeskState::of($request->request->all());
+        $part = $this->desk->plainPart($state);
+        try {
+            $pin = Pin::parse($request->request->getString('pin'));
+            $this->desk->plainPart($state, [$pin]);
+        } catch (PinError $error) {
+            return $this->refused($error->getMessage(), $request);
+        }
+        $this->entities->persist(new PinnedFingering($state->instrument, $pin->note >= 0 ? $part->line() : '', $pin->text()));
+        $this->entities->flush();
+
+        return $this->back($state);
+    }
+
+    #[Route('/pins/{id}/remove', name: 'pin_remove', methods: ['POST'])]
+    public function removePin(Request $request, PinnedFingeringRepository $pins, string $id): Response
+    {
+        $pin = $pins->one($id);
+        if (null !== $pin) {
+            $this->entities->remove($pin);
+            $this->entities->flush();
+        }
+
+        return $this->back(DeskState::of($request->request->all()));
+    }
+
+    #[Route('/remarks', name: 'remark', methods: ['POST'])]
+    public function remark(Request $request): Response
+    {
+        $state = DeskState::of($request->request->all());
+        $text = trim((string) preg_replace('/[\p{Cc}\s]+/u', ' ', mb_scrub($request->request->getString('text'))));
+        $note = $request->request->getInt('note', Remark::PAGE);
+        $part = $this->desk->plainPart($state);
+        if ('' === $text || mb_strlen($text) > Remark::LIMIT) {
+            return $this->refused(\sprintf('The remark has %d characters; expected 1 to %d, for example "Keep the fingers close here".', mb_strlen($text), Remark::LIMIT), $request);
+        }
+        if ($note < Remark::PAGE || $note >= \count($part->study->notes)) {
+            throw new UnprocessableEntityHttpException('There is no such note.');
+        }
+        $this->entities->persist(new Remark($state->instrument, $part->line(), $note, $request->request->getBoolean('change') && $note > 0, $text));
+        $this->entities->flush();
+
+        return $this->back($state);
+    }
+
+    #[Route('/remarks/{id}/remove', name: 'remark_remove', methods: ['POST'])]
+    public function removeRemark(Request $request, RemarkRepository $remarks, string $id): Response
+    {
+        $remark = $remarks->one($id);
+        if (null !== $remark) {
+            $this->entities->remove($remark);
+            $this->entities->flush();
+        }
+
+        return $this->back(DeskState::of($request->request->all()));
+    }
+
+    private function back(DeskState $state): Response
+    {
+        return $this->redirectToRoute('desk', $state->query(), Response::HTTP_SEE_OTHER);
+    }
+
+    private function refused(string $sentence, Request $request): Response
+    {
+        return $this->render('error.html.twig', ['title' => 'Not noted', 'sentence' => $sentence, 'again' => ['action' => $request->getPathInfo(), 'fields' => array_filter($request->request->all(), is_string(...))]], new Response(status: Response::HTTP_UNPROCESSABLE_ENTITY));
+    }
+}
