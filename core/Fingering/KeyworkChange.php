@@ -103,7 +103,7 @@ final class KeyworkChange implements ChangeCost
                 $flags[] = 'over the break';
             }
         }
-        if (\count($moving) >= 5) {
+        if (\count($moving) >= 5 && $break < 2 && !\in_array('half hole', $flags, true)) {
             $weighed[] = [\count($moving) * 0.4, \count(array_filter($moving, static fn (string $finger): bool => 'T' !== $finger[1])).' fingers'.(\in_array('LT', $moving, true) ? ' and the thumb' : '').' move'];
         }
         if (abs($to->midi() - $from->midi()) > 2) {

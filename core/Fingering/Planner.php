@@ -26,6 +26,9 @@ final class Planner
     /** Notes on either side that a chart's "near" looks at. */
     private const NEAR = 3;
     private const AGAINST_A_PIN = 1e6;
+    /** What a cent off costs by the model, and besides beyond ten cents where the player himself says so. */
+    private const CENT = 0.02;
+    private const OWN_CENT = 0.25;
 
     private readonly Changes $changes;
 
@@ -37,10 +40,11 @@ final class Planner
     /**
      * @param list<Pin>       $pins  the line is planned around them
      * @param list<Fingering> $given fingerings that are settled already, one for each note; empty when they are to be chosen
+     * @param list<Tendency>  $tendencies the player's own, which override the model
      *
      * @throws PinError when a pin names a fingering that the instrument does not have
      */
-    public function plan(Study $study, Stage $stage = Stage::Full, array $pins = [], array $given = []): FingeringPlan
+    public function plan(Study $study, Stage $stage = Stage::Full, array $pins = [], array $given = [], array $tendencies = []): FingeringPlan
     {
         $notes = $study->notes;
         $candidates = [];
@@ -52,7 +56,7 @@ final class Planner
             $candidates[] = $fingerings;
         }
         $weights = $this->weights($study);
-        $own = $this->ownCosts($notes, $candidates, $study->signature->fifths, Stage::First === $stage);
+        $own = $this->ownCosts($notes, $candidates, $study->signature->fifths, Stage::First === $stage, $tendencies);
         $pinned = [] === $given ? $this->pinned($notes, $candidates, $pins) : [];
         $chosen = $this->shortestPath($notes, $candidates, $weights, $own, [] === $given ? $pinned : array_map(static fn (Fingering $one): array => [$one], $given));
         $free = [] === $pinned ? $chosen : $this->shortestPath($notes, $candidates, $weights, $own, []);
@@ -128,6 +132,21 @@ final class Planner
     }
 
     /**
+     * What a player says of this note, in cents; 0 when nothing is said.
+     *
+     * @param list<Tendency> $tendencies later ones go before earlier ones
+     */
+    public static function tendency(array $tendencies, int $midi): int
+    {
+        $cents = 0;
+        foreach ($tendencies as $tendency) {
+            $cents = $tendency->written->midi() === $midi ? $tendency->cents : $cents;
+        }
+
+        return $cents;
+    }
+
+    /**
      * @param non-empty-list<StudyNote> $notes
      * @param list<list<Fingering>>     $candidates
      * @param list<Pin>                 $pins       later ones go before earlier ones
@@ -158,17 +177,20 @@ final class Planner
      *
      * @param non-empty-list<StudyNote> $notes
      * @param list<list<Fingering>>     $candidates
+     * @param list<Tendency> $tendencies
      *
      * @return list<list<float>>
      */
-    private function ownCosts(array $notes, array $candidates, int $fifths, bool $isFirstYear): array
+    private function ownCosts(array $notes, array $candidates, int $fifths, bool $isFirstYear, array $tendencies): array
     {
         $midi = array_map(static fn (StudyNote $note): int => $note->pitch()->midi(), $notes);
         $costs = [];
         foreach ($candidates as $i => $fingerings) {
             $row = [];
             foreach ($fingerings as $fingering) {
-                $cost = $fingering->cost + 0.02 * abs($fingering->cents);
+                $own = UseOf::Default === $fingering->use ? self::tendency($tendencies, $midi[$i]) : 0;
+                $cents = 0 === $own ? $fingering->cents : $own;
+                $cost = $fingering->cost + self::CENT * abs($cents) + self::OWN_CENT * max(0, abs($own) - 10);
                 if (!$fingering->context->isNone()) {
                     $neighbours = [];
                     $held = [];

@@ -87,6 +87,11 @@ final readonly class Fingering
         return new self($this->touches, $this->text, $use, $when, $this->context, $this->indifferent, $this->momentary, $this->valves, $this->slide, $this->slideAdjust, $this->side, $this->partial, $this->cents, $this->slidePlace, $use === $this->use ? $this->cost : $use->cost());
     }
 
+    public function belonging(Context $context): self
+    {
+        return new self($this->touches, $this->text, $this->use, $this->when, $context, $this->indifferent, $this->momentary, $this->valves, $this->slide, $this->slideAdjust, $this->side, $this->partial, $this->cents, $this->slidePlace, $this->cost);
+    }
+
     public function costing(float $cost): self
     {
         return new self($this->touches, $this->text, $this->use, $this->when, $this->context, $this->indifferent, $this->momentary, $this->valves, $this->slide, $this->slideAdjust, $this->side, $this->partial, $this->cents, $this->slidePlace, $cost);

@@ -108,6 +108,12 @@ final class InstrumentLibrary
         return $this->made[$id.'+'.implode('+', $setups)] ??= $this->make($id, $setups);
     }
 
+    /** The file of an instrument, under data/ and without its ending. */
+    public function file(string $id): string
+    {
+        return $this->family($id)->name;
+    }
+
     private function family(string $id): FamilyFile
     {
         return $this->families[$id] ?? throw InstrumentError::unknown($id, $this->ids());

@@ -16,9 +16,15 @@ final class SlideTube implements Mechanism
 {
     /** Beyond this many cents a position is raised or lowered. */
     private const IN_TUNE = 10.0;
+    /** What it costs to leave the usual position: too much beside a step, worth it to spare a long way or at speed. */
+    private const OTHER_POSITION = 1.6;
+    /** Half steps within which a note counts as a neighbour. */
+    private const NEIGHBOURS = 7;
     private const OUTER_POSITION = 3.0;
     /** @var array<int, list<Fingering>> */
     private array $made = [];
+    /** @var array<int, list<Fingering>> */
+    private array $ranked = [];
 
     /**
      * @param int                                       $fundamental MIDI number of the open fundamental, sounding
@@ -50,9 +56,12 @@ final class SlideTube implements Mechanism
         return 'slide';
     }
 
-    /** @return list<Fingering> */
-    private function find(int $sounding): array
+    /** @return list<Fingering> every position that gives the note, the shortest first */
+    private function ranked(int $sounding): array
     {
+        if (isset($this->ranked[$sounding])) {
+            return $this->ranked[$sounding];
+        }
         $found = [];
         foreach (Partials::usable() as $partial) {
             $open = $this->fundamental + Partials::halfSteps($partial);
@@ -81,18 +90,45 @@ final class SlideTube implements Mechanism
             }
         }
         usort($found, static fn (array $a, array $b): int => $a[0] <=> $b[0] ?: $a[1]->partial <=> $b[1]->partial);
+
+        return $this->ranked[$sounding] = array_column($found, 1);
+    }
+
+    /** @return list<Fingering> */
+    private function find(int $sounding): array
+    {
         $fingerings = [];
-        foreach ($found as [$effort, $fingering]) {
+        foreach ($this->ranked($sounding) as $fingering) {
             if ([] === $fingerings) {
                 $fingerings[] = $fingering->as(UseOf::Default, '');
                 continue;
             }
             $other = $fingering->as(UseOf::Alternate, '' === $fingering->when ? self::why($fingering) : $fingering->when);
             // Whoever has a trigger spares himself the outer positions.
-            $fingerings[] = [] !== $this->attachments && $other->slidePlace > 5.5 ? $other->costing(self::OUTER_POSITION) : $other;
+            $cost = [] !== $this->attachments && $other->slidePlace > 5.5 ? self::OUTER_POSITION : self::OTHER_POSITION;
+            $fingerings[] = $other->costing($cost)->belonging(new Context('', $this->neighboursIn($sounding, $fingering), [], [], '', false));
         }
 
         return $fingerings;
+    }
+
+    /**
+     * Notes near this one whose usual position is the same: beside them the slide need not move. Slides are read at pitch,
+     * so sounding numbers are written numbers.
+     *
+     * @return list<int> MIDI numbers
+     */
+    private function neighboursIn(int $sounding, Fingering $fingering): array
+    {
+        $neighbours = [];
+        for ($midi = $sounding - self::NEIGHBOURS; $midi <= $sounding + self::NEIGHBOURS; ++$midi) {
+            $usual = $midi === $sounding ? [] : $this->ranked($midi);
+            if ([] !== $usual && $usual[0]->slide === $fingering->slide && $usual[0]->side === $fingering->side) {
+                $neighbours[] = $midi;
+            }
+        }
+
+        return $neighbours;
     }
 
     private static function why(Fingering $fingering): string

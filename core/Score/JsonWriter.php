@@ -25,7 +25,7 @@ final class JsonWriter
 
     public static function write(Part $part): string
     {
-        return json_encode(self::data($part), \JSON_PRETTY_PRINT | \JSON_UNESCAPED_UNICODE | \JSON_UNESCAPED_SLASHES | \JSON_THROW_ON_ERROR)."\n";
+        return json_encode(self::data($part), \JSON_PRETTY_PRINT | \JSON_PRESERVE_ZERO_FRACTION | \JSON_UNESCAPED_UNICODE | \JSON_UNESCAPED_SLASHES | \JSON_THROW_ON_ERROR)."\n";
     }
 
     /** @return array<string, mixed> */
@@ -35,7 +35,7 @@ final class JsonWriter
         $recipe = $study->recipe;
         $notes = [];
         foreach ($study->notes as $i => $note) {
-            $notes[] = self::note($i, $note, $part->plan->notes[$i]);
+            $notes[] = self::note($i, $note, $part->plan->notes[$i], $part->cents($i));
         }
         $pitches = array_map(static fn (StudyNote $note): int => $note->pitch()->midi(), $study->notes);
         $tempo = ['bpm' => $recipe->tempo->bpm, 'unit' => $recipe->tempo->unit, 'click' => $recipe->tempo->click];
@@ -62,7 +62,7 @@ final class JsonWriter
     }
 
     /** @return array<string, mixed> */
-    private static function note(int $i, StudyNote $note, PlannedNote $planned): array
+    private static function note(int $i, StudyNote $note, PlannedNote $planned, float $cents): array
     {
         return [
             'i' => $i,
@@ -79,7 +79,7 @@ final class JsonWriter
             'breath' => $note->breathAfter,
             'tuplet' => self::orNull($note->tuplet),
             'reminder' => self::orNull($note->reminder),
-            'fingering' => self::fingering($planned->fingering) + [
+            'fingering' => ['cents' => $planned->fingering->isDerived() ? round($cents, 1) + 0.0 : null] + self::fingering($planned->fingering) + [
                 'momentary' => $planned->fingering->momentary,
                 'resting' => $planned->resting,
                 'why' => self::orNull($planned->why),

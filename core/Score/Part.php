@@ -5,7 +5,10 @@ declare(strict_types=1);
 namespace SwiftReed\Score;
 
 use SwiftReed\Fingering\FingeringPlan;
+use SwiftReed\Fingering\Planner;
+use SwiftReed\Fingering\Tendency;
 use SwiftReed\Instrument\Instrument;
+use SwiftReed\Instrument\UseOf;
 use SwiftReed\Pitch\Pitch;
 use SwiftReed\Study\Study;
 
@@ -14,8 +17,18 @@ use SwiftReed\Study\Study;
  */
 final readonly class Part
 {
-    public function __construct(public Instrument $instrument, public Study $study, public FingeringPlan $plan)
+    /** @param list<Tendency> $tendencies the player's own */
+    public function __construct(public Instrument $instrument, public Study $study, public FingeringPlan $plan, public array $tendencies = [])
     {
+    }
+
+    /** How note i lies, in cents from equal temperament: by the model, or as the player says of his own note. */
+    public function cents(int $i): float
+    {
+        $fingering = $this->plan->notes[$i]->fingering;
+        $own = UseOf::Default === $fingering->use ? Planner::tendency($this->tendencies, $this->study->notes[$i]->pitch()->midi()) : 0;
+
+        return 0 === $own ? $fingering->cents : (float) $own;
     }
 
     /** The canonical study line. */

@@ -6,6 +6,7 @@ namespace SwiftReed\Score;
 
 use SwiftReed\Fingering\Pin;
 use SwiftReed\Fingering\Planner;
+use SwiftReed\Fingering\Tendency;
 use SwiftReed\Instrument\Fingering;
 use SwiftReed\Instrument\Instrument;
 use SwiftReed\Knowledge\DataFolder;
@@ -41,19 +42,20 @@ final class PartBuilder
     }
 
     /**
-     * @param list<Pin> $pins
+     * @param list<Pin>      $pins
+     * @param list<Tendency> $tendencies the player's own, which override the model
      *
      * @throws \SwiftReed\Fingering\PinError          when a pin names a fingering that the instrument does not have
      * @throws \SwiftReed\StudyLine\StudyLineError when the line is not understood
      * @throws \SwiftReed\Study\StudyError         when it cannot be played on this instrument
      */
-    public function build(string $line, Instrument $instrument, Stage $stage = Stage::Full, SpellingPreference $spelling = SpellingPreference::Plainest, Reminders $reminders = Reminders::Affected, array $pins = []): Part
+    public function build(string $line, Instrument $instrument, Stage $stage = Stage::Full, SpellingPreference $spelling = SpellingPreference::Plainest, Reminders $reminders = Reminders::Affected, array $pins = [], array $tendencies = []): Part
     {
         $recipe = Recipe::of($this->parser->parse($line), $this->scales);
         $study = $this->studies->build($recipe, $instrument->reader($stage, $spelling), $reminders);
-        $plan = $this->planner($instrument)->plan($study, $stage, $pins, $this->drilled($recipe, $instrument, $stage, $spelling, $pins));
+        $plan = $this->planner($instrument)->plan($study, $stage, $pins, $this->drilled($recipe, $instrument, $stage, $spelling, $pins), $tendencies);
 
-        return new Part($instrument, SlideSlurs::marked($study, $plan, $instrument), $plan);
+        return new Part($instrument, SlideSlurs::marked($study, $plan, $instrument), $plan, $tendencies);
     }
 
     /**

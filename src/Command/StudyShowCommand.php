@@ -9,6 +9,7 @@ use App\Engraving\PageMaker;
 use App\Engraving\PdfMaker;
 use App\Engraving\Rows;
 use SwiftReed\Fingering\Pin;
+use SwiftReed\Fingering\Tendency;
 use SwiftReed\Instrument\InstrumentLibrary;
 use SwiftReed\Score\JsonWriter;
 use SwiftReed\Score\MidiWriter;
@@ -41,7 +42,7 @@ final class StudyShowCommand extends Command
             ->addOption('for', null, InputOption::VALUE_REQUIRED, 'the instrument, for example clarinet-bb')
             ->addOption('setup', null, InputOption::VALUE_REQUIRED, 'set-ups, separated by commas', '')
             ->addOption('stage', null, InputOption::VALUE_REQUIRED, 'first, developing or full', 'full')
-            ->addOption('pin', null, InputOption::VALUE_REQUIRED | InputOption::VALUE_IS_ARRAY, 'a fingering of your own, for example "B4 = lE", "9 = lE" or "B4 > C#5 = lE > rFs"', [])
+            ->addOption('pin', null, InputOption::VALUE_REQUIRED | InputOption::VALUE_IS_ARRAY, 'a fingering of your own, for example "B4 = lE", "9 = lE" or "B4 > C#5 = lE > rFs", or how your note lies: "D4 flat 15"', [])
             ->addOption('format', null, InputOption::VALUE_REQUIRED, implode(', ', self::FORMATS), 'text')
             ->addOption('output', null, InputOption::VALUE_REQUIRED, 'the file to write; standard output when it is left out');
     }
@@ -77,8 +78,10 @@ final class StudyShowCommand extends Command
         }
         $format = Failure::oneOf('format', $input->getOption('format'), self::FORMATS);
         $stage = Stage::from(Failure::oneOf('stage', $input->getOption('stage'), array_column(Stage::cases(), 'value')));
-        $pins = array_map(static fn (mixed $pin): Pin => Pin::parse(\is_string($pin) ? $pin : ''), array_values((array) $input->getOption('pin')));
-        $part = $this->parts->build($input->getArgument('line'), $this->instruments->instrument($for, Failure::setups($input)), $stage, pins: $pins);
+        $said = array_map(static fn (mixed $pin): string => \is_string($pin) ? $pin : '', array_values((array) $input->getOption('pin')));
+        $tendencies = array_map(Tendency::parse(...), array_values(array_filter($said, Tendency::isMeant(...))));
+        $pins = array_map(Pin::parse(...), array_values(array_filter($said, static fn (string $one): bool => !Tendency::isMeant($one))));
+        $part = $this->parts->build($input->getArgument('line'), $this->instruments->instrument($for, Failure::setups($input)), $stage, pins: $pins, tendencies: $tendencies);
 
         return $this->formatted($part, $format);
     }

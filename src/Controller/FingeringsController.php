@@ -5,35 +5,133 @@ declare(strict_types=1);
 namespace App\Controller;
 
 use App\Engraving\ChartMaker;
+use App\Engraving\Diagram;
 use App\Engraving\EngravingError;
+use App\Engraving\PdfMaker;
 use App\Service\Desk;
 use App\Service\DeskState;
+use SwiftReed\Fingering\FingeringWords;
+use SwiftReed\Instrument\Instrument;
 use SwiftReed\Instrument\InstrumentError;
 use SwiftReed\Instrument\InstrumentLibrary;
+use SwiftReed\Instrument\Register;
+use SwiftReed\Knowledge\Nearest;
+use SwiftReed\Pitch\NoteName;
+use SwiftReed\Pitch\Pitch;
+use SwiftReed\Pitch\PitchError;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 
+/**
+ * The back of the book: charts, search, the strip of a study's notes.
+ */
 final class FingeringsController extends AbstractController
 {
+    public function __construct(private readonly InstrumentLibrary $instruments, private readonly Desk $desk, private readonly ChartMaker $charts)
+    {
+    }
+
     #[Route('/fingerings', name: 'fingerings', methods: ['GET'])]
-    public function fingerings(Request $request, InstrumentLibrary $instruments, Desk $desk, ChartMaker $charts): Response
+    public function fingerings(Request $request): Response
     {
         $state = DeskState::of($request->query->all());
-        $view = ['state' => $state, 'families' => $desk->families(), 'setups' => $desk->setups($state->instrument), 'instrument' => null, 'chart' => '', 'error' => ''];
+        $asked = mb_substr(mb_scrub(trim($request->query->getString('q'))), 0, 80);
+        $register = $request->query->getString('register');
+        [$note, $named] = self::split($asked);
+        if ('' !== $named) {
+            $state = $state->withInstrument($this->byName($named, $state->instrument));
+        }
+        $view = ['state' => $state, 'asked' => $asked, 'register' => $register, 'families' => $this->desk->families(), 'setups' => $this->desk->setups($state->instrument), 'instrument' => null, 'chart' => '', 'keyboard' => '', 'registers' => [], 'error' => '', 'found' => ''];
         $status = 200;
         try {
-            $view['instrument'] = $desk->instrument($state);
-            $view['chart'] = $charts->screen($view['instrument'], $request->query->getBoolean('narrow'))->svg;
+            $instrument = $this->desk->instrument($state);
+            $midi = '' === $note ? -1 : $this->find($instrument, $note);
+            $view['registers'] = array_map(static fn (Register $one): string => $one->name, $instrument->registers);
+            $view = ['instrument' => $instrument, 'keyboard' => ChartMaker::keyboard($instrument), 'found' => $midi < 0 ? '' : FingeringWords::whole($instrument, $instrument->fingerings(Pitch::plain($midi, true))[0])] + $view;
+            $view['chart'] = $this->charts->screen($instrument, $request->query->getBoolean('narrow'), \in_array($register, $view['registers'], true) ? $register : '', $midi)->svg;
         } catch (InstrumentError $error) {
             $view['error'] = $error->getMessage();
             $status = 404;
+        } catch (PitchError $error) {
+            $view['error'] = $error->getMessage();
+            $status = 422;
         } catch (EngravingError $error) {
             $view['error'] = $error->getMessage();
             $status = 503;
         }
 
         return $this->render('fingerings/fingerings.html.twig', $view, new Response(status: $status));
+    }
+
+    #[Route('/fingerings/chart.pdf', name: 'chart_pdf', methods: ['GET'])]
+    public function pdf(Request $request, PdfMaker $pdfs): Response
+    {
+        $instrument = $this->desk->instrument(DeskState::of($request->query->all()));
+
+        return new Response($pdfs->pdf($this->charts->print($instrument)), 200, ['Content-Type' => 'application/pdf', 'Content-Disposition' => \sprintf('inline; filename="fingerings-%s.pdf"', $instrument->id)]);
+    }
+
+    #[Route('/fingerings/strip', name: 'strip', methods: ['GET'])]
+    public function strip(Request $request): Response
+    {
+        $state = DeskState::of($request->query->all());
+        $part = $this->desk->part($state);
+        $height = Diagram::height($part->instrument);
+        $notes = [];
+        foreach ($part->study->notes as $i => $note) {
+            $fingering = $part->plan->notes[$i]->fingering;
+            $before = $i > 0 ? $part->plan->notes[$i - 1]->fingering->touches : [];
+            $notes[] = [
+                'name' => $note->pitch()->name()->sign(),
+                'bar' => 0 === $i || $part->study->notes[$i - 1]->bar !== $note->bar ? $note->bar : 0,
+                'words' => FingeringWords::whole($part->instrument, $fingering),
+                'diagram' => 0 === $height ? '' : \sprintf('<svg viewBox="-480 0 960 %d" aria-hidden="true" font-family="Figtree, Noto Sans Math, sans-serif">%s</svg>', $height, Diagram::svg($part->instrument, $fingering, $before, $i > 0)),
+            ];
+        }
+
+        return $this->render('fingerings/strip.html.twig', ['state' => $state, 'part' => $part, 'notes' => $notes]);
+    }
+
+    /** @return array{string, string} the note and the instrument of "A# on alto" */
+    private static function split(string $asked): array
+    {
+        $parts = preg_split('/\s+on\s+(?:the\s+)?/i', $asked, 2);
+
+        return false === $parts ? ['', ''] : [trim($parts[0] ?? ''), trim($parts[1] ?? '')];
+    }
+
+    private function byName(string $named, string $fallback): string
+    {
+        $names = [];
+        $band = array_map(static fn (Instrument $one): string => $one->id, $this->desk->band());
+        foreach (array_unique([...$band, ...$this->instruments->ids()]) as $id) {
+            $names[$id] = mb_strtolower($this->instruments->instrument($id)->name);
+            if ($id === $named || str_contains($names[$id], mb_strtolower($named))) {
+                return $id;
+            }
+        }
+        $nearest = array_search(Nearest::to($named, $names), $names, true);
+
+        return \is_string($nearest) ? $nearest : $fallback;
+    }
+
+    /** The lowest note of that name in the range, or that very pitch; written MIDI number. */
+    private function find(Instrument $instrument, string $note): int
+    {
+        $compass = $instrument->compass['full'];
+        if (1 === preg_match('/\d$/', $note)) {
+            $pitch = Pitch::parse($note);
+
+            return $compass->holds($pitch, $pitch) ? $pitch->midi() : throw PitchError::notInRange($note, $instrument->article, $compass->lowest, $compass->highest);
+        }
+        $class = NoteName::parse($note)->pitchClass();
+        $midi = $compass->lowest->midi();
+        while ($midi % 12 !== $class) {
+            ++$midi;
+        }
+
+        return $midi;
     }
 }

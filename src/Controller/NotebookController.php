@@ -13,6 +13,7 @@ use App\Service\DeskState;
 use Doctrine\ORM\EntityManagerInterface;
 use SwiftReed\Fingering\Pin;
 use SwiftReed\Fingering\PinError;
+use SwiftReed\Fingering\Tendency;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
@@ -33,8 +34,15 @@ final class NotebookController extends AbstractController
     {
         $state = DeskState::of($request->request->all());
         $part = $this->desk->plainPart($state);
+        $text = $request->request->getString('pin');
         try {
-            $pin = Pin::parse($request->request->getString('pin'));
+            if (Tendency::isMeant($text)) {
+                $this->entities->persist(new PinnedFingering($state->instrument, '', Tendency::parse($text)->text()));
+                $this->entities->flush();
+
+                return $this->back($state);
+            }
+            $pin = Pin::parse($text);
             $this->desk->plainPart($state, [$pin]);
         } catch (PinError $error) {
             return $this->refused($error->getMessage(), $request);

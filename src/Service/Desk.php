@@ -6,6 +6,7 @@ namespace App\Service;
 
 use SwiftReed\Fingering\Pin;
 use SwiftReed\Fingering\PinError;
+use SwiftReed\Fingering\Tendency;
 use SwiftReed\Instrument\Instrument;
 use SwiftReed\Instrument\InstrumentError;
 use SwiftReed\Instrument\InstrumentLibrary;
@@ -33,9 +34,9 @@ final class Desk
      */
     public function part(DeskState $state): Part
     {
-        $pins = Notebook::read($this->notebook->pins($state->instrument, $this->canonical($state->line)));
+        $stored = $this->notebook->pins($state->instrument, $this->canonical($state->line));
         try {
-            return $this->plainPart($state, $pins);
+            return $this->plainPart($state, Notebook::read($stored), Notebook::tendencies($stored));
         } catch (PinError) {
             return $this->plainPart($state); // a habit of another set-up does not stop the page
         }
@@ -44,25 +45,26 @@ final class Desk
     /**
      * The part with these pins and no stored ones.
      *
-     * @param list<Pin> $pins
+     * @param list<Pin>      $pins
+     * @param list<Tendency> $tendencies
      *
      * @throws InstrumentError
      * @throws StudyLineError
      * @throws PinError
      * @throws \SwiftReed\Study\StudyError
      */
-    public function plainPart(DeskState $state, array $pins = []): Part
+    public function plainPart(DeskState $state, array $pins = [], array $tendencies = []): Part
     {
         $instrument = $this->instrument($state);
         try {
-            return $this->parts->build($state->line, $instrument, $state->stage, $state->spelling, $state->rows->reminders, $pins);
+            return $this->parts->build($state->line, $instrument, $state->stage, $state->spelling, $state->rows->reminders, $pins, $tendencies);
         } catch (PinError $error) {
             // Of several habits the one that this set-up does not have is left out.
             if (\count($pins) < 2) {
                 throw $error;
             }
 
-            return $this->plainPart($state, $this->possible($state, $pins));
+            return $this->plainPart($state, $this->possible($state, $pins), $tendencies);
         }
     }
 

@@ -93,7 +93,7 @@ final readonly class NoteCard
             null === $before ? '' : $part->study->notes[$index - 1]->pitch()->sign(),
             null === $before ? ['stay' => [], 'lift' => [], 'add' => []] : FingeringWords::change($instrument, $before, $fingering),
             $watch,
-            self::tuning($fingering),
+            self::tuning($fingering, $part->cents($index), $part->cents($index) !== $fingering->cents),
             $alternates,
             null === $before ? '' : $part->study->notes[$index - 1]->pitch()->text(),
             null === $before ? '' : $before->text,
@@ -108,18 +108,19 @@ final readonly class NoteCard
         return 0 === $height ? '' : \sprintf('<svg viewBox="-480 0 960 %d" class="fingering" role="img" aria-label="%s" font-family="Figtree, Noto Sans Math, sans-serif">%s</svg>', $height, htmlspecialchars(FingeringWords::whole($part->instrument, $fingering)), Diagram::svg($part->instrument, $fingering, $before, $moves));
     }
 
-    private static function tuning(Fingering $fingering): string
+    private static function tuning(Fingering $fingering, float $off, bool $isOwn): string
     {
-        if (!$fingering->isDerived() || abs($fingering->cents) <= self::IN_TUNE) {
+        if (!$fingering->isDerived() || abs($off) <= self::IN_TUNE) {
             return '';
         }
-        $cents = (int) round(abs($fingering->cents));
+        $cents = (int) round(abs($off));
         $isSlide = $fingering->slide > 0;
 
         return match (true) {
-            $isSlide && SlideAdjust::Raised === $fingering->slideAdjust => \sprintf('This partial is %d cents flat: raise the position a little.', $cents),
-            $fingering->cents < 0 && ($isSlide || '0' === $fingering->valves) => \sprintf('%d cents flat, and nothing can be raised here: lip it up, or take an alternate.', $cents),
-            $fingering->cents < 0 => \sprintf('%d cents flat: lip it up, or take an alternate.', $cents),
+            !$isOwn && $isSlide && SlideAdjust::Raised === $fingering->slideAdjust => \sprintf('This partial is %d cents flat: raise the position a little.', $cents),
+            $isSlide && $off < 0 && $fingering->slide > 1 => \sprintf('%d cents flat: raise the position a little.', $cents),
+            $off < 0 && ($isSlide || '0' === $fingering->valves) => \sprintf('%d cents flat, and nothing can be raised here: lip it up, or take an alternate.', $cents),
+            $off < 0 => \sprintf('%d cents flat: lip it up, or take an alternate.', $cents),
             $isSlide => \sprintf('%d cents sharp: lower the position a little.', $cents),
             default => \sprintf('%d cents sharp: extend the %s valve slide.', $cents, str_contains($fingering->valves, '3') ? 'third' : 'first'),
         };

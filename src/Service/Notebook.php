@@ -11,6 +11,7 @@ use App\Repository\RemarkRepository;
 use Doctrine\DBAL\Exception as DatabaseError;
 use SwiftReed\Fingering\Pin;
 use SwiftReed\Fingering\PinError;
+use SwiftReed\Fingering\Tendency;
 
 /**
  * What the teacher has noted for a page: pins and remarks. Without the database the page goes on without them.
@@ -44,12 +45,27 @@ final class Notebook
     /**
      * @param list<PinnedFingering> $stored
      *
+     * @return list<Tendency>
+     */
+    public static function tendencies(array $stored): array
+    {
+        $texts = array_map(static fn (PinnedFingering $one): string => $one->getPin(), $stored);
+
+        return array_map(Tendency::parse(...), array_values(array_filter($texts, Tendency::isMeant(...))));
+    }
+
+    /**
+     * @param list<PinnedFingering> $stored
+     *
      * @return list<Pin>
      */
     public static function read(array $stored): array
     {
         $pins = [];
         foreach ($stored as $one) {
+            if (Tendency::isMeant($one->getPin())) {
+                continue;
+            }
             try {
                 $pins[] = Pin::parse($one->getPin());
             } catch (PinError) {

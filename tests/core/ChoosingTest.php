@@ -108,6 +108,23 @@ final class ChoosingTest extends TestCase
         self::assertSame('T1', $positions('f-attachment')[1]);
     }
 
+    public function testTheTrombonesD4IsWhereItsNeighboursAre(): void
+    {
+        $d = static function (string $line, string ...$own): string {
+            $part = Support::parts()->build($line, Support::instruments()->instrument('trombone'), Stage::Full, tendencies: array_map(\SwiftReed\Fingering\Tendency::parse(...), array_values($own)));
+            foreach ($part->study->notes as $i => $note) {
+                if ('D4' === $note->pitch()->text()) {
+                    return $part->plan->notes[$i]->fingering->text;
+                }
+            }
+            self::fail('no D4');
+        };
+        self::assertSame('1', $d('own D major, from C#4 to E4'), 'beside C sharp');
+        self::assertSame('1', $d('own Eb major, from D4 to F4'), 'beside E flat');
+        self::assertSame('4', $d('own G arpeggio, from G3'), 'beside G and B');
+        self::assertSame('4', $d('own D major, from C#4 to E4', 'D4 flat 30'), 'where 1 is flat and cannot be raised');
+    }
+
     public function testHalfHoleChangesAreWorded(): void
     {
         $spots = array_column(Support::part('own C, 5 notes, then arpeggio', 'bassoon')->plan->hardSpots, 'why');

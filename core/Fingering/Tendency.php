@@ -1,0 +1,46 @@
+<?php
+
+declare(strict_types=1);
+
+namespace SwiftReed\Fingering;
+
+use SwiftReed\Pitch\Pitch;
+use SwiftReed\Pitch\PitchError;
+
+/**
+ * How a player's own note lies with its usual fingering: "D4 sharp 12", "D4 flat 15", in cents. It overrides the model.
+ */
+final readonly class Tendency
+{
+    private const WORST = 60;
+
+    /** @param int $cents positive is sharp */
+    private function __construct(public Pitch $written, public int $cents)
+    {
+    }
+
+    /** Whether a text is meant as a tendency rather than as a pin. */
+    public static function isMeant(string $text): bool
+    {
+        return 1 === preg_match('/\b(sharp|flat)\s+\d+\s*$/i', $text) && !str_contains($text, '=');
+    }
+
+    /** @throws PinError */
+    public static function parse(string $text): self
+    {
+        if (1 !== preg_match('/^\s*(.+?)\s+(sharp|flat)\s+(\d{1,3})\s*$/i', $text, $found) || (int) $found[3] > self::WORST) {
+            throw PinError::notATendency($text);
+        }
+        try {
+            return new self(Pitch::parse($found[1]), 'flat' === strtolower($found[2]) ? -(int) $found[3] : (int) $found[3]);
+        } catch (PitchError) {
+            throw PinError::notATendency($text);
+        }
+    }
+
+    /** As it is stored and read again. */
+    public function text(): string
+    {
+        return $this->written->text().($this->cents < 0 ? ' flat ' : ' sharp ').abs($this->cents);
+    }
+}
