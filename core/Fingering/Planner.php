@@ -21,11 +21,14 @@ final class Planner
 {
     /** A change at least this difficult is a hard spot. */
     private const HARD = 5.5;
+    private const ALWAYS_HARD = ['little finger slides', 'over the break', 'half hole'];
     /** Notes a second at which a change counts in full. */
     private const USUAL_SPEED = 2.0;
     /** Notes on either side that a chart's "near" looks at. */
     private const NEAR = 3;
     private const AGAINST_A_PIN = 1e6;
+    /** What it costs when the slide turns round. */
+    public const TURN = 0.6;
     /** What a cent off costs by the model, and besides beyond ten cents where the player himself says so. */
     private const CENT = 0.02;
     private const OWN_CENT = 0.25;
@@ -97,34 +100,52 @@ final class Planner
      */
     private function shortestPath(array $notes, array $candidates, array $weights, array $own, array $pinned): array
     {
-        $best = [];
+        // A state is a candidate and the way in which the slide came to it: 3 j + 1 + (-1 in, 0 not yet moved, 1 out).
+        $hasSlide = 'slide' === $this->instrument->mechanism()->kind();
+        $best = [[]];
         $from = [];
+        $before = null;
         foreach ($notes as $i => $note) {
             $pitch = $note->pitch();
+            $matrix = null === $before ? [] : $this->changes->difficulties($before, $candidates[$i - 1], $pitch, $candidates[$i]);
+            $weight = $weights[$i];
+            $reached = [];
+            $back = [];
             foreach ($candidates[$i] as $j => $fingering) {
-                $least = 0.0;
-                $back = 0;
-                if ($i > 0) {
-                    $least = \INF;
-                    $before = $notes[$i - 1]->pitch();
-                    foreach ($candidates[$i - 1] as $k => $earlier) {
-                        $sum = $best[$i - 1][$k] + $weights[$i] * $this->changes->between($before, $earlier, $pitch, $fingering)->difficulty;
-                        if ($sum < $least - 1e-9) {
-                            $least = $sum;
-                            $back = $k;
-                        }
+                $here = $own[$i][$j] + (isset($pinned[$i]) && !\in_array($fingering, $pinned[$i], true) ? self::AGAINST_A_PIN : 0);
+                if (null === $before) {
+                    $reached[3 * $j + 1] = $here;
+                    continue;
+                }
+                $row = $matrix[$j];
+                foreach ($best[$i - 1] as $state => $sum) {
+                    $k = intdiv($state, 3);
+                    $sum += $weight * $row[$k];
+                    $arrived = 3 * $j + 1;
+                    if ($hasSlide) {
+                        $way = $state % 3 - 1;
+                        $moves = $fingering->slidePlace <=> $candidates[$i - 1][$k]->slidePlace;
+                        $sum += 0 !== $way && $moves === -$way ? $weight * self::TURN : 0.0;
+                        $arrived += 0 === $moves ? $way : $moves;
+                    }
+                    if (!isset($reached[$arrived]) || $sum + $here < $reached[$arrived] - 1e-9) {
+                        $reached[$arrived] = $sum + $here;
+                        $back[$arrived] = $state;
                     }
                 }
-                $best[$i][$j] = $least + $own[$i][$j] + (isset($pinned[$i]) && !\in_array($fingering, $pinned[$i], true) ? self::AGAINST_A_PIN : 0);
-                $from[$i][$j] = $back;
             }
+            $best[$i] = $reached;
+            $from[$i] = $back;
+            $before = $pitch;
         }
         $last = \count($notes) - 1;
-        $at = (int) array_search(min($best[$last]), $best[$last], true);
+        $ends = $best[$last];
+        asort($ends);
+        $at = (int) array_key_first($ends);
         $chosen = [];
         for ($i = $last; $i >= 0; --$i) {
-            $chosen[$i] = $at;
-            $at = $from[$i][$at];
+            $chosen[$i] = intdiv($at, 3);
+            $at = $from[$i][$at] ?? 0;
         }
         ksort($chosen);
 
@@ -188,7 +209,7 @@ final class Planner
         foreach ($candidates as $i => $fingerings) {
             $row = [];
             foreach ($fingerings as $fingering) {
-                $own = UseOf::Default === $fingering->use ? self::tendency($tendencies, $midi[$i]) : 0;
+                $own = [] !== $tendencies && UseOf::Default === $fingering->use ? self::tendency($tendencies, $midi[$i]) : 0;
                 $cents = 0 === $own ? $fingering->cents : $own;
                 $cost = $fingering->cost + self::CENT * abs($cents) + self::OWN_CENT * max(0, abs($own) - 10);
                 if (!$fingering->context->isNone()) {
@@ -229,22 +250,21 @@ final class Planner
             $fingering = $candidates[$i][$chosen[$i]];
             $total += $own[$i][$chosen[$i]];
             $flags = [];
-            $resting = [];
             if ($i > 0) {
                 $change = $this->at($notes, $candidates, $i, $chosen[$i - 1], $chosen[$i]);
                 $total += $weights[$i] * $change->difficulty;
                 $flags = $change->flags;
                 $difficulty = round($change->difficulty, 1);
-                $without = $this->at($notes, $candidates, $i, $free[$i - 1], $free[$i])->difficulty;
-                $forced = (isset($pinned[$i]) || isset($pinned[$i - 1])) && $without < $change->difficulty - 1 ? '; the pin forces this' : '';
-                if ($difficulty >= self::HARD || \in_array('little finger slides', $change->flags, true) || \in_array('over the break', $change->flags, true) || \in_array('half hole', $change->flags, true)) {
+                if ($difficulty >= self::HARD || ([] !== $flags && [] !== array_intersect(self::ALWAYS_HARD, $flags))) {
+                    $forced = (isset($pinned[$i]) || isset($pinned[$i - 1])) && $this->at($notes, $candidates, $i, $free[$i - 1], $free[$i])->difficulty < $change->difficulty - 1 ? '; the pin forces this' : '';
                     $hard[] = new HardSpot($i - 1, $i, $difficulty, ([] === $change->reasons ? 'many fingers move at once' : implode('; ', $change->reasons)).$forced, $change->flags);
                     $flags[] = 'hard';
                 }
-                $resting = array_values(array_intersect($fingering->indifferent, $candidates[$i - 1][$chosen[$i - 1]]->touches));
             }
-            if (isset($notes[$i + 1])) {
-                $resting = array_values(array_unique([...$resting, ...array_intersect($fingering->indifferent, $candidates[$i + 1][$chosen[$i + 1]]->touches)]));
+            $resting = [];
+            if ([] !== $fingering->indifferent) {
+                $around = [...(0 === $i ? [] : $candidates[$i - 1][$chosen[$i - 1]]->touches), ...(isset($notes[$i + 1]) ? $candidates[$i + 1][$chosen[$i + 1]]->touches : [])];
+                $resting = array_values(array_intersect($fingering->indifferent, $around));
             }
             if (isset($pinned[$i])) {
                 $flags[] = 'pinned';
@@ -255,7 +275,7 @@ final class Planner
                 isset($pinned[$i]) => FingeringWords::difference($this->instrument, $candidates[$i][0], $fingering).': pinned',
                 default => $this->why($notes, $candidates, $chosen, $weights, $own, $i),
             };
-            $planned[] = new PlannedNote($fingering, $resting, $why, $alternates, array_values(array_unique($flags)));
+            $planned[] = new PlannedNote($fingering, $resting, $why, $alternates, \count($flags) > 1 ? array_values(array_unique($flags)) : $flags);
         }
 
         return new FingeringPlan($planned, $hard, round($total, 1));

@@ -153,7 +153,8 @@ final class KeyworkBuilder
         usort($touches, static fn (string $a, string $b): int => array_search($a, $order, true) <=> array_search($b, $order, true));
         $resting = [];
         foreach ($this->file->parts('resting') as $rule) {
-            if ($midi >= Pitch::parse($rule->text('from'))->midi() && $midi <= Pitch::parse($rule->text('to'))->midi()) {
+            $isInForce = !$rule->has('needs') || \in_array($rule->text('needs'), $this->setups, true);
+            if ($isInForce && $midi >= Pitch::parse($rule->text('from'))->midi() && $midi <= Pitch::parse($rule->text('to'))->midi()) {
                 $resting = array_values(array_filter($rule->texts('touches'), fn (string $touch): bool => isset($this->touches[$touch]) && !\in_array($touch, $touches, true)));
             }
         }

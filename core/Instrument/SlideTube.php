@@ -133,6 +133,6 @@ final class SlideTube implements Mechanism
 
     private static function why(Fingering $fingering): string
     {
-        return 7 === $fingering->partial ? 'on the flat 7th partial, the slide raised for it' : 'beside notes in the outer positions';
+        return 7 === $fingering->partial ? 'on the flat 7th partial, the slide raised for it' : 'beside notes in the same position';
     }
 }

@@ -25,10 +25,15 @@ use SwiftReed\StudyLine\Slot;
  */
 final class PartBuilder
 {
+    /** Lines that are kept read. */
+    private const KEPT = 200;
+
     private readonly StudyBuilder $studies;
     public readonly Parser $parser;
     /** @var array<string, Planner> */
     private array $planners = [];
+    /** @var array<string, Recipe> */
+    private array $recipes = [];
 
     public function __construct(public readonly ScaleLibrary $scales)
     {
@@ -51,11 +56,21 @@ final class PartBuilder
      */
     public function build(string $line, Instrument $instrument, Stage $stage = Stage::Full, SpellingPreference $spelling = SpellingPreference::Plainest, Reminders $reminders = Reminders::Affected, array $pins = [], array $tendencies = []): Part
     {
-        $recipe = Recipe::of($this->parser->parse($line), $this->scales);
+        $recipe = $this->recipe($line);
         $study = $this->studies->build($recipe, $instrument->reader($stage, $spelling), $reminders);
         $plan = $this->planner($instrument)->plan($study, $stage, $pins, $this->drilled($recipe, $instrument, $stage, $spelling, $pins), $tendencies);
 
         return new Part($instrument, SlideSlurs::marked($study, $plan, $instrument), $plan, $tendencies);
+    }
+
+    /** The same line serves the whole band, so it is read once. */
+    private function recipe(string $line): Recipe
+    {
+        if (\count($this->recipes) >= self::KEPT) {
+            $this->recipes = [];
+        }
+
+        return $this->recipes[$line] ??= Recipe::of($this->parser->parse($line), $this->scales);
     }
 
     /**

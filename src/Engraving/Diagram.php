@@ -51,13 +51,18 @@ final class Diagram
     private static function keywork(array $touches, Fingering $fingering, array $before, bool $moves): string
     {
         $svg = '';
+        $half = '';
         $labels = [];
         foreach ($touches as $id => $touch) {
             $down = \in_array($id, $fingering->touches, true);
             $was = $moves && \in_array($id, $before, true);
             $new = $moves && $down && !$was;
             $x = $touch->isLeft() ? -self::HAND : self::HAND;
-            if ($touch->isHole && !$touch->isThumb()) {
+            if ($touch->isHalfHole) {
+                if ($down) {
+                    $half .= self::half($x, 300 + 222 * ((int) $touch->finger[1] - 1), 92);
+                }
+            } elseif ($touch->isHole && !$touch->isThumb()) {
                 $svg .= self::disc($x, 300 + 222 * ((int) $touch->finger[1] - 1), 92, $down, $new, $was && !$down);
             } elseif ($touch->isHole) {
                 $svg .= self::thumb($x, 100, $down, $new, $was && !$down);
@@ -78,7 +83,13 @@ final class Diagram
             }
         }
 
-        return $svg;
+        return $svg.$half;
+    }
+
+    /** A hole that is half covered. */
+    private static function half(float $x, float $y, float $radius): string
+    {
+        return \sprintf('<circle cx="%1$.0f" cy="%2$.0f" r="%3$.0f" fill="%4$s" stroke="%5$s" stroke-width="18"/><path d="M%1$.0f %6$.0f A%3$.0f %3$.0f 0 0 0 %1$.0f %7$.0f Z" fill="%5$s"/>', $x, $y, $radius - 9, self::PAPER, self::INK, $y - $radius + 9, $y + $radius - 9);
     }
 
     private static function disc(float $x, float $y, float $radius, bool $down, bool $new, bool $lifted): string

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Engraving;
 
 use SwiftReed\Fingering\FingeringWords;
+use SwiftReed\Pitch\Pitch;
 use SwiftReed\Score\BarLayout;
 use SwiftReed\Score\KeyNames;
 use SwiftReed\Score\MusicXmlWriter;
@@ -111,7 +112,8 @@ final class PageMaker
         $study = $part->study;
         $svg = \sprintf('<text x="%d" y="2250" font-size="900" font-family="Alegreya, serif" font-weight="700" fill="%s">%s</text>', $left, self::INK, Signs::text('' === $name ? $part->writtenTitle() : $name));
         $svg .= self::text($left, 2950, 470, $part->instrument->name.' · '.('' === $name ? '' : $part->writtenTitle().', ').$study->signature->spoken().' · concert '.$part->concertTitle(), self::INK);
-        $y = 3350;
+        $svg .= self::text($left, 3480, 340, 'Notes you will need: '.implode(' ', array_map(static fn (Pitch $pitch): string => $pitch->sign(), $part->notesNeeded())), self::QUIET);
+        $y = 3700;
         foreach ($study->warnings as $warning) {
             foreach (self::wrapped($warning) as $line) {
                 $y += 480;

@@ -245,6 +245,7 @@ final class PlannerTest extends TestCase
     {
         $quarters = $part->study->recipe->tempo->quarters() / 60;
         $sum = 0.0;
+        $way = 0;
         foreach ($plan as $i => $fingering) {
             $midi = array_map(static fn ($note): int => $note->pitch()->midi(), $part->study->notes);
             $beside = array_values(array_intersect_key($midi, [$i - 1 => true, $i + 1 => true]));
@@ -253,7 +254,10 @@ final class PlannerTest extends TestCase
             $sum += $fingering->cost + 0.02 * abs($fingering->cents) + $fingering->context->cost($part->study->signature->fifths, $beside, $near, $held, false);
             if ($i > 0) {
                 $speed = $quarters * 480 / $part->study->notes[$i - 1]->length;
-                $sum += max(0.7, min(1.8, sqrt($speed / 2.0))) * $changes->between($part->study->notes[$i - 1]->pitch(), $plan[$i - 1], $part->study->notes[$i]->pitch(), $fingering)->difficulty;
+                $moves = $fingering->slidePlace <=> $plan[$i - 1]->slidePlace;
+                $turns = 0 !== $way && $moves === -$way;
+                $way = 0 === $moves ? $way : $moves;
+                $sum += max(0.7, min(1.8, sqrt($speed / 2.0))) * ($changes->between($part->study->notes[$i - 1]->pitch(), $plan[$i - 1], $part->study->notes[$i]->pitch(), $fingering)->difficulty + ($turns ? \SwiftReed\Fingering\Planner::TURN : 0));
             }
         }
 
