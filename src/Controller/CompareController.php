@@ -47,6 +47,8 @@ final class CompareController extends AbstractController
             }
             $sides[$name] = $side;
         }
+        // The second drawing uses the glyphs of the first, and ids stand on a page once.
+        $sides['other']['music'] = preg_replace(['/<defs>.*?<\/defs>/s', '/ id="[^"]*"/'], '', $sides['other']['music']) ?? '';
         [$one, $other] = [$sides['one']['part'], $sides['other']['part']];
 
         return $this->render('compare/compare.html.twig', [

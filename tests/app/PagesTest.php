@@ -18,7 +18,7 @@ final class PagesTest extends WebTestCase
     {
         $this->browser = self::createClient();
         $this->browser->disableReboot();
-        self::getContainer()->get('doctrine.dbal.default_connection')->executeStatement('TRUNCATE saved_study');
+        self::getContainer()->get('doctrine.dbal.default_connection')->executeStatement('TRUNCATE saved_study, pinned_fingering, remark');
     }
 
     public function testTheDeskShowsTheLineForTheInstrument(): void
@@ -171,6 +171,106 @@ final class PagesTest extends WebTestCase
             self::assertResponseHeaderSame('Content-Type', $type);
             self::assertStringContainsString('b-major-flute.'.$format, strtr((string) $this->browser->getResponse()->headers->get('Content-Disposition'), ['bb-' => 'b-']));
         }
+    }
+
+    public function testAPinIsKeptHonouredListedAndRemoved(): void
+    {
+        $desk = ['line' => 'own A major, 2 octaves', 'for' => 'clarinet-bb'];
+        $this->browser->request('POST', '/pins', $desk + ['pin' => 'B4 = rE']);
+        self::assertResponseStatusCodeSame(303);
+        $this->browser->request('POST', '/pins', $desk + ['pin' => '1 = LT L1 L2 L3 R1 R2']);
+        $page = $this->browser->request('GET', '/desk', $desk);
+        self::assertStringContainsString('right E and B key', (string) $page->filter('.note-region')->eq(8)->attr('aria-label'));
+        self::assertCount(2, $page->filter('.notebook .noted'));
+        $elsewhere = $this->browser->request('GET', '/desk', ['line' => 'own E major, 2 octaves', 'for' => 'clarinet-bb']);
+        self::assertCount(1, $elsewhere->filter('.notebook .noted'), 'the habit goes along, the pin of this line does not');
+        self::assertCount(0, $this->browser->request('GET', '/desk', ['line' => 'own A major, 2 octaves', 'for' => 'flute'])->filter('.notebook .noted'));
+        foreach ($page->filter('.notebook .noted')->each(static fn ($form): \Symfony\Component\DomCrawler\Form => $form->selectButton('remove')->form()) as $form) {
+            $this->browser->submit($form);
+        }
+        $page = $this->browser->request('GET', '/desk', $desk);
+        self::assertStringContainsString('left E and B key', (string) $page->filter('.note-region')->eq(8)->attr('aria-label'));
+        foreach (['B4', 'B4 = bis', 'H = x', 'D4 flat 200'] as $nonsense) {
+            $this->browser->request('POST', '/pins', $desk + ['pin' => $nonsense]);
+            self::assertResponseStatusCodeSame(422);
+        }
+    }
+
+    public function testAHabitOfAnotherSetupDoesNotStopThePage(): void
+    {
+        $this->browser->request('POST', '/pins', ['line' => 'own C major, 2 octaves', 'for' => 'horn-f', 'setup' => 'double', 'pin' => 'C5 = T0']);
+        self::assertResponseStatusCodeSame(303);
+        $this->browser->request('GET', '/desk', ['line' => 'own C major, 2 octaves', 'for' => 'horn-f']);
+        self::assertResponseIsSuccessful();
+    }
+
+    public function testAPlayersTendencyChangesTheAdvice(): void
+    {
+        $desk = ['line' => 'own C major', 'for' => 'trumpet-bb'];
+        $this->browser->request('POST', '/pins', $desk + ['pin' => 'G4 sharp 20']);
+        self::assertResponseStatusCodeSame(303);
+        self::assertStringContainsString('20 cents sharp', $this->browser->request('GET', '/desk/note/4', $desk)->text());
+        self::assertStringContainsString('32 cents sharp', $this->browser->request('GET', '/desk/note/1', $desk)->text());
+    }
+
+    public function testRemarksAreKeptShownAndPrinted(): void
+    {
+        $desk = ['line' => 'own D major', 'for' => 'flute'];
+        $this->browser->request('POST', '/remarks', $desk + ['text' => ' For  the <ear> ', 'note' => '-1']);
+        $this->browser->request('POST', '/remarks', $desk + ['text' => 'Fingers close', 'note' => '2', 'change' => '1']);
+        $page = $this->browser->request('GET', '/desk', $desk);
+        self::assertStringContainsString('For the <ear>', $page->filter('.notebook')->text());
+        self::assertStringContainsString('Fingers close', $this->browser->request('GET', '/desk/note/2', $desk)->text());
+        $this->browser->request('GET', '/desk/part.pdf', $desk);
+        $file = tempnam(sys_get_temp_dir(), 'pdf');
+        file_put_contents((string) $file, $this->browser->getResponse()->getContent());
+        self::assertStringContainsString('Change into Note 3, F', (string) shell_exec('pdftotext '.escapeshellarg((string) $file).' -'));
+        foreach ([['text' => ''], ['text' => str_repeat('x', 401)], ['text' => 'x', 'note' => '99']] as $fields) {
+            $this->browser->request('POST', '/remarks', $desk + $fields);
+            self::assertResponseStatusCodeSame(422);
+        }
+    }
+
+    public function testADrillIsMadeSavedAndLinkedToWhereItCameFrom(): void
+    {
+        $this->browser->request('POST', '/folder', ['name' => 'The whole line', 'line' => 'own A major, 2 octaves', 'for' => 'clarinet-bb']);
+        $page = $this->browser->followRedirect();
+        $drill = $this->browser->click($page->filter('.hard .drill')->first()->link());
+        self::assertStringContainsString('A drill of A to B', $drill->filter('.paper-head')->text());
+        $form = $drill->selectButton('Save')->form(['name' => 'The drill']);
+        $this->browser->submit($form);
+        self::assertStringContainsString('a drill from The whole line', preg_replace('/\s+/', ' ', $this->browser->request('GET', '/folder')->text()) ?? '');
+    }
+
+    public function testTwoSetupsAreCompared(): void
+    {
+        $page = $this->browser->request('GET', '/compare', ['line' => 'concert F, 2 octaves', 'for' => 'horn-f', 'other' => 'double']);
+        self::assertResponseIsSuccessful();
+        self::assertCount(2, $page->filter('.total'));
+        self::assertStringContainsString('T0', $page->filter('.differences')->text());
+        $page = $this->browser->request('GET', '/compare', ['line' => 'own Bb major', 'for' => 'alto-sax', 'pins_one' => 'Bb4 = bis', 'pins_other' => 'Bb4 = side-bb']);
+        self::assertStringContainsString('B♭4', $page->filter('.differences')->text());
+        $page = $this->browser->request('GET', '/compare', ['line' => 'own D, 5 notes', 'for' => 'trombone', 'other' => 'f-attachment']);
+        self::assertStringContainsString('no difference', $page->text());
+        $this->browser->request('GET', '/compare', ['line' => 'nonsense']);
+        self::assertResponseStatusCodeSame(422);
+    }
+
+    public function testTheBackOfTheBookIsSearchedFilteredAndPrinted(): void
+    {
+        $page = $this->browser->request('GET', '/fingerings', ['q' => 'A# on alto']);
+        self::assertSame('Alto saxophone', $page->filter('h1')->text());
+        self::assertStringContainsString('Left index', $page->filter('[role=status]')->text());
+        $all = $page->filter('.music [role=img]')->count();
+        $some = $this->browser->request('GET', '/fingerings', ['for' => 'alto-sax', 'register' => 'palm keys'])->filter('.music [role=img]')->count();
+        self::assertGreaterThan($some, $all);
+        self::assertGreaterThan(0, $some);
+        $this->browser->request('GET', '/fingerings', ['q' => 'C9 on flute']);
+        self::assertResponseStatusCodeSame(422);
+        $this->browser->request('GET', '/fingerings/chart.pdf', ['for' => 'bassoon']);
+        self::assertResponseHeaderSame('Content-Type', 'application/pdf');
+        $strip = $this->browser->request('GET', '/fingerings/strip', ['line' => 'own C major', 'for' => 'oboe']);
+        self::assertCount(15, $strip->filter('.strip li'));
     }
 
     private function only(): SavedStudy

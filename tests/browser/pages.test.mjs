@@ -149,7 +149,7 @@ test('a study is saved, found, changed, deleted and brought back', async () => {
 });
 
 test('every page is quiet: no errors, nothing from elsewhere, labelled, no sideways scrolling', async () => {
-  for (const address of ['/desk', '/keys', '/keys?naming=own&key=F', '/folder', '/fingerings?for=clarinet-bb', '/fingerings?for=trombone&setup[]=f-attachment', '/nowhere']) {
+  for (const address of ['/desk', '/keys', '/keys?naming=own&key=F', '/folder', '/fingerings?for=clarinet-bb', '/fingerings?for=trombone&setup[]=f-attachment', '/fingerings/strip?line=own%20C', '/compare?line=concert%20F&for=horn-f&other=double', '/nowhere']) {
     for (const width of [1280, 1024, 390]) {
       await page.setViewportSize({ width, height: 800 });
       await open(address);
