@@ -14,8 +14,9 @@ final readonly class HardSpot
      * @param float        $difficulty one is about the effort of moving one finger
      * @param string       $why        in a teacher's words
      * @param list<string> $flags
+     * @param string       $change     the two written notes, "A4 B4": the same change may come again
      */
-    public function __construct(public int $from, public int $to, public float $difficulty, public string $why, public array $flags)
+    public function __construct(public int $from, public int $to, public float $difficulty, public string $why, public array $flags, public string $change = '')
     {
     }
 }

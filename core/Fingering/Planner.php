@@ -257,7 +257,7 @@ final class Planner
                 $difficulty = round($change->difficulty, 1);
                 if ($difficulty >= self::HARD || ([] !== $flags && [] !== array_intersect(self::ALWAYS_HARD, $flags))) {
                     $forced = (isset($pinned[$i]) || isset($pinned[$i - 1])) && $this->at($notes, $candidates, $i, $free[$i - 1], $free[$i])->difficulty < $change->difficulty - 1 ? '; the pin forces this' : '';
-                    $hard[] = new HardSpot($i - 1, $i, $difficulty, ([] === $change->reasons ? 'many fingers move at once' : implode('; ', $change->reasons)).$forced, $change->flags);
+                    $hard[] = new HardSpot($i - 1, $i, $difficulty, ([] === $change->reasons ? 'many fingers move at once' : implode('; ', $change->reasons)).$forced, $change->flags, $notes[$i - 1]->pitch()->text().' '.$note->pitch()->text());
                     $flags[] = 'hard';
                 }
             }

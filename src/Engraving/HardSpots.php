@@ -22,7 +22,11 @@ final class HardSpots
     {
         $marked = $spots;
         usort($marked, static fn (HardSpot $a, HardSpot $b): int => $b->difficulty <=> $a->difficulty ?: $a->from <=> $b->from);
-        $marked = \array_slice($marked, 0, self::MARKED);
+        $once = [];
+        foreach ($marked as $spot) {
+            $once[$spot->change] ??= $spot;
+        }
+        $marked = \array_slice(array_values($once), 0, self::MARKED);
         usort($marked, static fn (HardSpot $a, HardSpot $b): int => $a->from <=> $b->from);
 
         return [] === $marked ? [] : array_combine(range(1, \count($marked)), $marked);
