@@ -83,7 +83,7 @@ final readonly class Interval
             default => 'diminished',
         };
         $over = match ($octaves) {
-            0 => '', 1 => 'an octave', 2 => 'two octaves', default => $octaves.' octaves'
+            0 => '', 1 => 'an octave', 2 => 'two octaves', default => $octaves.' octaves',
         };
         if (0 === $rest && 0 === $shift) {
             return '' === $over ? 'a unison' : $over;

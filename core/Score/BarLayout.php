@@ -88,7 +88,7 @@ final class BarLayout
     {
         $bar = $time->barTicks();
         $half = match ($time) {
-            TimeSignature::FourFour => Length::HALF, TimeSignature::SixEight => 3 * Length::EIGHTH, default => $bar
+            TimeSignature::FourFour => Length::HALF, TimeSignature::SixEight => 3 * Length::EIGHTH, default => $bar,
         };
         $lengths = [];
         while ($length > 0) {

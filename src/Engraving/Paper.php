@@ -13,14 +13,14 @@ enum Paper: string
     public function width(): int
     {
         return match ($this) {
-            self::A4 => 21000, self::Letter => 21590
+            self::A4 => 21000, self::Letter => 21590,
         };
     }
 
     public function height(): int
     {
         return match ($this) {
-            self::A4 => 29700, self::Letter => 27940
+            self::A4 => 29700, self::Letter => 27940,
         };
     }
 }

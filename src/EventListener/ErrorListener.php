@@ -51,7 +51,7 @@ final class ErrorListener
     private static function title(int $status): string
     {
         return match ($status) {
-            404 => 'Not here', 405 => 'Not that way', 403 => 'Not allowed', default => 'This request cannot be answered'
+            404 => 'Not here', 405 => 'Not that way', 403 => 'Not allowed', default => 'This request cannot be answered',
         };
     }
 
