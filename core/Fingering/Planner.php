@@ -365,7 +365,7 @@ final class Planner
             $more = round($there - $here, 1) + 0.0;
             $reason = $this->reason($notes, $i, $in, $out, []);
             $alternates[] = new Alternate($other, $more, match (true) {
-                '' !== $reason => $reason,
+                '' !== $reason => self::would($reason),
                 '' !== $other->when => 'meant for: '.$other->when,
                 $more > 0.4 => 'more fingers move',
                 default => 'as good; the usual one is kept',
@@ -390,9 +390,15 @@ final class Planner
         $fingering = $candidates[$i][$chosen[$i]];
         $what = FingeringWords::difference($this->instrument, $candidates[$i][0], $fingering);
         if ('' !== $avoided) {
-            return \sprintf('%s, because with the usual fingering %s', $what, strtr($avoided, [' slides ' => ' would slide ', ' rolls ' => ' would roll ', ' move, ' => ' would move, ', ' land, ' => ' would land, ']));
+            return \sprintf('%s, because with the usual fingering %s', $what, self::would($avoided));
         }
 
         return '' === $fingering->when ? \sprintf('%s: less moves than with the usual fingering (%s)', $what, $candidates[$i][0]->text) : \sprintf('%s: %s', $what, $fingering->when);
+    }
+
+    /** What happens, said as what would happen. */
+    private static function would(string $reason): string
+    {
+        return strtr($reason, [' slides ' => ' would slide ', ' rolls ' => ' would roll ', ' move, ' => ' would move, ', ' land, ' => ' would land, ']);
     }
 }

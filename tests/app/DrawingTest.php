@@ -1,0 +1,149 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Tests;
+
+use App\Engraving\ChartMaker;
+use App\Engraving\Diagram;
+use App\Engraving\FingeringStyle;
+use App\Engraving\HardSpots;
+use App\Engraving\PageMaker;
+use App\Engraving\Paper;
+use App\Engraving\Rows;
+use App\Engraving\Sheet;
+use App\Engraving\Signs;
+use SwiftReed\Instrument\InstrumentLibrary;
+use SwiftReed\Pitch\Pitch;
+use SwiftReed\Score\Part;
+use SwiftReed\Score\PartBuilder;
+use SwiftReed\Study\Reminders;
+use Symfony\Bundle\FrameworkBundle\Test\KernelTestCase;
+
+/**
+ * The drawings: well-formed, complete, inside the paper, and telling states by shape.
+ */
+final class DrawingTest extends KernelTestCase
+{
+    private PageMaker $pages;
+    private InstrumentLibrary $instruments;
+
+    protected function setUp(): void
+    {
+        $this->pages = self::getContainer()->get(PageMaker::class);
+        $this->instruments = self::getContainer()->get(InstrumentLibrary::class);
+    }
+
+    public function testEveryInstrumentsPageAndChartIsDrawnWhole(): void
+    {
+        foreach ($this->instruments->ids() as $id) {
+            $part = $this->part('concert Db harmonic minor, slur 2 tongue 2, quarter = 80', $id);
+            $page = self::read($this->pages->screen($part, Rows::all(), ''));
+            $regions = $page->query('//*[contains(@class, "note-region")]');
+            self::assertNotFalse($regions);
+            self::assertCount(\count($part->study->notes), $regions, $id);
+            foreach ($part->study->notes as $i => $note) {
+                self::assertStringContainsString($note->pitch()->spoken(), (string) $regions->item($i)?->attributes?->getNamedItem('aria-label')?->nodeValue, $id);
+            }
+            $chart = self::read(self::getContainer()->get(ChartMaker::class)->screen($this->instruments->instrument($id), false));
+            self::assertGreaterThanOrEqual('none' === $part->instrument->mechanism()->kind() ? 0 : 20, $chart->query('//*[@role="img"]')->length, $id);
+        }
+    }
+
+    public function testRowsStandUnderTheirNotesInOrder(): void
+    {
+        $part = $this->part('own E major, 2 octaves, eighths', 'clarinet-bb');
+        $page = self::read($this->pages->screen($part, new Rows(true, true, Reminders::Affected, FingeringStyle::None), ''));
+        $letters = [];
+        foreach ($page->query('//*[local-name()="text"][@font-weight="700"]') as $text) {
+            $letters[] = trim($text->textContent);
+        }
+        self::assertSame(array_map(static fn ($note): string => $note->pitch()->name()->sign(), $part->study->notes), $letters);
+    }
+
+    public function testPrintedPagesKeepEverySystemOnThePaper(): void
+    {
+        foreach ([Paper::A4, Paper::Letter] as $paper) {
+            foreach (['own C chromatic, 3 octaves, sixteenths', 'own C major, drill after note 4', 'concert B, 2 octaves, whole notes'] as $line) {
+                $part = $this->part($line, 'clarinet-bb');
+                $heads = 0;
+                foreach ($this->pages->print($part, Rows::all(), 'A name & <such>', $paper) as $sheet) {
+                    $page = self::read($sheet);
+                    $heads += $page->query('//*[@class="notehead"]')->length;
+                    foreach ($page->query('/*/*[local-name()="g"]/@transform') as $transform) {
+                        preg_match('/translate\((\d+) (\d+)\)/', (string) $transform->nodeValue, $at);
+                        self::assertLessThan($paper->height() - 1600, (int) ($at[2] ?? 0), $line);
+                    }
+                }
+                self::assertGreaterThanOrEqual(\count($part->study->notes), $heads, $line.': a tied note has two heads, none is lost');
+            }
+        }
+    }
+
+    public function testADiagramTellsHeldMovedAndLiftedByShape(): void
+    {
+        $clarinet = $this->instruments->instrument('clarinet-bb');
+        $d = $clarinet->fingerings(Pitch::parse('D4'))[0];
+        $c = $clarinet->fingerings(Pitch::parse('C4'))[0];
+        $still = Diagram::svg($clarinet, $d);
+        $coming = Diagram::svg($clarinet, $d, $c->touches, true);
+        $going = Diagram::svg($clarinet, $c, $d->touches, true);
+        self::assertSame(2, substr_count($still, 'r="92"'), 'two holes are covered');
+        self::assertStringContainsString('stroke-width="30"', $coming, 'the ring finger was lifted: a thick ring');
+        self::assertStringNotContainsString('stroke-width="30"', $still);
+        self::assertStringContainsString('r="37"', $going, 'the ring finger comes down: a bright middle');
+        self::assertStringNotContainsString('r="37"', Diagram::svg($clarinet, $c, $c->touches, true), 'what stays is a full disc');
+        $bassoon = $this->instruments->instrument('bassoon');
+        self::assertStringContainsString('<path d="M-165', Diagram::svg($bassoon, $bassoon->fingerings(Pitch::parse('G3'))[0]), 'a half hole is half full');
+    }
+
+    public function testNoTwoFingeringsOfANoteLookAlike(): void
+    {
+        foreach ($this->instruments->ids() as $id) {
+            $instrument = $this->instruments->instrument($id);
+            if ('none' === $instrument->mechanism()->kind()) {
+                continue;
+            }
+            for ($midi = $instrument->compass['full']->lowest->midi(); $midi <= $instrument->compass['full']->highest->midi(); ++$midi) {
+                $drawn = array_map(static fn ($fingering): string => Diagram::svg($instrument, $fingering), $instrument->fingerings(Pitch::plain($midi, true)));
+                self::assertSame($drawn, array_values(array_unique($drawn)), $id.' '.Pitch::plain($midi, true)->text());
+            }
+        }
+    }
+
+    public function testTheSameChangeIsMarkedOnce(): void
+    {
+        $part = $this->part('own A major, 2 octaves, drill after note 8', 'clarinet-bb');
+        $marked = HardSpots::worst($part->plan->hardSpots);
+        $changes = array_map(static fn ($spot): string => $spot->change, $marked);
+        self::assertSame(array_values($changes), array_values(array_unique($changes)));
+        self::assertLessThanOrEqual(6, \count($marked));
+        self::assertSame(range(1, \count($marked)), array_keys($marked));
+        self::assertGreaterThan(\count($marked), \count($part->plan->hardSpots));
+        self::assertSame([], HardSpots::worst([]));
+    }
+
+    public function testSignsAreDrawn(): void
+    {
+        foreach (['#', 'b', '##', 'bb', 'natural'] as $sign) {
+            self::assertStringContainsString('<path', Signs::reminder($sign, 0, 0));
+        }
+        self::assertSame('', Signs::reminder('', 0, 0));
+        self::assertStringContainsString('= 50', Signs::metronome('3/8', 50, 0, 0));
+        self::assertStringContainsString('Noto Sans Math', Signs::text('B♭ & C'));
+        self::assertStringContainsString('&amp;', Signs::text('B♭ & C'));
+    }
+
+    private function part(string $line, string $instrument): Part
+    {
+        return self::getContainer()->get(PartBuilder::class)->build($line, $this->instruments->instrument($instrument));
+    }
+
+    private static function read(Sheet $sheet): \DOMXPath
+    {
+        $document = new \DOMDocument();
+        self::assertTrue($document->loadXML($sheet->svg), 'the drawing is well-formed');
+
+        return new \DOMXPath($document);
+    }
+}
