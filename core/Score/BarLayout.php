@@ -18,6 +18,7 @@ final class BarLayout
 {
     /** Notes that stand comfortably on one line with a diagram under each. */
     public const SYSTEM = 16;
+    private const ACCIDENTAL = 0.25;
     /** Note values that can be written with one head, in ticks. */
     private const VALUES = [1920, 1440, 960, 720, 480, 360, 240, 180, 120, 60];
 
@@ -34,7 +35,7 @@ final class BarLayout
             $items = self::withAccidentals($study, $items);
             $bars[] = self::withBeams($study->recipe->time, $items);
         }
-        $widths = array_map(count(...), $bars);
+        $widths = array_map(self::width(...), $bars);
         $begins = self::systems($widths, $perSystem);
 
         return array_map(static fn (array $items, int $i): Bar => new Bar($i + 1, $items, $begins[$i]), $bars, array_keys($bars));
@@ -198,27 +199,37 @@ final class BarLayout
     }
 
     /**
+     * Room on the line, in notes: an accidental pushes its note away from the one before.
+     *
+     * @param list<BarItem> $items
+     */
+    private static function width(array $items): float
+    {
+        return \count($items) + self::ACCIDENTAL * \count(array_filter($items, static fn (BarItem $item): bool => '' !== $item->accidental));
+    }
+
+    /**
      * Bars shared out evenly over as few systems as hold them.
      *
-     * @param list<int> $widths
+     * @param list<float> $widths
      *
      * @return list<bool> whether a system begins with this bar
      */
     private static function systems(array $widths, int $perSystem): array
     {
-        $count = max(1, (int) ceil(array_sum($widths) / $perSystem));
+        $count = max(1, (int) ceil(array_sum($widths) / ($perSystem + 1)));
         for (;; ++$count) {
             $target = array_sum($widths) / $count;
             $begins = [];
-            $here = 0;
-            $done = 0;
-            $most = 0;
+            $here = 0.0;
+            $done = 0.0;
+            $most = 0.0;
             $system = 1;
             foreach ($widths as $i => $width) {
                 $next = 0 === $i || ($here > 0 && $done + $width / 2 > $system * $target && $system < $count);
                 if ($next && $i > 0) {
                     ++$system;
-                    $here = 0;
+                    $here = 0.0;
                 }
                 $begins[] = $next;
                 $here += $width;

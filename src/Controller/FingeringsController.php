@@ -11,6 +11,7 @@ use App\Engraving\PdfMaker;
 use App\Service\Desk;
 use App\Service\DeskState;
 use SwiftReed\Fingering\FingeringWords;
+use SwiftReed\Fingering\Trill;
 use SwiftReed\Instrument\Instrument;
 use SwiftReed\Instrument\InstrumentError;
 use SwiftReed\Instrument\InstrumentLibrary;
@@ -87,11 +88,25 @@ final class FingeringsController extends AbstractController
                 'name' => $note->pitch()->name()->sign(),
                 'bar' => 0 === $i || $part->study->notes[$i - 1]->bar !== $note->bar ? $note->bar : 0,
                 'words' => FingeringWords::whole($part->instrument, $fingering),
-                'diagram' => 0 === $height ? '' : \sprintf('<svg viewBox="-480 0 960 %d" aria-hidden="true" font-family="Figtree, Noto Sans Math, sans-serif">%s</svg>', $height, Diagram::svg($part->instrument, $fingering, $before, $i > 0)),
+                'diagram' => 0 === $height ? '' : \sprintf('<svg viewBox="-560 0 1120 %d" aria-hidden="true" font-family="Figtree, Noto Sans Math, sans-serif">%s</svg>', $height, Diagram::svg($part->instrument, $fingering, $before, $i > 0)),
             ];
         }
 
-        return $this->render('fingerings/strip.html.twig', ['state' => $state, 'part' => $part, 'notes' => $notes]);
+        return $this->render('fingerings/strip.html.twig', ['state' => $state, 'part' => $part, 'notes' => $notes, 'trills' => 0 === $height ? [] : array_map(fn (Trill $trill): array => $this->trill($part->instrument, $trill, $height), Trill::ofStudy($part->study, $part->instrument))]);
+    }
+
+    /** @return array{low: string, high: string, below: string, above: string, words: string} */
+    private function trill(Instrument $instrument, Trill $trill, int $height): array
+    {
+        $draw = static fn (string $inner): string => \sprintf('<svg viewBox="-560 0 1120 %d" aria-hidden="true" font-family="Figtree, Noto Sans Math, sans-serif">%s</svg>', $height, $inner);
+
+        return [
+            'low' => $trill->low->sign(),
+            'high' => $trill->high->sign(),
+            'below' => $draw(Diagram::svg($instrument, $trill->below)),
+            'above' => $draw(Diagram::svg($instrument, $trill->above, $trill->below->touches, true)),
+            'words' => FingeringWords::whole($instrument, $trill->below).' And: '.FingeringWords::whole($instrument, $trill->above),
+        ];
     }
 
     /** @return array{string, string} the note and the instrument of "A# on alto" */

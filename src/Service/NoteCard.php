@@ -105,7 +105,7 @@ final readonly class NoteCard
     {
         $height = Diagram::height($part->instrument);
 
-        return 0 === $height ? '' : \sprintf('<svg viewBox="-480 0 960 %d" class="fingering" role="img" aria-label="%s" font-family="Figtree, Noto Sans Math, sans-serif">%s</svg>', $height, htmlspecialchars(FingeringWords::whole($part->instrument, $fingering)), Diagram::svg($part->instrument, $fingering, $before, $moves));
+        return 0 === $height ? '' : \sprintf('<svg viewBox="-560 0 1120 %d" class="fingering" role="img" aria-label="%s" font-family="Figtree, Noto Sans Math, sans-serif">%s</svg>', $height, htmlspecialchars(FingeringWords::whole($part->instrument, $fingering)), Diagram::svg($part->instrument, $fingering, $before, $moves));
     }
 
     private static function tuning(Fingering $fingering, float $off, bool $isOwn): string
