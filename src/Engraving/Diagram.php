@@ -77,7 +77,7 @@ final class Diagram
                 [$x, $y] = match ($finger[1]) {
                     'T' => [$side * (self::SIDE + 15) + $side * 130 * $i, 100.0],
                     '4' => [$side * self::HAND + $side * 235 * $i, 968.0],
-                    default => [$side * (self::SIDE + (mb_strlen($label) > 1 ? 45 : 0)), 300.0 + 222 * ((int) $finger[1] - 1) + 165 * $i],
+                    default => [$side * (self::SIDE + (mb_strlen($label) > 1 ? 20 : 0)), 300.0 + 222 * ((int) $finger[1] - 1) + 165 * $i],
                 };
                 $svg .= self::key($x, $y, $label, $new);
             }

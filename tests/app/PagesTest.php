@@ -270,7 +270,8 @@ final class PagesTest extends WebTestCase
         $this->browser->request('GET', '/fingerings/chart.pdf', ['for' => 'bassoon']);
         self::assertResponseHeaderSame('Content-Type', 'application/pdf');
         $strip = $this->browser->request('GET', '/fingerings/strip', ['line' => 'own C major', 'for' => 'oboe']);
-        self::assertCount(15, $strip->filter('.strip li'));
+        self::assertCount(15, $strip->filter('.strip:not(.trills) li'));
+        self::assertCount(7, $strip->filter('.trills li'));
     }
 
     private function only(): SavedStudy
