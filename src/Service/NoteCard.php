@@ -45,6 +45,7 @@ final readonly class NoteCard
         public array $alternates,
         public string $beforeNote,
         public string $beforeText,
+        public string $caution,
     ) {
     }
 
@@ -97,6 +98,7 @@ final readonly class NoteCard
             $alternates,
             null === $before ? '' : $part->study->notes[$index - 1]->pitch()->text(),
             null === $before ? '' : $before->text,
+            UseOf::Default === $fingering->use ? $fingering->when : '',
         );
     }
 

@@ -213,6 +213,12 @@ final class PagesTest extends WebTestCase
         self::assertStringContainsString('32 cents sharp', $this->browser->request('GET', '/desk/note/1', $desk)->text());
     }
 
+    public function testTheCardSaysWherePlayersDiffer(): void
+    {
+        self::assertStringContainsString('Players differ on this note', $this->browser->request('GET', '/desk/note/0', ['line' => 'own D minor arpeggio, from D6 to F6', 'for' => 'oboe'])->text());
+        self::assertStringNotContainsString('Players differ', $this->browser->request('GET', '/desk/note/0', ['line' => 'own D major', 'for' => 'oboe'])->text());
+    }
+
     public function testRemarksAreKeptShownAndPrinted(): void
     {
         $desk = ['line' => 'own D major', 'for' => 'flute'];
