@@ -26,18 +26,17 @@ final class Planner
     private const USUAL_SPEED = 2.0;
     /** Notes on either side that a chart's "near" looks at. */
     private const NEAR = 3;
-    private const AGAINST_A_PIN = 1e6;
-    /** What it costs when the slide turns round. */
-    public const TURN = 0.6;
     /** What a cent off costs by the model, and besides beyond ten cents where the player himself says so. */
     private const CENT = 0.02;
     private const OWN_CENT = 0.25;
 
     private readonly Changes $changes;
+    private readonly ShortestPath $path;
 
     public function __construct(private readonly Instrument $instrument)
     {
         $this->changes = new Changes($instrument);
+        $this->path = new ShortestPath($this->changes, 'slide' === $instrument->mechanism()->kind());
     }
 
     /**
@@ -61,8 +60,8 @@ final class Planner
         $weights = $this->weights($study);
         $own = $this->ownCosts($notes, $candidates, $study->signature->fifths, Stage::First === $stage, $tendencies);
         $pinned = [] === $given ? $this->pinned($notes, $candidates, $pins) : [];
-        $chosen = $this->shortestPath($notes, $candidates, $weights, $own, [] === $given ? $pinned : array_map(static fn (Fingering $one): array => [$one], $given));
-        $free = [] === $pinned ? $chosen : $this->shortestPath($notes, $candidates, $weights, $own, []);
+        $chosen = $this->path->through($notes, $candidates, $weights, $own, [] === $given ? $pinned : array_map(static fn (Fingering $one): array => [$one], $given));
+        $free = [] === $pinned ? $chosen : $this->path->through($notes, $candidates, $weights, $own, []);
 
         return $this->described($notes, $candidates, $chosen, $weights, $own, $pinned, $free);
     }
@@ -87,69 +86,6 @@ final class Planner
         }
 
         return $weights;
-    }
-
-    /**
-     * @param non-empty-list<StudyNote>   $notes
-     * @param list<list<Fingering>>       $candidates
-     * @param list<float>                 $weights
-     * @param list<list<float>>           $own
-     * @param array<int, list<Fingering>> $pinned     the only fingerings allowed, by the index of the note
-     *
-     * @return list<int> the chosen candidate of each note
-     */
-    private function shortestPath(array $notes, array $candidates, array $weights, array $own, array $pinned): array
-    {
-        // A state is a candidate and the way in which the slide came to it: 3 j + 1 + (-1 in, 0 not yet moved, 1 out).
-        $hasSlide = 'slide' === $this->instrument->mechanism()->kind();
-        $best = [[]];
-        $from = [];
-        $before = null;
-        foreach ($notes as $i => $note) {
-            $pitch = $note->pitch();
-            $matrix = null === $before ? [] : $this->changes->difficulties($before, $candidates[$i - 1], $pitch, $candidates[$i]);
-            $weight = $weights[$i];
-            $reached = [];
-            $back = [];
-            foreach ($candidates[$i] as $j => $fingering) {
-                $here = $own[$i][$j] + (isset($pinned[$i]) && !\in_array($fingering, $pinned[$i], true) ? self::AGAINST_A_PIN : 0);
-                if (null === $before) {
-                    $reached[3 * $j + 1] = $here;
-                    continue;
-                }
-                $row = $matrix[$j];
-                foreach ($best[$i - 1] as $state => $sum) {
-                    $k = intdiv($state, 3);
-                    $sum += $weight * $row[$k];
-                    $arrived = 3 * $j + 1;
-                    if ($hasSlide) {
-                        $way = $state % 3 - 1;
-                        $moves = $fingering->slidePlace <=> $candidates[$i - 1][$k]->slidePlace;
-                        $sum += 0 !== $way && $moves === -$way ? $weight * self::TURN : 0.0;
-                        $arrived += 0 === $moves ? $way : $moves;
-                    }
-                    if (!isset($reached[$arrived]) || $sum + $here < $reached[$arrived] - 1e-9) {
-                        $reached[$arrived] = $sum + $here;
-                        $back[$arrived] = $state;
-                    }
-                }
-            }
-            $best[$i] = $reached;
-            $from[$i] = $back;
-            $before = $pitch;
-        }
-        $last = \count($notes) - 1;
-        $ends = $best[$last];
-        asort($ends);
-        $at = (int) array_key_first($ends);
-        $chosen = [];
-        for ($i = $last; $i >= 0; --$i) {
-            $chosen[$i] = intdiv($at, 3);
-            $at = $from[$i][$at] ?? 0;
-        }
-        ksort($chosen);
-
-        return array_values($chosen);
     }
 
     /**

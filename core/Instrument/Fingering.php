@@ -102,9 +102,4 @@ final readonly class Fingering
     {
         return $this->partial > 0;
     }
-
-    public function isSameAs(self $other): bool
-    {
-        return $this->text === $other->text && $this->partial === $other->partial;
-    }
 }

@@ -56,11 +56,6 @@ final readonly class Interval
         return new self(-$this->letters, -$this->halfSteps);
     }
 
-    public function plus(self $other): self
-    {
-        return new self($this->letters + $other->letters, $this->halfSteps + $other->halfSteps);
-    }
-
     /** Sharps that a key signature gains when a key is carried by this interval (negative: flats). */
     public function fifths(): int
     {

@@ -10,10 +10,4 @@ final readonly class Bar
     public function __construct(public int $number, public array $items, public bool $beginsSystem)
     {
     }
-
-    /** Notes and rests that take room on the page. */
-    public function width(): int
-    {
-        return \count($this->items);
-    }
 }

@@ -43,12 +43,4 @@ final readonly class Study
     {
         return Rhythm::Untimed === $this->recipe->rhythm;
     }
-
-    /** Bars that hold a note, at least in part. */
-    public function barCount(): int
-    {
-        $last = $this->notes[\count($this->notes) - 1];
-
-        return (int) ceil(($last->onset + $last->length) / $this->recipe->time->barTicks());
-    }
 }

@@ -257,7 +257,7 @@ final class PlannerTest extends TestCase
                 $moves = $fingering->slidePlace <=> $plan[$i - 1]->slidePlace;
                 $turns = 0 !== $way && $moves === -$way;
                 $way = 0 === $moves ? $way : $moves;
-                $sum += max(0.7, min(1.8, sqrt($speed / 2.0))) * ($changes->between($part->study->notes[$i - 1]->pitch(), $plan[$i - 1], $part->study->notes[$i]->pitch(), $fingering)->difficulty + ($turns ? \SwiftReed\Fingering\Planner::TURN : 0));
+                $sum += max(0.7, min(1.8, sqrt($speed / 2.0))) * ($changes->between($part->study->notes[$i - 1]->pitch(), $plan[$i - 1], $part->study->notes[$i]->pitch(), $fingering)->difficulty + ($turns ? \SwiftReed\Fingering\ShortestPath::TURN : 0));
             }
         }
 
