@@ -62,6 +62,24 @@ final class FingeringWords
         return array_values(array_map(static fn (string $id): string => $touches[$id]->says, $ids));
     }
 
+    /**
+     * Each key of a fingering as a teacher points it out: "fork key, upper joint, left ring finger".
+     *
+     * @return list<string> keys only; holes need no pointing out
+     */
+    public static function pointedOut(Instrument $instrument, Fingering $fingering): array
+    {
+        $keys = [];
+        foreach ($fingering->touches as $id) {
+            $touch = $instrument->mechanism()->touches()[$id] ?? null;
+            if (null !== $touch && !$touch->isHole && '' !== $touch->place) {
+                $keys[] = $touch->says.', '.$touch->place.', '.$touch->fingerSpoken();
+            }
+        }
+
+        return $keys;
+    }
+
     /** What marks a fingering off from the usual one: "left F sharp key", "third valve alone", "fourth position". */
     public static function difference(Instrument $instrument, Fingering $usual, Fingering $other): string
     {

@@ -27,6 +27,7 @@ final class KeyworkBuilder
     public function __construct(private readonly FamilyFile $file, array $missing, private readonly array $setups)
     {
         $touches = $file->part('touches');
+        $places = self::places($file);
         foreach ($touches->keys() as $id) {
             $entry = $touches->texts($id);
             if (\count($entry) < 4) {
@@ -36,13 +37,30 @@ final class KeyworkBuilder
                 throw $touches->wrong($id, 'expected a finger such as L1, RT or R4, and "closes" or "opens"');
             }
             if (!\in_array($id, $missing, true)) {
-                $this->touches[$id] = new Touch($id, $entry[0], 'opens' === $entry[1], $entry[3], $entry[2], 'hole' === ($entry[4] ?? ''), 'half' === ($entry[4] ?? ''));
+                $this->touches[$id] = new Touch($id, $entry[0], 'opens' === $entry[1], $entry[3], $entry[2], 'hole' === ($entry[4] ?? ''), 'half' === ($entry[4] ?? ''), $places[$id] ?? throw $file->wrong('places', \sprintf('"%s" stands nowhere', $id)));
             }
         }
         $shorthand = $file->part('shorthand');
         foreach ($shorthand->keys() as $word) {
             $this->shorthand[$word] = $shorthand->text($word);
         }
+    }
+
+    /** @return array<string, string> where each touch stands */
+    private static function places(FamilyFile $file): array
+    {
+        $places = [];
+        $known = $file->part('touches')->keys();
+        foreach ($file->part('places')->keys() as $place) {
+            foreach ($file->part('places')->texts($place) as $touch) {
+                if (!\in_array($touch, $known, true) || isset($places[$touch])) {
+                    throw $file->part('places')->wrong($place, \sprintf('"%s" is no touch, or stands in two places', $touch));
+                }
+                $places[$touch] = $place;
+            }
+        }
+
+        return $places;
     }
 
     public function build(): Keywork

@@ -14,8 +14,9 @@ final readonly class Touch
      * @param bool   $opens  whether pressing it opens the tube (true) or closes it
      * @param string $says   spoken name
      * @param string $label  a very short label for diagrams
+     * @param string $place  where it stands on the instrument: "upper joint"; nothing where that needs no saying
      */
-    public function __construct(public string $id, public string $finger, public bool $opens, public string $says, public string $label, public bool $isHole, public bool $isHalfHole = false)
+    public function __construct(public string $id, public string $finger, public bool $opens, public string $says, public string $label, public bool $isHole, public bool $isHalfHole = false, public string $place = '')
     {
     }
 

@@ -48,7 +48,7 @@ final class DeskController extends AbstractController
     public function desk(Request $request, Choices $choices, SavedStudyRepository $studies): Response
     {
         $typed = DeskState::of($request->query->all());
-        $state = $this->changed($typed, $request);
+        $state = $this->changed($this->chosen($typed, $request), $request);
         $view = $this->view($state, $request->query->getBoolean('narrow'));
         $view += [
             'state' => $state,
@@ -58,7 +58,8 @@ final class DeskController extends AbstractController
             'band' => $this->desk->band(),
             'families' => $this->desk->families(),
             'setups' => $this->desk->setups($state->instrument),
-            'pins' => $this->notebook->pins($state->instrument, $this->desk->canonical($state->line)),
+            'pins' => $this->notebook->pins($state->instrument, $this->desk->canonical($state->line), $state->player),
+            'players' => $this->notebook->players($state->instrument),
             'remarks' => $this->notebook->remarks($state->instrument, $this->desk->canonical($state->line)),
             'drills' => $this->drills($state, $view),
             'plain_line' => $this->desk->changed($state->line, Slot::Drill, ''),
@@ -106,6 +107,14 @@ final class DeskController extends AbstractController
         $remarks = array_values(array_filter($this->notebook->remarks($state->instrument, $part->line()), static fn ($remark): bool => $remark->getNote() === $index));
 
         return $this->render('desk/_card.html.twig', ['card' => NoteCard::of($part, $index), 'state' => $state, 'remarks' => $remarks]);
+    }
+
+    /** Whoever names a player and no stage takes over the player's instrument, set-up and stage. */
+    private function chosen(DeskState $state, Request $request): DeskState
+    {
+        $player = '' === $state->player || $request->query->has('stage') ? null : $this->notebook->player($state->player);
+
+        return null === $player ? $state : $state->forPlayer($player);
     }
 
     private function changed(DeskState $state, Request $request): DeskState

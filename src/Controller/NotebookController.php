@@ -5,11 +5,13 @@ declare(strict_types=1);
 namespace App\Controller;
 
 use App\Entity\PinnedFingering;
+use App\Entity\Player;
 use App\Entity\Remark;
 use App\Repository\PinnedFingeringRepository;
 use App\Repository\RemarkRepository;
 use App\Service\Desk;
 use App\Service\DeskState;
+use App\Service\Notebook;
 use Doctrine\ORM\EntityManagerInterface;
 use SwiftReed\Fingering\Pin;
 use SwiftReed\Fingering\PinError;
@@ -25,7 +27,7 @@ use Symfony\Component\Routing\Attribute\Route;
  */
 final class NotebookController extends AbstractController
 {
-    public function __construct(private readonly EntityManagerInterface $entities, private readonly Desk $desk)
+    public function __construct(private readonly EntityManagerInterface $entities, private readonly Desk $desk, private readonly Notebook $notebook)
     {
     }
 
@@ -37,7 +39,7 @@ final class NotebookController extends AbstractController
         $text = $request->request->getString('pin');
         try {
             if (Tendency::isMeant($text)) {
-                $this->entities->persist(new PinnedFingering($state->instrument, '', Tendency::parse($text)->text()));
+                $this->entities->persist(new PinnedFingering($state->instrument, '', Tendency::parse($text)->text(), $this->notebook->player($state->player)));
                 $this->entities->flush();
 
                 return $this->back($state);
@@ -47,7 +49,7 @@ final class NotebookController extends AbstractController
         } catch (PinError $error) {
             return $this->refused($error->getMessage(), $request);
         }
-        $this->entities->persist(new PinnedFingering($state->instrument, $pin->note >= 0 ? $part->line() : '', $pin->text()));
+        $this->entities->persist(new PinnedFingering($state->instrument, $pin->note >= 0 ? $part->line() : '', $pin->text(), $this->notebook->player($state->player)));
         $this->entities->flush();
 
         return $this->back($state);
@@ -94,6 +96,34 @@ final class NotebookController extends AbstractController
         }
 
         return $this->back(DeskState::of($request->request->all()));
+    }
+
+    #[Route('/players', name: 'player_add', methods: ['POST'])]
+    public function addPlayer(Request $request): Response
+    {
+        $state = DeskState::of($request->request->all());
+        $this->desk->instrument($state);
+        $name = trim((string) preg_replace('/[\p{Cc}\s]+/u', ' ', mb_scrub($request->request->getString('name'))));
+        if ('' === $name || mb_strlen($name) > Player::NAME) {
+            return $this->refused(\sprintf('The name has %d characters; expected 1 to %d, for example "Second clarinet, left".', mb_strlen($name), Player::NAME), $request);
+        }
+        $player = new Player($name, $state->instrument, implode(',', $state->setups), $state->stage->value);
+        $this->entities->persist($player);
+        $this->entities->flush();
+
+        return $this->back($state->forPlayer($player));
+    }
+
+    #[Route('/players/{id}/remove', name: 'player_remove', methods: ['POST'])]
+    public function removePlayer(Request $request, string $id): Response
+    {
+        $player = $this->notebook->player($id);
+        if (null !== $player) {
+            $this->entities->remove($player);
+            $this->entities->flush();
+        }
+
+        return $this->back(DeskState::of(['player' => ''] + $request->request->all()));
     }
 
     private function back(DeskState $state): Response

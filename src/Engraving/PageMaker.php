@@ -195,8 +195,8 @@ final class PageMaker
         if (FingeringStyle::None === $rows->fingerings) {
             return ['', 0];
         }
-        if (FingeringStyle::Text === $rows->fingerings) {
-            return $this->textFingerings($part, $system, $y);
+        if (FingeringStyle::Diagram !== $rows->fingerings) {
+            return $this->textFingerings($part, $system, $y, FingeringStyle::Numbers === $rows->fingerings);
         }
         $svg = '';
         foreach ($system->heads as $i => $head) {
@@ -209,7 +209,7 @@ final class PageMaker
     }
 
     /** @return array{string, int} */
-    private function textFingerings(Part $part, EngravedSystem $system, int $y): array
+    private function textFingerings(Part $part, EngravedSystem $system, int $y, bool $oneToSix): array
     {
         if ('keywork' !== $part->instrument->mechanism()->kind()) {
             return [$this->row($system, $y + 390, 420, '', static fn (int $i): string => $part->plan->notes[$i]->fingering->text, 700), self::TEXT_ROW];
@@ -218,7 +218,7 @@ final class PageMaker
         $svg = '';
         $most = 0;
         foreach ($system->heads as $i => $head) {
-            $lines = TouchLines::of($part->instrument, $part->plan->notes[$i]->fingering);
+            $lines = TouchLines::of($part->instrument, $part->plan->notes[$i]->fingering, $oneToSix);
             $most = max($most, \count($lines));
             foreach ($lines as $k => $line) {
                 $svg .= \sprintf('<text x="%.0f" y="%d" font-size="290" text-anchor="middle" fill="%s">%s</text>', $head->middle(), $y + 320 + 300 * $k, self::INK, Signs::text($line));

@@ -12,8 +12,12 @@ use SwiftReed\Instrument\Instrument;
  */
 final class TouchLines
 {
-    /** @return list<string> */
-    public static function of(Instrument $instrument, Fingering $fingering): array
+    /**
+     * @param bool $oneToSix whether the right hand's fingers count on from the left hand's: 4, 5, 6
+     *
+     * @return list<string>
+     */
+    public static function of(Instrument $instrument, Fingering $fingering, bool $oneToSix = false): array
     {
         if ([] === $fingering->touches) {
             return ['open'];
@@ -22,7 +26,7 @@ final class TouchLines
         foreach ($instrument->mechanism()->touches() as $id => $touch) {
             if (\in_array($id, $fingering->touches, true)) {
                 $line = $touch->isThumb() ? 'thumb' : ($touch->isLeft() ? 'left' : 'right');
-                $lines[$line] .= $touch->isHole ? $touch->label : ' '.$touch->label;
+                $lines[$line] .= $touch->isHole ? ($oneToSix && 'right' === $line ? strtr($touch->label, ['1' => '4', '2' => '5', '3' => '6']) : $touch->label) : ' '.$touch->label;
             }
         }
 

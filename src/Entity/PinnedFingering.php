@@ -10,7 +10,8 @@ use Doctrine\ORM\Mapping as ORM;
 use Symfony\Component\Uid\Uuid;
 
 /**
- * A teacher's own choice of a fingering: for one study line, or (with an empty line) as a habit on this instrument.
+ * A teacher's own choice of a fingering: for one study line, or (with an empty line) as a habit on this instrument;
+ * of the whole section, or of one player.
  */
 #[ORM\Entity(repositoryClass: PinnedFingeringRepository::class)]
 #[ORM\Table(name: 'pinned_fingering')]
@@ -30,6 +31,9 @@ class PinnedFingering
         private string $line,
         #[ORM\Column(type: Types::STRING, length: 200)]
         private string $pin,
+        #[ORM\ManyToOne]
+        #[ORM\JoinColumn(nullable: true, onDelete: 'CASCADE')]
+        private ?Player $player = null,
     ) {
         $this->id = Uuid::v7()->toRfc4122();
         $this->madeAt = new \DateTimeImmutable();
@@ -53,6 +57,12 @@ class PinnedFingering
     public function getPin(): string
     {
         return $this->pin;
+    }
+
+    /** Whose it is; nobody's when it belongs to the section. */
+    public function getPlayer(): ?Player
+    {
+        return $this->player;
     }
 
     public function getMadeAt(): \DateTimeImmutable

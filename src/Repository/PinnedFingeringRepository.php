@@ -24,11 +24,24 @@ final class PinnedFingeringRepository extends ServiceEntityRepository
         return Uuid::isValid($id) ? $this->find($id) : null;
     }
 
-    /** @return list<PinnedFingering> habits of the instrument first, then those of this line, each in the order in which they were made */
-    public function inForce(string $instrument, string $line): array
+    /**
+     * @param string $player the player's id; nothing for the section
+     *
+     * @return list<PinnedFingering> the section's before the player's; habits before those of this line; each in the order in which they were made
+     */
+    public function inForce(string $instrument, string $line, string $player): array
     {
-        return $this->createQueryBuilder('p')->where('p.instrument = :instrument')->andWhere("p.line = '' OR p.line = :line")
+        $pins = $this->createQueryBuilder('p')->where('p.instrument = :instrument')->andWhere("p.line = '' OR p.line = :line")
+            ->andWhere('p.player IS NULL'.(Uuid::isValid($player) ? ' OR p.player = :player' : ''))
             ->setParameter('instrument', $instrument)->setParameter('line', $line)
-            ->orderBy('p.line')->addOrderBy('p.madeAt')->addOrderBy('p.id')->getQuery()->getResult();
+            ->orderBy('p.line')->addOrderBy('p.madeAt')->addOrderBy('p.id');
+        if (Uuid::isValid($player)) {
+            $pins->setParameter('player', $player);
+        }
+        /** @var list<PinnedFingering> $found */
+        $found = $pins->getQuery()->getResult();
+        usort($found, static fn (PinnedFingering $a, PinnedFingering $b): int => (null === $a->getPlayer() ? 0 : 1) <=> (null === $b->getPlayer() ? 0 : 1));
+
+        return $found;
     }
 }

@@ -34,7 +34,7 @@ final class Desk
      */
     public function part(DeskState $state): Part
     {
-        $stored = $this->notebook->pins($state->instrument, $this->canonical($state->line));
+        $stored = $this->notebook->pins($state->instrument, $this->canonical($state->line), $state->player);
         try {
             return $this->plainPart($state, Notebook::read($stored), Notebook::tendencies($stored));
         } catch (PinError) {

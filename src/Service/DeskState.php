@@ -6,6 +6,7 @@ namespace App\Service;
 
 use App\Engraving\FingeringStyle;
 use App\Engraving\Rows;
+use App\Entity\Player;
 use SwiftReed\Pitch\SpellingPreference;
 use SwiftReed\Study\Reminders;
 use SwiftReed\Study\Stage;
@@ -29,6 +30,7 @@ final readonly class DeskState
         public Rows $rows,
         public string $study,
         public string $origin = '',
+        public string $player = '',
     ) {
     }
 
@@ -47,10 +49,11 @@ final readonly class DeskState
                 str_contains($rows, 'd'),
                 str_contains($rows, 'l'),
                 str_contains($rows, 'h') ? Reminders::Habit : (str_contains($rows, 'r') ? Reminders::Affected : Reminders::None),
-                str_contains($rows, 'f') ? FingeringStyle::Diagram : (str_contains($rows, 't') ? FingeringStyle::Text : FingeringStyle::None),
+                str_contains($rows, 'f') ? FingeringStyle::Diagram : (str_contains($rows, 't') ? FingeringStyle::Text : (str_contains($rows, 'n') ? FingeringStyle::Numbers : FingeringStyle::None)),
             ),
             self::text($query, 'study', ''),
             self::text($query, 'origin', ''),
+            mb_substr(mb_scrub(self::text($query, 'player', '')), 0, 36),
         );
     }
 
@@ -67,11 +70,12 @@ final readonly class DeskState
             'line' => $this->line,
             'for' => $this->instrument,
             'setup' => implode(',', $this->setups),
-            'stage' => Stage::Full === $this->stage ? '' : $this->stage->value,
+            'stage' => Stage::Full === $this->stage && '' === $this->player ? '' : $this->stage->value,
             'spelling' => SpellingPreference::Plainest === $this->spelling ? '' : $this->spelling->value,
             'rows' => 'dlrf' === $this->rowLetters() ? '' : $this->rowLetters(),
             'study' => $this->study,
             'origin' => $this->origin,
+            'player' => $this->player,
         ];
 
         return array_filter($all, static fn (string $value): bool => '' !== $value);
@@ -83,7 +87,7 @@ final readonly class DeskState
             Reminders::Affected => 'r', Reminders::Habit => 'h', Reminders::None => '',
         }
         .match ($this->rows->fingerings) {
-            FingeringStyle::Diagram => 'f', FingeringStyle::Text => 't', FingeringStyle::None => '',
+            FingeringStyle::Diagram => 'f', FingeringStyle::Text => 't', FingeringStyle::Numbers => 'n', FingeringStyle::None => '',
         };
 
         return '' === $letters ? '-' : $letters;
@@ -91,7 +95,13 @@ final readonly class DeskState
 
     public function withLine(string $line): self
     {
-        return new self($line, $this->instrument, $this->setups, $this->stage, $this->spelling, $this->rows, $this->study, $this->origin);
+        return new self($line, $this->instrument, $this->setups, $this->stage, $this->spelling, $this->rows, $this->study, $this->origin, $this->player);
+    }
+
+    /** The part of one player, with his set-up and stage. */
+    public function forPlayer(Player $player): self
+    {
+        return new self($this->line, $player->getInstrument(), self::setups($player->getSetup()), Stage::tryFrom($player->getStage()) ?? Stage::Full, $this->spelling, $this->rows, $this->study, $this->origin, $player->getId());
     }
 
     public function withInstrument(string $instrument): self

@@ -24,6 +24,7 @@ final readonly class NoteCard
     /**
      * @param array{stay: list<string>, lift: list<string>, add: list<string>}                                      $coming
      * @param list<string>                                                                                          $watch
+     * @param list<string>                                                                                          $keys    each key with its place and finger
      * @param list<array{text: string, use: string, when: string, cost: float, why: string, diagram: string, words: string}> $alternates
      */
     private function __construct(
@@ -46,6 +47,7 @@ final readonly class NoteCard
         public string $beforeNote,
         public string $beforeText,
         public string $caution,
+        public array $keys,
     ) {
     }
 
@@ -99,6 +101,7 @@ final readonly class NoteCard
             null === $before ? '' : $part->study->notes[$index - 1]->pitch()->text(),
             null === $before ? '' : $before->text,
             UseOf::Default === $fingering->use ? $fingering->when : '',
+            FingeringWords::pointedOut($instrument, $fingering),
         );
     }
 

@@ -5,28 +5,58 @@ declare(strict_types=1);
 namespace App\Service;
 
 use App\Entity\PinnedFingering;
+use App\Entity\Player;
 use App\Entity\Remark;
 use App\Repository\PinnedFingeringRepository;
+use App\Repository\PlayerRepository;
 use App\Repository\RemarkRepository;
 use Doctrine\DBAL\Exception as DatabaseError;
 use SwiftReed\Fingering\Pin;
 use SwiftReed\Fingering\PinError;
 use SwiftReed\Fingering\Tendency;
+use Symfony\Contracts\Service\ResetInterface;
 
 /**
  * What the teacher has noted for a page: pins and remarks. Without the database the page goes on without them.
  */
-final class Notebook
+final class Notebook implements ResetInterface
 {
-    public function __construct(private readonly PinnedFingeringRepository $pins, private readonly RemarkRepository $remarks)
+    /** @var array<string, list<PinnedFingering>> read in this request */
+    private array $kept = [];
+
+    public function __construct(private readonly PinnedFingeringRepository $pins, private readonly RemarkRepository $remarks, private readonly PlayerRepository $players)
     {
     }
 
-    /** @return list<PinnedFingering> */
-    public function pins(string $instrument, string $line): array
+    public function reset(): void
+    {
+        $this->kept = [];
+    }
+
+    /** @return list<Player> */
+    public function players(string $instrument): array
     {
         try {
-            return $this->pins->inForce($instrument, $line);
+            return $this->players->of($instrument);
+        } catch (DatabaseError) {
+            return [];
+        }
+    }
+
+    public function player(string $id): ?Player
+    {
+        try {
+            return $this->players->one($id);
+        } catch (DatabaseError) {
+            return null;
+        }
+    }
+
+    /** @return list<PinnedFingering> */
+    public function pins(string $instrument, string $line, string $player = ''): array
+    {
+        try {
+            return $this->kept[$instrument.'|'.$player.'|'.$line] ??= $this->pins->inForce($instrument, $line, $player);
         } catch (DatabaseError) {
             return [];
         }

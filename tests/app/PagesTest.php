@@ -18,7 +18,7 @@ final class PagesTest extends WebTestCase
     {
         $this->browser = self::createClient();
         $this->browser->disableReboot();
-        self::getContainer()->get('doctrine.dbal.default_connection')->executeStatement('TRUNCATE saved_study, pinned_fingering, remark');
+        self::getContainer()->get('doctrine.dbal.default_connection')->executeStatement('TRUNCATE saved_study, pinned_fingering, remark, player CASCADE');
     }
 
     public function testTheDeskShowsTheLineForTheInstrument(): void
@@ -194,6 +194,38 @@ final class PagesTest extends WebTestCase
             $this->browser->request('POST', '/pins', $desk + ['pin' => $nonsense]);
             self::assertResponseStatusCodeSame(422);
         }
+    }
+
+    public function testAPlayersHabitsAreHisAlone(): void
+    {
+        $desk = ['line' => 'own A major, 2 octaves', 'for' => 'clarinet-bb', 'setup' => 'lEb', 'stage' => 'developing'];
+        $this->browser->request('POST', '/players', $desk + ['name' => 'Third chair']);
+        self::assertResponseStatusCodeSame(303);
+        $page = $this->browser->followRedirect();
+        $id = (string) $page->filter('#who option[selected]')->attr('value');
+        self::assertSame('Third chair', $page->filter('#who option[selected]')->text());
+        $this->browser->request('POST', '/pins', $desk + ['player' => $id, 'pin' => 'B4 = rE']);
+        $his = $this->browser->request('GET', '/desk', ['line' => $desk['line'], 'player' => $id]);
+        self::assertStringContainsString('right E and B key', (string) $his->filter('.note-region')->eq(8)->attr('aria-label'));
+        self::assertStringContainsString('Third chair only', $his->filter('.notebook')->text());
+        self::assertCount(1, $his->filter('#setup-lEb[checked]'), 'the set-up comes with the player');
+        self::assertSame('developing', $his->filter('#stage option[selected]')->attr('value'));
+        $section = $this->browser->request('GET', '/desk', ['line' => $desk['line'], 'for' => 'clarinet-bb']);
+        self::assertStringContainsString('left E and B key', (string) $section->filter('.note-region')->eq(8)->attr('aria-label'));
+        $this->browser->request('POST', '/players/'.$id.'/remove', $desk);
+        self::assertResponseStatusCodeSame(303);
+        self::assertSame(0, (int) self::getContainer()->get('doctrine.dbal.default_connection')->fetchOne('SELECT COUNT(*) FROM pinned_fingering'), 'the habits go with the player');
+        $this->browser->request('POST', '/players', $desk + ['name' => '  ']);
+        self::assertResponseStatusCodeSame(422);
+        self::assertStringContainsString('expected 1 to 60', $this->browser->getCrawler()->text());
+    }
+
+    public function testFingersCanBeCountedOneToSix(): void
+    {
+        $page = $this->browser->request('GET', '/desk', ['line' => 'own C major', 'for' => 'alto-sax', 'rows' => 'n']);
+        self::assertStringContainsString('>456', str_replace(' ', '', $page->filter('.music')->html()));
+        self::assertStringNotContainsString('>456', str_replace(' ', '', $this->browser->request('GET', '/desk', ['line' => 'own C major', 'for' => 'alto-sax', 'rows' => 't'])->filter('.music')->html()));
+        self::assertStringContainsString('right little finger', $this->browser->request('GET', '/desk/note/0', ['line' => 'own C major', 'for' => 'alto-sax'])->filter('.card-keys')->text());
     }
 
     public function testAHabitOfAnotherSetupDoesNotStopThePage(): void

@@ -46,6 +46,13 @@ final class ChoosingTest extends TestCase
         yield 'saxophone: C by the side key against B' => ['alto-sax', 'own C major', 'C5', 'side-c', true];
         yield 'saxophone: C with the middle finger in F' => ['alto-sax', 'own F major', 'C5', 'side-c', false];
 
+        yield 'saxophone: bis beside C in the school that allows it' => ['alto-sax', 'own Eb major, from Bb4 to C5', 'Bb4', 'bis', true];
+        yield 'saxophone: no bis beside C in the school that forbids it' => ['alto-sax', 'own Eb major, from Bb4 to C5', 'Bb4', 'bis', false, Stage::Full, ['bis-not-by-c']];
+        yield 'saxophone: bis away from C in that school too' => ['alto-sax', 'own Ab arpeggio', 'Ab4', 'gs', true, Stage::Full, ['bis-not-by-c']];
+        yield 'clarinet: right little finger first' => ['clarinet-bb', 'own E minor arpeggio, 2 octaves', 'B4', 'rE', true, Stage::Full, ['right-first']];
+        yield 'clarinet: left little finger first' => ['clarinet-bb', 'own F arpeggio, 2 octaves', 'C5', 'lF', true, Stage::Full, ['left-first']];
+        yield 'clarinet: little fingers still alternate in the right-first school' => ['clarinet-bb', 'own B major, 2 octaves', 'C#5', 'lFs', true, Stage::Full, ['right-first']];
+
         foreach (['F', 'Bb', 'Eb', 'Ab'] as $tonic) {
             yield "flute: thumb B flat in $tonic" => ['flute', "own $tonic major", 'Bb4', 'thumb-bb', true];
         }
