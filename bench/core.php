@@ -15,7 +15,6 @@ use SwiftReed\Score\PartBuilder;
 use SwiftReed\Study\Recipe;
 use SwiftReed\Study\Stage;
 use SwiftReed\Study\StudyBuilder;
-use SwiftReed\StudyLine\Parser;
 
 require dirname(__DIR__).'/vendor/autoload.php';
 
@@ -40,14 +39,14 @@ function show(string $what, float $milliseconds, string $target): void
 
 $scales = new ScaleLibrary(DataFolder::shipped());
 $instruments = new InstrumentLibrary(DataFolder::shipped());
-$parts = new PartBuilder($scales);
+$parts = PartBuilder::shipped();
 $clarinet = $instruments->instrument('clarinet-bb');
 $line = 'concert G major, 2 octaves, up and down, eighths, quarter = 72';
 
 show('a two-octave study built and fingered, planner kept', median(300, static fn () => $parts->build($line, $clarinet)), 'target 3 ms');
-show('the same with nothing kept but the data files', median(100, static fn () => (new PartBuilder($scales))->build($line, $clarinet)), '');
-$whole = static function () use ($instruments, $scales): void {
-    $parts = new PartBuilder($scales);
+show('the same with nothing kept but the data files', median(100, static fn () => PartBuilder::shipped()->build($line, $clarinet)), '');
+$whole = static function () use ($instruments): void {
+    $parts = PartBuilder::shipped();
     foreach ($instruments->ids() as $id) {
         foreach (PacketTable::lines() as $tonic) {
             $parts->build('concert '.$tonic->text().' major, 2 octaves', $instruments->instrument($id));
@@ -56,7 +55,7 @@ $whole = static function () use ($instruments, $scales): void {
 };
 show(sprintf('twelve keys x %d instruments, two octaves, built and fingered', count($instruments->ids())), median(7, $whole), sprintf('target 600 ms; peak memory %.0f MB, target 64', memory_get_peak_usage(true) / 1048576));
 
-$long = Recipe::of((new Parser($scales))->parse('own E chromatic, 3 octaves, sixteenths'), $scales);
+$long = Recipe::of($parts->parser->parse('own E chromatic, 3 octaves, sixteenths'), $scales, $parts->patterns);
 $reader = $clarinet->reader(Stage::Full, SpellingPreference::Plainest);
 $study = (new StudyBuilder($scales))->build($long, $reader);
 $notes = [];

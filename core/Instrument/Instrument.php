@@ -52,7 +52,38 @@ final class Instrument
 
     public function reader(Stage $stage, SpellingPreference $spelling): Reader
     {
-        return new Reader($this->article, $this->transposition, $this->compass, $stage, $spelling);
+        return new Reader($this->article, $this->transposition, $this->compass, $stage, $spelling, $this->nextPartial(...));
+    }
+
+    /**
+     * The next note above on the same fingering as a note's usual one.
+     *
+     * @return list<Pitch> written; empty where there is none
+     */
+    private function nextPartial(Pitch $written): array
+    {
+        $usual = $this->fingerings($written)[0] ?? null;
+        if (null === $usual || !$usual->isDerived()) {
+            return [];
+        }
+        for ($midi = $written->midi() + 1; $midi <= $written->midi() + 12; ++$midi) {
+            $above = Pitch::plain($midi, $written->alter >= 0);
+            if ([] !== $this->sameFingering($above, $usual)) {
+                return [$above];
+            }
+        }
+
+        return [];
+    }
+
+    /**
+     * The fingerings of a note that hold the same valves, or the slide in the same position, as another fingering.
+     *
+     * @return list<Fingering>
+     */
+    public function sameFingering(Pitch $written, Fingering $other): array
+    {
+        return array_values(array_filter($this->fingerings($written), static fn (Fingering $one): bool => $one->touches === $other->touches && $one->side === $other->side && $one->slide === $other->slide && UseOf::LastResort !== $one->use));
     }
 
     /**

@@ -56,6 +56,16 @@ final readonly class Formula
         return new self($degrees);
     }
 
+    /**
+     * Degrees in the order in which they are given.
+     *
+     * @param non-empty-list<Degree> $degrees
+     */
+    public static function inOrder(array $degrees): self
+    {
+        return new self($degrees);
+    }
+
     public function size(): int
     {
         return \count($this->degrees);

@@ -21,6 +21,16 @@ final class FormulaError extends \InvalidArgumentException
         return new self(\sprintf('The formula begins with "%s"; it begins with 1, the tonic, for example "1 b3 4 b5 5 b7".', $read));
     }
 
+    public static function sharedNotes(string $one, string $other, string $notes): self
+    {
+        return new self(\sprintf('The triads %s and %s share %s; a pair has no note in common, for example "concert Bb triad pair C".', $one, $other, $notes));
+    }
+
+    public static function notAPair(string $read): self
+    {
+        return new self(\sprintf('"%s" is not a pair of triads; expected for example "triad pair C" or "triad pair Cm".', $read));
+    }
+
     public static function tooShort(): self
     {
         return new self('A formula needs at least two degrees, for example "1 b3 4 b5 5 b7".');

@@ -93,7 +93,25 @@ final class ScaleLibrary
         }
         $kind = MaterialKind::tryFrom(self::text($name, $entry + ['kind' => 'scale'], 'kind')) ?? throw DataError::entry('scales', $name, 'kind is not scale, arpeggio or triad');
 
-        return new Material($name, $kind, $up, $down, $fifths, $prints, self::text($name, $entry + ['arpeggio' => ''], 'arpeggio'), $chromatic, true === ($entry['short'] ?? false), self::text($name, $entry + ['over' => ''], 'over'));
+        return new Material($name, $kind, $up, $down, $fifths, $prints, self::text($name, $entry + ['arpeggio' => ''], 'arpeggio'), $chromatic, true === ($entry['short'] ?? false), self::text($name, $entry + ['over' => ''], 'over'), self::chords($name, $entry));
+    }
+
+    /**
+     * @param array<string, mixed> $entry
+     *
+     * @return list<string>
+     */
+    private static function chords(string $name, array $entry): array
+    {
+        $chords = $entry['chords'] ?? [];
+        foreach (\is_array($chords) ? $chords : [''] as $chord) {
+            if (!\is_string($chord) || 1 !== preg_match('/^(bb|b|#)?[1-7]( \S+)?$/', $chord)) {
+                throw DataError::entry('scales', $name, 'a chord is not a degree and what follows the letter, such as "2 m7"');
+            }
+        }
+
+        /** @var list<string> $chords */
+        return $chords;
     }
 
     /** @param array<string, mixed> $entry */

@@ -49,6 +49,9 @@ final class BarLayout
         $bars = [];
         $end = 0;
         foreach ($study->notes as $i => $note) {
+            foreach (self::rests($end, $note->onset, $time) as $rest) {
+                $bars[intdiv($rest->onset, $bar)][] = $rest;
+            }
             $end = $note->onset + $note->length;
             $triplet = '3:2' === $note->tuplet;
             $lengths = $triplet ? [$note->length] : self::split($note->onset, $note->length, $time);
@@ -59,17 +62,33 @@ final class BarLayout
             }
         }
         $full = $study->isUntimed() ? $end : (int) ceil($end / $bar) * $bar;
-        $isTripletRest = 0 !== $end % Length::SIXTEENTH;
-        while ($end < $full) {
-            // First out of the triplet, then to the beat, then the rest of the bar.
-            $toBeat = $time->beatTicks() - $end % $time->beatTicks();
-            $length = $isTripletRest && 0 !== $end % Length::QUARTER ? Length::TRIPLET_EIGHTH : self::split($end, min($toBeat < $time->beatTicks() ? $toBeat : $full - $end, $full - $end), $time)[0];
-            $bars[intdiv($end, $bar)][] = self::item(-1, $end, $length, false, false, Length::TRIPLET_EIGHTH === $length);
-            $end += $length;
+        foreach (self::rests($end, $full, $time) as $rest) {
+            $bars[intdiv($rest->onset, $bar)][] = $rest;
         }
         ksort($bars);
 
         return array_values($bars);
+    }
+
+    /**
+     * Silence between two places: first out of the triplet, then to the beat, then the rest of the bar.
+     *
+     * @return list<BarItem>
+     */
+    private static function rests(int $from, int $to, TimeSignature $time): array
+    {
+        $rests = [];
+        $bar = $time->barTicks();
+        while ($from < $to) {
+            $room = min($to, (intdiv($from, $bar) + 1) * $bar) - $from;
+            $toBeat = $time->beatTicks() - $from % $time->beatTicks();
+            $inTriplet = 0 !== $from % Length::SIXTEENTH || ($room < Length::QUARTER && 0 !== $room % Length::SIXTEENTH);
+            $length = $inTriplet ? min(Length::TRIPLET_EIGHTH, $room) : self::split($from, min($toBeat < $time->beatTicks() ? $toBeat : $room, $room), $time)[0];
+            $rests[] = self::item(-1, $from, $length, false, false, Length::TRIPLET_EIGHTH === $length);
+            $from += $length;
+        }
+
+        return $rests;
     }
 
     private static function item(int $note, int $onset, int $length, bool $tiedFrom, bool $tiedTo, bool $triplet): BarItem

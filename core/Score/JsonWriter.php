@@ -12,7 +12,6 @@ use SwiftReed\Instrument\SlideAdjust;
 use SwiftReed\Study\Attack;
 use SwiftReed\Study\Length;
 use SwiftReed\Study\RangeMove;
-use SwiftReed\Study\RangePolicy;
 use SwiftReed\Study\Slur;
 use SwiftReed\Study\StudyNote;
 
@@ -40,21 +39,25 @@ final class JsonWriter
         $pitches = array_map(static fn (StudyNote $note): int => $note->pitch()->midi(), $study->notes);
         $tempo = ['bpm' => $recipe->tempo->bpm, 'unit' => $recipe->tempo->unit, 'click' => $recipe->tempo->click];
 
+        $rounds = [] + ($study->comesOutAfter > 1 ? ['rounds' => $study->comesOutAfter] : []) + ($recipe->rounds > 1 ? ['times' => $recipe->rounds] : []) + (0 === $recipe->rounds ? ['times' => $study->comesOutAfter] : []);
+
         return [
             'version' => self::VERSION,
             'line' => $part->line(),
             'instrument' => ['id' => $part->instrument->id, 'name' => $part->instrument->name, 'setup' => $part->instrument->setup],
-            'concert_key' => ['tonic' => $study->concertKey->tonic->text(), 'mode' => $recipe->material->name, 'fifths' => $study->concertSignature->fifths],
-            'written_key' => ['tonic' => $study->writtenKey->key->tonic->text(), 'mode' => $recipe->material->name, 'fifths' => $study->signature->fifths, 'respelled' => $study->writtenKey->respelled],
+            'concert_key' => ['tonic' => $study->concertKey->tonic->text(), 'mode' => $recipe->material->nameOn($study->concertKey->tonic), 'fifths' => $study->concertSignature->fifths],
+            'written_key' => ['tonic' => $study->writtenKey->key->tonic->text(), 'mode' => $recipe->material->nameOn($study->writtenKey->key->tonic), 'fifths' => $study->signature->fifths, 'respelled' => $study->writtenKey->respelled],
             'tempo' => 0 === $recipe->tempo->goal ? $tempo : $tempo + ['goal' => $recipe->tempo->goal],
             'time' => $recipe->time->value,
+            'pattern' => $recipe->pattern->text,
             'untimed' => $study->isUntimed(),
+            ...$rounds,
             'notes' => $notes,
             'hard_spots' => array_map(static fn (HardSpot $spot): array => ['from' => $spot->from, 'to' => $spot->to, 'difficulty' => $spot->difficulty, 'why' => $spot->why], $part->plan->hardSpots),
             'range' => [
                 'lowest' => $study->notes[(int) array_search(min($pitches), $pitches, true)]->pitch()->text(),
                 'highest' => $study->notes[(int) array_search(max($pitches), $pitches, true)]->pitch()->text(),
-                'policy' => RangePolicy::KeepWhole === $study->policy ? RangePolicy::WholeOctaves->value : $study->policy->value,
+                'policy' => $study->policy->value,
                 'moves' => array_map(static fn (RangeMove $move): array => ['at' => $move->at, 'octaves' => $move->octaves], $study->moves),
             ],
             'warnings' => $study->warnings,

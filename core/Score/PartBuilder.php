@@ -10,13 +10,16 @@ use SwiftReed\Fingering\Tendency;
 use SwiftReed\Instrument\Fingering;
 use SwiftReed\Instrument\Instrument;
 use SwiftReed\Knowledge\DataFolder;
+use SwiftReed\Pattern\PatternLibrary;
 use SwiftReed\Pitch\SpellingPreference;
 use SwiftReed\Scale\ScaleLibrary;
 use SwiftReed\Study\Drill;
 use SwiftReed\Study\Recipe;
 use SwiftReed\Study\Reminders;
 use SwiftReed\Study\Stage;
+use SwiftReed\Study\Study;
 use SwiftReed\Study\StudyBuilder;
+use SwiftReed\Study\StudyNote;
 use SwiftReed\StudyLine\Parser;
 use SwiftReed\StudyLine\Slot;
 
@@ -35,15 +38,17 @@ final class PartBuilder
     /** @var array<string, Recipe> */
     private array $recipes = [];
 
-    public function __construct(public readonly ScaleLibrary $scales)
+    public function __construct(public readonly ScaleLibrary $scales, public readonly PatternLibrary $patterns)
     {
         $this->studies = new StudyBuilder($scales);
-        $this->parser = new Parser($scales);
+        $this->parser = new Parser($scales, $patterns);
     }
 
     public static function shipped(): self
     {
-        return new self(new ScaleLibrary(DataFolder::shipped()));
+        $data = DataFolder::shipped();
+
+        return new self(new ScaleLibrary($data), new PatternLibrary($data));
     }
 
     /**
@@ -58,7 +63,7 @@ final class PartBuilder
     {
         $recipe = $this->recipe($line);
         $study = $this->studies->build($recipe, $instrument->reader($stage, $spelling), $reminders);
-        $plan = $this->planner($instrument)->plan($study, $stage, $pins, $this->drilled($recipe, $instrument, $stage, $spelling, $pins), $tendencies);
+        $plan = $this->planner($instrument)->plan($study, $stage, $pins, $recipe->pattern->isLipSlurs ? self::onOneFingering($study, $instrument) : $this->drilled($recipe, $instrument, $stage, $spelling, $pins), $tendencies);
 
         return new Part($instrument, SlideSlurs::marked($study, $plan, $instrument), $plan, $tendencies);
     }
@@ -70,7 +75,7 @@ final class PartBuilder
             $this->recipes = [];
         }
 
-        return $this->recipes[$line] ??= Recipe::of($this->parser->parse($line), $this->scales);
+        return $this->recipes[$line] ??= Recipe::of($this->parser->parse($line), $this->scales, $this->patterns);
     }
 
     /**
@@ -85,10 +90,22 @@ final class PartBuilder
         if (0 === $recipe->drillAfter) {
             return [];
         }
-        $plain = Recipe::of($this->parser->parse($recipe->line->textWith(Slot::Drill, '')), $this->scales);
+        $plain = Recipe::of($this->parser->parse($recipe->line->textWith(Slot::Drill, '')), $this->scales, $this->patterns);
         $notes = $this->planner($instrument)->plan($this->studies->build($plain, $instrument->reader($stage, $spelling)), $stage, $pins)->notes;
 
         return array_map(static fn (int $origin): Fingering => $notes[$origin]->fingering, Drill::origins($recipe->drillAfter, \count($notes)));
+    }
+
+    /**
+     * Lip slurs stay on the fingering of their first note.
+     *
+     * @return list<Fingering>
+     */
+    private static function onOneFingering(Study $study, Instrument $instrument): array
+    {
+        $first = $instrument->fingerings($study->notes[0]->pitch())[0];
+
+        return array_map(static fn (StudyNote $note): Fingering => $instrument->sameFingering($note->pitch(), $first)[0] ?? $first, $study->notes);
     }
 
     private function planner(Instrument $instrument): Planner

@@ -14,6 +14,10 @@ enum Articulation: string
     case SlurTwoTongueTwo = 'slur 2 tongue 2';
     case TongueOneSlurThree = 'tongue 1 slur 3';
     case TongueUpSlurDown = 'tongue up slur down';
+    /** Each root, in both directions, tongued; the rest slurred. */
+    case TongueRoots = 'tongue roots';
+    /** The first note of each cell tongued; the rest slurred. */
+    case TongueCells = 'tongue cells';
     case Legato = 'legato';
 
     /**
@@ -53,12 +57,15 @@ enum Articulation: string
         $intoNext = array_fill(0, $count, false);
         for ($i = 0; $i + 1 < $count; ++$i) {
             // A repeated pitch must be tongued, whatever the pattern says.
-            $intoNext[$i] = !$tones[$i]->fillsBar && $tones[$i]->pitch->midi() !== $tones[$i + 1]->pitch->midi() && match ($this) {
+            $intoNext[$i] = !$tones[$i]->fillsBar && 0 === $tones[$i + 1]->rests && $tones[$i]->pitch->midi() !== $tones[$i + 1]->pitch->midi() && match ($this) {
                 self::Tongued, self::Legato => false,
                 self::Slurred => true,
                 self::SlurTwoTongueTwo => 0 === $i % 4,
                 self::TongueOneSlurThree => 1 === $i % 4 || 2 === $i % 4,
                 self::TongueUpSlurDown => !$tones[$i + 1]->ascending,
+                self::TongueRoots => !$tones[$i + 1]->isRoot,
+                // A plain line has no cells: its notes go by fours.
+                self::TongueCells => $tones[$i + 1]->cell < 0 ? 3 !== $i % 4 : $tones[$i + 1]->cell === $tones[$i]->cell && $tones[$i + 1]->group === $tones[$i]->group,
             };
         }
         $joins = [];

@@ -6,16 +6,16 @@ namespace SwiftReed\Study;
 
 use SwiftReed\Pitch\Key;
 use SwiftReed\Pitch\Pitch;
-use SwiftReed\Scale\Material;
 
 /**
  * Finds where a line lies on an instrument: the lowest octave that lies well, unless the line says where; fewer octaves
- * where not all fit; a fold where not one does.
+ * where not all fit; and where not one does, what the range clause or the pattern asks for.
  */
 final readonly class RangeFitting
 {
-    /** @param list<Material> $arpeggios the arpeggio that follows the scale, if one does */
-    public function __construct(private Recipe $recipe, private Reader $reader, private Key $key, private array $arpeggios)
+    private const OCTAVES = 9;
+
+    public function __construct(private Recipe $recipe, private Reader $reader, private Key $key, private Walk $walk)
     {
     }
 
@@ -32,13 +32,20 @@ final readonly class RangeFitting
         if (1 === \count($this->recipe->place)) {
             return $this->fromPitch($this->recipe->place[0]);
         }
-        if (RangePolicy::Fold === $this->recipe->range) {
-            $octaves = $extent->isOctaves() ? max(1, $extent->octaves) : 1;
 
-            return $this->folded($octaves, [], $this->compasses()) ?? $this->foldedBeyondStage($octaves);
-        }
+        return match ($this->recipe->range) {
+            RangePolicy::Fold => $this->folded($this->octaves(), [], $this->compasses()) ?? $this->foldedBeyondStage($this->octaves()),
+            RangePolicy::Drop => $this->dropped($this->octaves(), [], $this->compasses()) ?? throw $this->nothingFits(),
+            RangePolicy::TurnRound => $this->turningRound(),
+            RangePolicy::LeaveOut => $this->leavingOut(),
+            default => $this->wholeOctaves(),
+        };
+    }
 
-        return $this->wholeOctaves();
+    /** The octaves that were asked for, one when the extent is not counted in octaves. */
+    private function octaves(): int
+    {
+        return $this->recipe->extent->isOctaves() ? max(1, $this->recipe->extent->octaves) : 1;
     }
 
     private function wholeOctaves(): Placement
@@ -46,34 +53,43 @@ final readonly class RangeFitting
         $extent = $this->recipe->extent;
         $most = match (true) {
             !$extent->isOctaves() => 1,
-            Extent::AS_MANY_AS_FIT === $extent->octaves => intdiv($this->reader->limit()->halfSteps(), 12),
+            Extent::AS_MANY_AS_FIT === $extent->octaves => max(1, intdiv($this->reader->limit()->halfSteps(), 12)),
             default => $extent->octaves,
         };
         for ($octaves = $most; $octaves >= 1; --$octaves) {
             foreach ($this->compasses() as $compass) {
-                $tonic = $this->plainTonic($octaves, $compass);
-                if (null !== $tonic) {
+                $tones = $this->plain($octaves, $compass);
+                if ([] !== $tones) {
                     $fewer = $extent->octaves > $octaves ? [\sprintf('%s of %s do not fit %s (%s); %s is played.', ucfirst($extent->said), $this->key->tonic->sign(), $this->reader->name, $this->reader->limit()->spoken(), 1 === $octaves ? '1 octave' : $octaves.' octaves')] : [];
 
-                    return new Placement($this->line($tonic, $octaves), RangePolicy::WholeOctaves, $fewer);
+                    return new Placement($tones, RangePolicy::WholeOctaves, $fewer);
                 }
             }
         }
         if (RangePolicy::WholeOctaves === $this->recipe->range) {
             throw $this->nothingFits();
         }
+        $isPattern = !$this->recipe->pattern->isStraight();
         $why = \sprintf('%s does not fit %s in one piece (%s), so it is folded.', $this->key->tonic->sign(), $this->reader->name, $this->reader->limit()->spoken());
+        $whyDropped = \sprintf('The pattern runs out of notes in %s on %s (%s), so groups that would be too high are played an octave lower.', $this->key->tonic->sign(), $this->reader->name, $this->reader->limit()->spoken());
 
-        return $this->folded(1, [$why], $this->compasses()) ?? $this->beyondStage();
+        return ($isPattern ? $this->dropped(1, [$whyDropped], $this->compasses()) : null)
+            ?? ($isPattern ? null : $this->folded(1, [$why], $this->compasses()))
+            ?? $this->beyondStage();
     }
 
-    /** Not even folded does it fit this stage: the next stage's range is used, and said. */
+    /** Nothing fits this stage: the next stage's range is used, and said. */
     private function beyondStage(): Placement
     {
         foreach ([Stage::Developing, Stage::Full] as $stage) {
-            $tonic = $this->plainTonic(1, $this->reader->compass($stage));
-            if (null !== $tonic) {
-                return new Placement($this->line($tonic, 1), RangePolicy::WholeOctaves, [$this->beyond($this->reader->compass($stage))]);
+            $compass = $this->reader->compass($stage);
+            $tones = $this->plain(1, $compass);
+            if ([] !== $tones) {
+                return new Placement($tones, RangePolicy::WholeOctaves, [$this->beyond($compass)]);
+            }
+            $dropped = $this->recipe->pattern->isStraight() ? null : $this->dropped(1, [$this->beyond($compass)], [$compass]);
+            if (null !== $dropped) {
+                return $dropped;
             }
         }
         throw $this->nothingFits();
@@ -104,8 +120,10 @@ final readonly class RangeFitting
     private function folded(int $octaves, array $warnings, array $compasses): ?Placement
     {
         foreach ($compasses as $compass) {
-            for ($octave = 0; $octave <= 8; ++$octave) {
-                $tones = Fold::tones($this->line($this->key->tonic->at($octave), $octaves), $this->recipe->foldAfter);
+            for ($octave = 0; $octave < self::OCTAVES; ++$octave) {
+                $tones = $this->line($this->key->tonic->at($octave), $octaves);
+                $top = $this->recipe->pattern->isStraight() ? max(array_map(static fn (Tone $tone): int => $tone->number, $tones)) : 1 + 7 * $octaves;
+                $tones = Fold::tones($tones, $this->recipe->foldAfter, $top);
                 if ($this->fits($tones, $compass)) {
                     return new Placement($tones, RangePolicy::Fold, $warnings);
                 }
@@ -115,22 +133,118 @@ final readonly class RangeFitting
         return null;
     }
 
+    /**
+     * The place in which the fewest notes have to drop.
+     *
+     * @param list<string>  $warnings
+     * @param list<Compass> $compasses to be tried in turn
+     */
+    private function dropped(int $octaves, array $warnings, array $compasses): ?Placement
+    {
+        foreach ($compasses as $compass) {
+            $high = min([$compass->highest->midi(), ...array_map(static fn (Pitch $limit): int => $limit->midi(), $this->recipe->dropAbove)]);
+            $best = [];
+            $fewest = \PHP_INT_MAX;
+            for ($octave = 0; $octave < self::OCTAVES; ++$octave) {
+                $tonic = $this->key->tonic->at($octave);
+                if ($tonic->midi() < $compass->lowest->midi() || $tonic->midi() > $high) {
+                    continue;
+                }
+                $tones = Drop::tones($this->line($tonic, $octaves), $compass->lowest->midi(), $high);
+                $moved = \count(array_filter($tones, static fn (Tone $tone): bool => 0 !== $tone->octaves));
+                if ($moved < $fewest && $this->fits($tones, $compass)) {
+                    [$best, $fewest] = [$tones, $moved];
+                }
+            }
+            if ([] !== $best) {
+                return new Placement($best, 0 === $fewest ? RangePolicy::WholeOctaves : RangePolicy::Drop, 0 === $fewest ? [] : $warnings);
+            }
+        }
+
+        return null;
+    }
+
+    /** To the highest note of the scale, down to the lowest, back to the tonic. */
+    private function turningRound(): Placement
+    {
+        $compass = $this->reader->limit();
+        $tonic = $this->key->tonic->at(0);
+        while ($tonic->midi() < $compass->lowest->midi()) {
+            $tonic = $tonic->octaves(1);
+        }
+        $fits = fn (int $lowest, int $highest): bool => $this->fits($this->walk->turningRound($tonic, $lowest, $highest), $compass);
+        $highest = 1;
+        if (!$fits(0, $highest)) {
+            throw $this->nothingFits();
+        }
+        while ($fits(0, $highest + 1)) {
+            ++$highest;
+        }
+        $lowest = 0;
+        while ($fits($lowest - 1, $highest)) {
+            --$lowest;
+        }
+
+        return new Placement($this->walk->turningRound($tonic, $lowest, $highest), RangePolicy::TurnRound, []);
+    }
+
+    /** Notes beyond the range are silent; their time is kept. */
+    private function leavingOut(): Placement
+    {
+        $compass = $this->reader->limit();
+        $best = [];
+        /** @var list<string> $left */
+        $left = [];
+        for ($octave = 0; $octave < self::OCTAVES; ++$octave) {
+            $tonic = $this->key->tonic->at($octave);
+            if ($tonic->midi() < $compass->lowest->midi() || $tonic->midi() > $compass->highest->midi()) {
+                continue;
+            }
+            $kept = [];
+            $out = [];
+            $rests = 0;
+            foreach ($this->line($tonic, $this->octaves()) as $tone) {
+                $rests += $tone->rests;
+                if ($this->fits([$tone], $compass)) {
+                    $kept[] = $tone->afterRests($rests);
+                    $rests = 0;
+                } else {
+                    $out[] = $tone->pitch->sign();
+                    $rests += $tone->stretch;
+                }
+            }
+            if ([] !== $kept && ([] === $best || \count($out) < \count($left))) {
+                $best = $kept;
+                $left = $out;
+            }
+        }
+        if ([] === $best) {
+            throw $this->nothingFits();
+        }
+
+        return new Placement($best, RangePolicy::LeaveOut, [] === $left ? [] : [\sprintf('Left out, because %s does not have them (%s): %s.', $this->reader->name, $compass->spoken(), implode(' ', array_unique($left)))]);
+    }
+
     /** @throws StudyError */
     private function fromPitch(Pitch $from): Placement
     {
         [$tonic, $step] = $this->stepOf($from);
         $extent = $this->recipe->extent;
-        $octaves = $extent->isOctaves() ? max(1, $extent->octaves) : 1;
+        $octaves = $this->octaves();
         if (Extent::AS_MANY_AS_FIT === $extent->octaves) {
             while ($this->recipe->material->ascending($tonic)->note($step + $extent->topStep($octaves + 1))->pitch->midi() <= $this->reader->limit()->highest->midi()) {
                 ++$octaves;
             }
         }
-        $tones = $this->walk($tonic, $step, $step + $extent->topStep($octaves));
+        $tones = $this->walk->tones($tonic, $step, $step + $extent->topStep($octaves));
         $policy = RangePolicy::WholeOctaves;
         if (RangePolicy::Fold === $this->recipe->range) {
-            $tones = Fold::tones($tones, $this->recipe->foldAfter);
+            $tones = Fold::tones($tones, $this->recipe->foldAfter, $this->recipe->pattern->isStraight() ? max(array_map(static fn (Tone $tone): int => $tone->number, $tones)) : 1 + 7 * $octaves);
             $policy = RangePolicy::Fold;
+        } elseif (RangePolicy::Drop === $this->recipe->range || (RangePolicy::KeepWhole === $this->recipe->range && !$this->recipe->pattern->isStraight())) {
+            $high = min([$this->reader->limit()->highest->midi(), ...array_map(static fn (Pitch $limit): int => $limit->midi(), $this->recipe->dropAbove)]);
+            $tones = Drop::tones($tones, $this->reader->limit()->lowest->midi(), $high);
+            $policy = [] === array_filter($tones, static fn (Tone $tone): bool => 0 !== $tone->octaves) ? $policy : RangePolicy::Drop;
         }
 
         return $this->checked($tones, $policy, $from);
@@ -144,7 +258,7 @@ final readonly class RangeFitting
         [$otherTonic, $to] = $this->stepOf($high);
         $top = $to + $this->recipe->material->size() * intdiv($otherTonic->midi() - $tonic->midi(), 12);
 
-        return $this->checked($this->walk($tonic, $from, $top), RangePolicy::WholeOctaves, $one);
+        return $this->checked($this->walk->tones($tonic, $from, $top), RangePolicy::WholeOctaves, $one);
     }
 
     /**
@@ -205,31 +319,37 @@ final readonly class RangeFitting
         };
     }
 
-    /** The tonic from which so many octaves (or the extent in notes) lie inside the compass: the lowest, or the middle one. */
-    private function plainTonic(int $octaves, Compass $compass): ?Pitch
+    /**
+     * The line from the tonic from which so many octaves (or the extent in notes) lie inside the compass: the lowest, or
+     * the middle one.
+     *
+     * @return list<Tone> empty when there is none
+     */
+    private function plain(int $octaves, Compass $compass): array
     {
         $fitting = [];
-        for ($octave = 0; $octave <= 8; ++$octave) {
+        for ($octave = 0; $octave < self::OCTAVES; ++$octave) {
             $tonic = $this->key->tonic->at($octave);
             $high = $this->recipe->material->ascending($tonic)->note($this->recipe->extent->topStep($octaves))->pitch;
-            if ($compass->holds($tonic, $high)) {
-                $fitting[] = $tonic;
+            if (!$compass->holds($tonic, $high)) {
+                continue;
+            }
+            $tones = $this->line($tonic, $octaves);
+            if (($this->recipe->pattern->isStraight() && Ending::EnclosedTonic !== $this->recipe->ending) || $this->fits($tones, $compass)) {
+                if ('from middle' !== $this->recipe->from) {
+                    return $tones;
+                }
+                $fitting[] = $tones;
             }
         }
 
-        return $fitting['from middle' === $this->recipe->from ? intdiv(\count($fitting), 2) : 0] ?? null;
+        return $fitting[intdiv(\count($fitting), 2)] ?? [];
     }
 
     /** @return non-empty-list<Tone> */
     private function line(Pitch $tonic, int $octaves): array
     {
-        return $this->walk($tonic, 0, $this->recipe->extent->topStep($octaves));
-    }
-
-    /** @return non-empty-list<Tone> */
-    private function walk(Pitch $tonic, int $from, int $top): array
-    {
-        return Walk::tones($this->recipe->material, $tonic, $from, $top, $this->recipe->direction, $this->arpeggios, Sequel::Restated === $this->recipe->sequel);
+        return $this->walk->tones($tonic, 0, $this->recipe->extent->topStep($octaves));
     }
 
     /** @param non-empty-list<Tone> $tones */

@@ -9,8 +9,11 @@ namespace SwiftReed\Study;
  */
 enum RangePolicy: string
 {
-    /** Nothing is said: whole octaves, and a fold where not one octave fits. */
+    /** Nothing is said: whole octaves, and what suits the pattern where not one octave fits. */
     case KeepWhole = 'keep whole';
     case WholeOctaves = 'whole octaves that fit';
     case Fold = 'fold';
+    case Drop = 'same root and drop';
+    case TurnRound = 'turn round';
+    case LeaveOut = 'leave out';
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace SwiftReed\Study;
 
+use SwiftReed\Pitch\Pitch;
 use SwiftReed\Pitch\SpellingPreference;
 use SwiftReed\Pitch\Transposition;
 
@@ -15,6 +16,7 @@ final readonly class Reader
     /**
      * @param string                 $name     as it is said in messages: "the clarinet in B♭"
      * @param array<string, Compass> $compass  by the stage's value, and "well": where a line lies well
+     * @param \Closure(Pitch): list<Pitch> $nextPartial the next note above on the same fingering, where an instrument has partials
      */
     public function __construct(
         public string $name,
@@ -22,6 +24,7 @@ final readonly class Reader
         public array $compass,
         public Stage $stage,
         public SpellingPreference $spelling,
+        public \Closure $nextPartial,
     ) {
     }
 

@@ -4,11 +4,15 @@ declare(strict_types=1);
 
 namespace SwiftReed\Study;
 
+use SwiftReed\Pattern\Pattern;
+use SwiftReed\Pattern\PatternLibrary;
+use SwiftReed\Pattern\PatternParser;
 use SwiftReed\Pitch\NoteName;
 use SwiftReed\Pitch\Pitch;
 use SwiftReed\Scale\Formula;
 use SwiftReed\Scale\Material;
 use SwiftReed\Scale\ScaleLibrary;
+use SwiftReed\Scale\TriadPair;
 use SwiftReed\StudyLine\Grammar;
 use SwiftReed\StudyLine\Slot;
 use SwiftReed\StudyLine\StudyLine;
@@ -24,6 +28,9 @@ final readonly class Recipe
      * @param bool        $isOwn    whether the line names the player's own key rather than the concert key
      * @param int         $drillAfter the note after which the change to be drilled comes, counted from 1; 0 for no drill
      * @param list<Pitch> $place    the written pitches named in "from … (to …)"
+     * @param int         $longOn    the beat of the long note, counted from 1
+     * @param int         $rounds    times through; 0 for until it comes out
+     * @param list<Pitch> $dropAbove the written pitch of "drop above …", if one is said
      */
     private function __construct(
         public StudyLine $line,
@@ -36,11 +43,15 @@ final readonly class Recipe
         public Direction $direction,
         public bool $directionSaid,
         public Sequel $sequel,
-        public bool $longLast,
+        public Pattern $pattern,
+        public Ending $ending,
         public Rhythm $rhythm,
+        public int $longOn,
+        public int $rounds,
         public Articulation $articulation,
         public RangePolicy $range,
         public int $foldAfter,
+        public array $dropAbove,
         public TimeSignature $time,
         public Tempo $tempo,
         public int $drillAfter,
@@ -48,13 +59,15 @@ final readonly class Recipe
     }
 
     /** @throws StudyError when clauses contradict each other */
-    public static function of(StudyLine $line, ScaleLibrary $scales): self
+    public static function of(StudyLine $line, ScaleLibrary $scales, PatternLibrary $patterns): self
     {
         $key = $line->clause(Slot::Key);
         $name = $key->word('material');
-        $material = str_starts_with($name, 'formula ') ? Material::free(Formula::parse(substr($name, 8))) : $scales->material($name);
+        $tonic = NoteName::parse($key->word('tonic'));
+        $material = self::material($name, $tonic, $scales);
+        $pattern = self::pattern($line, $material, $patterns);
         $time = TimeSignature::from($line->phrase(Slot::Time, '4/4'));
-        $rhythm = Rhythm::from($line->phrase(Slot::Rhythm, TimeSignature::SixEight === $time ? 'eighths' : 'quarters'));
+        $rhythm = Rhythm::from($line->phrase(Slot::Rhythm, self::usualRhythm($pattern, $time)));
         if (Rhythm::Triplets === $rhythm && TimeSignature::SixEight === $time) {
             throw StudyError::tripletsInCompoundTime();
         }
@@ -71,36 +84,84 @@ final readonly class Recipe
                 }
             }
         }
-        $fold = $line->phrase(Slot::Range, '');
+        $range = $line->phrase(Slot::Range, '');
+        $longOn = Rhythm::LongOnBeat === $rhythm ? $line->clause(Slot::Rhythm)->number('n') : 1;
+        if ($longOn > intdiv($time->barTicks(), $time->beatTicks())) {
+            throw StudyError::noSuchBeat($longOn, $time->value);
+        }
+        $rounds = match ($line->phrase(Slot::Rounds, '')) {
+            '' => 1, 'until' => 0, default => $line->clause(Slot::Rounds)->number('n'),
+        };
+        if (Rhythm::OneLongInTheBar === $rhythm && 1 !== $rounds) {
+            throw StudyError::ownLengthAlready($rhythm->value, $line->clause(Slot::Rounds)->text);
+        }
 
         return new self(
             $line,
             'own' === $key->says,
-            NoteName::parse($key->word('tonic')),
+            $tonic,
             $material,
             Extent::of($line, $material),
             $line->phrase(Slot::Place, ''),
             $place,
-            self::direction($line, $place),
+            self::direction($line, $place, $pattern),
             $line->says(Slot::Direction),
             Sequel::from($line->phrase(Slot::Sequel, 'none')),
-            $line->says(Slot::Ending),
+            $pattern,
+            Ending::from($line->phrase(Slot::Ending, 'plain')),
             $rhythm,
-            Articulation::from($line->phrase(Slot::Articulation, 'tongued')),
-            match ($fold) {
-                '' => RangePolicy::KeepWhole, 'whole octaves' => RangePolicy::WholeOctaves, default => RangePolicy::Fold,
+            $longOn,
+            $rounds,
+            Articulation::from($line->phrase(Slot::Articulation, $pattern->isLipSlurs ? 'slurred' : 'tongued')),
+            match ($range) {
+                '' => RangePolicy::KeepWhole,
+                'whole octaves' => RangePolicy::WholeOctaves,
+                'same root and drop', 'drop above' => RangePolicy::Drop,
+                'turn round' => RangePolicy::TurnRound,
+                'leave out' => RangePolicy::LeaveOut,
+                default => RangePolicy::Fold,
             },
-            'fold after' === $fold ? $line->clause(Slot::Range)->number('n') : 4,
+            'fold after' === $range ? $line->clause(Slot::Range)->number('n') : 4,
+            'drop above' === $range ? [Pitch::parse($line->clause(Slot::Range)->word('pitch'))] : [],
             $time,
             self::tempo($line, $time, $click),
             $line->says(Slot::Drill) ? $line->clause(Slot::Drill)->number('n') : 0,
         );
     }
 
+    private static function material(string $name, NoteName $tonic, ScaleLibrary $scales): Material
+    {
+        return match (true) {
+            str_starts_with($name, 'formula ') => Material::free(Formula::parse(substr($name, 8))),
+            str_contains($name, 'triad pair') => TriadPair::parse($tonic, $name)->material(),
+            default => $scales->material($name),
+        };
+    }
+
+    private static function pattern(StudyLine $line, Material $material, PatternLibrary $patterns): Pattern
+    {
+        if (!$line->says(Slot::Pattern)) {
+            return $material->isTriadPair() ? $patterns->pattern('triad pair') : Pattern::straight();
+        }
+        $clause = $line->clause(Slot::Pattern);
+
+        return 'cell' === $clause->says ? PatternParser::parse(substr($clause->text, 5)) : $patterns->pattern($clause->says);
+    }
+
+    private static function usualRhythm(Pattern $pattern, TimeSignature $time): string
+    {
+        $usual = TimeSignature::SixEight === $time ? 'eighths' : 'quarters';
+
+        return '' === $pattern->rhythm || ('triplets' === $pattern->rhythm && TimeSignature::SixEight === $time) ? $usual : $pattern->rhythm;
+    }
+
     /** @param list<Pitch> $place */
-    private static function direction(StudyLine $line, array $place): Direction
+    private static function direction(StudyLine $line, array $place, Pattern $pattern): Direction
     {
         $falls = 2 === \count($place) && $place[0]->isHigherThan($place[1]);
+        if ($pattern->hasItsOwnWay()) {
+            return Direction::from($line->phrase(Slot::Direction, 'up'));
+        }
 
         return Direction::from($line->phrase(Slot::Direction, $falls ? 'down and up' : 'up and down'));
     }

@@ -18,6 +18,12 @@ enum Rhythm: string
     case Sixteenths = 'sixteenths';
     case LongEnds = 'long ends';
     case LongEndsInEighths = 'long ends in eighths';
+    /** Every tonic of the scale two beats, the arpeggio even. */
+    case LongTonics = 'long tonics';
+    /** Sixteenths that fill the bar; the long note moves to each beat in turn. */
+    case OneLongInTheBar = 'one long in the bar';
+    /** Sixteenths with a long note on one beat of every bar. */
+    case LongOnBeat = 'long on';
 
     /** Ticks of an ordinary note. */
     public function ticks(): int
@@ -25,44 +31,68 @@ enum Rhythm: string
         return match ($this) {
             self::Wholes => Length::WHOLE,
             self::Halves => Length::HALF,
-            self::Untimed, self::Quarters, self::LongEnds => Length::QUARTER,
+            self::Untimed, self::Quarters, self::LongEnds, self::LongTonics => Length::QUARTER,
             self::Eighths, self::LongEndsInEighths => Length::EIGHTH,
             self::Triplets => Length::TRIPLET_EIGHTH,
-            self::Sixteenths => Length::SIXTEENTH,
+            self::Sixteenths, self::OneLongInTheBar, self::LongOnBeat => Length::SIXTEENTH,
         };
     }
 
-    public function hasLongEnds(): bool
+    private function isLong(Tone $tone): bool
     {
-        return self::LongEnds === $this || self::LongEndsInEighths === $this;
+        return match ($this) {
+            self::LongEnds, self::LongEndsInEighths => $tone->isTonic && $tone->isTurn,
+            self::LongTonics => $tone->isTonic && !$tone->inSequel,
+            default => false,
+        };
     }
 
     /**
-     * Lengths in ticks, one for each tone. With long ends the tonics at the ends and turns of scale and arpeggio are
-     * twice as long as the rest. A long last note lasts to the end of its bar, and twice the ordinary value at least.
+     * Lengths in ticks, one for each tone, rests before the tones left out. Long tonics are twice as long as the rest. A
+     * long last note lasts to the end of its bar, and twice the ordinary value at least.
      *
      * @param non-empty-list<Tone> $tones
+     * @param int                  $longOn the beat of the long note, where it stays on one
+     * @param int                  $pass   notes of one time through, where the long note moves
      *
      * @return non-empty-list<int>
      */
-    public function lengths(array $tones, bool $longLast, TimeSignature $time): array
+    public function lengths(array $tones, bool $longLast, TimeSignature $time, int $longOn = 1, int $pass = 0): array
     {
+        $given = match ($this) {
+            self::OneLongInTheBar => $this->moving(\count($tones), $pass, $time),
+            self::LongOnBeat => OneLong::onBeat(\count($tones), $time, $longOn),
+            default => [],
+        };
         $lengths = [];
         $elapsed = 0;
         $last = \count($tones) - 1;
+        $bar = $time->barTicks();
         foreach ($tones as $i => $tone) {
-            $ticks = $this->ticks() * $tone->stretch;
-            if ($this->hasLongEnds() && $tone->isTonic && $tone->isTurn) {
+            $elapsed += $tone->rests * $this->ticks();
+            $ticks = ($given[$i] ?? $this->ticks()) * $tone->stretch;
+            if ($this->isLong($tone)) {
                 $ticks *= 2;
             }
             if (($tone->fillsBar || ($longLast && $i === $last)) && self::Untimed !== $this) {
-                $bar = $time->barTicks();
                 $left = $bar - $elapsed % $bar;
                 $least = $tone->fillsBar ? $ticks : 2 * $this->ticks();
                 $ticks = $left >= $least ? $left : $left + $bar;
             }
             $lengths[] = $ticks;
             $elapsed += $ticks;
+        }
+
+        return $lengths;
+    }
+
+    /** @return list<int> */
+    private function moving(int $count, int $pass, TimeSignature $time): array
+    {
+        $pass = $pass > 0 ? $pass : $count;
+        $lengths = [];
+        for ($times = 0; \count($lengths) < $count; ++$times) {
+            array_push($lengths, ...OneLong::moving($pass, $time, $times));
         }
 
         return $lengths;

@@ -17,6 +17,7 @@ final readonly class Study
      * @param non-empty-list<StudyNote> $notes
      * @param list<RangeMove>           $moves
      * @param list<string>              $warnings sentences for the person who made the study
+     * @param int                       $comesOutAfter rounds until the line begins on a beat again
      */
     public function __construct(
         public Recipe $recipe,
@@ -28,6 +29,7 @@ final readonly class Study
         public RangePolicy $policy,
         public array $moves,
         public array $warnings,
+        public int $comesOutAfter = 1,
     ) {
     }
 
@@ -36,7 +38,7 @@ final readonly class Study
     {
         \assert([] !== $notes);
 
-        return new self($this->recipe, $this->concertKey, $this->writtenKey, $this->signature, $this->concertSignature, $notes, $this->policy, $this->moves, $this->warnings);
+        return new self($this->recipe, $this->concertKey, $this->writtenKey, $this->signature, $this->concertSignature, $notes, $this->policy, $this->moves, $this->warnings, $this->comesOutAfter);
     }
 
     public function isUntimed(): bool

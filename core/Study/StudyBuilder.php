@@ -14,6 +14,9 @@ use SwiftReed\Scale\ScaleLibrary;
  */
 final readonly class StudyBuilder
 {
+    /** Notes of one study. */
+    private const MOST = 2000;
+
     public function __construct(private ScaleLibrary $scales)
     {
     }
@@ -22,20 +25,24 @@ final readonly class StudyBuilder
     public function build(Recipe $recipe, Reader $reader, Reminders $reminders = Reminders::Affected): Study
     {
         [$concert, $written] = self::keys($recipe, $reader);
-        $placement = (new RangeFitting($recipe, $reader, $written->key, $this->arpeggios($recipe)))->place();
+        $placement = $this->placed($recipe, $reader, $written->key);
+        $once = $placement->tones;
+        $comesOut = Rounds::untilItComesOut($once, $recipe->rhythm, $recipe->time);
+        $placement = self::played($placement, $recipe, $comesOut);
         if ($recipe->drillAfter > 0) {
             $placement = Drill::of($placement, $recipe->drillAfter);
         }
         $signature = $recipe->material->printedSignature($written->key->tonic);
-        $lengths = $recipe->rhythm->lengths($placement->tones, $recipe->longLast, $recipe->time);
+        $lengths = $recipe->rhythm->lengths($placement->tones, Ending::LongLast === $recipe->ending, $recipe->time, $recipe->longOn, \count($once));
         $marks = $recipe->articulation->marks($placement->tones);
+        $breaths = Breaths::after($placement->tones, $lengths, $marks, $recipe->tempo, Rhythm::Untimed === $recipe->rhythm);
         $habits = Reminders::habits($reader);
         $bar = $recipe->time->barTicks();
         $down = $reader->transposition->writtenAboveSounding->inverse();
         $notes = [];
         $onset = 0;
         foreach ($placement->tones as $i => $tone) {
-            $leaps = isset($placement->tones[$i + 1]) && $placement->tones[$i + 1]->octaves > $tone->octaves;
+            $onset += $tone->rests * $recipe->rhythm->ticks();
             $notes[] = new StudyNote(
                 $tone,
                 $tone->pitch->transpose($down),
@@ -44,14 +51,42 @@ final readonly class StudyBuilder
                 intdiv($onset, $bar) + 1,
                 $marks[$i][0],
                 $marks[$i][1],
-                $leaps,
+                $breaths[$i],
                 0 === $lengths[$i] % Length::TRIPLET_EIGHTH && 0 !== $lengths[$i] % Length::SIXTEENTH ? '3:2' : '',
                 $reminders->sign($tone, $signature, $habits),
             );
             $onset += $lengths[$i];
         }
 
-        return new Study($recipe, $concert, $written, $signature, $recipe->material->printedSignature($concert->tonic), $notes, $placement->policy, self::moves($placement->tones), $this->warnings($written, $placement));
+        return new Study($recipe, $concert, $written, $signature, $recipe->material->printedSignature($concert->tonic), $notes, $placement->policy, self::moves($placement->tones), $this->warnings($written, $placement), $comesOut);
+    }
+
+    private function placed(Recipe $recipe, Reader $reader, Key $key): Placement
+    {
+        if ($recipe->pattern->isLipSlurs) {
+            return LipSlurs::placed($recipe, $reader, $key);
+        }
+        $walk = new Walk($recipe->material, $recipe->pattern, $recipe->direction, $this->arpeggios($recipe), Sequel::Restated === $recipe->sequel, Ending::EnclosedTonic === $recipe->ending);
+
+        return (new RangeFitting($recipe, $reader, $key, $walk))->place();
+    }
+
+    /**
+     * The line as often as it is asked for.
+     *
+     * @param int $comesOut rounds until it comes out on the beat
+     *
+     * @throws StudyError when that would be too long
+     */
+    private static function played(Placement $once, Recipe $recipe, int $comesOut): Placement
+    {
+        $moves = Rhythm::OneLongInTheBar === $recipe->rhythm;
+        $times = $moves ? intdiv($recipe->time->barTicks(), $recipe->time->beatTicks()) : (0 === $recipe->rounds ? $comesOut : $recipe->rounds);
+        if ($times * \count($once->tones) > self::MOST) {
+            throw StudyError::tooManyNotes($times * \count($once->tones), self::MOST);
+        }
+
+        return 1 === $times ? $once : new Placement(Rounds::of($once->tones, $times, $moves), $once->policy, $once->warnings);
     }
 
     /** @return array{Key, WrittenKey} concert and written key */

@@ -51,6 +51,36 @@ final class StudyError extends \DomainException
         return new self(\sprintf('"drill after note %d" was read, but the line has %d notes; expected a note that has another after it, for example "drill after note 1".', $note, $count));
     }
 
+    public static function onlyGoesUp(string $pattern, string $asked): self
+    {
+        return new self(\sprintf('"%s" was read with the pattern "%s", which has its own way and no other; leave the direction out, for example "concert C major, %s".', $asked, $pattern, $pattern));
+    }
+
+    public static function endsElsewhere(Pitch $last): self
+    {
+        return new self(\sprintf('"enclosed tonic" was read, but the line ends on %s, which is not its tonic; expected a line that comes home, for example "concert C major, thirds, enclosed tonic".', $last->sign()));
+    }
+
+    public static function noSuchBeat(int $beat, string $time): self
+    {
+        return new self(\sprintf('"long on %d" was read in %s, which has fewer beats; expected a beat of the bar, for example "long on 2".', $beat, $time));
+    }
+
+    public static function tooManyNotes(int $count, int $most): self
+    {
+        return new self(\sprintf('The study would have %d notes; expected at most %d: a smaller extent, a shorter cell or fewer rounds, for example "1 octave".', $count, $most));
+    }
+
+    public static function notForThisInstrument(string $pattern, string $instrument): self
+    {
+        return new self(\sprintf('"%s" was read, which is for brass; %s has no partials of one fingering side by side. Expected another pattern, for example "thirds".', $pattern, $instrument));
+    }
+
+    public static function ownLengthAlready(string $rhythm, string $with): self
+    {
+        return new self(\sprintf('"%s" and "%s" were read together; the long note that moves is played once on each beat already. Expected one of them, for example "long on 1, until it comes out".', $rhythm, $with));
+    }
+
     public static function tripletsInCompoundTime(): self
     {
         return new self('"triplets" was read in 6/8, where three eighths fill a beat by themselves; expected "eighths", for example "concert F major, eighths, 6/8".');

@@ -4,8 +4,11 @@ declare(strict_types=1);
 
 namespace SwiftReed\StudyLine;
 
+use SwiftReed\Pattern\PatternLibrary;
+
 /**
- * Every phrase of the study line except the key clause, which {@see KeyClauseParser} reads. The documentation, the
+ * Every phrase of the study line except the key clause, which {@see KeyClauseParser} reads, and cells, which
+ * {@see \SwiftReed\Pattern\PatternParser} reads. The documentation, the
  * suggestions and the parser all come from this table.
  */
 final class Grammar
@@ -15,7 +18,7 @@ final class Grammar
     /** @var list<Phrase> */
     private array $phrases = [];
 
-    public function __construct()
+    public function __construct(public readonly PatternLibrary $patterns)
     {
         $this->add(Slot::Extent, [
             ['notes', '{n:3..24} notes|note'],
@@ -32,11 +35,14 @@ final class Grammar
             ['up and down', 'up and down'], ['down and up', 'down and up'], ['up', 'up'], ['down', 'down'],
             ['up', 'ascending', 'up'], ['down', 'descending', 'down'],
         ]);
+        foreach ($patterns->understood() as $understood => $name) {
+            $this->phrases[] = new Phrase(Slot::Pattern, $name, $understood, $understood === $name ? '' : $name);
+        }
         $this->add(Slot::Sequel, [
             ['restated', 'then arpeggio restated'], ['arpeggio', 'then arpeggio'],
             ['arpeggio', 'then the arpeggio', 'then arpeggio'],
         ]);
-        $this->add(Slot::Ending, [['long last', 'long last'], ['long last', 'long last note', 'long last']]);
+        $this->add(Slot::Ending, [['long last', 'long last'], ['long last', 'long last note', 'long last'], ['enclosed tonic', 'enclosed tonic']]);
         $this->add(Slot::Rhythm, [
             ['untimed', 'untimed'],
             ['whole notes', 'whole notes'], ['whole notes', 'wholes', 'whole notes'],
@@ -46,18 +52,30 @@ final class Grammar
             ['triplets', 'triplets'], ['triplets', 'eighth triplets', 'triplets'],
             ['sixteenths', 'sixteenths'], ['sixteenths', 'sixteenth notes', 'sixteenths'],
             ['long ends in eighths', 'long ends in eighths'], ['long ends', 'long ends'],
+            ['long tonics', 'long tonics'], ['one long in the bar', 'one long in the bar'], ['long on', 'long on {n:1..4}'],
         ]);
+        $this->add(Slot::Rounds, [['times', '{n:2..48} times'], ['until', 'until it comes out']]);
         $this->add(Slot::Articulation, [
             ['tongued', 'tongued'], ['tongued', 'tongue all', 'tongued'],
             ['slurred', 'slurred'], ['slurred', 'slur all', 'slurred'],
             ['slur 2 tongue 2', 'slur {n:2..2} tongue {n:2..2}', 'slur 2 tongue 2'],
             ['tongue 1 slur 3', 'tongue {n:1..1} slur {n:3..3}', 'tongue 1 slur 3'],
             ['tongue up slur down', 'tongue up slur down'],
+            ['tongue roots', 'tongue roots'], ['tongue cells', 'tongue cells'],
             ['legato', 'legato'],
         ]);
         $this->add(Slot::Range, [
             ['whole octaves', 'whole octaves'],
             ['fold after', 'fold after {n:2..6}'], ['fold', 'fold'], ['fold', 'folded', 'fold'],
+            ['same root and drop', 'same root and drop'], ['drop above', 'drop above {pitch:pitch}'],
+            ['turn round', 'turn round'], ['turn round', 'turn round at the limit', 'turn round'],
+            ['leave out', 'leave out'], ['leave out', 'leave it out', 'leave out'],
+        ]);
+        $this->add(Slot::Keys, [
+            ['by fourths', 'keys by fourths'], ['by fifths', 'keys by fifths'],
+            ['chromatic up', 'keys chromatic up'], ['chromatic down', 'keys chromatic down'],
+            ['by modes', 'keys by modes'], ['by degrees', 'keys by degrees'], ['with minors', 'keys with minors'],
+            ['listed', 'keys {keys}'],
         ]);
         $this->add(Slot::Drill, [['drill', 'drill after note {n:1..200}'], ['drill', 'drill after {n:1..200}', 'drill after note {n}']]);
         $this->add(Slot::Time, [['4/4', '4 / 4', '4/4'], ['3/4', '3 / 4', '3/4'], ['2/4', '2 / 4', '2/4'], ['6/8', '6 / 8', '6/8']]);

@@ -5,9 +5,11 @@ declare(strict_types=1);
 namespace SwiftReed\StudyLine;
 
 use SwiftReed\Knowledge\Nearest;
+use SwiftReed\Pitch\NoteName;
 use SwiftReed\Scale\Formula;
 use SwiftReed\Scale\FormulaError;
 use SwiftReed\Scale\ScaleLibrary;
+use SwiftReed\Scale\TriadPair;
 
 /**
  * Reads the first clause: concert or own, the tonic, and what is played on it.
@@ -56,6 +58,10 @@ final class KeyClauseParser
         if ('formula' === $rest[0]->lower()) {
             return $this->formula($tokens[0]->column, $naming, $tonic->text(), $prefix, $rest, $end);
         }
+        $pair = $this->triadPair($tonic, $rest, $end);
+        if ('' !== $pair) {
+            return new Clause(Slot::Key, $naming, ['tonic' => $tonic->text(), 'material' => $pair], $prefix.' '.$pair, $tokens[0]->column);
+        }
         if (!$this->scales->knows($words)) {
             throw $this->unknownMaterial($rest, $words, $end);
         }
@@ -80,6 +86,31 @@ final class KeyClauseParser
         }
 
         return new Clause(Slot::Key, $naming, ['tonic' => $tonic, 'material' => 'formula '.$formula->text()], $prefix.' formula '.$formula->text(), $column);
+    }
+
+    /**
+     * @param non-empty-list<Token> $rest
+     *
+     * @return string "triad pair Cm", or nothing when no pair of triads is said
+     */
+    private function triadPair(NoteName $tonic, array $rest, int $end): string
+    {
+        $quality = ['minor' => 'm', 'augmented' => 'aug', 'diminished' => 'dim', 'major' => ''][$rest[0]->lower()] ?? '';
+        $at = \in_array($rest[0]->lower(), ['minor', 'augmented', 'diminished', 'major'], true) ? 1 : 0;
+        if (!isset($rest[$at], $rest[$at + 1]) || 'triad' !== $rest[$at]->lower() || 'pair' !== $rest[$at + 1]->lower()) {
+            return '';
+        }
+        $other = NoteReader::triad($rest, $at + 2);
+        $read = $rest[$at + 2 + ($other[1] ?? 0)] ?? new Token('', $end);
+        if (null === $other || '' !== $read->text) {
+            throw StudyLineError::unexpected($read->column, $read->text, [null === $other ? 'the other triad such as "C" or "Cm"' : 'a comma'], '', 'concert Bb triad pair C');
+        }
+        preg_match('/^([A-G](?:bb|##|b|#)?)(.*)$/', $other[0], $found);
+        try {
+            return TriadPair::of($tonic, $quality, NoteName::parse($found[1] ?? 'C'), $found[2] ?? '')->nameOn($tonic);
+        } catch (FormulaError $error) {
+            throw StudyLineError::wrong($rest[$at + 2]->column, $other[0], $error->getMessage());
+        }
     }
 
     /** @param non-empty-list<Token> $rest */

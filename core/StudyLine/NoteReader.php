@@ -37,6 +37,43 @@ final class NoteReader
     }
 
     /**
+     * A note and a quality: "Am", "A m", "A minor", "C+", "B dim".
+     *
+     * @param list<Token> $tokens
+     *
+     * @return array{string, int}|null the note with "m", "aug", "dim" or nothing, and how many tokens it took
+     */
+    public static function triad(array $tokens, int $at): ?array
+    {
+        $suffixes = ['m' => 'm', 'min' => 'm', 'minor' => 'm', '-' => 'm', '+' => 'aug', 'aug' => 'aug', 'augmented' => 'aug', 'dim' => 'dim', 'o' => 'dim', '°' => 'dim', 'diminished' => 'dim', 'major' => '', 'maj' => ''];
+        $token = $tokens[$at] ?? null;
+        if (null !== $token && 1 === preg_match('/^([A-Ga-g](?:##|#|bb|b|♯♯|♯|♭♭|♭)?)(min|m|\+|aug|dim|o|°|maj)$/u', $token->text, $found)) {
+            return [NoteName::parse($found[1])->text().$suffixes[$found[2]], 1];
+        }
+        $note = self::note($tokens, $at);
+        if (null === $note) {
+            return null;
+        }
+        $next = isset($tokens[$at + $note[1]]) ? $tokens[$at + $note[1]]->lower() : '';
+
+        return isset($suffixes[$next]) ? [$note[0]->text().$suffixes[$next], $note[1] + 1] : [$note[0]->text(), $note[1]];
+    }
+
+    /**
+     * A major or minor key: "Bb", "F#m", "A minor".
+     *
+     * @param list<Token> $tokens
+     *
+     * @return array{string, int}|null
+     */
+    public static function key(array $tokens, int $at): ?array
+    {
+        $triad = self::triad($tokens, $at);
+
+        return null === $triad || str_ends_with($triad[0], 'aug') || str_ends_with($triad[0], 'dim') ? null : $triad;
+    }
+
+    /**
      * @param list<Token> $tokens
      *
      * @return array{Pitch, int}|null the pitch and how many tokens it took

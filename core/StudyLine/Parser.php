@@ -5,6 +5,9 @@ declare(strict_types=1);
 namespace SwiftReed\StudyLine;
 
 use SwiftReed\Knowledge\Nearest;
+use SwiftReed\Pattern\PatternError;
+use SwiftReed\Pattern\PatternLibrary;
+use SwiftReed\Pattern\PatternParser;
 use SwiftReed\Scale\ScaleLibrary;
 
 /**
@@ -15,9 +18,9 @@ final class Parser
     private readonly Grammar $grammar;
     private readonly KeyClauseParser $keys;
 
-    public function __construct(public readonly ScaleLibrary $scales)
+    public function __construct(public readonly ScaleLibrary $scales, PatternLibrary $patterns)
     {
-        $this->grammar = new Grammar();
+        $this->grammar = new Grammar($patterns);
         $this->keys = new KeyClauseParser($scales);
     }
 
@@ -37,7 +40,7 @@ final class Parser
             if ([] === $tokens) {
                 throw 0 === $i && $column >= $end ? StudyLineError::empty() : StudyLineError::unexpected($column, $column >= $end ? '' : ',', 0 === $i ? ['a key'] : ['a clause, or no comma'], '', 0 === $i ? KeyClauseParser::EXAMPLE : 'concert F major, eighths');
             }
-            $clause = 0 === $i ? $this->keys->parse($tokens, $this->endOf($tokens)) : $this->clause($tokens);
+            $clause = 0 === $i ? $this->keys->parse($tokens, $this->endOf($tokens)) : (self::isCell($tokens) ? $this->cell($text, $tokens) : $this->clause($tokens));
             $taken = $clauses[$clause->slot->value] ?? null;
             if (null !== $taken) {
                 throw StudyLineError::saidTwice($clause->column, $clause->text, $clause->slot, $taken->text);
@@ -63,8 +66,11 @@ final class Parser
     {
         $clauses = [];
         $clause = [];
-        foreach ($tokens as $token) {
-            if ($token->isComma()) {
+        foreach ($tokens as $i => $token) {
+            if ($token->isComma() && self::isCell($clause) && $this->isOctaveMark($tokens, $i)) {
+                $last = array_pop($clause);
+                $clause[] = new Token($last?->text.',', $last->column ?? $token->column);
+            } elseif ($token->isComma()) {
                 $clauses[] = [$clause, $token->column];
                 $clause = [];
             } else {
@@ -74,6 +80,64 @@ final class Parser
         $clauses[] = [$clause, $end];
 
         return $clauses;
+    }
+
+    /** @param list<Token> $tokens */
+    private static function isCell(array $tokens): bool
+    {
+        return isset($tokens[0]) && 'cell' === $tokens[0]->lower();
+    }
+
+    /**
+     * Whether a comma inside a cell puts its degree an octave lower instead of ending the clause: it stands right after
+     * a degree, and what follows up to the next comma is nothing, or is more of the cell.
+     *
+     * @param list<Token> $tokens
+     */
+    private function isOctaveMark(array $tokens, int $comma): bool
+    {
+        $before = $tokens[$comma - 1];
+        if (1 !== preg_match('/[1-7]$/', $before->text) || $before->column + mb_strlen($before->text) !== $tokens[$comma]->column) {
+            return false;
+        }
+        $piece = [];
+        for ($i = $comma + 1; isset($tokens[$i]) && !$tokens[$i]->isComma(); ++$i) {
+            $piece[] = $tokens[$i];
+        }
+        if ([] === $piece) {
+            return true;
+        }
+        foreach ($this->grammar->phrases() as $phrase) {
+            // A time signature is typed without spaces, the slash of a cell with them.
+            $isApart = Slot::Time === $phrase->slot && isset($piece[1]) && $piece[0]->column + 1 < $piece[1]->column;
+            if (!$isApart && PhraseMatch::of($phrase, $piece)->isWhole()) {
+                return false;
+            }
+        }
+        foreach ($piece as $token) {
+            if (!PatternParser::isWord($token->text)) {
+                return false;
+            }
+        }
+
+        return true;
+    }
+
+    /**
+     * @param non-empty-list<Token> $tokens
+     *
+     * @throws StudyLineError
+     */
+    private function cell(string $text, array $tokens): Clause
+    {
+        $begin = $tokens[0]->column + mb_strlen($tokens[0]->text);
+        try {
+            $pattern = PatternParser::parse(mb_substr($text, $begin - 1, $this->endOf($tokens) - $begin), $begin);
+        } catch (PatternError $error) {
+            throw [] === $error->expected ? StudyLineError::wrong($error->column, $error->read, $error->getMessage()) : StudyLineError::unexpected($error->column, $error->read, $error->expected, '', 'concert F major, cell 1 2 3 5');
+        }
+
+        return new Clause(Slot::Pattern, 'cell', [], $pattern->text, $tokens[0]->column);
     }
 
     /** @param non-empty-list<Token> $tokens */

@@ -9,6 +9,8 @@ namespace SwiftReed\StudyLine;
  */
 final readonly class PhraseMatch
 {
+    private const MOST_KEYS = 48;
+
     /**
      * @param int                       $reached  tokens that agreed
      * @param array<string, int|string> $values
@@ -48,6 +50,12 @@ final readonly class PhraseMatch
                 }
                 $values[$found[1]] = $pitch[0]->text();
                 $at += $pitch[1];
+            } elseif ('{keys}' === $part) {
+                [$keys, $at] = self::keys($tokens, $at);
+                if ([] === $keys || isset($tokens[$at])) {
+                    return new self($phrase, $at, $values, 'a key such as "C", "Bb" or "Am"', []);
+                }
+                $values['keys'] = implode(' ', $keys);
             } else {
                 if (null === $token || !\in_array($token->lower(), self::words($part), true)) {
                     return new self($phrase, $at, $values, '"'.self::words($part)[0].'"', []);
@@ -73,6 +81,7 @@ final readonly class PhraseMatch
         foreach (explode(' ', '' === $this->phrase->prints ? $this->phrase->template : $this->phrase->prints) as $part) {
             $parts[] = match (true) {
                 str_starts_with($part, '{n') => (string) $this->values['n'],
+                '{keys}' === $part => (string) $this->values['keys'],
                 str_starts_with($part, '{pitch:') => (string) $this->values[substr($part, 7, -1)],
                 str_ends_with($part, '(s)') => substr($part, 0, -3).(1 === ($this->values['n'] ?? 0) ? '' : 's'),
                 default => self::words($part)[0],
@@ -80,6 +89,26 @@ final readonly class PhraseMatch
         }
 
         return new Clause($this->phrase->slot, $this->phrase->key, $this->values, implode(' ', $parts), $column);
+    }
+
+    /**
+     * @param list<Token> $tokens
+     *
+     * @return array{list<string>, int} keys as printed, "Bb" or "F#m", and the token after them
+     */
+    private static function keys(array $tokens, int $at): array
+    {
+        $keys = [];
+        while (isset($tokens[$at]) && \count($keys) < self::MOST_KEYS) {
+            $key = NoteReader::key($tokens, $at);
+            if (null === $key) {
+                break;
+            }
+            $keys[] = $key[0];
+            $at += $key[1];
+        }
+
+        return [$keys, $at];
     }
 
     /** @return non-empty-list<string> the words that satisfy this part, the printed one first */

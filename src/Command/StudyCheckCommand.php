@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Command;
 
+use SwiftReed\Pattern\PatternLibrary;
 use SwiftReed\Scale\ScaleLibrary;
 use SwiftReed\Study\Recipe;
 use SwiftReed\Study\StudyError;
@@ -18,7 +19,7 @@ use Symfony\Component\Console\Output\OutputInterface;
 #[AsCommand('study:check', 'Prints a study line in its canonical form, or says what is wrong with it and where')]
 final class StudyCheckCommand extends Command
 {
-    public function __construct(private readonly Parser $parser, private readonly ScaleLibrary $scales)
+    public function __construct(private readonly Parser $parser, private readonly ScaleLibrary $scales, private readonly PatternLibrary $patterns)
     {
         parent::__construct();
     }
@@ -32,7 +33,7 @@ final class StudyCheckCommand extends Command
     {
         try {
             $line = $this->parser->parse($input->getArgument('line'));
-            Recipe::of($line, $this->scales);
+            Recipe::of($line, $this->scales, $this->patterns);
         } catch (StudyLineError|StudyError $error) {
             return Failure::say($output, $error->getMessage());
         }

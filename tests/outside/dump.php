@@ -17,7 +17,7 @@ require dirname(__DIR__, 2).'/vendor/autoload.php';
 
 $scales = new ScaleLibrary(DataFolder::shipped());
 $instruments = new InstrumentLibrary(DataFolder::shipped());
-$parts = new PartBuilder($scales);
+$parts = PartBuilder::shipped();
 $data = ['scales' => [], 'keys' => [], 'parts' => []];
 for ($fifths = -7; $fifths <= 7; ++$fifths) {
     $tonic = NoteName::fromFifths($fifths);

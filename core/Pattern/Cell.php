@@ -1,0 +1,44 @@
+<?php
+
+declare(strict_types=1);
+
+namespace SwiftReed\Pattern;
+
+/**
+ * The shape that is walked over the scale: groups of items. A group is slurred and moved by octaves as a whole.
+ */
+final readonly class Cell
+{
+    /** @param list<list<Item>> $groups */
+    private function __construct(public array $groups)
+    {
+    }
+
+    /** @param list<list<Item>> $groups */
+    public static function of(array $groups): self
+    {
+        return new self($groups);
+    }
+
+    public static function none(): self
+    {
+        return new self([]);
+    }
+
+    public function isNone(): bool
+    {
+        return [] === $this->groups;
+    }
+
+    /** Whether degrees of a group below the octave are counted down from it. */
+    public static function countsFromTop(Item ...$group): bool
+    {
+        foreach ($group as $item) {
+            if ($item->mark->isAboveSeven() || $item->to->isAboveSeven()) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+}

@@ -1,0 +1,61 @@
+<?php
+
+declare(strict_types=1);
+
+namespace SwiftReed\Pattern;
+
+/**
+ * One word of a cell.
+ */
+final readonly class Item
+{
+    /**
+     * @param int $alter     half steps by which the degree is raised
+     * @param int $halfSteps from the root, for half steps
+     * @param int $length    times the ordinary length
+     */
+    private function __construct(public ItemKind $kind, public Mark $mark, public Mark $to, public int $alter, public int $halfSteps, public int $length)
+    {
+    }
+
+    public static function degree(Mark $mark, int $alter): self
+    {
+        return new self(ItemKind::Degree, $mark, $mark, $alter, 0, 1);
+    }
+
+    public static function beside(Mark $mark, bool $below): self
+    {
+        return new self($below ? ItemKind::Below : ItemKind::Above, $mark, $mark, 0, 0, 1);
+    }
+
+    public static function halfSteps(int $halfSteps): self
+    {
+        return new self(ItemKind::HalfSteps, Mark::of(1, 0), Mark::of(1, 0), 0, $halfSteps, 1);
+    }
+
+    public static function run(Mark $from, Mark $to): self
+    {
+        return new self(ItemKind::Run, $from, $to, 0, 0, 1);
+    }
+
+    public static function word(ItemKind $kind): self
+    {
+        return new self($kind, Mark::of(1, 0), Mark::of(1, 0), 0, 0, 1);
+    }
+
+    public function held(int $length): self
+    {
+        return new self($this->kind, $this->mark, $this->to, $this->alter, $this->halfSteps, $length);
+    }
+
+    public function isRoot(): bool
+    {
+        return ItemKind::Degree === $this->kind && 0 === $this->alter && \in_array($this->mark->number, [1, 8, 15], true);
+    }
+
+    /** Whether it needs to know the root of the next cell. */
+    public function leadsOn(): bool
+    {
+        return \in_array($this->kind, [ItemKind::Approach, ItemKind::TwoNoteApproach, ItemKind::Enclosure], true);
+    }
+}

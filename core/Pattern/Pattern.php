@@ -1,0 +1,70 @@
+<?php
+
+declare(strict_types=1);
+
+namespace SwiftReed\Pattern;
+
+/**
+ * A cell for the way up, one for the way down, how the root moves, and how it ends.
+ */
+final readonly class Pattern
+{
+    /**
+     * @param string     $text    as the study line prints it: "tetra", "cell 1 2 3 5"
+     * @param Cell       $down    none for a pattern that only goes up
+     * @param Cell       $last    what is played on the last root instead; none for the cell itself
+     * @param list<Mark> $roots   the degrees of "on 1 4 5"
+     * @param bool       $alternates whether every other root takes the cell of the way down
+     * @param string     $rhythm  the rhythm clause that is meant when none is said
+     * @param string     $says    what it is good for, a sentence for people
+     */
+    public function __construct(
+        public string $text,
+        public Cell $up,
+        public Cell $down,
+        public Cell $last,
+        public Progress $progress,
+        public array $roots,
+        public bool $alternates,
+        public string $rhythm = '',
+        public string $says = '',
+        public bool $isLipSlurs = false,
+    ) {
+    }
+
+    /** The plain line. */
+    public static function straight(): self
+    {
+        $one = Cell::of([[Item::degree(Mark::of(1, 0), 0)]]);
+
+        return new self('straight', $one, $one, Cell::none(), Progress::Steps, [], false);
+    }
+
+    public function isStraight(): bool
+    {
+        return 'straight' === $this->text;
+    }
+
+    public function onlyGoesUp(): bool
+    {
+        return $this->down->isNone();
+    }
+
+    /** Whether it goes up and down by itself, or not at all, so that a direction has nothing to say. */
+    public function hasItsOwnWay(): bool
+    {
+        return $this->onlyGoesUp() || Progress::Listed === $this->progress || $this->isLipSlurs;
+    }
+
+    /** Whether it can be turned round all the same: a line that is built up note by note. */
+    public function isBuilt(): bool
+    {
+        return Progress::BuildingUp === $this->progress || Progress::BuildingDown === $this->progress;
+    }
+
+    /** The same under the name it has in the library. */
+    public function named(string $name, string $rhythm, string $says, bool $isLipSlurs): self
+    {
+        return new self($name, $this->up, $this->down, $this->last, $this->progress, $this->roots, $this->alternates, $rhythm, $says, $isLipSlurs);
+    }
+}

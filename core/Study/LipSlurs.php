@@ -1,0 +1,46 @@
+<?php
+
+declare(strict_types=1);
+
+namespace SwiftReed\Study;
+
+use SwiftReed\Pitch\Key;
+use SwiftReed\Scale\DegreeName;
+
+/**
+ * Two neighbouring partials of one fingering, back and forth: from the tonic to the next note above that the same
+ * fingering has.
+ *
+ * Source: the handbook, chapters 3 and 4 (common practice).
+ */
+final class LipSlurs
+{
+    private const TIMES = 8;
+
+    /** @throws StudyError when the instrument has no partials, or none in its range */
+    public static function placed(Recipe $recipe, Reader $reader, Key $key): Placement
+    {
+        $isDerived = false;
+        foreach ([...$reader->preferredCompasses(), $reader->compass(Stage::Full)] as $compass) {
+            for ($octave = 0; $octave <= 8; ++$octave) {
+                $tonic = $key->tonic->at($octave);
+                foreach (($reader->nextPartial)($tonic) as $above) {
+                    $isDerived = true;
+                    if (!$compass->holds($tonic, $above)) {
+                        continue;
+                    }
+                    $degree = DegreeName::of($tonic, $above);
+                    $low = new Tone($tonic, '1', 1, true, true, false, false, 0, false, cell: 0, isRoot: true);
+                    $high = new Tone($above, $degree->text, $degree->number, true, false, false, false, 0, false, cell: 0);
+                    $tones = [];
+                    for ($time = 1; $time <= self::TIMES; ++$time) {
+                        array_push($tones, $low, $high);
+                    }
+
+                    return new Placement([...$tones, $low->turning(true)], RangePolicy::WholeOctaves, [\sprintf('%s and %s are neighbours on one fingering.', $tonic->sign(), $above->sign())]);
+                }
+            }
+        }
+        throw $isDerived ? StudyError::nothingFits('the slur', $key->tonic->sign().' '.$recipe->material->name, $reader->name, $reader->limit()) : StudyError::notForThisInstrument($recipe->pattern->text, $reader->name);
+    }
+}
