@@ -236,26 +236,20 @@ final class BarLayout
      */
     private static function systems(array $widths, int $perSystem): array
     {
-        $count = max(1, (int) ceil(array_sum($widths) / ($perSystem + 1)));
-        for (;; ++$count) {
-            $target = array_sum($widths) / $count;
+        $most = max($perSystem + 1, [] === $widths ? 0 : max($widths));
+        for ($count = max(1, (int) ceil(array_sum($widths) / ($perSystem + 1)));; ++$count) {
+            $bars = \count($widths);
             $begins = [];
-            $here = 0.0;
-            $done = 0.0;
-            $most = 0.0;
-            $system = 1;
-            foreach ($widths as $i => $width) {
-                $next = 0 === $i || ($here > 0 && $done + $width / 2 > $system * $target && $system < $count);
-                if ($next && $i > 0) {
-                    ++$system;
-                    $here = 0.0;
-                }
-                $begins[] = $next;
-                $here += $width;
-                $done += $width;
-                $most = max($most, $here);
+            $fits = true;
+            $at = 0;
+            for ($system = 0; $system < $count && $at < $bars; ++$system) {
+                // The first systems take one bar more where they do not come out even.
+                $here = max(1, intdiv($bars, $count) + ($system < $bars % $count ? 1 : 0));
+                $fits = $fits && array_sum(\array_slice($widths, $at, $here)) <= $most;
+                array_push($begins, true, ...array_fill(0, min($here, $bars - $at) - 1, false));
+                $at += $here;
             }
-            if ($most <= max($perSystem + 1, [] === $widths ? 0 : max($widths)) || $count >= \count($widths)) {
+            if ($fits || $count >= $bars) {
                 return $begins;
             }
         }

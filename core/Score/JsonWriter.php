@@ -27,6 +27,21 @@ final class JsonWriter
         return json_encode(self::data($part), \JSON_PRETTY_PRINT | \JSON_PRESERVE_ZERO_FRACTION | \JSON_UNESCAPED_UNICODE | \JSON_UNESCAPED_SLASHES | \JSON_THROW_ON_ERROR)."\n";
     }
 
+    /**
+     * The first study, and all of them under "studies".
+     *
+     * @param non-empty-list<Part>   $parts
+     * @param non-empty-list<string> $numbers
+     * @param string                 $line    the line they come from, or nothing when there are several
+     */
+    public static function sheet(array $parts, array $numbers, string $line): string
+    {
+        $studies = array_map(static fn (Part $part, string $number): array => ['number' => $number] + self::data($part), $parts, $numbers);
+        $all = ['line' => '' === $line ? $parts[0]->line() : $line] + self::data($parts[0]) + ['studies' => $studies];
+
+        return json_encode($all, \JSON_PRETTY_PRINT | \JSON_PRESERVE_ZERO_FRACTION | \JSON_UNESCAPED_UNICODE | \JSON_UNESCAPED_SLASHES | \JSON_THROW_ON_ERROR)."\n";
+    }
+
     /** @return array<string, mixed> */
     public static function data(Part $part): array
     {

@@ -20,11 +20,38 @@ final class MidiWriter
 
     public static function write(Part $part): string
     {
+        return self::sheet([$part]);
+    }
+
+    /**
+     * Several studies in one file, each from the beginning of a bar, with a bar of rest between them.
+     *
+     * @param non-empty-list<Part> $parts
+     */
+    public static function sheet(array $parts): string
+    {
+        $events = self::meta(0, 0x03, $parts[0]->instrument->name.': '.$parts[0]->line());
+        $rest = 0;
+        foreach ($parts as $part) {
+            [$more, $rest] = self::part($part, $rest);
+            $events .= $more;
+        }
+        $events .= self::length(0)."\xFF\x2F\x00";
+
+        return 'MThd'.pack('Nnnn', 6, 0, 1, Length::QUARTER).'MTrk'.pack('N', \strlen($events)).$events;
+    }
+
+    /**
+     * @param int $after ticks of silence before it
+     *
+     * @return array{string, int} events, and ticks until the next study begins
+     */
+    private static function part(Part $part, int $after): array
+    {
         $study = $part->study;
         $tempo = $study->recipe->tempo;
         $time = $study->recipe->time;
-        $events = self::meta(0, 0x03, $part->instrument->name.': '.$part->line());
-        $events .= self::meta(0, 0x51, substr(pack('N', (int) round(60_000_000 / $tempo->quarters())), 1));
+        $events = self::meta($after, 0x51, substr(pack('N', (int) round(60_000_000 / $tempo->quarters())), 1));
         $events .= self::meta(0, 0x58, pack('CCCC', $time->beats(), (int) log($time->beatType(), 2), intdiv($time->beatTicks() * 24, Length::QUARTER), 8));
         $isMinor = str_contains($study->recipe->material->name, 'minor');
         $events .= self::meta(0, 0x59, pack('cC', max(-7, min(7, $study->concertSignature->fifths)), $isMinor ? 1 : 0));
@@ -46,9 +73,10 @@ final class MidiWriter
             $now = $end;
         }
         $last = $study->notes[\count($study->notes) - 1];
-        $events .= self::length($last->onset + $last->length - $now)."\xFF\x2F\x00";
+        $bar = $time->barTicks();
+        $end = (int) ceil(($last->onset + $last->length) / $bar) * $bar;
 
-        return 'MThd'.pack('Nnnn', 6, 0, 1, Length::QUARTER).'MTrk'.pack('N', \strlen($events)).$events;
+        return [$events.self::meta($last->onset + $last->length - $now, 0x06, $part->writtenTitle()), $end + $bar - $last->onset - $last->length];
     }
 
     private static function meta(int $after, int $type, string $content): string

@@ -20,9 +20,15 @@ final class MusicXmlWriter
     private const MODES = ['major', 'ionian', 'dorian', 'phrygian', 'lydian', 'mixolydian', 'aeolian', 'locrian'];
 
     private \XMLWriter $xml;
+    /** @var list<Part> */
+    private array $more = [];
+    /** @var list<string> */
+    private array $numbers = [];
+    private int $place = 0;
+    private int $barsBefore = 0;
 
     /** @param bool $forEngraving bare notes on pages of one system each, as our engraver wants them */
-    private function __construct(private readonly Part $part, private readonly bool $forEngraving, private readonly int $perSystem)
+    private function __construct(private Part $part, private readonly bool $forEngraving, private readonly int $perSystem)
     {
         $this->xml = new \XMLWriter();
     }
@@ -36,6 +42,22 @@ final class MusicXmlWriter
     public static function forEngraving(Part $part, int $perSystem = BarLayout::SYSTEM): string
     {
         return (new self($part, true, $perSystem))->document();
+    }
+
+    /**
+     * Several studies in one part, one after the other: key, time and tempo change where they begin, and their number and
+     * title stand above; bars count on.
+     *
+     * @param non-empty-list<Part>   $parts
+     * @param non-empty-list<string> $numbers
+     */
+    public static function sheet(array $parts, array $numbers): string
+    {
+        $writer = new self($parts[0], false, BarLayout::SYSTEM);
+        $writer->more = \array_slice($parts, 1);
+        $writer->numbers = $numbers;
+
+        return $writer->document();
     }
 
     private function document(): string
@@ -64,9 +86,12 @@ final class MusicXmlWriter
         $xml->endElement();
         $xml->startElement('part');
         $xml->writeAttribute('id', 'P1');
-        $bars = BarLayout::bars($this->part->study, $this->perSystem);
-        foreach ($bars as $i => $bar) {
-            $this->bar($bar, $i === \count($bars) - 1);
+        foreach ([$this->part, ...$this->more] as $this->place => $this->part) {
+            $bars = BarLayout::bars($this->part->study, $this->perSystem);
+            foreach ($bars as $i => $bar) {
+                $this->bar($bar, $i === \count($bars) - 1);
+            }
+            $this->barsBefore += \count($bars);
         }
         $xml->endElement();
         $xml->endElement();
@@ -107,8 +132,8 @@ final class MusicXmlWriter
     {
         $xml = $this->xml;
         $xml->startElement('measure');
-        $xml->writeAttribute('number', (string) $bar->number);
-        if ($bar->number > 1 && $bar->beginsSystem) {
+        $xml->writeAttribute('number', (string) ($this->barsBefore + $bar->number));
+        if ($bar->beginsSystem && ($bar->number > 1 || $this->place > 0)) {
             $xml->startElement('print');
             $xml->writeAttribute($this->forEngraving ? 'new-page' : 'new-system', 'yes');
             $xml->endElement();
@@ -116,6 +141,7 @@ final class MusicXmlWriter
         if (1 === $bar->number) {
             $this->attributes();
             if (!$this->forEngraving) {
+                $this->title();
                 $this->tempo();
             }
         }
@@ -128,6 +154,24 @@ final class MusicXmlWriter
             $xml->writeElement('bar-style', $isLast ? 'light-heavy' : 'none');
             $xml->endElement();
         }
+        $xml->endElement();
+    }
+
+    /** Number and key above the first bar of each study of a sheet. */
+    private function title(): void
+    {
+        if ([] === $this->numbers) {
+            return;
+        }
+        $xml = $this->xml;
+        $xml->startElement('direction');
+        $xml->writeAttribute('placement', 'above');
+        $xml->startElement('direction-type');
+        $xml->writeElement('rehearsal', $this->numbers[$this->place]);
+        $xml->endElement();
+        $xml->startElement('direction-type');
+        $xml->writeElement('words', $this->part->writtenTitle());
+        $xml->endElement();
         $xml->endElement();
     }
 
@@ -210,7 +254,7 @@ final class MusicXmlWriter
         $note = $item->isRest() ? null : $this->part->study->notes[$item->note];
         $xml->startElement('note');
         if (null !== $note) {
-            $xml->writeAttribute('id', 'n'.$item->note.($item->tiedFrom ? 't'.$item->onset : ''));
+            $xml->writeAttribute('id', ($this->place > 0 ? 's'.($this->place + 1).'-' : '').'n'.$item->note.($item->tiedFrom ? 't'.$item->onset : ''));
             $this->pitch($note);
         } else {
             $xml->writeElement('rest');

@@ -9,6 +9,17 @@ namespace SwiftReed\Score;
  */
 final class TextWriter
 {
+    /**
+     * Several numbered studies, one after the other.
+     *
+     * @param list<Part>   $parts
+     * @param list<string> $numbers
+     */
+    public static function sheet(array $parts, array $numbers): string
+    {
+        return implode("\n", array_map(static fn (Part $part, string $number): string => $number.'. '.self::write($part), $parts, $numbers));
+    }
+
     public static function write(Part $part): string
     {
         $study = $part->study;

@@ -35,7 +35,7 @@ final readonly class RangeFitting
 
         return match ($this->recipe->range) {
             RangePolicy::Fold => $this->folded($this->octaves(), [], $this->compasses()) ?? $this->foldedBeyondStage($this->octaves()),
-            RangePolicy::Drop => $this->dropped($this->octaves(), [], $this->compasses()) ?? throw $this->nothingFits(),
+            RangePolicy::Drop => $this->dropped($this->octaves(), [], [$this->reader->limit()]) ?? throw $this->nothingFits(),
             RangePolicy::TurnRound => $this->turningRound(),
             RangePolicy::LeaveOut => $this->leavingOut(),
             default => $this->wholeOctaves(),
@@ -73,7 +73,7 @@ final readonly class RangeFitting
         $why = \sprintf('%s does not fit %s in one piece (%s), so it is folded.', $this->key->tonic->sign(), $this->reader->name, $this->reader->limit()->spoken());
         $whyDropped = \sprintf('The pattern runs out of notes in %s on %s (%s), so groups that would be too high are played an octave lower.', $this->key->tonic->sign(), $this->reader->name, $this->reader->limit()->spoken());
 
-        return ($isPattern ? $this->dropped(1, [$whyDropped], $this->compasses()) : null)
+        return ($isPattern ? $this->dropped(1, [$whyDropped], [$this->reader->limit()]) : null)
             ?? ($isPattern ? null : $this->folded(1, [$why], $this->compasses()))
             ?? $this->beyondStage();
     }

@@ -61,6 +61,16 @@ final class StudyError extends \DomainException
         return new self(\sprintf('"enclosed tonic" was read, but the line ends on %s, which is not its tonic; expected a line that comes home, for example "concert C major, thirds, enclosed tonic".', $last->sign()));
     }
 
+    public static function noModes(string $material): self
+    {
+        return new self(\sprintf('"keys by modes" was read with "%s", which is not one of the seven modes; expected for example "concert C major, keys by modes".', $material));
+    }
+
+    public static function noMinors(string $material): self
+    {
+        return new self(\sprintf('"keys with minors" was read with "%s", which has no minor beside it; expected for example "concert C major, keys with minors".', $material));
+    }
+
     public static function noSuchBeat(int $beat, string $time): self
     {
         return new self(\sprintf('"long on %d" was read in %s, which has fewer beats; expected a beat of the bar, for example "long on 2".', $beat, $time));

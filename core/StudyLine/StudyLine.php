@@ -39,17 +39,27 @@ final readonly class StudyLine
         return implode(', ', array_map(static fn (Clause $clause): string => $clause->text, $this->clauses));
     }
 
-    /** The same line with one clause replaced, added or (by an empty text) taken away; the result must be parsed again. */
-    public function textWith(Slot $slot, string $text): string
+    /**
+     * The same line with several clauses replaced, added or (by an empty text) taken away; the result must be parsed again.
+     *
+     * @param array<string, string> $texts by the slot's value
+     */
+    public function textOf(array $texts): string
     {
         $parts = [];
         foreach (Slot::cases() as $place) {
-            $part = $place === $slot ? $text : ($this->clauses[$place->value]->text ?? '');
+            $part = $texts[$place->value] ?? $this->clauses[$place->value]->text ?? '';
             if ('' !== $part) {
                 $parts[] = $part;
             }
         }
 
         return implode(', ', $parts);
+    }
+
+    /** The same line with one clause replaced, added or (by an empty text) taken away; the result must be parsed again. */
+    public function textWith(Slot $slot, string $text): string
+    {
+        return $this->textOf([$slot->value => $text]);
     }
 }

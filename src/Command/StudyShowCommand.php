@@ -11,6 +11,8 @@ use App\Engraving\Rows;
 use SwiftReed\Fingering\Pin;
 use SwiftReed\Fingering\Tendency;
 use SwiftReed\Instrument\InstrumentLibrary;
+use SwiftReed\Packet\Sheet;
+use SwiftReed\Packet\SheetBuilder;
 use SwiftReed\Score\JsonWriter;
 use SwiftReed\Score\MidiWriter;
 use SwiftReed\Score\MusicXmlWriter;
@@ -81,9 +83,22 @@ final class StudyShowCommand extends Command
         $said = array_map(static fn (mixed $pin): string => \is_string($pin) ? $pin : '', array_values((array) $input->getOption('pin')));
         $tendencies = array_map(Tendency::parse(...), array_values(array_filter($said, Tendency::isMeant(...))));
         $pins = array_map(Pin::parse(...), array_values(array_filter($said, static fn (string $one): bool => !Tendency::isMeant($one))));
-        $part = $this->parts->build($input->getArgument('line'), $this->instruments->instrument($for, Failure::setups($input)), $stage, pins: $pins, tendencies: $tendencies);
+        $line = $input->getArgument('line');
+        $sheet = (new SheetBuilder($this->parts))->build([\is_string($line) ? $line : ''], $this->instruments->instrument($for, Failure::setups($input)), $stage, pins: $pins, tendencies: $tendencies);
 
-        return $this->formatted($part, $format);
+        return 1 === \count($sheet->parts) ? $this->formatted($sheet->parts[0], $format) : $this->sheet($sheet, $this->parts->parser->parse(\is_string($line) ? $line : '')->text(), $format);
+    }
+
+    private function sheet(Sheet $sheet, string $line, string $format): string
+    {
+        return match ($format) {
+            'json' => JsonWriter::sheet($sheet->parts, $sheet->numbers, $line),
+            'musicxml' => MusicXmlWriter::sheet($sheet->parts, $sheet->numbers),
+            'midi' => MidiWriter::sheet($sheet->parts),
+            'svg' => throw new \InvalidArgumentException('A drawing shows one study; the line asks for several keys. Expected --format=pdf, or a line of one key, for example "concert F major".'),
+            'pdf' => $this->pdfs->pdf($this->pages->sheet($sheet, Rows::all(), $line)),
+            default => TextWriter::sheet($sheet->parts, $sheet->numbers),
+        };
     }
 
     private function formatted(Part $part, string $format): string

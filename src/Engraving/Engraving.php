@@ -40,8 +40,18 @@ final readonly class Engraving
 
     public function glyphs(): string
     {
+        return self::symbols($this->glyphs);
+    }
+
+    /**
+     * Glyphs as symbols that drawings refer to.
+     *
+     * @param array<string, string> $glyphs SVG by symbol id
+     */
+    public static function symbols(array $glyphs): string
+    {
         $symbols = '';
-        foreach ($this->glyphs as $id => $content) {
+        foreach ($glyphs as $id => $content) {
             $symbols .= \sprintf('<symbol id="%s" viewBox="0 0 1000 1000" overflow="inherit">%s</symbol>', $id, $content);
         }
 

@@ -25,6 +25,11 @@ final class PageMaker
     private const TEXT_ROW = 520;
     private const GAP = 140;
     private const TEMPO = 520;
+    /** Where the music of a sheet begins on its first page, and on the others. */
+    private const FIRST = 3200;
+    private const TOP = 1500;
+    /** A study on a sheet is not drawn smaller than this. */
+    private const SMALLEST = 0.62;
     private const INK = '#23202b';
     private const QUIET = '#6d6677';
 
@@ -100,10 +105,89 @@ final class PageMaker
         $sheets = [];
         foreach ($pages as $i => $page) {
             $foot = self::text($left, $paper->height() - 1000, 300, \count($pages) > 1 ? \sprintf('%s · page %d of %d', $part->line(), $i + 1, \count($pages)) : $part->line(), self::QUIET);
-            $sheets[] = new Sheet(\sprintf('<svg xmlns="http://www.w3.org/2000/svg" width="%.1fmm" height="%.1fmm" viewBox="0 0 %d %d" color="%s" font-family="Figtree, Noto Sans Math, sans-serif"><defs>%s</defs>%s%s</svg>', $paper->width() / 100, $paper->height() / 100, $paper->width(), $paper->height(), self::INK, $engraving->glyphs(), $page, $foot), $paper->width(), $paper->height());
+            $sheets[] = $this->paper($paper, $engraving->glyphs(), $page.$foot);
         }
 
         return $sheets;
+    }
+
+    /**
+     * Numbered studies one below the other; a study that does not fit on the rest of a page begins a new one.
+     *
+     * @return non-empty-list<Sheet>
+     *
+     * @throws EngravingError
+     */
+    public function sheet(\SwiftReed\Packet\Sheet $studies, Rows $rows, string $name, Paper $paper = Paper::A4): array
+    {
+        $left = intdiv($paper->width() - self::WIDTH, 2);
+        $bottom = $paper->height() - 1600;
+        $first = $studies->parts[0];
+        $pages = [];
+        $glyphs = [];
+        $body = \sprintf('<text x="%d" y="2150" font-size="760" font-family="Alegreya, serif" font-weight="700" fill="%s">%s</text>', $left, self::INK, Signs::text(mb_strlen($name) > 60 ? mb_substr($name, 0, 59).'…' : $name))
+            .self::text($left, 2780, 430, $first->instrument->name, self::INK);
+        $y = self::FIRST;
+        $used = [];
+        foreach ($studies->parts as $k => $part) {
+            $engraving = $this->engraver->engrave(MusicXmlWriter::forEngraving($part), self::WIDTH);
+            $blocks = [$this->studyHeading($part, $studies->numbers[$k], $left)];
+            foreach ($engraving->systems as $system) {
+                $blocks[] = $this->system($part, $system, $rows, false);
+            }
+            $whole = array_sum(array_map(static fn (array $block): int => $block[1], $blocks));
+            $page = $bottom - self::TOP;
+            // A study is not cut in two: it begins a new page, and is drawn smaller where it is a little longer than one.
+            $scale = $whole > $page && $whole * self::SMALLEST <= $page ? $page / $whole : 1.0;
+            if ($y > self::FIRST && $y + $scale * $whole > $bottom) {
+                [$pages[], $glyphs[], $body, $used, $y] = [$body, Engraving::symbols($used), '', [], self::TOP];
+            } elseif ($scale < 1 && 0 === $k) {
+                $scale = min($scale, ($bottom - $y) / $whole);
+            } elseif (0 === $k && $whole > $bottom - $y && $whole * self::SMALLEST <= $bottom - $y) {
+                $scale = ($bottom - $y) / $whole;
+            }
+            foreach ($blocks as $b => [$drawing, $height]) {
+                // A heading stays with its first system.
+                $needed = $scale * ($height + (0 === $b ? $blocks[1][1] ?? 0 : 0));
+                if ($y + $needed > $bottom + 1 && $y > self::FIRST) {
+                    [$pages[], $glyphs[], $body, $used, $y] = [$body, Engraving::symbols($used), '', [], self::TOP];
+                }
+                $used += $engraving->glyphs;
+                $body .= \sprintf('<g transform="translate(%d %.0f)%s">%s</g>', $left, $y, 1.0 === $scale ? '' : \sprintf(' scale(%.4f)', $scale), $drawing);
+                $y += $scale * $height;
+            }
+            $y += 300;
+        }
+        $pages[] = $body;
+        $glyphs[] = Engraving::symbols($used);
+        $sheets = [];
+        foreach ($pages as $i => $page) {
+            $foot = self::text($left, $paper->height() - 1000, 300, \count($pages) > 1 ? \sprintf('%s · page %d of %d', $first->instrument->name, $i + 1, \count($pages)) : $first->instrument->name, self::QUIET);
+            $sheets[] = $this->paper($paper, $glyphs[$i], $page.$foot);
+        }
+
+        return $sheets;
+    }
+
+    /** @return array{string, int} number, key and tempo of a study on a sheet */
+    private function studyHeading(Part $part, string $number, int $left): array
+    {
+        $svg = \sprintf('<text x="0" y="520" font-size="520" font-family="Alegreya, serif" font-weight="700" fill="%s">%s</text>', self::INK, Signs::text($number.'. '.$part->writtenTitle()));
+        $svg .= self::text(0, 940, 320, $part->study->signature->spoken().' · concert '.$part->concertTitle().' · '.$part->line(), self::QUIET);
+        $y = 1100;
+        foreach ($part->study->warnings as $warning) {
+            foreach (self::wrapped($warning) as $line) {
+                $svg .= self::text(0, $y + 240, 300, $line, self::QUIET);
+                $y += 400;
+            }
+        }
+
+        return [$svg.$this->tempo($part, 13500, 520), $y];
+    }
+
+    private function paper(Paper $paper, string $glyphs, string $body): Sheet
+    {
+        return new Sheet(\sprintf('<svg xmlns="http://www.w3.org/2000/svg" width="%.1fmm" height="%.1fmm" viewBox="0 0 %d %d" color="%s" font-family="Figtree, Noto Sans Math, sans-serif"><defs>%s</defs>%s</svg>', $paper->width() / 100, $paper->height() / 100, $paper->width(), $paper->height(), self::INK, $glyphs, $body), $paper->width(), $paper->height());
     }
 
     /** @return array{string, int} drawing and the height where the music begins */

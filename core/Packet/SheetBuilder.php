@@ -1,0 +1,66 @@
+<?php
+
+declare(strict_types=1);
+
+namespace SwiftReed\Packet;
+
+use SwiftReed\Fingering\Pin;
+use SwiftReed\Fingering\Tendency;
+use SwiftReed\Instrument\Instrument;
+use SwiftReed\Pitch\SpellingPreference;
+use SwiftReed\Score\PartBuilder;
+use SwiftReed\Study\Reminders;
+use SwiftReed\Study\Stage;
+
+/**
+ * From study lines to the numbered parts of a sheet.
+ */
+final readonly class SheetBuilder
+{
+    /** Studies on one sheet. */
+    public const MOST = 120;
+
+    private KeyOrder $order;
+
+    public function __construct(private PartBuilder $parts)
+    {
+        $this->order = new KeyOrder($parts->scales);
+    }
+
+    /**
+     * @param list<string>   $lines
+     * @param list<Pin>      $pins
+     * @param list<Tendency> $tendencies
+     *
+     * @throws SheetError                           when a line of the sheet is wrong: says which
+     * @throws \SwiftReed\Fingering\PinError
+     */
+    public function build(array $lines, Instrument $instrument, Stage $stage = Stage::Full, SpellingPreference $spelling = SpellingPreference::Plainest, Reminders $reminders = Reminders::Affected, array $pins = [], array $tendencies = []): Sheet
+    {
+        if ([] === $lines) {
+            throw SheetError::isEmpty();
+        }
+        $parts = [];
+        $numbers = [];
+        foreach ($lines as $i => $line) {
+            try {
+                $keys = $this->order->lines($this->parts->parser->parse($line));
+                foreach ($keys as $k => $one) {
+                    if (\count($parts) >= self::MOST) {
+                        throw SheetError::tooLong(self::MOST);
+                    }
+                    $parts[] = $this->parts->build($one, $instrument, $stage, $spelling, $reminders, $pins, $tendencies);
+                    $numbers[] = match (true) {
+                        1 === \count($lines) => (string) ($k + 1),
+                        1 === \count($keys) => (string) ($i + 1),
+                        default => ($i + 1).'.'.($k + 1),
+                    };
+                }
+            } catch (\SwiftReed\StudyLine\StudyLineError|\SwiftReed\Study\StudyError $error) {
+                throw 1 === \count($lines) ? $error : SheetError::inLine($i + 1, $line, $error->getMessage());
+            }
+        }
+
+        return new Sheet($parts, $numbers);
+    }
+}
