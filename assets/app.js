@@ -4,6 +4,7 @@ import { startLineInput } from './line-input.js';
 import { startNarrow } from './narrow.js';
 import { startNotes } from './notes.js';
 import { startShortcuts } from './shortcuts.js';
+import { startSound } from './sound.js';
 
 // Answers with an error status carry a sentence for the user: they are shown like any other.
 htmx.config.responseHandling = [{ code: '204', swap: false }, { code: '...', swap: true }];
@@ -16,6 +17,7 @@ startLineInput();
 startNotes(htmx);
 startNarrow(htmx);
 startShortcuts();
+startSound();
 
 document.addEventListener('change', (event) => {
   event.target.closest('[data-submit-on-change]')?.requestSubmit();

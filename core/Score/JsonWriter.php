@@ -90,6 +90,7 @@ final class JsonWriter
             'written' => $note->pitch()->text(),
             'sounding' => $note->sounding->text(),
             'midi' => $note->sounding->midi(),
+            'written_midi' => $note->pitch()->midi(),
             'degree' => $note->tone->degree,
             'tongued' => Attack::None !== $note->attack,
             'attack' => $note->attack->value,

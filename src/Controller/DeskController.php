@@ -7,6 +7,8 @@ namespace App\Controller;
 use App\Engraving\EngravingError;
 use App\Engraving\HardSpots;
 use App\Engraving\PageMaker;
+use App\Engraving\PageStyle;
+use App\Engraving\WorkingDrawing;
 use App\Repository\SavedStudyRepository;
 use App\Service\Choices;
 use App\Service\Desk;
@@ -19,6 +21,7 @@ use SwiftReed\Instrument\InstrumentError;
 use SwiftReed\Score\Part;
 use SwiftReed\Score\TextWriter;
 use SwiftReed\Study\StudyError;
+use SwiftReed\Study\Working;
 use SwiftReed\StudyLine\Completion;
 use SwiftReed\StudyLine\Parser;
 use SwiftReed\StudyLine\Slot;
@@ -58,15 +61,18 @@ final class DeskController extends AbstractController
             'band' => $this->desk->band(),
             'families' => $this->desk->families(),
             'setups' => $this->desk->setups($state->instrument),
-            'pins' => $this->notebook->pins($state->instrument, $this->desk->canonical($state->line), $state->player),
+            'pins' => $this->notebook->pins($state->instrument, $this->desk->canonical($this->desk->current($state)), $state->player),
             'players' => $this->notebook->players($state->instrument),
-            'remarks' => $this->notebook->remarks($state->instrument, $this->desk->canonical($state->line)),
+            'remarks' => $this->notebook->remarks($state->instrument, $this->desk->canonical($this->desk->current($state))),
             'drills' => $this->drills($state, $view),
             'plain_line' => $this->desk->changed($state->line, Slot::Drill, ''),
-            'next_line' => $this->desk->nextKey($state->line, 1),
-            'previous_line' => $this->desk->nextKey($state->line, -1),
+            'next_key' => $this->desk->further($state, 1),
+            'previous_key' => $this->desk->further($state, -1),
+            'keys' => $this->desk->keys($state->line),
             'line_is_typed' => 'line' === $request->headers->get('HX-Trigger'),
             'narrow' => $request->query->getBoolean('narrow'),
+            'page_styles' => PageStyle::cases(),
+            'working_open' => $request->query->getBoolean('working'),
         ];
         $response = new Response(status: $view['status']);
         if (null === $request->headers->get('HX-Request')) {
@@ -137,14 +143,17 @@ final class DeskController extends AbstractController
         return $state->withLine($line);
     }
 
-    /** @return array{status: int, part: ?Part, music: string, error: string, column: int, remedies: list<string>, hard: array<int, HardSpot>} */
+    /** @return array{status: int, part: ?Part, music: string, error: string, column: int, remedies: list<string>, hard: array<int, HardSpot>, working: ?Working, working_keyboard: string, working_circle: string} */
     private function view(DeskState $state, bool $narrow): array
     {
-        $view = ['status' => 200, 'part' => null, 'music' => '', 'error' => '', 'column' => 0, 'remedies' => [], 'hard' => []];
+        $view = ['status' => 200, 'part' => null, 'music' => '', 'error' => '', 'column' => 0, 'remedies' => [], 'hard' => [], 'working' => null, 'working_keyboard' => '', 'working_circle' => ''];
         try {
             $part = $this->desk->part($state);
             $view['part'] = $part;
             $view['hard'] = HardSpots::worst($part->plan->hardSpots);
+            $view['working'] = Working::of($part->study, $part->instrument->transposition, $part->instrument->article);
+            $view['working_keyboard'] = WorkingDrawing::keyboard($view['working']);
+            $view['working_circle'] = WorkingDrawing::circle($part->study->concertKey->signature(), $part->study->writtenKey->key->signature());
             $view['music'] = $this->pages->screen($part, $state->rows, '', $narrow ? self::NARROW : self::WIDE)->svg;
         } catch (StudyLineError $error) {
             return ['status' => 422, 'error' => $error->getMessage(), 'column' => $error->column] + $view;
@@ -168,6 +177,7 @@ final class DeskController extends AbstractController
      */
     private function drills(DeskState $state, array $view): array
     {
+        $state = $state->withLine($this->desk->current($state));
         if ($this->desk->changed($state->line, Slot::Drill, '') !== $this->desk->canonical($state->line)) {
             return []; // a drill of a drill is none
         }

@@ -4,12 +4,15 @@ declare(strict_types=1);
 
 namespace App\Controller;
 
+use App\Engraving\LettersPage;
 use App\Engraving\PageMaker;
+use App\Engraving\PageStyle;
 use App\Engraving\Paper;
 use App\Engraving\PdfMaker;
 use App\Service\Desk;
 use App\Service\DeskState;
 use App\Service\Notebook;
+use SwiftReed\Packet\LetterChart;
 use SwiftReed\Score\JsonWriter;
 use SwiftReed\Score\MidiWriter;
 use SwiftReed\Score\MusicXmlWriter;
@@ -33,9 +36,12 @@ final class ExportController extends AbstractController
     public function export(Request $request, string $format): Response
     {
         $state = DeskState::of($request->query->all());
+        if (\count($this->desk->keys($state->line)) > 1 && !$request->query->getBoolean('one')) {
+            return $this->sheet($request, $state, $format);
+        }
         $part = $this->desk->part($state);
         $content = match ($format) {
-            'pdf' => $this->pdfs->pdf($this->pages->print($part, $state->rows, mb_substr($request->query->getString('name'), 0, 120), Paper::tryFrom($request->query->getString('paper')) ?? Paper::A4, $this->remarks($part))),
+            'pdf' => $this->pdfs->pdf($this->pages->print($part, $state->rows, mb_substr($request->query->getString('name'), 0, 120), self::paper($request), $this->remarks($part), self::style($request))),
             'musicxml' => MusicXmlWriter::write($part),
             'mid' => MidiWriter::write($part),
             'json' => JsonWriter::write($part),
@@ -49,6 +55,39 @@ final class ExportController extends AbstractController
         ]);
     }
 
+    #[Route('/desk/letters.pdf', name: 'letters', methods: ['GET'])]
+    public function letters(Request $request): Response
+    {
+        $state = DeskState::of($request->query->all());
+        $part = $this->desk->part($state);
+        $material = $part->study->recipe->material;
+        $lines = LetterChart::of($material, $part->instrument->transposition, $state->spelling);
+        $title = [] === $material->pair ? ucfirst($material->name) : $part->writtenTitle();
+
+        return new Response($this->pdfs->pdf([LettersPage::sheet($lines, $title, $part->instrument->name, self::paper($request))]), 200, [
+            'Content-Type' => self::TYPES['pdf'],
+            'Content-Disposition' => HeaderUtils::makeDisposition('inline', 'letters-'.$part->instrument->id.'.pdf'),
+        ]);
+    }
+
+    private function sheet(Request $request, DeskState $state, string $format): Response
+    {
+        $sheet = $this->desk->sheet($state);
+        $line = $this->desk->canonical($state->line);
+        $content = match ($format) {
+            'pdf' => $this->pdfs->pdf($this->pages->sheet($sheet, $state->rows, mb_substr($request->query->getString('name', $line), 0, 120), self::paper($request), self::style($request))),
+            'musicxml' => MusicXmlWriter::sheet($sheet->parts, $sheet->numbers),
+            'mid' => MidiWriter::sheet($sheet->parts),
+            'json' => JsonWriter::sheet($sheet->parts, $sheet->numbers, $line),
+            default => TextWriter::sheet($sheet->parts, $sheet->numbers),
+        };
+
+        return new Response($content, 200, [
+            'Content-Type' => self::TYPES[$format],
+            'Content-Disposition' => HeaderUtils::makeDisposition($request->query->getBoolean('show') ? 'inline' : 'attachment', 'keys-'.self::fileName($sheet->parts[0]).'.'.$format),
+        ]);
+    }
+
     /** @return list<array{string, int}> */
     private function remarks(Part $part): array
     {
@@ -59,6 +98,16 @@ final class ExportController extends AbstractController
         }
 
         return [] === $lines ? [] : [['Remarks', 700], ...$lines];
+    }
+
+    private static function paper(Request $request): Paper
+    {
+        return Paper::tryFrom($request->query->getString('paper')) ?? Paper::A4;
+    }
+
+    private static function style(Request $request): PageStyle
+    {
+        return PageStyle::tryFrom($request->query->getString('style')) ?? PageStyle::AsShown;
     }
 
     private static function fileName(Part $part): string

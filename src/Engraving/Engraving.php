@@ -40,18 +40,8 @@ final readonly class Engraving
 
     public function glyphs(): string
     {
-        return self::symbols($this->glyphs);
-    }
-
-    /**
-     * Glyphs as symbols that drawings refer to.
-     *
-     * @param array<string, string> $glyphs SVG by symbol id
-     */
-    public static function symbols(array $glyphs): string
-    {
         $symbols = '';
-        foreach ($glyphs as $id => $content) {
+        foreach ($this->glyphs as $id => $content) {
             $symbols .= \sprintf('<symbol id="%s" viewBox="0 0 1000 1000" overflow="inherit">%s</symbol>', $id, $content);
         }
 

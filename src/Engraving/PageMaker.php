@@ -5,11 +5,13 @@ declare(strict_types=1);
 namespace App\Engraving;
 
 use SwiftReed\Fingering\FingeringWords;
+use SwiftReed\Packet\Sheet as StudySheet;
 use SwiftReed\Pitch\Pitch;
 use SwiftReed\Score\BarLayout;
 use SwiftReed\Score\KeyNames;
 use SwiftReed\Score\MusicXmlWriter;
 use SwiftReed\Score\Part;
+use SwiftReed\Study\Counts;
 use SwiftReed\Study\Reminders;
 
 /**
@@ -70,32 +72,36 @@ final class PageMaker
      *
      * @throws EngravingError
      */
-    public function print(Part $part, Rows $rows, string $name, Paper $paper = Paper::A4, array $remarks = []): array
+    public function print(Part $part, Rows $rows, string $name, Paper $paper = Paper::A4, array $remarks = [], PageStyle $style = PageStyle::AsShown): array
     {
-        $engraving = $this->engraver->engrave(MusicXmlWriter::forEngraving($part), self::WIDTH);
+        $rows = $style->rows($rows);
+        [$blocks, $glyphs] = $this->blocks($part, $rows, $style);
         $left = intdiv($paper->width() - self::WIDTH, 2);
         $bottom = $paper->height() - 1600;
-        [$head, $y] = $this->heading($part, $name, $left);
+        [$head, $y] = $this->heading($part, $name, $left, $style);
         $pages = [];
         $body = $head;
         $isFresh = true;
-        foreach ($engraving->systems as $system) {
-            [$drawing, $height] = $this->system($part, $system, $rows, false);
+        foreach ($blocks as [$drawing, $height]) {
             if ($y + $height > $bottom && !$isFresh) {
                 $pages[] = $body;
                 $body = '';
-                $y = 1500;
+                $y = self::TOP;
             }
             $body .= \sprintf('<g transform="translate(%d %d)">%s</g>', $left, $y, $drawing);
             $y += $height;
             $isFresh = false;
+        }
+        if (PageStyle::Worksheet === $style || PageStyle::Numbers === $style) {
+            $remarks = [];
+            $rows = PageStyle::Worksheet->rows($rows);
         }
         foreach ([...$remarks, ...$this->remarks($part, $rows)] as [$text, $weight]) {
             foreach (self::wrapped($text) as $k => $line) {
                 if ($y + 600 > $bottom) {
                     $pages[] = $body;
                     $body = '';
-                    $y = 1500;
+                    $y = self::TOP;
                 }
                 $y += 520;
                 $body .= self::text($left + ($k > 0 ? 400 : 0), $y, 370, $line, self::INK, $weight);
@@ -105,10 +111,38 @@ final class PageMaker
         $sheets = [];
         foreach ($pages as $i => $page) {
             $foot = self::text($left, $paper->height() - 1000, 300, \count($pages) > 1 ? \sprintf('%s · page %d of %d', $part->line(), $i + 1, \count($pages)) : $part->line(), self::QUIET);
-            $sheets[] = $this->paper($paper, $engraving->glyphs(), $page.$foot);
+            $sheets[] = $this->paper($paper, $glyphs, $page.$foot);
         }
 
         return $sheets;
+    }
+
+    /**
+     * The systems of a study in a style, and the glyphs they use.
+     *
+     * @return array{list<array{string, int}>, string}
+     *
+     * @throws EngravingError
+     */
+    private function blocks(Part $part, Rows $rows, PageStyle $style): array
+    {
+        if (PageStyle::Numbers === $style) {
+            return [NumbersPage::lines($part, self::WIDTH), ''];
+        }
+        $scale = $style->scale();
+        $engraving = $this->engraver->engrave(MusicXmlWriter::forEngraving($part, $style->perSystem(BarLayout::SYSTEM)), (int) (self::WIDTH / $scale));
+        $blocks = [];
+        foreach ($engraving->systems as $system) {
+            [$drawing, $height] = $this->system($part, $system, $rows, false);
+            if (PageStyle::Worksheet === $style) {
+                // A line to write names and numbers on.
+                $drawing .= \sprintf('<path d="M0 %1$d H%2$d" stroke="%3$s" stroke-width="12" stroke-dasharray="30 60"/>', $height + 420, self::WIDTH, self::QUIET);
+                $height += 800;
+            }
+            $blocks[] = [1.0 === $scale ? $drawing : \sprintf('<g transform="scale(%.2f)">%s</g>', $scale, $drawing), (int) ($scale * $height)];
+        }
+
+        return [$blocks, $engraving->glyphs()];
     }
 
     /**
@@ -118,8 +152,9 @@ final class PageMaker
      *
      * @throws EngravingError
      */
-    public function sheet(\SwiftReed\Packet\Sheet $studies, Rows $rows, string $name, Paper $paper = Paper::A4): array
+    public function sheet(StudySheet $studies, Rows $rows, string $name, Paper $paper = Paper::A4, PageStyle $style = PageStyle::AsShown): array
     {
+        $rows = $style->rows($rows);
         $left = intdiv($paper->width() - self::WIDTH, 2);
         $bottom = $paper->height() - 1600;
         $first = $studies->parts[0];
@@ -130,17 +165,14 @@ final class PageMaker
         $y = self::FIRST;
         $used = [];
         foreach ($studies->parts as $k => $part) {
-            $engraving = $this->engraver->engrave(MusicXmlWriter::forEngraving($part), self::WIDTH);
-            $blocks = [$this->studyHeading($part, $studies->numbers[$k], $left)];
-            foreach ($engraving->systems as $system) {
-                $blocks[] = $this->system($part, $system, $rows, false);
-            }
+            [$systems, $symbols] = $this->blocks($part, $rows, $style);
+            $blocks = [$this->studyHeading($part, $studies->numbers[$k]), ...$systems];
             $whole = array_sum(array_map(static fn (array $block): int => $block[1], $blocks));
             $page = $bottom - self::TOP;
             // A study is not cut in two: it begins a new page, and is drawn smaller where it is a little longer than one.
             $scale = $whole > $page && $whole * self::SMALLEST <= $page ? $page / $whole : 1.0;
             if ($y > self::FIRST && $y + $scale * $whole > $bottom) {
-                [$pages[], $glyphs[], $body, $used, $y] = [$body, Engraving::symbols($used), '', [], self::TOP];
+                [$pages[], $glyphs[], $body, $used, $y] = [$body, implode('', $used), '', [], self::TOP];
             } elseif ($scale < 1 && 0 === $k) {
                 $scale = min($scale, ($bottom - $y) / $whole);
             } elseif (0 === $k && $whole > $bottom - $y && $whole * self::SMALLEST <= $bottom - $y) {
@@ -150,16 +182,16 @@ final class PageMaker
                 // A heading stays with its first system.
                 $needed = $scale * ($height + (0 === $b ? $blocks[1][1] ?? 0 : 0));
                 if ($y + $needed > $bottom + 1 && $y > self::FIRST) {
-                    [$pages[], $glyphs[], $body, $used, $y] = [$body, Engraving::symbols($used), '', [], self::TOP];
+                    [$pages[], $glyphs[], $body, $used, $y] = [$body, implode('', $used), '', [], self::TOP];
                 }
-                $used += $engraving->glyphs;
+                $used += [hash('xxh3', $symbols) => $symbols];
                 $body .= \sprintf('<g transform="translate(%d %.0f)%s">%s</g>', $left, $y, 1.0 === $scale ? '' : \sprintf(' scale(%.4f)', $scale), $drawing);
                 $y += $scale * $height;
             }
             $y += 300;
         }
         $pages[] = $body;
-        $glyphs[] = Engraving::symbols($used);
+        $glyphs[] = implode('', $used);
         $sheets = [];
         foreach ($pages as $i => $page) {
             $foot = self::text($left, $paper->height() - 1000, 300, \count($pages) > 1 ? \sprintf('%s · page %d of %d', $first->instrument->name, $i + 1, \count($pages)) : $first->instrument->name, self::QUIET);
@@ -170,7 +202,7 @@ final class PageMaker
     }
 
     /** @return array{string, int} number, key and tempo of a study on a sheet */
-    private function studyHeading(Part $part, string $number, int $left): array
+    private function studyHeading(Part $part, string $number): array
     {
         $svg = \sprintf('<text x="0" y="520" font-size="520" font-family="Alegreya, serif" font-weight="700" fill="%s">%s</text>', self::INK, Signs::text($number.'. '.$part->writtenTitle()));
         $svg .= self::text(0, 940, 320, $part->study->signature->spoken().' · concert '.$part->concertTitle().' · '.$part->line(), self::QUIET);
@@ -191,12 +223,18 @@ final class PageMaker
     }
 
     /** @return array{string, int} drawing and the height where the music begins */
-    private function heading(Part $part, string $name, int $left): array
+    private function heading(Part $part, string $name, int $left, PageStyle $style): array
     {
         $study = $part->study;
         $svg = \sprintf('<text x="%d" y="2250" font-size="900" font-family="Alegreya, serif" font-weight="700" fill="%s">%s</text>', $left, self::INK, Signs::text('' === $name ? $part->writtenTitle() : $name));
         $svg .= self::text($left, 2950, 470, $part->instrument->name.' · '.('' === $name ? '' : $part->writtenTitle().', ').$study->signature->spoken().' · concert '.$part->concertTitle(), self::INK);
-        $svg .= self::text($left, 3480, 340, 'Notes you will need: '.implode(' ', array_map(static fn (Pitch $pitch): string => $pitch->sign(), $part->notesNeeded())), self::QUIET);
+        $needed = 'Notes you will need: '.implode(' ', array_map(static fn (Pitch $pitch): string => $pitch->sign(), $part->notesNeeded()));
+        $svg .= self::text($left, 3480, 340, match ($style) {
+            PageStyle::Worksheet => 'Write the sign beside each note that the signature alters, and its name and number below. Name: ______________________',
+            PageStyle::Answers => 'Answer key. '.$needed,
+            PageStyle::Numbers => 'From '.$part->study->notes[0]->pitch()->sign().'; the numbers are the degrees. A stroke above: the octave above; below: the octave below.',
+            default => $needed,
+        }, self::QUIET);
         $y = 3700;
         foreach ($study->warnings as $warning) {
             foreach (self::wrapped($warning) as $line) {
@@ -252,6 +290,11 @@ final class PageMaker
             foreach ($system->heads as $i => $head) {
                 $svg .= Signs::reminder($part->study->notes[$i]->reminder, $head->left - 150, $head->y);
             }
+        }
+        if ($rows->counts && !$part->study->isUntimed()) {
+            $counts = Counts::of($part->study);
+            $svg .= $this->row($system, $y + 350, 340, 'count', static fn (int $i): string => $counts[$i], 500);
+            $y += self::DEGREE_ROW;
         }
         if ($rows->degrees) {
             $svg .= $this->row($system, $y + 360, 370, 'degree', static fn (int $i): string => KeyNames::pageDegree($part->study->notes[$i]->tone->degree, $part->study->notes[$i]->tone->number), 400);

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Service;
 
+use SwiftReed\Pattern\PatternLibrary;
 use SwiftReed\Scale\ScaleLibrary;
 use SwiftReed\StudyLine\Clause;
 use SwiftReed\StudyLine\Parser;
@@ -20,17 +21,21 @@ final class Choices
     private const OFFERED = [
         'extent' => ['5 notes', '1 octave', '2 octaves', '3 octaves', 'to the ninth', 'full range'],
         'direction' => ['up and down', 'up', 'down', 'down and up'],
+        'pattern' => [],
         'sequel' => ['then arpeggio', 'then arpeggio restated'],
-        'rhythm' => ['untimed', 'whole notes', 'half notes', 'quarters', 'eighths', 'triplets', 'sixteenths', 'long ends', 'long ends in eighths'],
-        'articulation' => ['tongued', 'slurred', 'slur 2 tongue 2', 'tongue 1 slur 3', 'tongue up slur down', 'legato'],
-        'range' => ['whole octaves', 'fold'],
+        'ending' => ['long last', 'enclosed tonic'],
+        'rhythm' => ['untimed', 'whole notes', 'half notes', 'quarters', 'eighths', 'triplets', 'sixteenths', 'long ends', 'long ends in eighths', 'long tonics', 'one long in the bar', 'long on 1', 'long on 2', 'long on 3', 'long on 4'],
+        'rounds' => ['2 times', '3 times', '4 times', 'until it comes out'],
+        'articulation' => ['tongued', 'slurred', 'slur 2 tongue 2', 'tongue 1 slur 3', 'tongue up slur down', 'tongue roots', 'tongue cells', 'legato'],
+        'range' => ['whole octaves', 'fold', 'same root and drop', 'turn round', 'leave out'],
+        'keys' => ['keys by fourths', 'keys by fifths', 'keys chromatic up', 'keys chromatic down', 'keys with minors', 'keys by modes', 'keys by degrees'],
         'time' => ['4/4', '3/4', '2/4', '6/8'],
     ];
 
     /** What an empty choice means, said plainly. */
-    private const UNSAID = ['extent' => '1 octave', 'direction' => 'up and down', 'sequel' => 'scale alone', 'rhythm' => 'quarters', 'articulation' => 'tongued', 'range' => 'whole octaves', 'time' => '4/4'];
+    private const UNSAID = ['extent' => '1 octave', 'direction' => 'up and down', 'pattern' => 'straight', 'sequel' => 'scale alone', 'ending' => 'plain', 'rhythm' => 'quarters', 'rounds' => 'once', 'articulation' => 'tongued', 'range' => 'what fits', 'keys' => 'this key', 'time' => '4/4'];
 
-    public function __construct(private readonly Parser $parser, private readonly ScaleLibrary $scales)
+    public function __construct(private readonly Parser $parser, private readonly ScaleLibrary $scales, private readonly PatternLibrary $patterns)
     {
     }
 
@@ -49,6 +54,7 @@ final class Choices
         foreach (self::OFFERED as $name => $options) {
             $slot = Slot::from($name);
             $said = $parsed->says($slot) ? $parsed->clause($slot)->text : '';
+            $options = 'pattern' === $name ? $this->patterns->names() : $options;
             $options = array_values(array_filter($options, static fn (string $option): bool => $option !== self::UNSAID[$name]));
             $clauses[$name] = [
                 'label' => 'sequel' === $name ? 'and then' : $name,

@@ -11,10 +11,15 @@ use SwiftReed\Instrument\Instrument;
 use SwiftReed\Instrument\InstrumentError;
 use SwiftReed\Instrument\InstrumentLibrary;
 use SwiftReed\Knowledge\DataFolder;
+use SwiftReed\Packet\KeyOrder;
 use SwiftReed\Packet\PacketTable;
+use SwiftReed\Packet\Sheet;
+use SwiftReed\Packet\SheetBuilder;
 use SwiftReed\Pitch\NoteName;
+use SwiftReed\Scale\TriadPair;
 use SwiftReed\Score\Part;
 use SwiftReed\Score\PartBuilder;
+use SwiftReed\Study\StudyError;
 use SwiftReed\StudyLine\Slot;
 use SwiftReed\StudyLine\StudyLineError;
 
@@ -23,18 +28,70 @@ use SwiftReed\StudyLine\StudyLineError;
  */
 final class Desk
 {
+    private readonly KeyOrder $order;
+
     public function __construct(private readonly PartBuilder $parts, private readonly InstrumentLibrary $instruments, private readonly DataFolder $data, private readonly Notebook $notebook)
     {
+        $this->order = new KeyOrder($parts->scales);
+    }
+
+    /**
+     * The lines of all keys that a line asks for; the line itself where it is not understood.
+     *
+     * @return non-empty-list<string>
+     */
+    public function keys(string $line): array
+    {
+        try {
+            return $this->order->lines($this->parts->parser->parse($line));
+        } catch (StudyLineError|StudyError) {
+            return [$line];
+        }
+    }
+
+    /**
+     * @param list<string>   $lines
+     * @param list<Pin>      $pins
+     * @param list<Tendency> $tendencies
+     */
+    private function plainSheet(array $lines, DeskState $state, array $pins = [], array $tendencies = []): Sheet
+    {
+        return (new SheetBuilder($this->parts))->build($lines, $this->instrument($state), $state->stage, $state->spelling, $state->rows->reminders, $pins, $tendencies);
+    }
+
+    /** The line of the key that stands on the Desk. */
+    public function current(DeskState $state): string
+    {
+        $keys = $this->keys($state->line);
+
+        return 1 === \count($keys) ? $state->line : $keys[$state->at % \count($keys)];
+    }
+
+    /**
+     * All studies that the line asks for.
+     *
+     * @throws InstrumentError
+     * @throws StudyLineError
+     * @throws StudyError
+     */
+    public function sheet(DeskState $state): Sheet
+    {
+        $stored = $this->notebook->pins($state->instrument, '', $state->player);
+        try {
+            return $this->plainSheet([$state->line], $state, Notebook::read($stored), Notebook::tendencies($stored));
+        } catch (PinError) {
+            return $this->plainSheet([$state->line], $state); // a habit of another set-up does not stop the page
+        }
     }
 
     /**
      * @throws InstrumentError
      * @throws StudyLineError
-     * @throws \SwiftReed\Study\StudyError
+     * @throws StudyError
      */
     public function part(DeskState $state): Part
     {
-        $stored = $this->notebook->pins($state->instrument, $this->canonical($state->line), $state->player);
+        $stored = $this->notebook->pins($state->instrument, $this->canonical($this->current($state)), $state->player);
         try {
             return $this->plainPart($state, Notebook::read($stored), Notebook::tendencies($stored));
         } catch (PinError) {
@@ -51,13 +108,13 @@ final class Desk
      * @throws InstrumentError
      * @throws StudyLineError
      * @throws PinError
-     * @throws \SwiftReed\Study\StudyError
+     * @throws StudyError
      */
     public function plainPart(DeskState $state, array $pins = [], array $tendencies = []): Part
     {
         $instrument = $this->instrument($state);
         try {
-            return $this->parts->build($state->line, $instrument, $state->stage, $state->spelling, $state->rows->reminders, $pins, $tendencies);
+            return $this->parts->build($this->current($state), $instrument, $state->stage, $state->spelling, $state->rows->reminders, $pins, $tendencies);
         } catch (PinError $error) {
             // Of several habits the one that this set-up does not have is left out.
             if (\count($pins) < 2) {
@@ -142,8 +199,21 @@ final class Desk
         }
     }
 
+    /**
+     * Where the next key stands: further in the order that the line asks for, or else in the circle of fourths.
+     *
+     * @return array<string, string> changes to the state
+     */
+    public function further(DeskState $state, int $steps): array
+    {
+        $count = \count($this->keys($state->line));
+        $at = 1 === $count ? 0 : ($state->at + $steps + $count) % $count;
+
+        return 1 === $count ? ['line' => $this->nextKey($state->line, $steps)] : ['at' => 0 === $at ? '' : (string) $at];
+    }
+
     /** The same line, so many keys further in the circle of fourths. */
-    public function nextKey(string $line, int $steps): string
+    private function nextKey(string $line, int $steps): string
     {
         try {
             $key = $this->parts->parser->parse($line)->clause(Slot::Key);
@@ -156,7 +226,12 @@ final class Desk
             if ($tonic->pitchClass() === $class) {
                 $next = $lines[($i + $steps + 12) % 12];
 
-                return $this->changed($line, Slot::Key, self::keyClause($key->says, $next->text(), $key->word('material')));
+                $material = $key->word('material');
+                if (str_contains($material, 'triad pair')) {
+                    $material = TriadPair::parse(NoteName::parse($key->word('tonic')), $material)->nameOn($next);
+                }
+
+                return $this->changed($line, Slot::Key, self::keyClause($key->says, $next->text(), $material));
             }
         }
 

@@ -18,9 +18,14 @@ use SwiftReed\StudyLine\StudyLine;
 final readonly class DeskState
 {
     public const LINE = 'concert F major, eighths';
+    /** What the rows are when nothing is said. */
+    public const ROWS = 'dlrf';
     public const INSTRUMENT = 'clarinet-bb';
 
-    /** @param list<string> $setups */
+    /**
+     * @param list<string> $setups
+     * @param int          $at     which key of a line in several keys, counted from 0
+     */
     private function __construct(
         public string $line,
         public string $instrument,
@@ -31,13 +36,14 @@ final readonly class DeskState
         public string $study,
         public string $origin = '',
         public string $player = '',
+        public int $at = 0,
     ) {
     }
 
     /** @param array<mixed> $query as it came; what is not understood takes its default, the line is kept as typed */
     public static function of(array $query): self
     {
-        $rows = self::text($query, 'rows', 'dlrf');
+        $rows = self::text($query, 'rows', self::ROWS);
 
         return new self(
             mb_substr(mb_scrub(trim(self::text($query, 'line', self::LINE))), 0, 2 * StudyLine::LIMIT),
@@ -50,10 +56,12 @@ final readonly class DeskState
                 str_contains($rows, 'l'),
                 str_contains($rows, 'h') ? Reminders::Habit : (str_contains($rows, 'r') ? Reminders::Affected : Reminders::None),
                 str_contains($rows, 'f') ? FingeringStyle::Diagram : (str_contains($rows, 't') ? FingeringStyle::Text : (str_contains($rows, 'n') ? FingeringStyle::Numbers : FingeringStyle::None)),
+                str_contains($rows, 'c'),
             ),
             self::text($query, 'study', ''),
             self::text($query, 'origin', ''),
             mb_substr(mb_scrub(self::text($query, 'player', '')), 0, 36),
+            min(200, max(0, (int) self::text($query, 'at', '0'))),
         );
     }
 
@@ -72,10 +80,11 @@ final readonly class DeskState
             'setup' => implode(',', $this->setups),
             'stage' => Stage::Full === $this->stage && '' === $this->player ? '' : $this->stage->value,
             'spelling' => SpellingPreference::Plainest === $this->spelling ? '' : $this->spelling->value,
-            'rows' => 'dlrf' === $this->rowLetters() ? '' : $this->rowLetters(),
+            'rows' => self::ROWS === $this->rowLetters() ? '' : $this->rowLetters(),
             'study' => $this->study,
             'origin' => $this->origin,
             'player' => $this->player,
+            'at' => 0 === $this->at ? '' : (string) $this->at,
         ];
 
         return array_filter($all, static fn (string $value): bool => '' !== $value);
@@ -83,7 +92,7 @@ final readonly class DeskState
 
     public function rowLetters(): string
     {
-        $letters = ($this->rows->degrees ? 'd' : '').($this->rows->letters ? 'l' : '').match ($this->rows->reminders) {
+        $letters = ($this->rows->counts ? 'c' : '').($this->rows->degrees ? 'd' : '').($this->rows->letters ? 'l' : '').match ($this->rows->reminders) {
             Reminders::Affected => 'r', Reminders::Habit => 'h', Reminders::None => '',
         }
         .match ($this->rows->fingerings) {
@@ -95,13 +104,13 @@ final readonly class DeskState
 
     public function withLine(string $line): self
     {
-        return new self($line, $this->instrument, $this->setups, $this->stage, $this->spelling, $this->rows, $this->study, $this->origin, $this->player);
+        return new self($line, $this->instrument, $this->setups, $this->stage, $this->spelling, $this->rows, $this->study, $this->origin, $this->player, $this->at);
     }
 
     /** The part of one player, with his set-up and stage. */
     public function forPlayer(Player $player): self
     {
-        return new self($this->line, $player->getInstrument(), self::setups($player->getSetup()), Stage::tryFrom($player->getStage()) ?? Stage::Full, $this->spelling, $this->rows, $this->study, $this->origin, $player->getId());
+        return new self($this->line, $player->getInstrument(), self::setups($player->getSetup()), Stage::tryFrom($player->getStage()) ?? Stage::Full, $this->spelling, $this->rows, $this->study, $this->origin, $player->getId(), $this->at);
     }
 
     public function withInstrument(string $instrument): self

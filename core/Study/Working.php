@@ -1,0 +1,143 @@
+<?php
+
+declare(strict_types=1);
+
+namespace SwiftReed\Study;
+
+use SwiftReed\Pitch\Accidental;
+use SwiftReed\Pitch\NoteName;
+use SwiftReed\Pitch\Pitch;
+use SwiftReed\Pitch\Transposition;
+use SwiftReed\Scale\DegreeName;
+use SwiftReed\Scale\Material;
+
+/**
+ * How the scale on the page came about, from the same steps that made it: its notes and the half steps between them, its
+ * tetrachords, what is altered against the major, its letters, how it was transposed, what it fits over, what it is
+ * related to.
+ *
+ * Source: the handbook, chapters 2 and 3 (common practice).
+ */
+final readonly class Working
+{
+    /** The keys of a scale of which the same notes come back after so many half steps. */
+    private const SYMMETRIC = ['diminished whole-half' => 3, 'diminished half-whole' => 3, 'whole tone' => 2, 'augmented arpeggio' => 4, 'augmented triad' => 4, 'diminished seventh arpeggio' => 3];
+    private const PARENTS = ['ionian' => 0, 'dorian' => -2, 'phrygian' => -4, 'lydian' => 1, 'mixolydian' => -1, 'aeolian' => -3, 'locrian' => -5, 'natural minor' => -3];
+
+    /**
+     * @param list<Pitch>  $notes     one octave of the written scale, the octave with it
+     * @param list<int>    $halfSteps between each note and the next
+     * @param list<array{degree: string, note: string, raised: int}> $degrees each degree; "raised" in half steps against the major scale
+     * @param array<string, int> $letters how often each letter is used, in the order of the scale
+     * @param list<string> $writtenChords chord symbols in the player's key
+     * @param list<string> $concertChords the same in concert pitch
+     * @param list<string> $relations     sentences
+     */
+    private function __construct(
+        public array $notes,
+        public array $halfSteps,
+        public array $degrees,
+        public array $letters,
+        public string $transposition,
+        public array $writtenChords,
+        public array $concertChords,
+        public array $relations,
+    ) {
+    }
+
+    public static function of(Study $study, Transposition $transposition, string $instrument): self
+    {
+        $material = $study->recipe->material;
+        $tonic = $study->writtenKey->key->tonic;
+        $scale = $material->ascending($tonic->at(4));
+        $notes = [];
+        for ($step = 0; $step <= $scale->size(); ++$step) {
+            $notes[] = $scale->note($step)->pitch;
+        }
+        usort($notes, static fn (Pitch $a, Pitch $b): int => $a->midi() <=> $b->midi());
+        $halfSteps = [];
+        foreach (\array_slice($notes, 1) as $i => $note) {
+            $halfSteps[] = $note->midi() - $notes[$i]->midi();
+        }
+        $degrees = [];
+        $letters = [];
+        foreach (\array_slice($notes, 0, -1) as $note) {
+            $name = DegreeName::of($tonic->at(4), $note);
+            $sign = preg_replace('/\d+/', '', $name->text) ?? '';
+            $degrees[] = ['degree' => $name->text, 'note' => $note->name()->sign(), 'raised' => Accidental::parse($sign)->halfSteps];
+            $letters[$note->letter->text()] = ($letters[$note->letter->text()] ?? 0) + 1;
+        }
+
+        return new self($notes, $halfSteps, $degrees, $letters, self::transposed($study, $transposition, $instrument), $material->chordSymbols($tonic), $material->chordSymbols($study->concertKey->tonic), self::related($material, $tonic, $notes));
+    }
+
+    /** Whether it is made of two tetrachords with a link between them. */
+    public function hasTetrachords(): bool
+    {
+        return 7 === \count($this->degrees);
+    }
+
+    /** "W W H": the steps of one tetrachord, half steps where they are neither a whole nor a half step. */
+    public function tetrachord(bool $upper): string
+    {
+        return implode(' ', array_map(self::step(...), \array_slice($this->halfSteps, $upper ? 4 : 0, 3)));
+    }
+
+    public function link(): string
+    {
+        return self::step($this->halfSteps[3] ?? 0);
+    }
+
+    public static function step(int $halfSteps): string
+    {
+        return match ($halfSteps) {
+            1 => 'H', 2 => 'W', default => (string) $halfSteps,
+        };
+    }
+
+    private static function transposed(Study $study, Transposition $transposition, string $instrument): string
+    {
+        $up = $transposition->writtenAboveSounding;
+        if (0 === $up->halfSteps) {
+            return \sprintf('%s reads what sounds: concert %s is written %s.', ucfirst($instrument), $study->concertKey->tonic->sign(), $study->writtenKey->key->tonic->sign());
+        }
+        $change = $study->writtenKey->key->signature()->fifths - $study->concertKey->signature()->fifths;
+        $signature = match (true) {
+            0 === $change => 'the signature stays',
+            default => \sprintf('%d %s%s more, or as many %s fewer', abs($change), $change > 0 ? 'sharp' : 'flat', 1 === abs($change) ? '' : 's', $change > 0 ? 'flats' : 'sharps'),
+        };
+
+        return \sprintf('%s is written %s %s what sounds: concert %s becomes %s; in the signature %s.', ucfirst($instrument), $up->spoken(), $up->halfSteps > 0 ? 'above' : 'below', $study->concertKey->tonic->sign(), $study->writtenKey->key->tonic->sign(), $signature);
+    }
+
+    /**
+     * @param list<Pitch> $notes
+     *
+     * @return list<string>
+     */
+    private static function related(Material $material, NoteName $tonic, array $notes): array
+    {
+        $relations = [];
+        if (isset(self::SYMMETRIC[$material->name])) {
+            $every = self::SYMMETRIC[$material->name];
+            $same = array_values(array_filter($notes, static fn (Pitch $note): bool => $note->midi() > $notes[0]->midi() && $note->midi() < $notes[0]->midi() + 12 && 0 === ($note->midi() - $notes[0]->midi()) % $every));
+            $relations[] = \sprintf('Only %d different ones exist: the same notes make the %s on %s.', $every, $material->name, implode(', ', array_map(static fn (Pitch $note): string => $note->name()->sign(), $same)));
+        }
+        if (isset(self::PARENTS[$material->name]) && 'ionian' !== $material->name) {
+            $parent = NoteName::fromFifths($tonic->fifths() + self::PARENTS[$material->name]);
+            $relations[] = \sprintf('The notes of %s major, from %s.', $parent->sign(), $tonic->sign());
+        }
+        if ('altered' === $material->name) {
+            $parent = $notes[1]->name();
+            $relations[] = \sprintf('The notes of %s melodic minor (both ways alike), from its seventh degree; it begins like half-whole diminished, then departs.', $parent->sign());
+        }
+        if (\in_array($material->name, ['blues', 'blues sharp 4'], true)) {
+            $relations[] = 'Minor pentatonic and one note more.';
+        }
+        if ('bebop' === $material->name) {
+            $relations[] = 'Mixolydian with the raised seventh between its seventh and its octave; in eighths from the top its chord notes fall on the beats.';
+        }
+
+        return $relations;
+    }
+}

@@ -1,0 +1,51 @@
+// What the sound module plays and when, without a loudspeaker.
+import assert from 'node:assert/strict';
+import { test } from 'node:test';
+import { fraction, timeline } from '../../assets/timeline.js';
+
+const note = (i, bar, onset, duration, extra = {}) => ({ i, bar, onset, duration, midi: 60 + i, written_midi: 62 + i, attack: 'tongue', breath: false, ...extra });
+const part = {
+  time: '4/4', untimed: false, tempo: { unit: '1/4', bpm: 60 },
+  notes: [note(0, 1, '0', '1/2'), note(1, 1, '1/2', '1/2', { attack: 'none' }), note(2, 2, '1', '1/4'), note(3, 2, '5/4', '1/4')],
+};
+const of = (events, type) => events.filter((event) => event.type === type);
+
+test('notes fall on their beats and last as long as they are written, less the tongue', () => {
+  const { events, begin, end } = timeline(part, { bpm: 120, click: 'none' });
+  assert.deepEqual(of(events, 'note').map((event) => event.at), [0, 1, 2, 2.5]);
+  assert.deepEqual(of(events, 'note').map((event) => event.midi), [60, 61, 62, 63]);
+  assert.equal(events[0].length, 1, 'a slurred note reaches the next');
+  assert.ok(events[2].length < 0.5);
+  assert.deepEqual([begin, end], [0, 4]);
+});
+
+test('the count-in is one bar and its last beat the breath; the starting pitch comes first', () => {
+  const { events, begin } = timeline(part, { bpm: 60, click: 'every', countIn: true, pitch: true });
+  assert.equal(begin, 6);
+  assert.deepEqual(of(events, 'breath').map((event) => event.at), [5]);
+  assert.deepEqual(of(events, 'click').slice(0, 3).map((event) => event.at), [2, 3, 4]);
+  assert.equal(of(events, 'pitch')[0].midi, 60);
+});
+
+test('click on 2 and 4 only', () => {
+  const { events } = timeline(part, { bpm: 60, click: '2 and 4' });
+  assert.deepEqual(of(events, 'click').map((event) => event.at), [1, 3, 5, 7]);
+});
+
+test('a bar in a loop begins at its bar line; written pitch when asked', () => {
+  const { events, end } = timeline(part, { bpm: 60, click: 'none', fromBar: 2, toBar: 2, written: true });
+  assert.deepEqual(events.map((event) => [event.at, event.midi]), [[0, 64], [1, 65]]);
+  assert.equal(end, 4);
+});
+
+test('halving the values and the tempo together is the same speed', () => {
+  const halved = { ...part, tempo: { unit: '1/4', bpm: 60 }, notes: part.notes.map((one) => ({ ...one, onset: `${fraction(one.onset) * 8}/16`, duration: `${fraction(one.duration) * 8}/16` })) };
+  const plain = of(timeline(part, { bpm: 120, click: 'none' }).events, 'note').map((event) => event.at);
+  const slow = of(timeline({ ...halved, notes: halved.notes.map((one) => ({ ...one, bar: 1 })) }, { bpm: 60, click: 'none' }).events, 'note').map((event) => event.at);
+  assert.deepEqual(slow, plain);
+});
+
+test('in 6/8 the beat is a dotted quarter', () => {
+  const { events } = timeline({ ...part, time: '6/8', tempo: { unit: '3/8', bpm: 60 }, notes: [note(0, 1, '0', '1/8'), note(1, 1, '3/8', '1/8')] }, { bpm: 60, click: 'every' });
+  assert.deepEqual(of(events, 'note').map((event) => event.at), [0, 1]);
+});
