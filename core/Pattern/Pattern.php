@@ -15,6 +15,7 @@ final readonly class Pattern
      * @param Cell       $last    what is played on the last root instead; none for the cell itself
      * @param list<Mark> $roots   the degrees of "on 1 4 5"
      * @param bool       $alternates whether every other root takes the cell of the way down
+     * @param bool       $stays   whether the line ends where the last cell ends, and does not go home
      * @param string     $rhythm  the rhythm clause that is meant when none is said
      * @param string     $says    what it is good for, a sentence for people
      */
@@ -26,6 +27,7 @@ final readonly class Pattern
         public Progress $progress,
         public array $roots,
         public bool $alternates,
+        public bool $stays = false,
         public string $rhythm = '',
         public string $says = '',
         public bool $isLipSlurs = false,
@@ -65,6 +67,6 @@ final readonly class Pattern
     /** The same under the name it has in the library. */
     public function named(string $name, string $rhythm, string $says, bool $isLipSlurs): self
     {
-        return new self($name, $this->up, $this->down, $this->last, $this->progress, $this->roots, $this->alternates, $rhythm, $says, $isLipSlurs);
+        return new self($name, $this->up, $this->down, $this->last, $this->progress, $this->roots, $this->alternates, $this->stays, $rhythm, $says, $isLipSlurs);
     }
 }

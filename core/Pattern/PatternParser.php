@@ -20,15 +20,16 @@ namespace SwiftReed\Pattern;
  *   … / …                   after the slash, the way down
  *   by thirds · by half steps · round the fifths · on 1 4 5 · up only · alternating · building up
  *   ends 8..2 7, 1          what is played on the last root instead
+ *   stays                   the line ends where it is and does not go home
  */
 final class PatternParser
 {
     /** Notes in one cell. */
-    private const MOST = 64;
+    private const MOST = 200;
     private const EXPECTED = ['a degree such as 1, b3, 7, or 1\'', '"approach"', '"enclosure"', '"/" for the way down', '"by half steps"'];
     private const WORDS = ['approach' => ItemKind::Approach, 'approach2' => ItemKind::TwoNoteApproach, 'enclosure' => ItemKind::Enclosure, 'r' => ItemKind::Rest, 'rest' => ItemKind::Rest];
-    private const OPTION_WORDS = ['by', 'steps', 'thirds', 'fourths', 'fifths', 'half', 'on', 'up', 'only', 'alternating', 'building', 'down', 'ends', 'round', 'the'];
-    private const OPTIONS = ['by', 'on', 'up', 'alternating', 'building', 'ends', 'round'];
+    private const OPTION_WORDS = ['by', 'steps', 'thirds', 'fourths', 'fifths', 'half', 'on', 'up', 'only', 'alternating', 'building', 'down', 'ends', 'round', 'the', 'stays'];
+    private const OPTIONS = ['by', 'on', 'up', 'alternating', 'building', 'ends', 'round', 'stays'];
 
     /** @var list<array{string, int}> words and their columns */
     private array $words;
@@ -75,6 +76,7 @@ final class PatternParser
         $roots = [];
         $alternates = false;
         $last = Cell::none();
+        $stays = false;
         while ('' !== $this->word()) {
             $option = $this->word();
             ++$this->at;
@@ -109,19 +111,22 @@ final class PatternParser
                 case 'alternating':
                     $alternates = true;
                     break;
+                case 'stays':
+                    $stays = true;
+                    break;
                 case 'ends':
                     $last = $this->side();
                     break;
                 default:
                     --$this->at;
-                    throw $this->unexpected(['"by thirds"', '"by half steps"', '"round the fifths"', '"on 1 4 5"', '"up only"', '"alternating"', '"ends"']);
+                    throw $this->unexpected(['"by thirds"', '"by half steps"', '"round the fifths"', '"on 1 4 5"', '"up only"', '"alternating"', '"ends"', '"stays"']);
             }
         }
         if (Progress::BuildingUp === $progress || Progress::BuildingDown === $progress) {
             $down = Cell::none();
         }
 
-        return new Pattern('cell '.$this->canonical(), $up, $down, $last, $progress, $roots, $alternates);
+        return new Pattern('cell '.$this->canonical(), $up, $down, $last, $progress, $roots, $alternates, $stays);
     }
 
     /** @param array<string, Progress> $known */

@@ -11,6 +11,7 @@ use SwiftReed\Instrument\Instrument;
 use SwiftReed\Instrument\UseOf;
 use SwiftReed\Pitch\Pitch;
 use SwiftReed\Study\Study;
+use SwiftReed\Study\StudyNote;
 
 /**
  * A study as one instrument's printed part: notes, fingerings, and what is said about them.
@@ -20,6 +21,19 @@ final readonly class Part
     /** @param list<Tendency> $tendencies the player's own */
     public function __construct(public Instrument $instrument, public Study $study, public FingeringPlan $plan, public array $tendencies = [])
     {
+    }
+
+    /**
+     * Some of its notes as a part of their own, from the beginning of a bar.
+     *
+     * @param int $from first note; @param int $to last note
+     */
+    public function excerpt(int $from, int $to): self
+    {
+        $notes = \array_slice($this->study->notes, $from, $to - $from + 1);
+        $begin = $notes[0]->onset ?? 0;
+
+        return new self($this->instrument, $this->study->withNotes(array_map(static fn (StudyNote $note): StudyNote => $note->at($note->onset - $begin), $notes)), new FingeringPlan(\array_slice($this->plan->notes, $from, $to - $from + 1), [], 0.0), $this->tendencies);
     }
 
     /** How note i lies, in cents from equal temperament: by the model, or as the player says of his own note. */

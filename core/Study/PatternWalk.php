@@ -156,6 +156,9 @@ final class PatternWalk
         $last = \count($path) - 1;
         foreach ($path as $i => [[$up, $down, $step], $ascending]) {
             $scale = $ascending ? $up : $down;
+            if ($i === $last && $this->pattern->stays && [] !== $this->tones) {
+                break;
+            }
             if ($i === $last) {
                 $this->home($scale, $step, $ascending);
                 break;

@@ -23,7 +23,8 @@ final readonly class RangeFitting
     public function place(): Placement
     {
         $extent = $this->recipe->extent;
-        if ($extent->octaves * 12 > $this->reader->compass(Stage::Full)->halfSteps()) {
+        $isCut = RangePolicy::LeaveOut === $this->recipe->range || RangePolicy::TurnRound === $this->recipe->range;
+        if (!$isCut && $extent->octaves * 12 > $this->reader->compass(Stage::Full)->halfSteps()) {
             throw StudyError::widerThanInstrument($extent->said, $this->reader->name, $this->reader->compass(Stage::Full));
         }
         if (2 === \count($this->recipe->place)) {

@@ -37,6 +37,12 @@ final readonly class StudyNote
         return $this->tone->pitch;
     }
 
+    /** The same note at another place in time; its bar is left as it was. */
+    public function at(int $onset): self
+    {
+        return new self($this->tone, $this->sounding, $onset, $this->length, $this->bar, $this->attack, $this->slur, $this->breathAfter, $this->tuplet, $this->reminder);
+    }
+
     public function withAttack(Attack $attack): self
     {
         return new self($this->tone, $this->sounding, $this->onset, $this->length, $this->bar, $attack, $this->slur, $this->breathAfter, $this->tuplet, $this->reminder);

@@ -22,7 +22,7 @@ final class GrammarDoc
             One line of text is a study. It does not name the instrument: the same line serves the whole band. Clauses are divided
             by commas and, after the first, come in any order; printing puts them in the order below. Case, hyphens and spare spaces
             do not matter; `♭ ♯ b #`, `Bb`, `B flat` and `b-flat` are one note. Numbers are digits or words up to twelve. A line has
-            at most 500 characters. What is not said takes a default, and the printed line says only what was said.
+            at most 1200 characters. What is not said takes a default, and the printed line says only what was said.
 
             ## The first clause: key and material
 
@@ -107,6 +107,7 @@ final class GrammarDoc
             | `alternating` | every other root takes the way down |
             | `building up` `building down` | one note, two notes, three notes … of the line |
             | `ends 8..2 7, 1` | what is played on the last root instead (for a pattern that only goes up) |
+            | `stays` | the line ends where the last cell ends and does not go home |
 
             MD;
     }

@@ -9,7 +9,7 @@ namespace SwiftReed\StudyLine;
  */
 final readonly class StudyLine
 {
-    public const LIMIT = 500;
+    public const LIMIT = 1200;
 
     /** @param array<string, Clause> $clauses by the slot's value, in printing order */
     public function __construct(public array $clauses)

@@ -16,6 +16,7 @@ use SwiftReed\Packet\PacketTable;
 use SwiftReed\Packet\Sheet;
 use SwiftReed\Packet\SheetBuilder;
 use SwiftReed\Pitch\NoteName;
+use SwiftReed\Pitch\PitchError;
 use SwiftReed\Scale\TriadPair;
 use SwiftReed\Score\Part;
 use SwiftReed\Score\PartBuilder;
@@ -68,19 +69,22 @@ final class Desk
     }
 
     /**
-     * All studies that the line asks for.
+     * All studies that the line asks for, or those of several lines.
+     *
+     * @param list<string> $lines
      *
      * @throws InstrumentError
      * @throws StudyLineError
      * @throws StudyError
      */
-    public function sheet(DeskState $state): Sheet
+    public function sheet(DeskState $state, array $lines = []): Sheet
     {
+        $lines = [] === $lines ? [$state->line] : $lines;
         $stored = $this->notebook->pins($state->instrument, '', $state->player);
         try {
-            return $this->plainSheet([$state->line], $state, Notebook::read($stored), Notebook::tendencies($stored));
+            return $this->plainSheet($lines, $state, Notebook::read($stored), Notebook::tendencies($stored));
         } catch (PinError) {
-            return $this->plainSheet([$state->line], $state); // a habit of another set-up does not stop the page
+            return $this->plainSheet($lines, $state); // a habit of another set-up does not stop the page
         }
     }
 
@@ -212,6 +216,23 @@ final class Desk
         return 1 === $count ? ['line' => $this->nextKey($state->line, $steps)] : ['at' => 0 === $at ? '' : (string) $at];
     }
 
+    /** The same line on another tonic; a line that is not understood is left as it is. */
+    public function onTonic(string $line, string $tonic): string
+    {
+        try {
+            $key = $this->parts->parser->parse($line)->clause(Slot::Key);
+            $on = NoteName::parse($tonic);
+        } catch (StudyLineError|PitchError) {
+            return $line;
+        }
+        $material = $key->word('material');
+        if (str_contains($material, 'triad pair')) {
+            $material = TriadPair::parse(NoteName::parse($key->word('tonic')), $material)->nameOn($on);
+        }
+
+        return $this->changed($line, Slot::Key, self::keyClause($key->says, $on->text(), $material));
+    }
+
     /** The same line, so many keys further in the circle of fourths. */
     private function nextKey(string $line, int $steps): string
     {
@@ -226,12 +247,7 @@ final class Desk
             if ($tonic->pitchClass() === $class) {
                 $next = $lines[($i + $steps + 12) % 12];
 
-                $material = $key->word('material');
-                if (str_contains($material, 'triad pair')) {
-                    $material = TriadPair::parse(NoteName::parse($key->word('tonic')), $material)->nameOn($next);
-                }
-
-                return $this->changed($line, Slot::Key, self::keyClause($key->says, $next->text(), $material));
+                return $this->onTonic($line, $next->text());
             }
         }
 

@@ -1,0 +1,63 @@
+<?php
+
+declare(strict_types=1);
+
+namespace SwiftReed\Import;
+
+/**
+ * Something from outside that is not music we can read: what was read, what was expected, an example.
+ */
+final class ImportError extends \InvalidArgumentException
+{
+    public const EXAMPLE = 'C4 D4 E4 F4 G4 F4 E4 D4 C4';
+
+    public static function isEmpty(): self
+    {
+        return new self('No notes were given; expected some, for example "'.self::EXAMPLE.'".');
+    }
+
+    public static function notANote(int $column, string $read): self
+    {
+        return new self(\sprintf('Column %d: "%s" is not a note; expected names such as C4, Bb, F#5:8 (an eighth), r (a rest), for example "%s".', $column, mb_strlen($read) > 20 ? mb_substr($read, 0, 19).'…' : $read, self::EXAMPLE));
+    }
+
+    public static function tooMany(int $count, int $most): self
+    {
+        return new self(\sprintf('%d notes were read; expected at most %d: give one study at a time.', $count, $most));
+    }
+
+    public static function outOfRange(string $note, string $instrument, string $range): self
+    {
+        return new self(\sprintf('%s lies outside the range of %s, which is %s. Expected written notes of this instrument; choose the instrument for which the music is written.', $note, $instrument, $range));
+    }
+
+    public static function tooLarge(int $bytes, int $most): self
+    {
+        return new self(\sprintf('The file has %d kilobytes; expected at most %d. A single study has far fewer.', intdiv($bytes, 1024), intdiv($most, 1024)));
+    }
+
+    public static function notMusicXml(): self
+    {
+        return new self('The file is not MusicXML; expected an uncompressed score-partwise file (.musicxml or .xml) as notation programs export it.');
+    }
+
+    public static function compressed(): self
+    {
+        return new self('The file is compressed; expected an uncompressed MusicXML file (.musicxml or .xml). Unpack it first.');
+    }
+
+    public static function hasEntities(): self
+    {
+        return new self('The file declares entities of its own, which music does not need, and is not read; expected plain MusicXML.');
+    }
+
+    public static function tooDeep(): self
+    {
+        return new self('The file is nested deeper than any music, and is not read; expected plain MusicXML.');
+    }
+
+    public static function notTranslatable(string $pitch): self
+    {
+        return new self(\sprintf('%s lies too far from the tonic for one line; expected notes within two octaves above and one below it.', $pitch));
+    }
+}
