@@ -100,6 +100,10 @@ final class Parser
         if (1 !== preg_match('/[1-7]$/', $before->text) || $before->column + mb_strlen($before->text) !== $tokens[$comma]->column) {
             return false;
         }
+        $next = $tokens[$comma + 1] ?? null;
+        if (null !== $next && $next->column === $tokens[$comma]->column + 1 && 1 === preg_match('/^(\*|\.\.)/', $next->text)) {
+            return true; // 7,*2 is held, 7,..3 is a run
+        }
         $piece = [];
         for ($i = $comma + 1; isset($tokens[$i]) && !$tokens[$i]->isComma(); ++$i) {
             $piece[] = $tokens[$i];

@@ -37,7 +37,7 @@ final class CompareController extends AbstractController
             try {
                 $part = $desk->plainPart($state, self::pins($pins));
                 $side['part'] = $part;
-                $side['music'] = $pages->screen($part, new Rows(false, true, Reminders::None, FingeringStyle::Diagram), '')->svg;
+                $side['music'] = $pages->screen($part, new Rows(false, true, Reminders::None, FingeringStyle::Diagram), '')->apart($name);
             } catch (\InvalidArgumentException|\DomainException $error) {
                 $side['error'] = $error->getMessage();
                 $status = 422;
@@ -47,8 +47,6 @@ final class CompareController extends AbstractController
             }
             $sides[$name] = $side;
         }
-        // The second drawing uses the glyphs of the first, and ids stand on a page once.
-        $sides['other']['music'] = preg_replace(['/<defs>.*?<\/defs>/s', '/ id="[^"]*"/'], '', $sides['other']['music']) ?? '';
         [$one, $other] = [$sides['one']['part'], $sides['other']['part']];
 
         return $this->render('compare/compare.html.twig', [

@@ -176,7 +176,7 @@ final class PatternsController extends AbstractController
             $cells = $this->cells($part);
             $rows = new Rows(true, true, Reminders::None, FingeringStyle::None);
             $last = \count($cells) - 1;
-            $draw = static fn (int $from, int $to, string $label): string => $pages->screen($part->excerpt($cells[$from][0], $cells[$to][1]), $rows, $label)->svg;
+            $draw = static fn (int $from, int $to, string $label): string => $pages->screen($part->excerpt($cells[$from][0], $cells[$to][1]), $rows, $label)->apart('c'.$from.'-'.$to);
             $says['count'] = \count($part->study->notes);
             $says['cell'] = $draw(0, 0, 'The cell');
             $says['begins'] = $draw(0, min(2, $last), 'The first three steps');

@@ -133,7 +133,7 @@ final class SheetsController extends AbstractController
         try {
             $sheet = $this->built($state, $lines);
             foreach (\array_slice($sheet->parts, 0, self::SHOWN) as $i => $part) {
-                $view['studies'][] = ['number' => $sheet->numbers[$i], 'part' => $part, 'music' => $this->pages->screen($part, $state->rows, '')->svg];
+                $view['studies'][] = ['number' => $sheet->numbers[$i], 'part' => $part, 'music' => $this->pages->screen($part, $state->rows, '')->apart('s'.$i)];
             }
             $view['more'] = max(0, \count($sheet->parts) - self::SHOWN);
         } catch (StudyLineError|StudyError|SheetError|InstrumentError $error) {

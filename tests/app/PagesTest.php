@@ -18,7 +18,7 @@ final class PagesTest extends WebTestCase
     {
         $this->browser = self::createClient();
         $this->browser->disableReboot();
-        self::getContainer()->get('doctrine.dbal.default_connection')->executeStatement('TRUNCATE saved_study, pinned_fingering, remark, player CASCADE');
+        self::getContainer()->get('doctrine.dbal.default_connection')->executeStatement('TRUNCATE saved_study, pinned_fingering, remark, player, own_pattern, study_sheet CASCADE');
     }
 
     public function testTheDeskShowsTheLineForTheInstrument(): void
@@ -42,7 +42,7 @@ final class PagesTest extends WebTestCase
     public static function badRequests(): iterable
     {
         yield ['/desk', ['line' => 'concert H'], 422, 'Column 9'];
-        yield ['/desk', ['line' => str_repeat('x', 600)], 422, 'at most 500'];
+        yield ['/desk', ['line' => str_repeat('x', 1400)], 422, 'at most 1200'];
         yield ['/desk', ['line' => 'concert F, 3 octaves', 'for' => 'trumpet-bb'], 422, 'wider'];
         yield ['/desk', ['for' => 'kazoo'], 404, 'not a known instrument'];
         yield ['/desk', ['for' => 'flute', 'setup' => 'turbo'], 404, 'turbo'];
@@ -273,7 +273,7 @@ final class PagesTest extends WebTestCase
     {
         $this->browser->request('POST', '/folder', ['name' => 'The whole line', 'line' => 'own A major, 2 octaves', 'for' => 'clarinet-bb']);
         $page = $this->browser->followRedirect();
-        $drill = $this->browser->click($page->filter('.hard .drill')->first()->link());
+        $drill = $this->browser->click($page->filter('.hard a.drill')->first()->link());
         self::assertStringContainsString('A drill of A to B', $drill->filter('.paper-head')->text());
         $form = $drill->selectButton('Save')->form(['name' => 'The drill']);
         $this->browser->submit($form);
@@ -326,5 +326,133 @@ final class PagesTest extends WebTestCase
         self::getContainer()->get('doctrine.orm.entity_manager')->clear();
 
         return $studies->search('');
+    }
+
+    public function testALineInManyKeysIsTakenAwayWhole(): void
+    {
+        $query = ['line' => 'concert C major, 5 notes, keys by fourths', 'for' => 'clarinet-bb'];
+        $page = $this->browser->request('GET', '/desk', $query + ['at' => '3']);
+        self::assertSame('F major', $page->filter('h1')->text(), 'concert E flat is the fourth');
+        self::assertStringContainsString('4 of 12', $page->filter('.of-keys')->text());
+        $this->browser->request('GET', '/desk/part.json', $query);
+        self::assertCount(12, json_decode((string) $this->browser->getResponse()->getContent(), true)['studies']);
+        $this->browser->request('GET', '/desk/part.json', $query + ['one' => '1', 'at' => '3']);
+        self::assertSame('F', json_decode((string) $this->browser->getResponse()->getContent(), true)['written_key']['tonic']);
+        foreach (['pdf', 'musicxml', 'mid', 'txt'] as $format) {
+            $this->browser->request('GET', '/desk/part.'.$format, $query);
+            self::assertResponseIsSuccessful();
+        }
+    }
+
+    /** @return iterable<array{string}> */
+    public static function styles(): iterable
+    {
+        foreach (\App\Engraving\PageStyle::cases() as $style) {
+            yield [$style->value];
+        }
+    }
+
+    #[DataProvider('styles')]
+    public function testEveryPageStylePrints(string $style): void
+    {
+        $this->browser->request('GET', '/desk/part.pdf', ['line' => 'concert A major, thirds, eighths', 'for' => 'clarinet-bb', 'style' => $style]);
+        self::assertStringStartsWith('%PDF', (string) $this->browser->getResponse()->getContent());
+    }
+
+    public function testLettersOfAllKeysPrint(): void
+    {
+        $this->browser->request('GET', '/desk/letters.pdf', ['line' => 'concert A harmonic minor', 'for' => 'alto-sax']);
+        self::assertResponseIsSuccessful();
+        self::assertStringStartsWith('%PDF', (string) $this->browser->getResponse()->getContent());
+    }
+
+    public function testCountsStandUnderTheNotes(): void
+    {
+        $music = $this->browser->request('GET', '/desk', ['line' => 'own C major, eighths', 'rows' => 'c'])->filter('.music')->html();
+        self::assertStringContainsString('>&amp;<', $music);
+        self::assertStringContainsString('count', $music);
+    }
+
+    public function testTheWorkingStandsOnTheDesk(): void
+    {
+        $page = $this->browser->request('GET', '/desk', ['line' => 'concert F major', 'for' => 'alto-sax']);
+        self::assertStringContainsString('W W H', $page->filter('.working')->text());
+        self::assertStringContainsString('Every letter once: D E F G A B C.', $page->filter('.working')->text());
+        self::assertCount(1, $page->filter('.working-circle'));
+        self::assertStringContainsString('half step', (string) $page->filter('.working-keyboard')->attr('aria-label'));
+    }
+
+    public function testPatternsAreKeptChangedSharedAndRemoved(): void
+    {
+        $this->browser->request('POST', '/patterns', ['name' => 'Ours', 'cell' => ' 1 3  2 1 / 1 6, ']);
+        self::assertResponseStatusCodeSame(303);
+        $this->browser->request('POST', '/patterns', ['name' => 'Ours', 'cell' => '1 3 2 1 / 1 7,']);
+        $this->browser->request('GET', '/patterns.json');
+        $file = (string) $this->browser->getResponse()->getContent();
+        self::assertSame([['name' => 'Ours', 'cell' => '1 3 2 1 / 1 7,']], json_decode($file, true)['patterns']);
+        $page = $this->browser->request('GET', '/patterns');
+        self::assertStringContainsString('Ours', $page->filter('.pattern-list')->first()->text());
+        $this->browser->submit($page->filter('[aria-label="Remove Ours"]')->form());
+        $this->browser->request('POST', '/patterns/import', ['text' => $file]);
+        self::assertResponseStatusCodeSame(303);
+        self::assertStringContainsString('1 3 2 1 / 1 7,', $this->browser->request('GET', '/patterns')->filter('.pattern-list')->first()->text());
+        foreach (['nonsense', '{"patterns": [{"name": "x"}]}', '{"patterns": [{"name": "x", "cell": "1 zz"}]}', str_repeat('[', 300_000)] as $bad) {
+            $this->browser->request('POST', '/patterns/import', ['text' => $bad]);
+            self::assertResponseStatusCodeSame(422);
+            self::assertStringContainsString('expected', $this->browser->getCrawler()->filter('[role=alert]')->text());
+        }
+        $this->browser->request('POST', '/patterns', ['name' => 'Bad', 'cell' => '1 zz']);
+        self::assertResponseStatusCodeSame(422);
+        self::assertSame('1 zz', $this->browser->getCrawler()->filter('#again-cell')->attr('value'), 'nothing typed is lost');
+    }
+
+    public function testASheetIsSavedChangedPrintedAndRemoved(): void
+    {
+        $lines = "concert F major, 2 octaves\nconcert F major, thirds, eighths\n\nconcert F arpeggio";
+        $this->browser->request('POST', '/sheets', ['name' => 'Tuesday', 'lines' => $lines, 'for' => 'trumpet-bb']);
+        self::assertResponseStatusCodeSame(303);
+        $page = $this->browser->followRedirect();
+        self::assertSame(['1. G major', '2. G major', '3. G major arpeggio'], $page->filter('article h2')->each(static fn ($node): string => $node->text()));
+        $id = (string) $page->filter('input[name=id]')->attr('value');
+        $this->browser->request('POST', '/sheets', ['id' => $id, 'name' => 'Wednesday', 'lines' => 'concert F major', 'for' => 'trumpet-bb']);
+        self::assertStringContainsString('Wednesday', $this->browser->request('GET', '/sheets')->filter('.studies')->text());
+        $moved = $this->browser->request('GET', '/sheets/'.$id, ['for' => 'flute', 'tonic' => 'Bb']);
+        self::assertSame('concert Bb major', $moved->filter('textarea')->text());
+        foreach (['pdf' => '%PDF', 'musicxml' => '<?xml', 'mid' => 'MThd', 'json' => '{', 'txt' => '1. '] as $format => $begins) {
+            $this->browser->request('GET', '/sheets/sheet.'.$format, ['lines' => $lines, 'name' => 'Tuesday', 'for' => 'horn-f']);
+            self::assertResponseIsSuccessful();
+            self::assertStringStartsWith($begins, (string) $this->browser->getResponse()->getContent());
+        }
+        $this->browser->request('POST', '/sheets', ['name' => 'Bad', 'lines' => "concert F\nconcert X", 'for' => 'flute']);
+        self::assertResponseStatusCodeSame(422);
+        self::assertStringContainsString('Line 2 of the sheet', $this->browser->getCrawler()->text());
+        self::assertStringContainsString('concert X', $this->browser->getCrawler()->filter('textarea')->text());
+        $this->browser->request('POST', '/sheets/'.$id.'/remove');
+        self::assertCount(0, $this->browser->request('GET', '/sheets')->filter('.studies li'));
+    }
+
+    public function testNotesAndFilesAreBroughtIn(): void
+    {
+        $this->browser->request('POST', '/bring-in', ['notes' => 'C4 D E F G F E D C', 'for' => 'alto-sax']);
+        self::assertResponseIsSuccessful();
+        self::assertSelectorTextContains('article', 'own C major, 5 notes');
+        $file = tempnam(sys_get_temp_dir(), 'study');
+        self::assertIsString($file);
+        file_put_contents($file, '<!DOCTYPE x [<!ENTITY a SYSTEM "file:///etc/hostname">]><score-partwise>&a;</score-partwise>');
+        $this->browser->request('POST', '/bring-in', ['for' => 'flute'], ['file' => new \Symfony\Component\HttpFoundation\File\UploadedFile($file, 'study.xml', test: true)]);
+        self::assertResponseStatusCodeSame(422);
+        self::assertSelectorTextContains('[role=alert]', 'entities of its own');
+        $this->browser->request('POST', '/bring-in', ['notes' => 'C4 X9', 'for' => 'flute']);
+        self::assertResponseStatusCodeSame(422);
+        self::assertSame('C4 X9', $this->browser->getCrawler()->filter('textarea')->text(), 'nothing typed is lost');
+        unlink($file);
+    }
+
+    public function testRoundsAreOfferedWhereTheLineGoesAgainstTheGrain(): void
+    {
+        $page = $this->browser->request('GET', '/desk', ['line' => 'own C major, triplets', 'for' => 'flute']);
+        self::assertStringContainsString('after 3 rounds', $page->filter('.grain')->text());
+        $again = $this->browser->click($page->filter('.grain a')->link());
+        self::assertCount(43, $again->filter('.note-region'));
     }
 }

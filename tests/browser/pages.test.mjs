@@ -148,8 +148,43 @@ test('a study is saved, found, changed, deleted and brought back', async () => {
   assert.deepEqual(problems, []);
 });
 
+test('the study sounds: the note is marked, the loop begins again, stop is silence', async () => {
+  await open('/desk?line=concert%20C%20major%2C%205%20notes%2C%20sixteenths%2C%20quarter%20%3D%20200&for=flute');
+  await page.uncheck('[name=pitch]');
+  await page.uncheck('[name=count]');
+  await page.check('[name=loop]');
+  await page.click('#play');
+  await page.waitForSelector('.note-region.sounding[data-note="5"]');
+  await page.waitForSelector('.note-region.sounding[data-note="0"]');
+  await page.waitForSelector('.note-region.sounding[data-note="5"]');
+  assert.equal(await page.getAttribute('#play', 'aria-pressed'), 'true');
+  await page.keyboard.press('h');
+  await page.waitForFunction(() => document.querySelectorAll('.sounding').length === 0);
+  assert.equal(await page.getAttribute('#play', 'aria-pressed'), 'false');
+  assert.deepEqual(problems, []);
+});
+
+test('a cell is drawn while it is typed, and a slip keeps what was typed', async () => {
+  await open('/patterns');
+  await page.fill('#cell', '1 3 5 3 / 5 3 1 3');
+  await page.waitForFunction(() => document.querySelector('#cell-preview .how')?.textContent.includes('cell 1 3 5 3 / 5 3 1 3'));
+  assert.equal(await page.locator('.cell-staves svg.music').count(), 3);
+  await page.fill('#cell', '1 3 zz');
+  await page.waitForSelector('#cell-preview [role=alert]');
+  assert.match(await page.textContent('#cell-preview'), /Column 5/);
+  assert.equal(await page.inputValue('#cell'), '1 3 zz');
+});
+
+test('the keys of a line are gone through in their order', async () => {
+  await open('/desk?line=own%20C%20major%2C%20keys%20by%20fifths&for=flute');
+  await drawnAnew(() => page.keyboard.press('k'));
+  await page.waitForFunction(() => document.querySelector('h1').textContent === 'G major');
+  assert.equal(await page.inputValue('#line'), 'own C major, keys by fifths');
+  assert.match(await page.textContent('.of-keys'), /2 of 12/);
+});
+
 test('every page is quiet: no errors, nothing from elsewhere, labelled, no sideways scrolling', async () => {
-  for (const address of ['/desk', '/keys', '/keys?naming=own&key=F', '/folder', '/fingerings?for=clarinet-bb', '/fingerings?for=trombone&setup[]=f-attachment', '/fingerings/strip?line=own%20C', '/compare?line=concert%20F&for=horn-f&other=double', '/nowhere']) {
+  for (const address of ['/desk', '/keys', '/keys?naming=own&key=F', '/folder', '/fingerings?for=clarinet-bb', '/fingerings?for=trombone&setup[]=f-attachment', '/fingerings/strip?line=own%20C', '/compare?line=concert%20F&for=horn-f&other=double', '/desk?line=concert%20F%2C%20tetra%2C%20keys%20by%20fourths&working=1', '/patterns', '/sheets', '/sheets/new', '/bring-in', '/nowhere']) {
     for (const width of [1280, 1024, 390]) {
       await page.setViewportSize({ width, height: 800 });
       await open(address);

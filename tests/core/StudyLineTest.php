@@ -84,7 +84,7 @@ final class StudyLineTest extends TestCase
         yield ['concert Fbb major', 9, 'No key stands on'];
         yield ['concert C, nonsense of some kind', 12, '"nonsense"'];
         yield ["concert \xC3\x28", 1, 'UTF-8'];
-        yield [str_repeat('concert C ', 60), 501, 'at most 500'];
+        yield [str_repeat('concert C ', 130), 1201, 'at most 1200'];
     }
 
     #[DataProvider('mistakes')]

@@ -1,0 +1,283 @@
+<?php
+
+declare(strict_types=1);
+
+namespace SwiftReed\Tests;
+
+use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\TestCase;
+use SwiftReed\Packet\KeyOrder;
+use SwiftReed\Packet\LetterChart;
+use SwiftReed\Packet\SheetBuilder;
+use SwiftReed\Packet\SheetError;
+use SwiftReed\Pitch\SpellingPreference;
+use SwiftReed\Score\MidiWriter;
+use SwiftReed\Score\MusicXmlWriter;
+use SwiftReed\Score\TextWriter;
+use SwiftReed\Study\Attack;
+use SwiftReed\Study\Counts;
+use SwiftReed\Study\Length;
+use SwiftReed\Study\RangePolicy;
+use SwiftReed\Study\Slur;
+use SwiftReed\Study\Stage;
+use SwiftReed\Study\StudyError;
+use SwiftReed\Study\StudyNote;
+use SwiftReed\Study\Working;
+use SwiftReed\StudyLine\StudyLineError;
+
+/**
+ * What shapes a line into a study: rhythm, articulation, breath, range, keys; and what is shown of its working.
+ * Source of the rules: the handbook, chapters 2 and 3 (common practice) unless another stands beside the test.
+ */
+final class ShapingTest extends TestCase
+{
+    public function testOneLongInTheBarMovesFromBeatToBeat(): void
+    {
+        $study = Support::part('own C major, one long in the bar', 'flute')->study;
+        self::assertCount(60, $study->notes, 'fifteen notes in each of four bars');
+        $long = array_values(array_filter($study->notes, static fn (StudyNote $note): bool => Length::EIGHTH === $note->length));
+        self::assertSame([0, 480, 960, 1440], array_map(static fn (StudyNote $note): int => $note->onset % Length::WHOLE, $long));
+        $arpeggio = Support::part('own C arpeggio, one long in the bar, 2/4', 'flute')->study;
+        self::assertCount(14, $arpeggio->notes, 'seven notes in the eight places of 2/4, on each of two beats');
+        $two = Support::part('own C major, 2 octaves, one long in the bar', 'flute')->study->notes;
+        self::assertCount(3, array_filter(\array_slice($two, 0, 29), static fn (StudyNote $note): bool => Length::EIGHTH === $note->length), '29 notes in 32 places: three long ones');
+        self::assertSame(2 * Length::WHOLE, $two[29]->onset);
+    }
+
+    public function testALongNoteOnOneBeatComesOutAfterFourteenBars(): void
+    {
+        $notes = Support::part('own C major, long on 3, until it comes out', 'flute')->study->notes;
+        self::assertCount(211, $notes);
+        self::assertSame(14 * Length::WHOLE, $notes[210]->onset);
+        self::assertSame(Length::EIGHTH, $notes[8]->length);
+        self::assertSame(2 * Length::QUARTER, $notes[8]->onset);
+        $this->expectException(StudyError::class);
+        Support::part('own C major, long on 3, 2/4', 'flute');
+    }
+
+    public function testLongTonicsAndRhythmsOfPatterns(): void
+    {
+        $notes = Support::part('own C major, then arpeggio, long tonics', 'flute')->study->notes;
+        self::assertSame([960, 480, 480, 480, 480, 480, 480, 960], array_map(static fn (StudyNote $note): int => $note->length, \array_slice($notes, 0, 8)));
+        self::assertSame(array_fill(0, 6, 480), array_map(static fn (StudyNote $note): int => $note->length, \array_slice($notes, 15)), 'the arpeggio is even');
+        self::assertSame(Length::TRIPLET_EIGHTH, Support::part('own C major, approach triplets', 'flute')->study->notes[0]->length);
+        self::assertSame(Length::WHOLE, Support::part('own C major, build-up, 3 notes', 'flute')->study->notes[0]->length);
+    }
+
+    public function testTonguingByCellAndByRoot(): void
+    {
+        $tongued = static fn (string $line): string => implode('', array_map(static fn (StudyNote $note): string => Attack::None === $note->attack ? '-' : 'T', Support::part($line, 'clarinet-bb')->study->notes));
+        self::assertSame('T-------T-------T', $tongued('own C major, from C4, 3 notes, up, one-two-three-five, tongue cells'));
+        self::assertSame('T---T---T---T---T', substr($tongued('own C major, from C4, tetra, tongue cells'), 0, 17), 'each group of the tetra');
+        self::assertSame('T---T---T---T---T', substr($tongued('own C major, from C4, tetra, tongue roots'), 0, 17), 'the root in both directions');
+        self::assertSame('T------T------T', $tongued('own C major, tongue roots'));
+        self::assertSame('T---T---T---T--', $tongued('own C major, tongue cells'));
+    }
+
+    public function testSlursAreClosed(): void
+    {
+        foreach (['tongue cells', 'tongue roots', 'slurred'] as $articulation) {
+            $open = 0;
+            foreach (Support::part("own D major, tetra, $articulation", 'flute')->study->notes as $note) {
+                $open += Slur::Start === $note->slur ? 1 : (Slur::Stop === $note->slur ? -1 : 0);
+                self::assertGreaterThanOrEqual(0, $open);
+            }
+            self::assertSame(0, $open, $articulation);
+        }
+    }
+
+    public function testBreathBeforeTheLastLongNoteAndAtTheEndsOfCells(): void
+    {
+        $breaths = static fn (string $line): array => array_keys(array_filter(Support::part($line, 'clarinet-bb')->study->notes, static fn (StudyNote $note): bool => $note->breathAfter));
+        self::assertSame([13], $breaths('own C major, from C4, long last'));
+        self::assertSame([], $breaths('own C major, from C4, slurred, long last'), 'nobody breathes inside a slur');
+        self::assertSame([7, 15, 23], $breaths('own C major, from C4, 4 notes, up, one-two-three-five, quarter = 60'), 'eight slow beats');
+        self::assertSame([15], $breaths('own C major, from C4, 4 notes, up, one-two-three-five, quarter = 120'));
+    }
+
+    public function testDropAboveALimit(): void
+    {
+        $study = Support::part('own C major, from C5, tetra, drop above E6', 'alto-sax')->study;
+        self::assertSame(RangePolicy::Drop, $study->policy);
+        self::assertLessThanOrEqual(88, max(array_map(static fn (StudyNote $note): int => $note->pitch()->midi(), $study->notes)));
+        // Where the upper root is above the limit, the second group starts from the same root and the next root is an octave lower.
+        $names = array_map(static fn (StudyNote $note): string => $note->pitch()->text(), $study->notes);
+        self::assertSame(['F5', 'G5', 'A5', 'B5', 'F5', 'E5', 'D5', 'C5', 'G4', 'A4', 'B4', 'C5'], \array_slice($names, 24, 12));
+        self::assertSame([28, -1], [$study->moves[0]->at, $study->moves[0]->octaves]);
+    }
+
+    public function testTurnRoundAndLeaveOut(): void
+    {
+        $study = Support::part('own F major, turn round', 'trumpet-bb', Stage::First)->study;
+        $names = array_map(static fn (StudyNote $note): string => $note->pitch()->text(), $study->notes);
+        self::assertSame('F4 G4 A4 Bb4 C5 D5 C5 Bb4 A4 G4 F4 E4 D4 C4 Bb3 A3 Bb3 C4 D4 E4 F4', implode(' ', $names));
+        $left = Support::part('own D major, 2 octaves, leave out, eighths', 'trumpet-bb', Stage::First)->study;
+        self::assertStringContainsString('Left out', implode(' ', $left->warnings));
+        self::assertSame(28 * Length::EIGHTH, $left->notes[\count($left->notes) - 1]->onset, 'the time of the notes that are left out is kept');
+        self::assertSame(RangePolicy::LeaveOut, $left->policy);
+    }
+
+    public function testAFoldedPatternLeapsByWholeCells(): void
+    {
+        $study = Support::part('own C major, fold, five-and-back', 'trumpet-bb')->study;
+        foreach ($study->notes as $i => $note) {
+            if ($i > 0 && $note->tone->cell === $study->notes[$i - 1]->tone->cell) {
+                self::assertSame($study->notes[$i - 1]->tone->octaves, $note->tone->octaves);
+            }
+        }
+        self::assertNotSame([], $study->moves);
+    }
+
+    /** @return iterable<string, array{string, string}> */
+    public static function orders(): iterable
+    {
+        yield 'by fourths' => ['concert C major, keys by fourths', 'C F Bb Eb Ab Db Gb B E A D G'];
+        yield 'by fifths' => ['concert C major, keys by fifths', 'C G D A E B Gb Db Ab Eb Bb F'];
+        yield 'minors keep a signature that can be read' => ['concert C harmonic minor, keys by fourths', 'C F Bb Eb G# C# F# B E A D G'];
+        yield 'up' => ['concert C major, keys chromatic up', 'C Db D Eb E F Gb G Ab A Bb B'];
+        yield 'down' => ['concert C major, keys chromatic down', 'C B Bb A Ab G Gb F E Eb D Db'];
+        yield 'from another key' => ['concert Bb blues, keys by fourths', 'Bb Eb G# C# F# B E A D G C F'];
+        yield 'modes' => ['concert F major, keys by modes', 'F G A Bb C D E'];
+        yield 'degrees' => ['concert F major, keys by degrees', 'F G A Bb C D E'];
+        yield 'listed' => ['concert F major, keys C G D Am', 'C G D A'];
+        yield 'triad pairs' => ['concert C triad pair D, keys by fourths', 'C F Bb Eb Ab Db Gb B E A D G'];
+    }
+
+    #[DataProvider('orders')]
+    public function testOrdersOfKeys(string $line, string $tonics): void
+    {
+        $lines = (new KeyOrder(Support::scales()))->lines(Support::parts()->parser->parse($line));
+        self::assertSame($tonics, implode(' ', array_map(static fn (string $one): string => explode(' ', $one)[1], $lines)));
+        foreach ($lines as $one) {
+            Support::part($one, 'horn-f'); // each can be played
+        }
+    }
+
+    public function testMajorsWithTheirMinors(): void
+    {
+        $lines = (new KeyOrder(Support::scales()))->lines(Support::parts()->parser->parse('own C major, eighths, keys with minors'));
+        self::assertSame(['own C major, eighths', 'own A natural minor, eighths', 'own A harmonic minor, eighths', 'own A melodic minor, eighths', 'own G major, eighths', 'own E natural minor, eighths'], \array_slice($lines, 0, 6));
+        self::assertCount(48, $lines);
+        foreach (['own C blues, keys with minors', 'own C blues, keys by modes'] as $wrong) {
+            try {
+                (new KeyOrder(Support::scales()))->lines(Support::parts()->parser->parse($wrong));
+                self::fail($wrong);
+            } catch (StudyError $error) {
+                self::assertStringContainsString('expected', $error->getMessage());
+            }
+        }
+    }
+
+    public function testASheetNumbersItsStudiesInEveryFormat(): void
+    {
+        $sheet = (new SheetBuilder(Support::parts()))->build(['concert F major, 2 octaves', 'concert F arpeggio, keys by fourths', 'concert F blues, triplets'], Support::instruments()->instrument('trombone'));
+        self::assertSame(['1', '2.1', '2.2'], \array_slice($sheet->numbers, 0, 3));
+        self::assertSame('3', $sheet->numbers[13]);
+        $xml = simplexml_load_string(MusicXmlWriter::sheet($sheet->parts, $sheet->numbers));
+        self::assertNotFalse($xml);
+        self::assertCount(14, $xml->xpath('//rehearsal') ?: []);
+        $ids = array_map(strval(...), $xml->xpath('//note/@id') ?: []);
+        self::assertSame($ids, array_unique($ids), 'every note has an id of its own');
+        $bars = array_map(static fn (\SimpleXMLElement $bar): int => (int) $bar['number'], $xml->xpath('//measure') ?: []);
+        self::assertSame(range(1, \count($bars)), $bars, 'bars count on');
+        self::assertSame(array_sum(array_map(static fn ($part): int => \count($part->study->notes), $sheet->parts)), substr_count(TextWriter::sheet($sheet->parts, $sheet->numbers), '♭3') >= 0 ? self::noteOns(MidiWriter::sheet($sheet->parts)) : 0);
+    }
+
+    private static function noteOns(string $midi): int
+    {
+        // Each note-on of ours follows a delta time; velocities are 76 or 84.
+        preg_match_all('/\x90[\x00-\x7F][\x4C\x54]/', $midi, $found);
+
+        return \count($found[0]);
+    }
+
+    public function testAWrongRowOfASheetIsNamed(): void
+    {
+        $this->expectException(SheetError::class);
+        $this->expectExceptionMessageMatches('/^Line 2 of the sheet, "concert F majr": Column 11/');
+        (new SheetBuilder(Support::parts()))->build(['concert F', 'concert F majr'], Support::instruments()->instrument('flute'));
+    }
+
+    /** @return iterable<string, array{string, string}> */
+    public static function counted(): iterable
+    {
+        yield 'sixteenths' => ['own C major, 5 notes, sixteenths', '1 e & a 2 e & a 3'];
+        yield 'eighths' => ['own C major, 5 notes, eighths', '1 & 2 & 3 & 4 & 1'];
+        yield 'triplets' => ['own C major, 5 notes, triplets', '1 trip let 2 trip let 3 trip let'];
+        yield 'held notes' => ['own C major, 3 notes, half notes', '1 2|3 4|1 2|3 4|1 2'];
+        yield 'in six' => ['own C major, 5 notes, 6/8', '1 2 3 4 5 6 1 2 3'];
+    }
+
+    #[DataProvider('counted')]
+    public function testCounts(string $line, string $counts): void
+    {
+        $study = Support::part($line, 'flute')->study;
+        self::assertSame($counts, implode(str_contains($counts, '|') ? '|' : ' ', Counts::of($study)));
+    }
+
+    public function testTheWorkingIsThatOfThePage(): void
+    {
+        $working = self::working('concert F major', 'alto-sax');
+        self::assertSame(['W W H', 'W', 'W W H'], [$working->tetrachord(false), $working->link(), $working->tetrachord(true)]);
+        self::assertSame('D E F♯ G A B C♯', implode(' ', array_column($working->degrees, 'note')));
+        self::assertStringContainsString('a major sixth', $working->transposition);
+        self::assertStringContainsString('3 sharps more', $working->transposition);
+        self::assertSame(7, \count($working->letters));
+        $minor = self::working('own A harmonic minor', 'flute');
+        self::assertSame(['W H W', 'H 3 H'], [$minor->tetrachord(false), $minor->tetrachord(true)]);
+        self::assertSame(['b3' => -1, 'b6' => -1], array_filter(array_column($minor->degrees, 'raised', 'degree')));
+        self::assertStringContainsString('C, E♭, G♭', strtr(implode(' ', self::working('own A diminished whole-half', 'flute')->relations), ['D♯' => 'E♭', 'F♯' => 'G♭']));
+        self::assertStringContainsString('C major', implode(' ', self::working('own D dorian', 'flute')->relations));
+        self::assertStringContainsString('A♭ melodic minor', implode(' ', self::working('own G altered', 'flute')->relations));
+    }
+
+    public function testATriadPairFitsOverItsChords(): void
+    {
+        // Source: the handbook, chapter 5 (common practice): B flat and C over C7 or G minor 7; for a B flat instrument C and D over D7 or A minor 7.
+        $working = self::working('concert Bb triad pair C', 'tenor-sax');
+        self::assertSame(['C7', 'Gm7'], $working->concertChords);
+        self::assertSame(['D7', 'Am7'], $working->writtenChords);
+        foreach (['concert C triad pair Am' => 'C and E', 'concert C triad pair Em' => 'E and G', 'concert C minor triad pair Eb' => 'E♭ and G'] as $line => $shared) {
+            try {
+                Support::parts()->parser->parse($line);
+                self::fail($line);
+            } catch (StudyLineError $error) {
+                self::assertStringContainsString("share $shared", $error->getMessage());
+            }
+        }
+        self::assertSame('concert Bb minor triad pair Cdim', Support::parts()->parser->parse('concert b flat minor triad pair C diminished')->text());
+    }
+
+    private static function working(string $line, string $instrument): Working
+    {
+        $part = Support::part($line, $instrument);
+
+        return Working::of($part->study, $part->instrument->transposition, $part->instrument->article);
+    }
+
+    public function testLettersForThoseWhoDoNotReadYet(): void
+    {
+        $lines = LetterChart::of(Support::scales()->material('major'), Support::instruments()->instrument('flute')->transposition, SpellingPreference::Plainest);
+        self::assertCount(12, $lines);
+        // Source: the handbook, chapter 1 (common practice): "in D, notes 3 and 7".
+        $d = array_values(array_filter($lines, static fn ($line): bool => 'D' === $line->written->tonic->text()))[0];
+        self::assertSame('notes 3 and 7', $d->spoken());
+        self::assertSame('no note', $lines[0]->spoken());
+        self::assertSame('note 4', $lines[1]->spoken());
+    }
+
+    public function testLipSlursTakeRealNeighboursOnOneFingering(): void
+    {
+        // Source: the handbook, chapter 3: trumpet C4 and G4 open are neighbours; on the F horn a partial lies between.
+        self::assertSame('C4 G4 C4', implode(' ', \array_slice(explode(' ', Support::notes('own C major, lip slurs', 'trumpet-bb')), 0, 3)));
+        self::assertSame('C4 E4 C4', implode(' ', \array_slice(explode(' ', Support::notes('own C major, lip slurs', 'horn-f')), 0, 3)));
+        foreach (['trumpet-bb', 'horn-f', 'trombone', 'tuba-bbb', 'euphonium-bc'] as $id) {
+            foreach (['C', 'D', 'Eb', 'F#'] as $tonic) {
+                $plan = Support::part("own $tonic major, lip slurs", $id)->plan;
+                self::assertCount(1, array_unique(array_map(static fn ($note): string => implode(' ', $note->fingering->touches).$note->fingering->slide, $plan->notes)), "$id $tonic");
+            }
+        }
+        $this->expectException(StudyError::class);
+        Support::part('own C major, lip slurs', 'flute');
+    }
+}
