@@ -21,7 +21,7 @@ export function timeline(part, options) {
   const [beats, beat] = bars[part.time];
   const whole = 60 / options.bpm / fraction(part.tempo.unit);
   const bar = beats * beat * whole;
-  const shown = part.notes.filter((note) => note.bar >= (options.fromBar ?? 1) && note.bar <= (options.toBar ?? Infinity));
+  const shown = part.notes.filter((note) => note.bar >= ((options.fromBar ?? 1) > 1 ? options.fromBar : 0) && note.bar <= (options.toBar ?? Infinity));
   const events = [];
   if (shown.length === 0) {
     return { events, begin: 0, end: 0 };
@@ -38,7 +38,11 @@ export function timeline(part, options) {
     }
     begin += bar;
   }
-  const origin = part.untimed ? fraction(shown[0].onset) : (shown[0].bar - 1) * beats * beat;
+  const pickUp = fraction(part.pickup ?? '0');
+  // A pick-up belongs to a bar of which only its end is played.
+  const lead = pickUp > 0 ? beats * beat - pickUp : 0;
+  const first = pickUp > 0 ? shown[0].bar : shown[0].bar - 1;
+  const origin = part.untimed ? fraction(shown[0].onset) : first * beats * beat - lead;
   let end = begin;
   shown.forEach((note, i) => {
     const at = begin + (fraction(note.onset) - origin) * whole;

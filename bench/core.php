@@ -5,9 +5,13 @@ declare(strict_types=1);
 // Medians over repeated runs in one process.
 
 use SwiftReed\Fingering\Planner;
+use SwiftReed\Import\LineFinder;
+use SwiftReed\Import\MusicXmlReader;
+use SwiftReed\Import\TypedNotes;
 use SwiftReed\Instrument\InstrumentLibrary;
 use SwiftReed\Knowledge\DataFolder;
 use SwiftReed\Packet\PacketTable;
+use SwiftReed\Packet\SheetBuilder;
 use SwiftReed\Pitch\SpellingPreference;
 use SwiftReed\Scale\ScaleLibrary;
 use SwiftReed\Score\MusicXmlWriter;
@@ -68,4 +72,20 @@ show('the planner alone on 300 chromatic notes, all alternates, changes known', 
 show('the planner alone on 300 chromatic notes, changes worked out anew', median(30, static fn () => (new Planner($clarinet))->plan($study)), '');
 $part = $parts->build($line, $clarinet);
 show('MusicXML of a two-octave study', median(200, static fn () => MusicXmlWriter::write($part)), '');
+$tetra = 'concert C major, tetra, eighths, keys by fourths';
+$sheets = new SheetBuilder($parts);
+$sheet = static function () use ($sheets, $tetra, $clarinet): string {
+    $built = $sheets->build([$tetra], $clarinet);
+
+    return MusicXmlWriter::sheet($built->parts, $built->numbers);
+};
+show('a tetra sheet in twelve keys built, fingered and written as MusicXML', median(20, $sheet), 'target 60 ms');
+$import = new LineFinder($scales, $parts->patterns, $parts->parser);
+$given = MusicXmlReader::read(MusicXmlWriter::write($parts->build('own D major, five-and-back with approach', $clarinet)));
+show('a pattern of 113 notes read from MusicXML and recognised', median(10, static fn () => $import->find($given, $clarinet)), '');
+$unknown = TypedNotes::read('C4 D4 G4 F#4 A4 Bb4 E5 C5 C#5 D5 Eb5 E5 G4');
+show('thirteen typed notes that are no scale taken note by note', median(5, static fn () => $import->find($unknown, $clarinet)), '');
+foreach ($sheets->build([$tetra], $clarinet)->parts as $k => $one) {
+    file_put_contents(sys_get_temp_dir().'/swift-reed-bench-'.$k.'.musicxml', MusicXmlWriter::forEngraving($one));
+}
 file_put_contents(sys_get_temp_dir().'/swift-reed-bench.musicxml', MusicXmlWriter::forEngraving($part));

@@ -9,6 +9,7 @@ use SwiftReed\Fingering\Tendency;
 use SwiftReed\Instrument\Instrument;
 use SwiftReed\Pitch\SpellingPreference;
 use SwiftReed\Score\PartBuilder;
+use SwiftReed\Study\Compass;
 use SwiftReed\Study\Reminders;
 use SwiftReed\Study\Stage;
 
@@ -31,11 +32,12 @@ final readonly class SheetBuilder
      * @param list<string>   $lines
      * @param list<Pin>      $pins
      * @param list<Tendency> $tendencies
+     * @param list<Compass>  $limits     the player's own range, if he has one
      *
      * @throws SheetError                           when a line of the sheet is wrong: says which
      * @throws \SwiftReed\Fingering\PinError
      */
-    public function build(array $lines, Instrument $instrument, Stage $stage = Stage::Full, SpellingPreference $spelling = SpellingPreference::Plainest, Reminders $reminders = Reminders::Affected, array $pins = [], array $tendencies = []): Sheet
+    public function build(array $lines, Instrument $instrument, Stage $stage = Stage::Full, SpellingPreference $spelling = SpellingPreference::Plainest, Reminders $reminders = Reminders::Affected, array $pins = [], array $tendencies = [], array $limits = []): Sheet
     {
         if ([] === $lines) {
             throw SheetError::isEmpty();
@@ -49,7 +51,7 @@ final readonly class SheetBuilder
                     if (\count($parts) >= self::MOST) {
                         throw SheetError::tooLong(self::MOST);
                     }
-                    $parts[] = $this->parts->build($one, $instrument, $stage, $spelling, $reminders, $pins, $tendencies);
+                    $parts[] = $this->parts->build($one, $instrument, $stage, $spelling, $reminders, $pins, $tendencies, $limits);
                     $numbers[] = match (true) {
                         1 === \count($lines) => (string) ($k + 1),
                         1 === \count($keys) => (string) ($i + 1),

@@ -11,7 +11,7 @@ final readonly class BarItem
 {
     /**
      * @param int    $note       index of the study note; -1 for a rest
-     * @param int    $onset      ticks from the start of the study
+     * @param int    $onset      ticks from the first bar line (of the pick-up, as if its bar were whole)
      * @param int    $length     ticks
      * @param string $accidental sign to print: "#", "b", "##", "bb", "natural", or nothing
      * @param list<string> $beams "begin", "continue", "end", "forward hook" or "backward hook" for each beam, the eighth's first

@@ -38,7 +38,7 @@ final class BarLayout
         $widths = array_map(self::width(...), $bars);
         $begins = self::systems($widths, $perSystem);
 
-        return array_map(static fn (array $items, int $i): Bar => new Bar($i + 1, $items, $begins[$i]), $bars, array_keys($bars));
+        return array_map(static fn (array $items, int $i): Bar => new Bar($i + ($study->lead() > 0 ? 0 : 1), $items, $begins[$i]), $bars, array_keys($bars));
     }
 
     /** @return list<list<BarItem>> items of each bar, in order */
@@ -47,15 +47,17 @@ final class BarLayout
         $time = $study->recipe->time;
         $bar = $time->barTicks();
         $bars = [];
-        $end = 0;
+        // Places are counted from the first bar line, so that beats lie where they are felt.
+        $lead = $study->lead();
+        $end = $lead;
         foreach ($study->notes as $i => $note) {
-            foreach (self::rests($end, $note->onset, $time) as $rest) {
+            foreach (self::rests($end, $lead + $note->onset, $time) as $rest) {
                 $bars[intdiv($rest->onset, $bar)][] = $rest;
             }
-            $end = $note->onset + $note->length;
+            $end = $lead + $note->onset + $note->length;
             $triplet = '3:2' === $note->tuplet;
-            $lengths = $triplet ? [$note->length] : self::split($note->onset, $note->length, $time);
-            $onset = $note->onset;
+            $lengths = $triplet ? [$note->length] : self::split($lead + $note->onset, $note->length, $time);
+            $onset = $lead + $note->onset;
             foreach ($lengths as $k => $length) {
                 $bars[intdiv($onset, $bar)][] = self::item($i, $onset, $length, $k > 0, $k < \count($lengths) - 1, $triplet);
                 $onset += $length;

@@ -65,6 +65,7 @@ final class JsonWriter
             'tempo' => 0 === $recipe->tempo->goal ? $tempo : $tempo + ['goal' => $recipe->tempo->goal],
             'time' => $recipe->time->value,
             'pattern' => $recipe->pattern->text,
+            'pickup' => Length::fraction($recipe->pickUp),
             'untimed' => $study->isUntimed(),
             ...$rounds,
             'notes' => $notes,

@@ -91,7 +91,7 @@ final class MusicXmlWriter
             foreach ($bars as $i => $bar) {
                 $this->bar($bar, $i === \count($bars) - 1);
             }
-            $this->barsBefore += \count($bars);
+            $this->barsBefore += $bars[\count($bars) - 1]->number;
         }
         $xml->endElement();
         $xml->endElement();
@@ -133,12 +133,16 @@ final class MusicXmlWriter
         $xml = $this->xml;
         $xml->startElement('measure');
         $xml->writeAttribute('number', (string) ($this->barsBefore + $bar->number));
-        if ($bar->beginsSystem && ($bar->number > 1 || $this->place > 0)) {
+        if (0 === $bar->number) {
+            $xml->writeAttribute('implicit', 'yes');
+        }
+        $isFirst = $bar->number === ($this->part->study->lead() > 0 ? 0 : 1);
+        if ($bar->beginsSystem && (!$isFirst || $this->place > 0)) {
             $xml->startElement('print');
             $xml->writeAttribute($this->forEngraving ? 'new-page' : 'new-system', 'yes');
             $xml->endElement();
         }
-        if (1 === $bar->number) {
+        if ($isFirst) {
             $this->attributes();
             if (!$this->forEngraving) {
                 $this->title();

@@ -13,7 +13,9 @@ use SwiftReed\Knowledge\DataFolder;
 use SwiftReed\Pattern\PatternLibrary;
 use SwiftReed\Pitch\SpellingPreference;
 use SwiftReed\Scale\ScaleLibrary;
+use SwiftReed\Study\Compass;
 use SwiftReed\Study\Drill;
+use SwiftReed\Study\Reader;
 use SwiftReed\Study\Recipe;
 use SwiftReed\Study\Reminders;
 use SwiftReed\Study\Stage;
@@ -54,16 +56,17 @@ final class PartBuilder
     /**
      * @param list<Pin>      $pins
      * @param list<Tendency> $tendencies the player's own, which override the model
+     * @param list<Compass>  $limits     the player's own range, if he has one
      *
      * @throws \SwiftReed\Fingering\PinError          when a pin names a fingering that the instrument does not have
      * @throws \SwiftReed\StudyLine\StudyLineError when the line is not understood
      * @throws \SwiftReed\Study\StudyError         when it cannot be played on this instrument
      */
-    public function build(string $line, Instrument $instrument, Stage $stage = Stage::Full, SpellingPreference $spelling = SpellingPreference::Plainest, Reminders $reminders = Reminders::Affected, array $pins = [], array $tendencies = []): Part
+    public function build(string $line, Instrument $instrument, Stage $stage = Stage::Full, SpellingPreference $spelling = SpellingPreference::Plainest, Reminders $reminders = Reminders::Affected, array $pins = [], array $tendencies = [], array $limits = []): Part
     {
         $recipe = $this->recipe($line);
-        $study = $this->studies->build($recipe, $instrument->reader($stage, $spelling), $reminders);
-        $plan = $this->planner($instrument)->plan($study, $stage, $pins, $recipe->pattern->isLipSlurs ? self::onOneFingering($study, $instrument) : $this->drilled($recipe, $instrument, $stage, $spelling, $pins), $tendencies);
+        $study = $this->studies->build($recipe, $instrument->reader($stage, $spelling)->within($limits), $reminders);
+        $plan = $this->planner($instrument)->plan($study, $stage, $pins, $recipe->pattern->isLipSlurs ? self::onOneFingering($study, $instrument) : $this->drilled($recipe, $instrument, $instrument->reader($stage, $spelling)->within($limits), $pins), $tendencies);
 
         return new Part($instrument, SlideSlurs::marked($study, $plan, $instrument), $plan, $tendencies);
     }
@@ -85,13 +88,13 @@ final class PartBuilder
      *
      * @return list<Fingering> one for each note of the drill; empty when the line is no drill
      */
-    private function drilled(Recipe $recipe, Instrument $instrument, Stage $stage, SpellingPreference $spelling, array $pins): array
+    private function drilled(Recipe $recipe, Instrument $instrument, Reader $reader, array $pins): array
     {
         if (0 === $recipe->drillAfter) {
             return [];
         }
         $plain = Recipe::of($this->parser->parse($recipe->line->textWith(Slot::Drill, '')), $this->scales, $this->patterns);
-        $notes = $this->planner($instrument)->plan($this->studies->build($plain, $instrument->reader($stage, $spelling)), $stage, $pins)->notes;
+        $notes = $this->planner($instrument)->plan($this->studies->build($plain, $reader), $reader->stage, $pins)->notes;
 
         return array_map(static fn (int $origin): Fingering => $notes[$origin]->fingering, Drill::origins($recipe->drillAfter, \count($notes)));
     }

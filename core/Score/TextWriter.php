@@ -29,7 +29,7 @@ final class TextWriter
             $bars[$note->bar][] = $i;
         }
         foreach ($bars as $number => $members) {
-            $text .= \sprintf("\nBar %d\n", $number);
+            $text .= 0 === $number ? "\nPick-up\n" : \sprintf("\nBar %d\n", $number);
             $rows = ['note' => [], 'degree' => [], 'fingering' => []];
             foreach ($members as $i) {
                 $note = $study->notes[$i];

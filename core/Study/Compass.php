@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace SwiftReed\Study;
 
 use SwiftReed\Pitch\Pitch;
+use SwiftReed\Pitch\PitchError;
 
 /**
  * The written range from which a study takes its notes.
@@ -18,6 +19,26 @@ final readonly class Compass
     public static function of(Pitch $lowest, Pitch $highest): self
     {
         return new self($lowest, $highest);
+    }
+
+    /**
+     * Reads "G3 to E5" or "G3-E5".
+     *
+     * @throws StudyError
+     */
+    public static function parse(string $text): self
+    {
+        try {
+            if (1 === preg_match('/^\s*(\S+?\d)\s*(?:to|-|–|\s)\s*(\S+)\s*$/u', $text, $found)) {
+                $compass = new self(Pitch::parse($found[1]), Pitch::parse($found[2]));
+                if ($compass->halfSteps() > 0) {
+                    return $compass;
+                }
+            }
+        } catch (PitchError) {
+            throw StudyError::notARange($text);
+        }
+        throw StudyError::notARange($text);
     }
 
     public function holds(Pitch $low, Pitch $high): bool

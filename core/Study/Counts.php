@@ -16,7 +16,7 @@ final class Counts
     {
         $time = $study->recipe->time;
 
-        return array_map(static fn (StudyNote $note): string => $study->isUntimed() ? '' : self::count($note->onset, $note->length, $time), $study->notes);
+        return array_map(static fn (StudyNote $note): string => $study->isUntimed() ? '' : self::count($note->onset + $study->lead(), $note->length, $time), $study->notes);
     }
 
     private static function count(int $onset, int $length, TimeSignature $time): string

@@ -51,14 +51,15 @@ final class OneLong
     /**
      * Lengths where the long note stays on one beat of every bar.
      *
-     * @param int $beat counted from 1
+     * @param int $beat   counted from 1
+     * @param int $pickUp ticks that stand before the first bar
      *
      * @return list<int>
      */
-    public static function onBeat(int $count, TimeSignature $time, int $beat): array
+    public static function onBeat(int $count, TimeSignature $time, int $beat, int $pickUp = 0): array
     {
         $lengths = [];
-        $at = 0;
+        $at = $pickUp > 0 ? $time->barTicks() - $pickUp : 0;
         for ($i = 0; $i < $count; ++$i) {
             $length = $at % $time->barTicks() === ($beat - 1) * $time->beatTicks() ? 2 * self::PLACE : self::PLACE;
             $lengths[] = $length;

@@ -13,6 +13,9 @@ use SwiftReed\Pitch\Transposition;
  */
 final readonly class Reader
 {
+    /** Half steps that limits of comfort leave at least. */
+    private const LEAST = 12;
+
     /**
      * @param string                 $name     as it is said in messages: "the clarinet in B♭"
      * @param array<string, Compass> $compass  by the stage's value, and "well": where a line lies well
@@ -26,6 +29,26 @@ final readonly class Reader
         public SpellingPreference $spelling,
         public \Closure $nextPartial,
     ) {
+    }
+
+    /**
+     * The same player within limits of comfort of his own.
+     *
+     * @param list<Compass> $limits one, or none
+     */
+    public function within(array $limits): self
+    {
+        if ([] === $limits) {
+            return $this;
+        }
+        $low = max($limits[0]->lowest->midi(), $this->compass(Stage::Full)->lowest->midi());
+        $high = min($limits[0]->highest->midi(), $this->compass(Stage::Full)->highest->midi());
+        if ($high - $low < self::LEAST) {
+            throw StudyError::limitsTooNarrow($limits[0], $this->name, $this->compass(Stage::Full));
+        }
+        $own = Compass::of($low === $limits[0]->lowest->midi() ? $limits[0]->lowest : $this->compass(Stage::Full)->lowest, $high === $limits[0]->highest->midi() ? $limits[0]->highest : $this->compass(Stage::Full)->highest);
+
+        return new self($this->name, $this->transposition, array_map(static fn (Compass $unused): Compass => $own, $this->compass), $this->stage, $this->spelling, $this->nextPartial);
     }
 
     public function compass(Stage $stage): Compass

@@ -29,6 +29,7 @@ final readonly class Recipe
      * @param int         $drillAfter the note after which the change to be drilled comes, counted from 1; 0 for no drill
      * @param list<Pitch> $place    the written pitches named in "from … (to …)"
      * @param int         $longOn    the beat of the long note, counted from 1
+     * @param int         $pickUp    ticks that stand before the first bar; 0 for none
      * @param int         $rounds    times through; 0 for until it comes out
      * @param list<Pitch> $dropAbove the written pitch of "drop above …", if one is said
      */
@@ -53,6 +54,7 @@ final readonly class Recipe
         public int $foldAfter,
         public array $dropAbove,
         public TimeSignature $time,
+        public int $pickUp,
         public Tempo $tempo,
         public int $drillAfter,
     ) {
@@ -124,6 +126,7 @@ final readonly class Recipe
             'fold after' === $range ? $line->clause(Slot::Range)->number('n') : 4,
             'drop above' === $range ? [Pitch::parse($line->clause(Slot::Range)->word('pitch'))] : [],
             $time,
+            self::pickUp($line, $time, $rhythm),
             self::tempo($line, $time, $click),
             $line->says(Slot::Drill) ? $line->clause(Slot::Drill)->number('n') : 0,
         );
@@ -146,6 +149,23 @@ final readonly class Recipe
         $clause = $line->clause(Slot::Pattern);
 
         return 'cell' === $clause->says ? PatternParser::parse(substr($clause->text, 5)) : $patterns->pattern($clause->says);
+    }
+
+    private static function pickUp(StudyLine $line, TimeSignature $time, Rhythm $rhythm): int
+    {
+        if (!$line->says(Slot::PickUp)) {
+            return 0;
+        }
+        $clause = $line->clause(Slot::PickUp);
+        $ticks = $clause->number('n') * ('beats' === $clause->says ? $time->beatTicks() : Length::EIGHTH);
+        if (Rhythm::Untimed === $rhythm || Rhythm::OneLongInTheBar === $rhythm) {
+            throw StudyError::ownLengthAlready($rhythm->value, $clause->text);
+        }
+        if ($ticks >= $time->barTicks() || 0 !== $ticks % min(Length::QUARTER, $rhythm->ticks())) {
+            throw StudyError::noSuchPickUp($clause->text, $time->value);
+        }
+
+        return $ticks;
     }
 
     private static function usualRhythm(Pattern $pattern, TimeSignature $time): string

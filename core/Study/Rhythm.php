@@ -53,19 +53,20 @@ enum Rhythm: string
      *
      * @param non-empty-list<Tone> $tones
      * @param int                  $longOn the beat of the long note, where it stays on one
+     * @param int                  $pickUp ticks that stand before the first bar
      * @param int                  $pass   notes of one time through, where the long note moves
      *
      * @return non-empty-list<int>
      */
-    public function lengths(array $tones, bool $longLast, TimeSignature $time, int $longOn = 1, int $pass = 0): array
+    public function lengths(array $tones, bool $longLast, TimeSignature $time, int $longOn = 1, int $pass = 0, int $pickUp = 0): array
     {
         $given = match ($this) {
             self::OneLongInTheBar => $this->moving(\count($tones), $pass, $time),
-            self::LongOnBeat => OneLong::onBeat(\count($tones), $time, $longOn),
+            self::LongOnBeat => OneLong::onBeat(\count($tones), $time, $longOn, $pickUp),
             default => [],
         };
         $lengths = [];
-        $elapsed = 0;
+        $elapsed = $pickUp > 0 ? $time->barTicks() - $pickUp : 0;
         $last = \count($tones) - 1;
         $bar = $time->barTicks();
         foreach ($tones as $i => $tone) {

@@ -41,6 +41,12 @@ final readonly class Study
         return new self($this->recipe, $this->concertKey, $this->writtenKey, $this->signature, $this->concertSignature, $notes, $this->policy, $this->moves, $this->warnings, $this->comesOutAfter);
     }
 
+    /** Ticks by which bar lines lie earlier than they would without a pick-up: to be added to onsets. */
+    public function lead(): int
+    {
+        return $this->recipe->pickUp > 0 ? $this->recipe->time->barTicks() - $this->recipe->pickUp : 0;
+    }
+
     public function isUntimed(): bool
     {
         return Rhythm::Untimed === $this->recipe->rhythm;

@@ -33,7 +33,7 @@ final readonly class StudyBuilder
             $placement = Drill::of($placement, $recipe->drillAfter);
         }
         $signature = $recipe->material->printedSignature($written->key->tonic);
-        $lengths = $recipe->rhythm->lengths($placement->tones, Ending::LongLast === $recipe->ending, $recipe->time, $recipe->longOn, \count($once));
+        $lengths = $recipe->rhythm->lengths($placement->tones, Ending::LongLast === $recipe->ending, $recipe->time, $recipe->longOn, \count($once), $recipe->pickUp);
         $marks = $recipe->articulation->marks($placement->tones);
         $breaths = Breaths::after($placement->tones, $lengths, $marks, $recipe->tempo, Rhythm::Untimed === $recipe->rhythm);
         $habits = Reminders::habits($reader);
@@ -48,7 +48,7 @@ final readonly class StudyBuilder
                 $tone->pitch->transpose($down),
                 $onset,
                 $lengths[$i],
-                intdiv($onset, $bar) + 1,
+                $recipe->pickUp > 0 ? intdiv($onset + $bar - $recipe->pickUp, $bar) : intdiv($onset, $bar) + 1,
                 $marks[$i][0],
                 $marks[$i][1],
                 $breaths[$i],

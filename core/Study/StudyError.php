@@ -71,6 +71,21 @@ final class StudyError extends \DomainException
         return new self(\sprintf('"keys with minors" was read with "%s", which has no minor beside it; expected for example "concert C major, keys with minors".', $material));
     }
 
+    public static function notARange(string $read): self
+    {
+        return new self(\sprintf('"%s" is not a range; expected the lowest and the highest written note, for example "G3 to E5".', $read));
+    }
+
+    public static function limitsTooNarrow(Compass $limits, string $instrument, Compass $full): self
+    {
+        return new self(\sprintf('The limits %s leave less than an octave of %s (%s); expected an octave or more, for example "%s".', $limits->spoken(), $instrument, $full->spoken(), $full->lowest->text().' to '.$full->highest->text()));
+    }
+
+    public static function noSuchPickUp(string $read, string $time): self
+    {
+        return new self(\sprintf('"%s" was read in %s; expected a pick-up shorter than a bar that the rhythm can fill, for example "quarters, pick-up 1 beat".', $read, $time));
+    }
+
     public static function noSuchBeat(int $beat, string $time): self
     {
         return new self(\sprintf('"long on %d" was read in %s, which has fewer beats; expected a beat of the bar, for example "long on 2".', $beat, $time));
@@ -88,7 +103,7 @@ final class StudyError extends \DomainException
 
     public static function ownLengthAlready(string $rhythm, string $with): self
     {
-        return new self(\sprintf('"%s" and "%s" were read together; the long note that moves is played once on each beat already. Expected one of them, for example "long on 1, until it comes out".', $rhythm, $with));
+        return new self(\sprintf('"%s" and "%s" were read together, and do not go together; expected one of them, for example "long on 1, until it comes out".', $rhythm, $with));
     }
 
     public static function tripletsInCompoundTime(): self

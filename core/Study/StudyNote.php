@@ -14,7 +14,7 @@ final readonly class StudyNote
     /**
      * @param int    $onset    ticks from the start
      * @param int    $length   ticks
-     * @param int    $bar      counted from 1
+     * @param int    $bar      counted from 1; 0 is the pick-up
      * @param string $tuplet   "3:2" inside a triplet, else nothing
      * @param string $reminder the sign a reminder would show beside this note: "#", "b", "##", "bb", "natural", or nothing
      */

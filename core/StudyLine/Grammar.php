@@ -79,6 +79,7 @@ final class Grammar
         ]);
         $this->add(Slot::Drill, [['drill', 'drill after note {n:1..200}'], ['drill', 'drill after {n:1..200}', 'drill after note {n}']]);
         $this->add(Slot::Time, [['4/4', '4 / 4', '4/4'], ['3/4', '3 / 4', '3/4'], ['2/4', '2 / 4', '2/4'], ['6/8', '6 / 8', '6/8']]);
+        $this->add(Slot::PickUp, [['beats', 'pick up {n:1..3} beat(s)', 'pick-up {n} beat(s)'], ['eighths', 'pick up {n:1..7} eighth(s)', 'pick-up {n} eighth(s)']]);
         foreach (array_keys(self::UNITS) as $unit) {
             $this->phrases[] = new Phrase(Slot::Tempo, $unit, $unit.' = {n:10..400}');
         }

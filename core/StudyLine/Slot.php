@@ -23,6 +23,7 @@ enum Slot: string
     case Keys = 'keys';
     case Drill = 'drill';
     case Time = 'time';
+    case PickUp = 'pick-up';
     case Tempo = 'tempo';
     case Goal = 'goal';
     case Click = 'click';
@@ -45,6 +46,7 @@ enum Slot: string
             self::Keys => 'the one key',
             self::Drill => 'the line alone',
             self::Time => '4/4',
+            self::PickUp => 'none: the line begins on the first beat',
             self::Tempo => 'none printed; played at 60 of the beat unit',
             self::Goal => 'none',
             self::Click => 'every beat',

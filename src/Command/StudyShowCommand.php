@@ -19,6 +19,7 @@ use SwiftReed\Score\MusicXmlWriter;
 use SwiftReed\Score\Part;
 use SwiftReed\Score\PartBuilder;
 use SwiftReed\Score\TextWriter;
+use SwiftReed\Study\Compass;
 use SwiftReed\Study\Stage;
 use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Command\Command;
@@ -45,6 +46,7 @@ final class StudyShowCommand extends Command
             ->addOption('setup', null, InputOption::VALUE_REQUIRED, 'set-ups, separated by commas', '')
             ->addOption('stage', null, InputOption::VALUE_REQUIRED, 'first, developing or full', 'full')
             ->addOption('pin', null, InputOption::VALUE_REQUIRED | InputOption::VALUE_IS_ARRAY, 'a fingering of your own, for example "B4 = lE", "9 = lE" or "B4 > C#5 = lE > rFs", or how your note lies: "D4 flat 15"', [])
+            ->addOption('range', null, InputOption::VALUE_REQUIRED, 'a player\'s own limits in written notes, for example "G3 to E5"', '')
             ->addOption('format', null, InputOption::VALUE_REQUIRED, implode(', ', self::FORMATS), 'text')
             ->addOption('output', null, InputOption::VALUE_REQUIRED, 'the file to write; standard output when it is left out');
     }
@@ -84,7 +86,9 @@ final class StudyShowCommand extends Command
         $tendencies = array_map(Tendency::parse(...), array_values(array_filter($said, Tendency::isMeant(...))));
         $pins = array_map(Pin::parse(...), array_values(array_filter($said, static fn (string $one): bool => !Tendency::isMeant($one))));
         $line = $input->getArgument('line');
-        $sheet = (new SheetBuilder($this->parts))->build([\is_string($line) ? $line : ''], $this->instruments->instrument($for, Failure::setups($input)), $stage, pins: $pins, tendencies: $tendencies);
+        $range = $input->getOption('range');
+        $limits = \is_string($range) && '' !== $range ? [Compass::parse($range)] : [];
+        $sheet = (new SheetBuilder($this->parts))->build([\is_string($line) ? $line : ''], $this->instruments->instrument($for, Failure::setups($input)), $stage, pins: $pins, tendencies: $tendencies, limits: $limits);
 
         return 1 === \count($sheet->parts) ? $this->formatted($sheet->parts[0], $format) : $this->sheet($sheet, $this->parts->parser->parse(\is_string($line) ? $line : '')->text(), $format);
     }

@@ -16,6 +16,8 @@ use Doctrine\ORM\EntityManagerInterface;
 use SwiftReed\Fingering\Pin;
 use SwiftReed\Fingering\PinError;
 use SwiftReed\Fingering\Tendency;
+use SwiftReed\Study\Compass;
+use SwiftReed\Study\StudyError;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
@@ -107,7 +109,17 @@ final class NotebookController extends AbstractController
         if ('' === $name || mb_strlen($name) > Player::NAME) {
             return $this->refused(\sprintf('The name has %d characters; expected 1 to %d, for example "Second clarinet, left".', mb_strlen($name), Player::NAME), $request);
         }
-        $player = new Player($name, $state->instrument, implode(',', $state->setups), $state->stage->value);
+        $limits = mb_substr(mb_scrub(trim($request->request->getString('limits'))), 0, 40);
+        try {
+            if ('' !== $limits) {
+                $compass = Compass::parse($limits);
+                $this->desk->instrument($state)->reader($state->stage, $state->spelling)->within([$compass]);
+                $limits = $compass->lowest->text().' to '.$compass->highest->text();
+            }
+        } catch (StudyError $error) {
+            return $this->refused($error->getMessage(), $request);
+        }
+        $player = new Player($name, $state->instrument, implode(',', $state->setups), $state->stage->value, $limits);
         $this->entities->persist($player);
         $this->entities->flush();
 

@@ -32,6 +32,8 @@ class Player
         private string $setup,
         #[ORM\Column(type: Types::STRING, length: 20)]
         private string $stage,
+        #[ORM\Column(type: Types::STRING, length: 20, options: ['default' => ''])]
+        private string $limits = '',
     ) {
         $this->id = Uuid::v7()->toRfc4122();
     }
@@ -54,6 +56,12 @@ class Player
     public function getSetup(): string
     {
         return $this->setup;
+    }
+
+    /** His own range in written notes, "G3 to E5"; nothing when he has none. */
+    public function getLimits(): string
+    {
+        return $this->limits;
     }
 
     public function getStage(): string

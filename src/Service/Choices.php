@@ -30,10 +30,11 @@ final class Choices
         'range' => ['whole octaves', 'fold', 'same root and drop', 'turn round', 'leave out'],
         'keys' => ['keys by fourths', 'keys by fifths', 'keys chromatic up', 'keys chromatic down', 'keys with minors', 'keys by modes', 'keys by degrees'],
         'time' => ['4/4', '3/4', '2/4', '6/8'],
+        'pick-up' => ['pick-up 1 beat', 'pick-up 2 beats', 'pick-up 1 eighth', 'pick-up 3 eighths'],
     ];
 
     /** What an empty choice means, said plainly. */
-    private const UNSAID = ['extent' => '1 octave', 'direction' => 'up and down', 'pattern' => 'straight', 'sequel' => 'scale alone', 'ending' => 'plain', 'rhythm' => 'quarters', 'rounds' => 'once', 'articulation' => 'tongued', 'range' => 'what fits', 'keys' => 'this key', 'time' => '4/4'];
+    private const UNSAID = ['extent' => '1 octave', 'direction' => 'up and down', 'pattern' => 'straight', 'sequel' => 'scale alone', 'ending' => 'plain', 'rhythm' => 'quarters', 'rounds' => 'once', 'articulation' => 'tongued', 'range' => 'what fits', 'keys' => 'this key', 'time' => '4/4', 'pick-up' => 'none'];
 
     public function __construct(private readonly Parser $parser, private readonly ScaleLibrary $scales, private readonly PatternLibrary $patterns)
     {

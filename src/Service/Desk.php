@@ -20,6 +20,7 @@ use SwiftReed\Pitch\PitchError;
 use SwiftReed\Scale\TriadPair;
 use SwiftReed\Score\Part;
 use SwiftReed\Score\PartBuilder;
+use SwiftReed\Study\Compass;
 use SwiftReed\Study\StudyError;
 use SwiftReed\StudyLine\Slot;
 use SwiftReed\StudyLine\StudyLineError;
@@ -57,7 +58,15 @@ final class Desk
      */
     private function plainSheet(array $lines, DeskState $state, array $pins = [], array $tendencies = []): Sheet
     {
-        return (new SheetBuilder($this->parts))->build($lines, $this->instrument($state), $state->stage, $state->spelling, $state->rows->reminders, $pins, $tendencies);
+        return (new SheetBuilder($this->parts))->build($lines, $this->instrument($state), $state->stage, $state->spelling, $state->rows->reminders, $pins, $tendencies, $this->limits($state));
+    }
+
+    /** @return list<Compass> the range of the player whose part it is, if he has one of his own */
+    private function limits(DeskState $state): array
+    {
+        $limits = '' === $state->player ? '' : $this->notebook->player($state->player)?->getLimits() ?? '';
+
+        return '' === $limits ? [] : [Compass::parse($limits)];
     }
 
     /** The line of the key that stands on the Desk. */
@@ -118,7 +127,7 @@ final class Desk
     {
         $instrument = $this->instrument($state);
         try {
-            return $this->parts->build($this->current($state), $instrument, $state->stage, $state->spelling, $state->rows->reminders, $pins, $tendencies);
+            return $this->parts->build($this->current($state), $instrument, $state->stage, $state->spelling, $state->rows->reminders, $pins, $tendencies, $this->limits($state));
         } catch (PinError $error) {
             // Of several habits the one that this set-up does not have is left out.
             if (\count($pins) < 2) {

@@ -45,6 +45,12 @@ test('halving the values and the tempo together is the same speed', () => {
   assert.deepEqual(slow, plain);
 });
 
+test('a pick-up is heard at the end of the bar it belongs to', () => {
+  const { events, begin, end } = timeline({ ...part, pickup: '1/4', notes: [note(0, 0, '0', '1/4'), note(1, 1, '1/4', '1/4')] }, { bpm: 60, click: 'none' });
+  assert.deepEqual(events.map((event) => event.at), [3, 4]);
+  assert.deepEqual([begin, end], [0, 8]);
+});
+
 test('in 6/8 the beat is a dotted quarter', () => {
   const { events } = timeline({ ...part, time: '6/8', tempo: { unit: '3/8', bpm: 60 }, notes: [note(0, 1, '0', '1/8'), note(1, 1, '3/8', '1/8')] }, { bpm: 60, click: 'every' });
   assert.deepEqual(of(events, 'note').map((event) => event.at), [0, 1]);

@@ -11,10 +11,12 @@ use SwiftReed\Packet\LetterChart;
 use SwiftReed\Packet\SheetBuilder;
 use SwiftReed\Packet\SheetError;
 use SwiftReed\Pitch\SpellingPreference;
+use SwiftReed\Score\BarLayout;
 use SwiftReed\Score\MidiWriter;
 use SwiftReed\Score\MusicXmlWriter;
 use SwiftReed\Score\TextWriter;
 use SwiftReed\Study\Attack;
+use SwiftReed\Study\Compass;
 use SwiftReed\Study\Counts;
 use SwiftReed\Study\Length;
 use SwiftReed\Study\RangePolicy;
@@ -53,6 +55,45 @@ final class ShapingTest extends TestCase
         self::assertSame(2 * Length::QUARTER, $notes[8]->onset);
         $this->expectException(StudyError::class);
         Support::part('own C major, long on 3, 2/4', 'flute');
+    }
+
+    public function testAPickUpStandsBeforeTheFirstBar(): void
+    {
+        foreach (['quarters, pick-up 1 beat' => 480, 'eighths, pick-up 3 eighths' => 720, 'eighths, 6/8, pick-up 1 eighth' => 240, 'triplets, pick-up 2 beats, 3/4' => 960, 'long on 2, pick-up 1 beat' => 480] as $clauses => $ticks) {
+            $study = Support::part("own C major, $clauses", 'flute')->study;
+            $bars = BarLayout::bars($study);
+            $lengths = array_map(static fn ($bar): int => array_sum(array_map(static fn ($item): int => $item->length, $bar->items)), $bars);
+            self::assertSame($ticks, $lengths[0], $clauses);
+            self::assertSame([$study->recipe->time->barTicks()], array_values(array_unique(\array_slice($lengths, 1))), $clauses);
+            self::assertSame(range(0, \count($bars) - 1), array_map(static fn ($bar): int => $bar->number, $bars));
+            self::assertSame([0, 0], [$study->notes[0]->onset, $study->notes[0]->bar]);
+        }
+        self::assertSame('4 1 2 3', implode(' ', \array_slice(Counts::of(Support::part('own C major, pick-up 1 beat', 'flute')->study), 0, 4)));
+        foreach (['pick-up 1 eighth', 'untimed, pick-up 1 beat', '2/4, pick-up 2 beats'] as $wrong) {
+            try {
+                Support::part("own C major, $wrong", 'flute');
+                self::fail($wrong);
+            } catch (StudyError $error) {
+                self::assertStringContainsString('expected', $error->getMessage());
+            }
+        }
+    }
+
+    public function testAPlayersOwnLimitsHold(): void
+    {
+        $part = Support::parts()->build('own C major, five-and-back', Support::instruments()->instrument('trumpet-bb'), limits: [Compass::parse('A3 to E5')]);
+        $midi = array_map(static fn (StudyNote $note): int => $note->pitch()->midi(), $part->study->notes);
+        self::assertGreaterThanOrEqual(57, min($midi));
+        self::assertLessThanOrEqual(76, max($midi));
+        self::assertNotSame([], $part->study->moves);
+        foreach (['C4', 'C5 to C4', 'high', 'E4 to G4'] as $wrong) {
+            try {
+                Support::parts()->build('own C major', Support::instruments()->instrument('trumpet-bb'), limits: [Compass::parse($wrong)]);
+                self::fail($wrong);
+            } catch (StudyError $error) {
+                self::assertStringContainsString('expected', $error->getMessage());
+            }
+        }
     }
 
     public function testLongTonicsAndRhythmsOfPatterns(): void
