@@ -7,6 +7,7 @@ namespace SwiftReed\Score;
 use SwiftReed\Pitch\Accidental;
 use SwiftReed\Pitch\Pitch;
 use SwiftReed\Study\Length;
+use SwiftReed\Study\SignsInForce;
 use SwiftReed\Study\Study;
 use SwiftReed\Study\TimeSignature;
 
@@ -141,19 +142,13 @@ final class BarLayout
      */
     private static function withAccidentals(Study $study, array $items): array
     {
-        $inForce = [];
-        $always = !$study->recipe->material->printsSignature;
+        $signs = new SignsInForce($study->signature, $study->recipe->material->printsSignature);
         $printed = [];
         foreach ($items as $item) {
             $sign = '';
             if (!$item->isRest() && !$item->tiedFrom) {
                 $pitch = $study->notes[$item->note]->pitch();
-                $place = $pitch->staffPlace();
-                $before = $inForce[$place] ?? $study->signature->alterOf($pitch->letter);
-                if ($pitch->alter !== $before || ($always && 0 !== $pitch->alter)) {
-                    $sign = self::sign($pitch);
-                }
-                $inForce[$place] = $pitch->alter;
+                $sign = $signs->take($pitch, 0) ? self::sign($pitch) : '';
             }
             $printed[] = new BarItem($item->note, $item->onset, $item->length, $item->tiedFrom, $item->tiedTo, $item->isTriplet, $item->tupletEdge, $sign, []);
         }

@@ -18,7 +18,7 @@ enum Reminders: string
     case None = 'none';
     /** A small sign beside each note that the signature alters. */
     case Affected = 'affected';
-    /** The same, and naturals where habit goes wrong. */
+    /** The same, and naturals where habit goes wrong or the same letter was altered earlier in the line. */
     case Habit = 'habit';
 
     /**
@@ -41,18 +41,23 @@ enum Reminders: string
 
     /**
      * @param list<array{Letter, int}> $habits
+     * @param bool                     $alteredBefore whether the letter stood with a sign of its own earlier in the line
+     * @param bool                     $hasSign       whether a true accidental stands beside the note
      *
      * @return string "#", "b", "##", "bb", "natural", or nothing
      */
-    public function sign(Tone $tone, KeySignature $printed, array $habits): string
+    public function sign(Tone $tone, KeySignature $printed, array $habits, bool $alteredBefore, bool $hasSign): string
     {
         $pitch = $tone->pitch;
         $fromSignature = $printed->alterOf($pitch->letter);
-        if (self::None === $this || $pitch->alter !== $fromSignature) {
-            return ''; // a true accidental stands there already
+        if (self::None === $this || $hasSign || $pitch->alter !== $fromSignature) {
+            return ''; // a true accidental stands there already, or none is wanted
         }
         if (0 !== $pitch->alter) {
             return Accidental::of($pitch->alter)->text();
+        }
+        if (self::Habit === $this && $alteredBefore) {
+            return 'natural';
         }
         if (self::Habit === $this) {
             foreach ($habits as [$letter, $alter]) {

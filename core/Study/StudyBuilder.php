@@ -41,6 +41,7 @@ final readonly class StudyBuilder
         $down = $reader->transposition->writtenAboveSounding->inverse();
         $notes = [];
         $onset = 0;
+        $signs = new SignsInForce($signature, $recipe->material->printsSignature);
         foreach ($placement->tones as $i => $tone) {
             $onset += $tone->rests * $recipe->rhythm->ticks();
             $notes[] = new StudyNote(
@@ -53,7 +54,7 @@ final readonly class StudyBuilder
                 $marks[$i][1],
                 $breaths[$i],
                 0 === $lengths[$i] % Length::TRIPLET_EIGHTH && 0 !== $lengths[$i] % Length::SIXTEENTH ? '3:2' : '',
-                $reminders->sign($tone, $signature, $habits),
+                $reminders->sign($tone, $signature, $habits, $signs->alteredBefore($tone->pitch), $signs->take($tone->pitch, intdiv($onset + ($recipe->pickUp > 0 ? $bar - $recipe->pickUp : 0), $bar))),
             );
             $onset += $lengths[$i];
         }

@@ -111,6 +111,40 @@ final readonly class Working
     }
 
     /**
+     * How a scale of seven notes departs from the major or the natural minor, where it is by one or two notes.
+     *
+     * @param list<Pitch> $notes
+     *
+     * @return list<string>
+     */
+    private static function against(array $notes, NoteName $tonic): array
+    {
+        if (8 !== \count($notes)) {
+            return [];
+        }
+        $best = '';
+        $fewest = 3;
+        foreach (['major' => [0, 2, 4, 5, 7, 9, 11], 'natural minor' => [0, 2, 3, 5, 7, 8, 10]] as $name => $plain) {
+            $changes = [];
+            foreach ($plain as $i => $halfSteps) {
+                $by = $notes[$i]->midi() - $notes[0]->midi() - $halfSteps;
+                if (0 !== $by) {
+                    $changes[] = \sprintf('%d %s', $i + 1, $by > 0 ? 'raised' : 'lowered');
+                }
+            }
+            if ([] === $changes) {
+                return [];
+            }
+            if (\count($changes) < $fewest) {
+                $fewest = \count($changes);
+                $best = \sprintf('%s %s with %s.', $tonic->sign(), $name, implode(' and ', $changes));
+            }
+        }
+
+        return '' === $best ? [] : [$best];
+    }
+
+    /**
      * @param list<Pitch> $notes
      *
      * @return list<string>
@@ -122,6 +156,9 @@ final readonly class Working
             $every = self::SYMMETRIC[$material->name];
             $same = array_values(array_filter($notes, static fn (Pitch $note): bool => $note->midi() > $notes[0]->midi() && $note->midi() < $notes[0]->midi() + 12 && 0 === ($note->midi() - $notes[0]->midi()) % $every));
             $relations[] = \sprintf('Only %d different ones exist: the same notes make the %s on %s.', $every, $material->name, implode(', ', array_map(static fn (Pitch $note): string => $note->name()->sign(), $same)));
+        }
+        foreach (self::against($notes, $tonic) as $sentence) {
+            $relations[] = $sentence;
         }
         if (isset(self::PARENTS[$material->name]) && 'ionian' !== $material->name) {
             $parent = NoteName::fromFifths($tonic->fifths() + self::PARENTS[$material->name]);

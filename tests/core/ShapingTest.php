@@ -20,6 +20,7 @@ use SwiftReed\Study\Compass;
 use SwiftReed\Study\Counts;
 use SwiftReed\Study\Length;
 use SwiftReed\Study\RangePolicy;
+use SwiftReed\Study\Reminders;
 use SwiftReed\Study\Slur;
 use SwiftReed\Study\Stage;
 use SwiftReed\Study\StudyError;
@@ -268,6 +269,7 @@ final class ShapingTest extends TestCase
         self::assertSame(['W H W', 'H 3 H'], [$minor->tetrachord(false), $minor->tetrachord(true)]);
         self::assertSame(['b3' => -1, 'b6' => -1], array_filter(array_column($minor->degrees, 'raised', 'degree')));
         self::assertStringContainsString('C, E♭, G♭', strtr(implode(' ', self::working('own A diminished whole-half', 'flute')->relations), ['D♯' => 'E♭', 'F♯' => 'G♭']));
+        self::assertContains('C major with 4 raised.', self::working('own C lydian', 'flute')->relations);
         self::assertStringContainsString('C major', implode(' ', self::working('own D dorian', 'flute')->relations));
         self::assertStringContainsString('A♭ melodic minor', implode(' ', self::working('own G altered', 'flute')->relations));
     }
@@ -294,6 +296,16 @@ final class ShapingTest extends TestCase
         $part = Support::part($line, $instrument);
 
         return Working::of($part->study, $part->instrument->transposition, $part->instrument->article);
+    }
+
+    public function testReminderSignsStandAsideForTrueOnes(): void
+    {
+        $signs = static fn (Reminders $level): string => implode(' ', array_map(static fn (StudyNote $note): string => $note->pitch()->name()->text().('' === $note->reminder ? '' : ':'.$note->reminder), Support::parts()->build('own A major, from A4, 3 notes, up, cell 1 b3 3 4', Support::instruments()->instrument('flute'), reminders: $level)->study->notes));
+        // In the first bar C natural takes a true sign, and so does the C sharp after it; D flat and D in the second bar likewise.
+        self::assertSame('A C C# D B Db D E C#:#', $signs(Reminders::Affected));
+        self::assertSame('A C C# D B Db D E C#', $signs(Reminders::None));
+        $long = Support::parts()->build('own C major, from C4, up, cell 1 b3 3 4 5 6 7 8', Support::instruments()->instrument('keyboard'), reminders: Reminders::Habit);
+        self::assertSame(['E4', 'natural'], [$long->study->notes[9]->pitch()->text(), $long->study->notes[9]->reminder], 'E stood as E flat two bars before');
     }
 
     public function testLettersForThoseWhoDoNotReadYet(): void
