@@ -15,6 +15,8 @@ final class Breaths
     private const LEAP = 12;
     /** Seconds that a breath lasts with ease: eight beats at sixty. */
     private const SECONDS = 8.0;
+    /** Nobody breathes again before the last long note so soon after a breath, in seconds. */
+    private const SOON = 2.0;
 
     /**
      * @param non-empty-list<Tone>               $tones
@@ -40,7 +42,7 @@ final class Breaths
             $endsCell = $tone->cell !== $next->cell;
             $isInCell = $tone->cell >= 0 && !$endsCell && $tone->group === $next->group;
             $leaps = $next->octaves > $tone->octaves || (!$isInCell && $next->pitch->midi() - $tone->pitch->midi() >= self::LEAP);
-            $comesHome = $i + 1 === $last && !$isInCell && !$isUntimed && $lengths[$last] >= 2 * $lengths[$i] && $lengths[$i] * 2 > 0;
+            $comesHome = $i + 1 === $last && !$isInCell && !$isUntimed && $lengths[$last] >= 2 * $lengths[$i] && $since >= self::SOON * $second;
             $runsOut = $endsCell && !$isUntimed && $since + self::cellAfter($tones, $lengths, $i + 1) > self::SECONDS * $second * 1.05;
             $breathes = $next->rests > 0 ? false : $leaps || $comesHome || $runsOut;
             if ($breathes || $next->rests > 0) {

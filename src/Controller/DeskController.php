@@ -72,6 +72,7 @@ final class DeskController extends AbstractController
             'line_is_typed' => 'line' === $request->headers->get('HX-Trigger'),
             'narrow' => $request->query->getBoolean('narrow'),
             'page_styles' => PageStyle::cases(),
+            'cell' => $this->desk->cell($state->line),
             'working_open' => $request->query->getBoolean('working'),
         ];
         $response = new Response(status: $view['status']);

@@ -160,7 +160,7 @@ final class PageMaker
         $first = $studies->parts[0];
         $pages = [];
         $glyphs = [];
-        $body = \sprintf('<text x="%d" y="2150" font-size="760" font-family="Alegreya, serif" font-weight="700" fill="%s">%s</text>', $left, self::INK, Signs::text(mb_strlen($name) > 60 ? mb_substr($name, 0, 59).'…' : $name))
+        $body = \sprintf('<text x="%d" y="2150" font-size="760" font-family="Alegreya, serif" font-weight="700" fill="%s">%s</text>', $left, self::INK, Signs::text(ucfirst(mb_strlen($name) > 60 ? mb_substr($name, 0, 59).'…' : $name)))
             .self::text($left, 2780, 430, $first->instrument->name, self::INK);
         $y = self::FIRST;
         $used = [];
@@ -291,6 +291,7 @@ final class PageMaker
                 $svg .= Signs::reminder($part->study->notes[$i]->reminder, $head->left - 150, $head->y);
             }
         }
+        $svg .= $this->moves($part, $system);
         if ($rows->counts && !$part->study->isUntimed()) {
             $counts = Counts::of($part->study);
             $svg .= $this->row($system, $y + 350, 340, 'count', static fn (int $i): string => $counts[$i], 500);
@@ -314,6 +315,26 @@ final class PageMaker
         }
 
         return [$svg, max($y, $floor) + ($y > $floor ? 520 : 300)];
+    }
+
+    /** Where the line leaves its plain octave, and where it comes back: an arrow and how many octaves. */
+    private function moves(Part $part, EngravedSystem $system): string
+    {
+        $svg = '';
+        $before = 0;
+        foreach ($part->study->moves as $move) {
+            $by = $move->octaves - $before;
+            $before = $move->octaves;
+            $head = $system->heads[$move->at] ?? null;
+            if (null === $head) {
+                continue;
+            }
+            $x = $head->middle() - 330;
+            $y = min($head->y, $system->top) - 260;
+            $svg .= \sprintf('<g fill="%1$s"><title>%2$s</title><path d="M%3$.0f %4$.0f l75 %5$d h-150 z"/><text x="%6$.0f" y="%7$.0f" font-size="300" font-weight="700">%8$d</text></g>', Signs::ACCENT, $by < 0 ? 'an octave lower from here' : 'an octave higher from here', $x, $by < 0 ? $y : $y - 150, $by < 0 ? -150 : 150, $x + 95, $y, 8 * abs($by) - abs($by) + 1);
+        }
+
+        return $svg;
     }
 
     /** @return array{string, int} drawing and height */

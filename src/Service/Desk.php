@@ -69,6 +69,20 @@ final class Desk
         return '' === $limits ? [] : [Compass::parse($limits)];
     }
 
+    /** The cell of the line's pattern, in the pattern language; that of a plain line is "1". */
+    public function cell(string $line): string
+    {
+        try {
+            $parsed = $this->parts->parser->parse($line);
+        } catch (StudyLineError) {
+            return '1';
+        }
+        $says = $parsed->phrase(Slot::Pattern, 'straight');
+        $cell = 'cell' === $says ? substr($parsed->clause(Slot::Pattern)->text, 5) : $this->parts->patterns->cell($says);
+
+        return '' === $cell ? '1' : $cell;
+    }
+
     /** The line of the key that stands on the Desk. */
     public function current(DeskState $state): string
     {

@@ -47,4 +47,14 @@ foreach ($lines as $i => $line) {
         ];
     }
 }
+foreach ([['C', 'D'], ['Bb', 'C'], ['F#', 'G'], ['C', 'Ebm'], ['E', 'Fdim'], ['Ab', 'Bbaug'], ['A', 'Cm']] as [$tonic, $other]) {
+    try {
+        $line = $parts->parser->parse("own $tonic triad pair $other");
+    } catch (InvalidArgumentException $error) {
+        $data['pairs'][] = ['tonic' => $tonic, 'other' => $other, 'shared' => true, 'notes' => []];
+        continue;
+    }
+    $notes = $parts->build($line->text().', straight, up, from '.$tonic.'4', $instruments->instrument('keyboard'))->study->notes;
+    $data['pairs'][] = ['tonic' => $tonic, 'other' => $other, 'shared' => false, 'notes' => array_map(static fn (StudyNote $note): string => $note->pitch()->name()->text(), array_slice($notes, 0, 6))];
+}
 echo json_encode($data, \JSON_THROW_ON_ERROR);

@@ -47,6 +47,18 @@ test('every scale and arpeggio is spelled as tonal spells it, on all fifteen sig
   assert.equal(compared, 15 * (Object.keys(scaleNames).length + Object.keys(chordNames).length));
 });
 
+test('a pair of triads has the notes of both chords, and is refused where they share one', () => {
+  for (const { tonic, other, shared, notes } of data.pairs) {
+    const [one, two] = [Chord.get(`${tonic}M`).notes, Chord.get(/[a-z]+$/.test(other.slice(1).replace(/^[#b]/, '')) ? other : `${other}M`).notes];
+    const common = one.filter((note) => two.some((theirs) => Note.chroma(theirs) === Note.chroma(note)));
+    assert.equal(common.length > 0, shared, `${tonic} and ${other}`);
+    if (!shared) {
+      assert.deepEqual(notes.filter((_, i) => i % 2 === 0).sort(), [...one].sort(), `${tonic} of ${tonic} and ${other}`);
+      assert.deepEqual(notes.filter((_, i) => i % 2 === 1).sort(), [...two].sort(), `${other} of ${tonic} and ${other}`);
+    }
+  }
+});
+
 test('the chromatic scale has each of the twelve sounds once', () => {
   for (const { notes } of data.scales.filter(({ name }) => name === 'chromatic')) {
     assert.deepEqual(notes.map((note) => Note.midi(note) - Note.midi(notes[0])), [0, 1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11]);
