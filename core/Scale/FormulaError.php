@@ -23,7 +23,7 @@ final class FormulaError extends \InvalidArgumentException
 
     public static function sharedNotes(string $one, string $other, string $notes): self
     {
-        return new self(\sprintf('The triads %s and %s share %s; a pair has no note in common, for example "concert Bb triad pair C".', $one, $other, $notes));
+        return new self(\sprintf('The triads %s and %s share %s; expected a pair without a common note, for example "concert Bb triad pair C".', $one, $other, $notes));
     }
 
     public static function notAPair(string $read): self

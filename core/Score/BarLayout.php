@@ -56,10 +56,9 @@ final class BarLayout
                 $bars[intdiv($rest->onset, $bar)][] = $rest;
             }
             $end = $lead + $note->onset + $note->length;
-            $triplet = '3:2' === $note->tuplet;
-            $lengths = $triplet ? [$note->length] : self::split($lead + $note->onset, $note->length, $time);
+            $lengths = self::written($lead + $note->onset, $note->length, $time);
             $onset = $lead + $note->onset;
-            foreach ($lengths as $k => $length) {
+            foreach ($lengths as $k => [$length, $triplet]) {
                 $bars[intdiv($onset, $bar)][] = self::item($i, $onset, $length, $k > 0, $k < \count($lengths) - 1, $triplet);
                 $onset += $length;
             }
@@ -71,6 +70,31 @@ final class BarLayout
         ksort($bars);
 
         return array_values($bars);
+    }
+
+    /**
+     * A note as it is written: what lies in a triplet apart from what does not.
+     *
+     * @return list<array{int, bool}> lengths in ticks, and whether each is a triplet's
+     */
+    private static function written(int $onset, int $length, TimeSignature $time): array
+    {
+        $pieces = [];
+        if (0 !== $onset % Length::SIXTEENTH) {
+            $inTriplet = min($length, Length::QUARTER - $onset % Length::QUARTER);
+            $pieces[] = [$inTriplet, true];
+            $onset += $inTriplet;
+            $length -= $inTriplet;
+        }
+        $tail = 0 === ($onset + $length) % Length::SIXTEENTH ? 0 : ($onset + $length) % Length::QUARTER;
+        foreach ($length > $tail ? self::split($onset, $length - $tail, $time) : [] as $plain) {
+            $pieces[] = [$plain, false];
+        }
+        if ($tail > 0 && $length > 0) {
+            $pieces[] = [min($tail, $length), true];
+        }
+
+        return $pieces;
     }
 
     /**
@@ -96,8 +120,8 @@ final class BarLayout
 
     private static function item(int $note, int $onset, int $length, bool $tiedFrom, bool $tiedTo, bool $triplet): BarItem
     {
-        $place = intdiv($onset % Length::QUARTER, Length::TRIPLET_EIGHTH);
-        $edge = $triplet ? (0 === $place ? 'start' : (2 === $place ? 'stop' : '')) : '';
+        $place = $onset % Length::QUARTER;
+        $edge = $triplet ? (0 === $place ? 'start' : ($place + $length >= Length::QUARTER ? 'stop' : '')) : '';
 
         return new BarItem($note, $onset, $length, $tiedFrom, $tiedTo, $triplet, $edge, '', []);
     }

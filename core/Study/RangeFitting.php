@@ -13,6 +13,8 @@ use SwiftReed\Pitch\Pitch;
  */
 final readonly class RangeFitting
 {
+    /** Octaves in which a tonic is looked for. */
+    private const LOWEST = 1;
     private const OCTAVES = 9;
 
     public function __construct(private Recipe $recipe, private Reader $reader, private Key $key, private Walk $walk)
@@ -121,7 +123,7 @@ final readonly class RangeFitting
     private function folded(int $octaves, array $warnings, array $compasses): ?Placement
     {
         foreach ($compasses as $compass) {
-            for ($octave = 0; $octave < self::OCTAVES; ++$octave) {
+            for ($octave = self::LOWEST; $octave < self::OCTAVES; ++$octave) {
                 $tones = $this->line($this->key->tonic->at($octave), $octaves);
                 $top = $this->recipe->pattern->isStraight() ? max(array_map(static fn (Tone $tone): int => $tone->number, $tones)) : 1 + 7 * $octaves;
                 $tones = Fold::tones($tones, $this->recipe->foldAfter, $top);
@@ -146,7 +148,7 @@ final readonly class RangeFitting
             $high = min([$compass->highest->midi(), ...array_map(static fn (Pitch $limit): int => $limit->midi(), $this->recipe->dropAbove)]);
             $best = [];
             $fewest = \PHP_INT_MAX;
-            for ($octave = 0; $octave < self::OCTAVES; ++$octave) {
+            for ($octave = self::LOWEST; $octave < self::OCTAVES; ++$octave) {
                 $tonic = $this->key->tonic->at($octave);
                 if ($tonic->midi() < $compass->lowest->midi() || $tonic->midi() > $high) {
                     continue;
@@ -168,6 +170,9 @@ final readonly class RangeFitting
     /** To the highest note of the scale, down to the lowest, back to the tonic. */
     private function turningRound(): Placement
     {
+        if ($this->recipe->pattern->hasItsOwnWay() || $this->recipe->pattern->isBuilt()) {
+            throw StudyError::doesNotTurn($this->recipe->pattern->text);
+        }
         $compass = $this->reader->limit();
         $tonic = $this->key->tonic->at(0);
         while ($tonic->midi() < $compass->lowest->midi()) {
@@ -178,11 +183,12 @@ final readonly class RangeFitting
         if (!$fits(0, $highest)) {
             throw $this->nothingFits();
         }
-        while ($fits(0, $highest + 1)) {
+        $scale = $this->recipe->material->ascending($tonic);
+        while ($scale->note($highest + 1)->pitch->midi() <= $compass->highest->midi() && $fits(0, $highest + 1)) {
             ++$highest;
         }
         $lowest = 0;
-        while ($fits($lowest - 1, $highest)) {
+        while ($scale->note($lowest - 1)->pitch->midi() >= $compass->lowest->midi() && $fits($lowest - 1, $highest)) {
             --$lowest;
         }
 
@@ -196,7 +202,7 @@ final readonly class RangeFitting
         $best = [];
         /** @var list<string> $left */
         $left = [];
-        for ($octave = 0; $octave < self::OCTAVES; ++$octave) {
+        for ($octave = self::LOWEST; $octave < self::OCTAVES; ++$octave) {
             $tonic = $this->key->tonic->at($octave);
             if ($tonic->midi() < $compass->lowest->midi() || $tonic->midi() > $compass->highest->midi()) {
                 continue;
@@ -329,7 +335,7 @@ final readonly class RangeFitting
     private function plain(int $octaves, Compass $compass): array
     {
         $fitting = [];
-        for ($octave = 0; $octave < self::OCTAVES; ++$octave) {
+        for ($octave = self::LOWEST; $octave < self::OCTAVES; ++$octave) {
             $tonic = $this->key->tonic->at($octave);
             $high = $this->recipe->material->ascending($tonic)->note($this->recipe->extent->topStep($octaves))->pitch;
             if (!$compass->holds($tonic, $high)) {

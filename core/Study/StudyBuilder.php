@@ -53,7 +53,7 @@ final readonly class StudyBuilder
                 $marks[$i][0],
                 $marks[$i][1],
                 $breaths[$i],
-                0 === $lengths[$i] % Length::TRIPLET_EIGHTH && 0 !== $lengths[$i] % Length::SIXTEENTH ? '3:2' : '',
+                0 !== $onset % Length::SIXTEENTH || 0 !== $lengths[$i] % Length::SIXTEENTH ? '3:2' : '',
                 $reminders->sign($tone, $signature, $habits, $signs->alteredBefore($tone->pitch), $signs->take($tone->pitch, intdiv($onset + ($recipe->pickUp > 0 ? $bar - $recipe->pickUp : 0), $bar))),
             );
             $onset += $lengths[$i];

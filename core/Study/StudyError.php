@@ -38,7 +38,7 @@ final class StudyError extends \DomainException
 
     public static function shortMaterial(string $material, string $asked): self
     {
-        return new self(\sprintf('"%s" was read, but a %s is only its own few notes; leave the extent out, for example "own C# %s".', $asked, $material, $material));
+        return new self(\sprintf('"%s" was read, but a %s is only its own few notes; expected it without an extent, for example "own C# %s".', $asked, $material, $material));
     }
 
     public static function noArpeggio(string $material): self
@@ -53,7 +53,12 @@ final class StudyError extends \DomainException
 
     public static function onlyGoesUp(string $pattern, string $asked): self
     {
-        return new self(\sprintf('"%s" was read with the pattern "%s", which has its own way and no other; leave the direction out, for example "concert C major, %s".', $asked, $pattern, $pattern));
+        return new self(\sprintf('"%s" was read with the pattern "%s", which has its own way and no other; expected the line without the direction, for example "concert C major, %s".', $asked, $pattern, $pattern));
+    }
+
+    public static function doesNotTurn(string $pattern): self
+    {
+        return new self(\sprintf('"turn round" was read with the pattern "%s", which has its own way and does not turn; expected "same root and drop", for example "concert C major, %s, same root and drop".', $pattern, $pattern));
     }
 
     public static function endsElsewhere(Pitch $last): self
