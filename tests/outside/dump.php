@@ -6,6 +6,7 @@ declare(strict_types=1);
 
 use SwiftReed\Instrument\InstrumentLibrary;
 use SwiftReed\Knowledge\DataFolder;
+use SwiftReed\Packet\SheetBuilder;
 use SwiftReed\Pitch\NoteName;
 use SwiftReed\Scale\ScaleLibrary;
 use SwiftReed\Score\MidiWriter;
@@ -32,7 +33,8 @@ for ($fifths = -7; $fifths <= 7; ++$fifths) {
         $data['keys'][] = ['concert' => $tonic->text(), 'instrument' => $id, 'halfSteps' => $transposition->halfSteps(), 'letters' => $transposition->writtenAboveSounding->letters, 'written' => $written->key->tonic->text(), 'fifths' => $written->key->fifths(), 'respelled' => $written->respelled, 'transposed' => $major->transpose($transposition->writtenAboveSounding)->tonic->text()];
     }
 }
-$lines = ['concert G major, 2 octaves, eighths, quarter = 72', 'concert Bb, then arpeggio, long ends', 'own C chromatic, triplets, 90', 'concert Eb harmonic minor, sixteenths, slur 2 tongue 2', 'concert F, 6/8, dotted quarter = 60', 'concert D blues, 3/4, long last', 'concert E, quarters, 6/8', 'concert Ab major pentatonic, long ends in eighths'];
+$lines = ['concert G major, 2 octaves, eighths, quarter = 72', 'concert Bb, then arpeggio, long ends', 'own C chromatic, triplets, 90', 'concert Eb harmonic minor, sixteenths, slur 2 tongue 2', 'concert F, 6/8, dotted quarter = 60', 'concert D blues, 3/4, long last', 'concert E, quarters, 6/8', 'concert Ab major pentatonic, long ends in eighths',
+    'concert C, 5 notes, five-and-back with approach, eighths, tongue cells', 'concert D, tetra, sixteenths', 'concert F, triplets, long last', 'concert G, 5 notes, cell 1 r 3*2 5, triplets', 'concert Bb, long on 2, 3/4', 'concert Eb, one long in the bar', 'concert A, quarters, pick-up 1 beat', 'concert G, eighths, 6/8, pick-up 3 eighths', 'concert Bb triad pair C, triplets', 'concert C, 2 octaves, leave out, eighths', 'concert F, triplets, 2 times'];
 foreach ($lines as $i => $line) {
     foreach (['clarinet-bb', 'alto-sax', 'horn-f', 'trombone', 'glockenspiel'] as $id) {
         $part = $parts->build($line, $instruments->instrument($id));
@@ -46,6 +48,10 @@ foreach ($lines as $i => $line) {
             'musicxml' => MusicXmlWriter::write($part),
         ];
     }
+}
+foreach (['clarinet-bb', 'trombone'] as $id) {
+    $sheet = (new SheetBuilder($parts))->build(['concert C, 5 notes, quarters, keys by fourths', 'concert F blues, triplets, 120', 'concert D, 3/4, pick-up 1 beat'], $instruments->instrument($id));
+    $data['sheets'][] = ['instrument' => $id, 'notes' => array_merge(...array_map(static fn ($part): array => array_map(static fn (StudyNote $note): int => $note->sounding->midi(), $part->study->notes), $sheet->parts)), 'midi' => base64_encode(MidiWriter::sheet($sheet->parts)), 'musicxml' => MusicXmlWriter::sheet($sheet->parts, $sheet->numbers)];
 }
 foreach ([['C', 'D'], ['Bb', 'C'], ['F#', 'G'], ['C', 'Ebm'], ['E', 'Fdim'], ['Ab', 'Bbaug'], ['A', 'Cm']] as [$tonic, $other]) {
     try {

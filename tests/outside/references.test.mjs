@@ -108,6 +108,19 @@ test('Verovio plays our MusicXML as our MIDI files play', async () => {
     const notes = midi.tracks.flatMap((track) => track.notes).sort((a, b) => a.ticks - b.ticks);
     // Verovio sounds tied notes as one; its ticks are its own, so onsets are compared in quarters.
     assert.deepEqual(notes.map((note) => note.midi), part.notes.map((note) => note.midi), where);
+    // A pick-up begins Verovio's piece as it begins ours.
     notes.forEach((note, i) => assert.ok(Math.abs(note.ticks / midi.header.ppq - part.notes[i].onset / 480) < 0.02, `${where}: note ${i}`));
+  }
+});
+
+test('a sheet is one file: read back it has every note of every study, in both formats', async () => {
+  const engraver = await openEngraver();
+  for (const sheet of data.sheets) {
+    const ours = new midiReader.Midi(Buffer.from(sheet.midi, 'base64'));
+    assert.deepEqual(ours.tracks.flatMap((track) => track.notes).map((note) => note.midi), sheet.notes, sheet.instrument);
+    assert.ok(ours.header.tempos.some((tempo) => Math.abs(tempo.bpm - 120) < 0.01));
+    const theirs = new midiReader.Midi(Buffer.from(engraver.midi(sheet.musicxml), 'base64'));
+    const notes = theirs.tracks.flatMap((track) => track.notes).sort((a, b) => a.ticks - b.ticks);
+    assert.deepEqual(notes.map((note) => note.midi), sheet.notes, `${sheet.instrument}, played by Verovio`);
   }
 });
