@@ -5,6 +5,8 @@ import { openVoice } from './voice.js';
 /** Seconds of music that are handed to the audio clock ahead of time, and how often that is done. */
 const AHEAD = 0.25;
 const EVERY = 60;
+/** Times round after which a player is reminded to rest. */
+const TIRING = 4;
 
 export function startSound() {
   let context;
@@ -72,6 +74,9 @@ export function startSound() {
         }
         playing.start += line.end;
         playing.round += 1;
+        if (playing.round >= TIRING) {
+          playing.marks.push({ at: playing.start, says: 'Rest about as long as you play; stop when it hurts.' });
+        }
         playing.next = 0;
         if (playing.start > until) {
           return;
@@ -96,7 +101,9 @@ export function startSound() {
       if (note !== undefined) {
         mark(note);
       }
-      say(says ?? '');
+      if (says !== undefined || note !== undefined) {
+        say(says ?? (playing.round >= TIRING ? document.getElementById('sound-status').textContent : ''));
+      }
     }
     frame = requestAnimationFrame(follow);
   };

@@ -73,6 +73,7 @@ final class DeskController extends AbstractController
             'narrow' => $request->query->getBoolean('narrow'),
             'page_styles' => PageStyle::cases(),
             'cell' => $this->desk->cell($state->line),
+            'own_patterns' => $this->notebook->ownPatterns(),
             'working_open' => $request->query->getBoolean('working'),
         ];
         $response = new Response(status: $view['status']);

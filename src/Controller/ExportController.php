@@ -11,6 +11,7 @@ use App\Engraving\Paper;
 use App\Engraving\PdfMaker;
 use App\Service\Desk;
 use App\Service\DeskState;
+use App\Service\Download;
 use App\Service\Notebook;
 use SwiftReed\Packet\LetterChart;
 use SwiftReed\Score\JsonWriter;
@@ -26,13 +27,11 @@ use Symfony\Component\Routing\Attribute\Route;
 
 final class ExportController extends AbstractController
 {
-    private const TYPES = ['pdf' => 'application/pdf', 'musicxml' => 'application/vnd.recordare.musicxml+xml', 'mid' => 'audio/midi', 'json' => 'application/json', 'txt' => 'text/plain; charset=UTF-8'];
-
     public function __construct(private readonly Desk $desk, private readonly PageMaker $pages, private readonly PdfMaker $pdfs, private readonly Notebook $notebook)
     {
     }
 
-    #[Route('/desk/part.{format}', name: 'export', requirements: ['format' => 'pdf|musicxml|mid|json|txt'], methods: ['GET'])]
+    #[Route('/desk/part.{format}', name: 'export', requirements: ['format' => Download::FORMATS], methods: ['GET'])]
     public function export(Request $request, string $format): Response
     {
         $state = DeskState::of($request->query->all());
@@ -47,12 +46,8 @@ final class ExportController extends AbstractController
             'json' => JsonWriter::write($part),
             default => TextWriter::write($part),
         };
-        $name = self::fileName($part).'.'.$format;
 
-        return new Response($content, 200, [
-            'Content-Type' => self::TYPES[$format],
-            'Content-Disposition' => HeaderUtils::makeDisposition($request->query->getBoolean('show') ? 'inline' : 'attachment', $name),
-        ]);
+        return Download::of($request, $content, self::fileName($part), $format);
     }
 
     #[Route('/desk/letters.pdf', name: 'letters', methods: ['GET'])]
@@ -65,7 +60,7 @@ final class ExportController extends AbstractController
         $title = [] === $material->pair ? ucfirst($material->name) : $part->writtenTitle();
 
         return new Response($this->pdfs->pdf([LettersPage::sheet($lines, $title, $part->instrument->name, self::paper($request))]), 200, [
-            'Content-Type' => self::TYPES['pdf'],
+            'Content-Type' => 'application/pdf',
             'Content-Disposition' => HeaderUtils::makeDisposition('inline', 'letters-'.$part->instrument->id.'.pdf'),
         ]);
     }
@@ -82,10 +77,7 @@ final class ExportController extends AbstractController
             default => TextWriter::sheet($sheet->parts, $sheet->numbers),
         };
 
-        return new Response($content, 200, [
-            'Content-Type' => self::TYPES[$format],
-            'Content-Disposition' => HeaderUtils::makeDisposition($request->query->getBoolean('show') ? 'inline' : 'attachment', 'keys-'.self::fileName($sheet->parts[0]).'.'.$format),
-        ]);
+        return Download::of($request, $content, 'keys-'.self::fileName($sheet->parts[0]), $format);
     }
 
     /** @return list<array{string, int}> */

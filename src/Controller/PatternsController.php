@@ -12,7 +12,7 @@ use App\Entity\OwnPattern;
 use App\Repository\OwnPatternRepository;
 use App\Service\Desk;
 use App\Service\DeskState;
-use Doctrine\DBAL\Exception as DatabaseError;
+use App\Service\Notebook;
 use Doctrine\ORM\EntityManagerInterface;
 use SwiftReed\Instrument\InstrumentError;
 use SwiftReed\Pattern\PatternError;
@@ -41,7 +41,7 @@ final class PatternsController extends AbstractController
     private const BYTES = 200_000;
     private const FILE_EXAMPLE = '{"version": 1, "patterns": [{"name": "My turn", "cell": "1 2 3 1"}]}';
 
-    public function __construct(private readonly Desk $desk, private readonly PatternLibrary $library, private readonly OwnPatternRepository $own, private readonly EntityManagerInterface $entities)
+    public function __construct(private readonly Desk $desk, private readonly PatternLibrary $library, private readonly OwnPatternRepository $own, private readonly EntityManagerInterface $entities, private readonly Notebook $notebook)
     {
     }
 
@@ -58,7 +58,7 @@ final class PatternsController extends AbstractController
         foreach ($this->library->names() as $name) {
             $library[] = ['name' => $name, 'cell' => $this->library->cell($name), 'says' => $this->library->pattern($name)->says, 'line' => $this->desk->changed($state->line, Slot::Pattern, 'straight' === $name ? '' : $name)];
         }
-        $mine = array_map(fn (OwnPattern $one): array => ['id' => $one->getId(), 'name' => $one->getName(), 'cell' => $one->getCell(), 'line' => $this->desk->changed($state->line, Slot::Pattern, 'cell '.$one->getCell())], $this->mine());
+        $mine = array_map(fn (OwnPattern $one): array => ['id' => $one->getId(), 'name' => $one->getName(), 'cell' => $one->getCell(), 'line' => $this->desk->changed($state->line, Slot::Pattern, 'cell '.$one->getCell())], $this->notebook->ownPatterns());
 
         return $this->render('patterns/patterns.html.twig', $view + ['library' => $library, 'mine' => $mine, 'named' => mb_substr(mb_scrub($request->query->getString('name')), 0, OwnPattern::NAME)]);
     }
@@ -145,16 +145,6 @@ final class PatternsController extends AbstractController
         $text = substr(PatternParser::parse($cell)->text, 5);
         $known = $this->own->named($name);
         null === $known ? $this->entities->persist(new OwnPattern($name, $text)) : $known->change($text);
-    }
-
-    /** @return list<OwnPattern> */
-    private function mine(): array
-    {
-        try {
-            return $this->own->inOrder();
-        } catch (DatabaseError) {
-            return [];
-        }
     }
 
     /** @return array{error: string, column: int, cell: string, begins: string, ends: string, line: string, count: int} */

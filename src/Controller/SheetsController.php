@@ -14,6 +14,7 @@ use App\Repository\StudySheetRepository;
 use App\Service\Choices;
 use App\Service\Desk;
 use App\Service\DeskState;
+use App\Service\Download;
 use Doctrine\ORM\EntityManagerInterface;
 use SwiftReed\Instrument\InstrumentError;
 use SwiftReed\Packet\Sheet;
@@ -25,7 +26,6 @@ use SwiftReed\Score\TextWriter;
 use SwiftReed\Study\StudyError;
 use SwiftReed\StudyLine\StudyLineError;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
-use Symfony\Component\HttpFoundation\HeaderUtils;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
@@ -37,7 +37,6 @@ final class SheetsController extends AbstractController
 {
     /** What a new sheet begins with: the week's work in one key. */
     private const BEGINNING = "concert F major, 2 octaves, quarters, quarter = 72\nconcert F major, 2 octaves, eighths, quarter = 72\nconcert F major, thirds, eighths, quarter = 60\nconcert F arpeggio, 2 octaves, quarters, quarter = 72\nconcert F chromatic, triplets, quarter = 60";
-    private const TYPES = ['pdf' => 'application/pdf', 'musicxml' => 'application/vnd.recordare.musicxml+xml', 'mid' => 'audio/midi', 'json' => 'application/json', 'txt' => 'text/plain; charset=UTF-8'];
     /** Studies whose music is shown on the screen. */
     private const SHOWN = 24;
 
@@ -100,7 +99,7 @@ final class SheetsController extends AbstractController
         return $this->redirectToRoute('sheets', [], Response::HTTP_SEE_OTHER);
     }
 
-    #[Route('/sheets/sheet.{format}', name: 'sheet_export', requirements: ['format' => 'pdf|musicxml|mid|json|txt'], methods: ['GET'])]
+    #[Route('/sheets/sheet.{format}', name: 'sheet_export', requirements: ['format' => Download::FORMATS], methods: ['GET'])]
     public function export(Request $request, PdfMaker $pdfs, string $format): Response
     {
         $state = DeskState::of($request->query->all());
@@ -113,12 +112,8 @@ final class SheetsController extends AbstractController
             'json' => JsonWriter::sheet($sheet->parts, $sheet->numbers, ''),
             default => TextWriter::sheet($sheet->parts, $sheet->numbers),
         };
-        $file = strtolower(trim((string) preg_replace('/[^A-Za-z0-9]+/', '-', $name), '-')).'-'.$state->instrument.'.'.$format;
 
-        return new Response($content, 200, [
-            'Content-Type' => self::TYPES[$format],
-            'Content-Disposition' => HeaderUtils::makeDisposition($request->query->getBoolean('show') ? 'inline' : 'attachment', ltrim($file, '-')),
-        ]);
+        return Download::of($request, $content, ltrim(strtolower(trim((string) preg_replace('/[^A-Za-z0-9]+/', '-', $name), '-')).'-'.$state->instrument, '-'), $format);
     }
 
     private function shown(Request $request, ?StudySheet $saved, string $lines, string $name): Response

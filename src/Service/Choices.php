@@ -33,6 +33,19 @@ final class Choices
         'pick-up' => ['pick-up 1 beat', 'pick-up 2 beats', 'pick-up 1 eighth', 'pick-up 3 eighths'],
     ];
 
+    /** What each choice decides, where that is not plain from its name. */
+    private const ABOUT = [
+        'direction' => 'Some patterns have their own way and take none.',
+        'pattern' => 'A cell that is walked over the scale; the Patterns page shows each.',
+        'sequel' => 'The scale\'s own arpeggio, sharing the tonic unless it is restated.',
+        'ending' => 'Enclosed tonic: 2, skip 1, 7 below, 1.',
+        'rhythm' => 'Long ends: the tonics at the ends twice as long. One long in the bar: 15 notes fill 16 places, and the long one moves from beat to beat.',
+        'rounds' => 'A line in threes begins on the beat again only after several rounds.',
+        'articulation' => 'Tongue roots: each root, in both directions. Tongue cells: the first note of each cell.',
+        'range' => 'What happens where the line does not fit. Fold: leap an octave inside the line and back. Same root and drop: what would be too high starts from the same root an octave lower. Turn round: to the highest note, the lowest, home. Leave out: rests instead.',
+        'keys' => 'Fourths are the order of band packets (flats first), fifths of many methods; chromatic makes a change; minors follow their majors.',
+    ];
+
     /** What an empty choice means, said plainly. */
     private const UNSAID = ['extent' => '1 octave', 'direction' => 'up and down', 'pattern' => 'straight', 'sequel' => 'scale alone', 'ending' => 'plain', 'rhythm' => 'quarters', 'rounds' => 'once', 'articulation' => 'tongued', 'range' => 'what fits', 'keys' => 'this key', 'time' => '4/4', 'pick-up' => 'none'];
 
@@ -41,7 +54,7 @@ final class Choices
     }
 
     /**
-     * @return array{naming: string, tonic: string, material: string, tempo: string, clauses: array<string, array{label: string, said: string, unsaid: string, options: list<string>}>}
+     * @return array{naming: string, tonic: string, material: string, tempo: string, clauses: array<string, array{label: string, about: string, said: string, unsaid: string, options: list<string>}>}
      */
     public function of(string $line): array
     {
@@ -59,6 +72,7 @@ final class Choices
             $options = array_values(array_filter($options, static fn (string $option): bool => $option !== self::UNSAID[$name]));
             $clauses[$name] = [
                 'label' => 'sequel' === $name ? 'and then' : $name,
+                'about' => self::ABOUT[$name] ?? '',
                 'said' => $said,
                 'unsaid' => self::UNSAID[$name],
                 'options' => '' === $said || \in_array($said, $options, true) ? $options : [...$options, $said],

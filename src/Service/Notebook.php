@@ -4,9 +4,11 @@ declare(strict_types=1);
 
 namespace App\Service;
 
+use App\Entity\OwnPattern;
 use App\Entity\PinnedFingering;
 use App\Entity\Player;
 use App\Entity\Remark;
+use App\Repository\OwnPatternRepository;
 use App\Repository\PinnedFingeringRepository;
 use App\Repository\PlayerRepository;
 use App\Repository\RemarkRepository;
@@ -17,15 +19,25 @@ use SwiftReed\Fingering\Tendency;
 use Symfony\Contracts\Service\ResetInterface;
 
 /**
- * What the teacher has noted for a page: pins and remarks. Without the database the page goes on without them.
+ * What the teacher has noted: pins and remarks for a page, players, patterns of one's own. Without the database the page goes on without them.
  */
 final class Notebook implements ResetInterface
 {
     /** @var array<string, list<PinnedFingering>> read in this request */
     private array $kept = [];
 
-    public function __construct(private readonly PinnedFingeringRepository $pins, private readonly RemarkRepository $remarks, private readonly PlayerRepository $players)
+    public function __construct(private readonly PinnedFingeringRepository $pins, private readonly RemarkRepository $remarks, private readonly PlayerRepository $players, private readonly OwnPatternRepository $patterns)
     {
+    }
+
+    /** @return list<OwnPattern> */
+    public function ownPatterns(): array
+    {
+        try {
+            return $this->patterns->inOrder();
+        } catch (DatabaseError) {
+            return [];
+        }
     }
 
     public function reset(): void

@@ -390,6 +390,7 @@ final class PagesTest extends WebTestCase
         $this->browser->request('GET', '/patterns.json');
         $file = (string) $this->browser->getResponse()->getContent();
         self::assertSame([['name' => 'Ours', 'cell' => '1 3 2 1 / 1 7,']], json_decode($file, true)['patterns']);
+        self::assertStringContainsString('Ours', $this->browser->request('GET', '/desk', ['line' => 'own C major, cell 1 3 2 1 / 1 7,'])->filter('#choice-pattern option[selected]')->text());
         $page = $this->browser->request('GET', '/patterns');
         self::assertStringContainsString('Ours', $page->filter('.pattern-list')->first()->text());
         $this->browser->submit($page->filter('[aria-label="Remove Ours"]')->form());

@@ -48,6 +48,33 @@ final class SecondChartsTest extends TestCase
         self::assertSame(range($compass->lowest->midi(), $compass->highest->midi()), array_keys($seen), 'the second chart covers the whole range');
     }
 
+    /** Above G6 a clarinet's note is the ninth partial of the fingering 38 half steps below, index lifted; the A flat key may vent it. */
+    public function testTheClarinetsHighestNotesAreNinthPartials(): void
+    {
+        $clarinet = Support::instruments()->instrument('clarinet-bb', ['expert']);
+        for ($midi = Pitch::parse('G#6')->midi(); $midi <= Pitch::parse('C7')->midi(); ++$midi) {
+            $low = $clarinet->fingerings(Pitch::plain($midi - 38, true))[0]->touches;
+            $high = $clarinet->fingerings(Pitch::plain($midi, true))[0];
+            $expected = [...array_values(array_diff($low, ['L1', 'rGs'])), 'reg'];
+            $touches = array_values(array_diff($high->touches, ['rGs']));
+            sort($expected);
+            sort($touches);
+            self::assertSame($expected, $touches, Pitch::plain($midi, true)->text());
+            self::assertStringContainsString('players differ', $high->when);
+        }
+    }
+
+    public function testTheSaxophonesHighestNotesSayThatPlayersDiffer(): void
+    {
+        foreach (['soprano-sax', 'alto-sax', 'tenor-sax', 'baritone-sax'] as $id) {
+            $saxophone = Support::instruments()->instrument($id, ['altissimo']);
+            self::assertSame('C7', $saxophone->compass[Stage::Full->value]->highest->text());
+            for ($midi = Pitch::parse('F#6')->midi(); $midi <= Pitch::parse('C7')->midi(); ++$midi) {
+                self::assertStringContainsString('players differ', $saxophone->fingerings(Pitch::plain($midi, true))[0]->when, $id);
+            }
+        }
+    }
+
     /** @return array{string, list<string>} */
     private static function read(string $line): array
     {
