@@ -27,7 +27,7 @@ final class Signs
             default => '',
         };
 
-        return '' === $drawing ? '' : \sprintf('<g transform="translate(%.0f %.0f) scale(.92)" fill="none" stroke="%s" stroke-width="24" stroke-linecap="round">%s</g>', $x, $y, self::ACCENT, $drawing);
+        return '' === $drawing ? '' : \sprintf('<g class="reminder" transform="translate(%.0f %.0f) scale(.92)" fill="none" stroke="%s" stroke-width="24" stroke-linecap="round">%s</g>', $x, $y, self::ACCENT, $drawing);
     }
 
     /** Text for a drawing; sharps and flats come from the face that has them. */

@@ -8,16 +8,23 @@ use App\Engraving\ChartMaker;
 use App\Engraving\Diagram;
 use App\Engraving\FingeringStyle;
 use App\Engraving\HardSpots;
+use App\Engraving\LettersPage;
 use App\Engraving\PageMaker;
+use App\Engraving\PageStyle;
 use App\Engraving\Paper;
 use App\Engraving\Rows;
 use App\Engraving\Sheet;
 use App\Engraving\Signs;
+use App\Engraving\WorkingDrawing;
 use SwiftReed\Instrument\InstrumentLibrary;
+use SwiftReed\Packet\LetterChart;
+use SwiftReed\Packet\SheetBuilder;
 use SwiftReed\Pitch\Pitch;
+use SwiftReed\Pitch\SpellingPreference;
 use SwiftReed\Score\Part;
 use SwiftReed\Score\PartBuilder;
 use SwiftReed\Study\Reminders;
+use SwiftReed\Study\Working;
 use Symfony\Bundle\FrameworkBundle\Test\KernelTestCase;
 
 /**
@@ -59,6 +66,98 @@ final class DrawingTest extends KernelTestCase
             $letters[] = trim($text->textContent);
         }
         self::assertSame(array_map(static fn ($note): string => $note->pitch()->name()->sign(), $part->study->notes), $letters);
+    }
+
+    public function testAStudyOnASheetIsNotCutInTwo(): void
+    {
+        $builder = new SheetBuilder(self::getContainer()->get(PartBuilder::class));
+        foreach (['concert C major, 2 octaves, eighths, keys by fourths' => 2, 'concert C major, tetra, eighths, keys by fifths' => 1, 'concert C major, 5 notes, keys chromatic up' => 3] as $line => $least) {
+            $sheet = $builder->build([$line], $this->instruments->instrument('clarinet-bb'));
+            $pages = $this->pages->sheet($sheet, Rows::all(), 'All keys');
+            $heads = array_map(static function (Sheet $page) use ($sheet): array {
+                $read = self::read($page);
+                $numbers = [];
+                foreach ($read->query('//*[local-name()="text"][@font-size="520"]') as $text) {
+                    $numbers[] = (int) $text->textContent;
+                }
+                $expected = array_sum(array_map(static fn (int $number): int => \count($sheet->parts[$number - 1]->study->notes), $numbers));
+
+                return [\count($numbers), $expected, $read->query('//*[@class="note"]')->length];
+            }, $pages);
+            self::assertSame(12, array_sum(array_column($heads, 0)), $line);
+            self::assertGreaterThanOrEqual($least, $heads[0][0], $line);
+            foreach ($heads as $k => [$studies, $expected, $found]) {
+                self::assertSame($expected, $found, "$line: page ".($k + 1)." has the notes of its $studies studies, all and no others");
+            }
+        }
+    }
+
+    public function testEveryPageStyleShowsWhatItIsFor(): void
+    {
+        $part = $this->part('own D major, thirds, eighths', 'clarinet-bb');
+        $pages = [];
+        foreach (PageStyle::cases() as $style) {
+            $pages[$style->value] = implode('', array_map(static fn (Sheet $sheet): string => $sheet->svg, $this->pages->print($part, Rows::all(), '', style: $style)));
+        }
+        $reminders = static fn (string $svg): int => substr_count($svg, 'class="reminder"');
+        self::assertStringNotContainsString('class="note"', $pages['numbers'], 'numbers need no staff');
+        self::assertSame(29, substr_count($pages['numbers'], 'font-weight="700" text-anchor="middle"'), 'a number for every note');
+        self::assertStringContainsString('stroke-dasharray="30 60"', $pages['worksheet']);
+        self::assertStringNotContainsString('>degree<', $pages['worksheet']);
+        self::assertStringContainsString('>degree<', $pages['answers']);
+        self::assertGreaterThan($reminders($pages['worksheet']), $reminders($pages['answers']));
+        self::assertSame(0, $reminders($pages['worksheet']), 'a worksheet marks nothing');
+        self::assertStringContainsString('scale(1.50)', $pages['large']);
+        self::assertSame(29, substr_count($pages['large'], 'class="note"'));
+    }
+
+    public function testTheLineTellsWhereItLeapsByOctaves(): void
+    {
+        $part = $this->part('concert F major, fold, long ends', 'trumpet-bb');
+        $page = self::read($this->pages->screen($part, Rows::all(), ''));
+        $titles = [];
+        foreach ($page->query('//*[local-name()="title"]') as $title) {
+            $titles[] = $title->textContent;
+        }
+        self::assertSame(['an octave lower from here', 'an octave higher from here'], $titles);
+    }
+
+    public function testLettersAreFramedWhereTheyCarryASign(): void
+    {
+        foreach (['flute', 'alto-sax', 'horn-f'] as $id) {
+            $instrument = $this->instruments->instrument($id);
+            $lines = LetterChart::of(self::getContainer()->get(PartBuilder::class)->scales->material('major'), $instrument->transposition, SpellingPreference::Plainest);
+            $svg = LettersPage::sheet($lines, 'Major', $instrument->name, Paper::A4)->svg;
+            self::assertNotFalse(simplexml_load_string($svg));
+            self::assertSame(array_sum(array_map(static fn ($line): int => \count($line->signed), $lines)), substr_count($svg, '<rect'), $id);
+        }
+    }
+
+    public function testTheWorkingIsDrawnForEveryMaterialAndKey(): void
+    {
+        foreach (self::getContainer()->get(PartBuilder::class)->scales->names() as $name) {
+            foreach (['C', 'Eb', 'F#', 'B'] as $tonic) {
+                $part = $this->part("own $tonic $name", 'alto-sax');
+                $working = Working::of($part->study, $part->instrument->transposition, 'the alto saxophone');
+                $keyboard = simplexml_load_string(WorkingDrawing::keyboard($working));
+                self::assertNotFalse($keyboard);
+                self::assertCount(\count($working->notes), $keyboard->circle, "$tonic $name");
+                self::assertSame(12, array_sum($working->halfSteps) <= 12 ? 12 : 0);
+                $circle = simplexml_load_string(WorkingDrawing::circle($part->study->concertKey->signature(), $part->study->writtenKey->key->signature()));
+                self::assertNotFalse($circle);
+                self::assertCount(1, array_filter(iterator_to_array($circle->circle, false), static fn (\SimpleXMLElement $one): bool => '' !== (string) $one['stroke-dasharray']), "$tonic $name");
+            }
+        }
+    }
+
+    public function testDrawingsOnOnePageShareNoIds(): void
+    {
+        $sheet = $this->pages->screen($this->part('own C major', 'flute'), Rows::all(), '');
+        preg_match_all('/ id="([^"]*)"/', $sheet->apart('a').$sheet->apart('b'), $ids);
+        self::assertNotSame([], $ids[1]);
+        self::assertSame($ids[1], array_unique($ids[1]));
+        preg_match_all('/href="#([^"]*)"/', $sheet->apart('a'), $uses);
+        self::assertSame([], array_diff($uses[1], $ids[1]), 'every glyph that is used is there');
     }
 
     public function testPrintedPagesKeepEverySystemOnThePaper(): void
