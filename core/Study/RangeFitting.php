@@ -160,7 +160,9 @@ final readonly class RangeFitting
                 }
             }
             if ([] !== $best) {
-                return new Placement($best, 0 === $fewest ? RangePolicy::WholeOctaves : RangePolicy::Drop, 0 === $fewest ? [] : $warnings);
+                $isAskedFor = RangePolicy::Drop === $this->recipe->range;
+
+                return new Placement($best, 0 === $fewest && !$isAskedFor ? RangePolicy::WholeOctaves : RangePolicy::Drop, 0 === $fewest ? [] : $warnings);
             }
         }
 

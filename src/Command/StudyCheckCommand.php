@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Command;
 
+use SwiftReed\Packet\KeyOrder;
 use SwiftReed\Pattern\PatternLibrary;
 use SwiftReed\Scale\ScaleLibrary;
 use SwiftReed\Study\Recipe;
@@ -33,7 +34,9 @@ final class StudyCheckCommand extends Command
     {
         try {
             $line = $this->parser->parse($input->getArgument('line'));
-            Recipe::of($line, $this->scales, $this->patterns);
+            foreach ((new KeyOrder($this->scales))->lines($line) as $one) {
+                Recipe::of($this->parser->parse($one), $this->scales, $this->patterns);
+            }
         } catch (StudyLineError|StudyError $error) {
             return Failure::say($output, $error->getMessage());
         }

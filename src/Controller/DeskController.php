@@ -191,7 +191,7 @@ final class DeskController extends AbstractController
     private function remedies(DeskState $state): array
     {
         $remedies = [];
-        foreach ([[Slot::Extent, '1 octave'], [Slot::Range, 'fold'], [Slot::Place, ''], [Slot::Sequel, ''], [Slot::Extent, ''], [Slot::Rhythm, '']] as [$slot, $text]) {
+        foreach ([[Slot::Extent, '1 octave'], [Slot::Range, 'fold'], [Slot::Place, ''], [Slot::Direction, ''], [Slot::Sequel, ''], [Slot::Extent, ''], [Slot::Rounds, ''], [Slot::PickUp, ''], [Slot::Keys, ''], [Slot::Rhythm, ''], [Slot::Range, ''], [Slot::Pattern, '']] as [$slot, $text]) {
             $line = $this->desk->changed($state->line, $slot, $text);
             if ($line === $state->line || \in_array($line, $remedies, true)) {
                 continue;

@@ -8,7 +8,9 @@ use App\Engraving\EngravingError;
 use Doctrine\DBAL\Exception\ConnectionException;
 use Doctrine\DBAL\Exception\DriverException;
 use Psr\Log\LoggerInterface;
+use SwiftReed\Fingering\PinError;
 use SwiftReed\Instrument\InstrumentError;
+use SwiftReed\Packet\SheetError;
 use SwiftReed\Study\StudyError;
 use SwiftReed\StudyLine\StudyLineError;
 use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
@@ -31,7 +33,7 @@ final class ErrorListener
     {
         $error = $event->getThrowable();
         [$status, $title, $sentence] = match (true) {
-            $error instanceof StudyLineError, $error instanceof StudyError => [422, 'This line cannot be played', $error->getMessage()],
+            $error instanceof StudyLineError, $error instanceof StudyError, $error instanceof SheetError, $error instanceof PinError => [422, 'This line cannot be played', $error->getMessage()],
             $error instanceof InstrumentError => [404, 'Not a known instrument', $error->getMessage()],
             $error instanceof EngravingError => [503, 'The page cannot be drawn just now', $error->getMessage()],
             $error instanceof ConnectionException, $error instanceof DriverException && str_contains($error->getMessage(), 'server') => [503, 'The folder cannot be reached', 'The database does not answer, so nothing can be saved or looked up; the Desk, the keys and the fingerings go on working. What you typed is kept below.'],
@@ -58,7 +60,7 @@ final class ErrorListener
     private static function sentence(HttpExceptionInterface $error): string
     {
         return match ($error->getStatusCode()) {
-            404 => str_starts_with($error->getMessage(), 'No route') ? 'There is no page at this address; expected one of Desk, Keys, Folder and Fingerings, linked above.' : $error->getMessage(),
+            404 => str_starts_with($error->getMessage(), 'No route') ? 'There is no page at this address; expected one of the pages linked above, for example the Desk.' : $error->getMessage(),
             405 => 'This address does not take that kind of request; start again from one of the pages linked above.',
             403 => $error->getMessage(),
             default => 'The request was not complete or not readable; start again from one of the pages linked above.',

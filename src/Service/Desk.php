@@ -141,7 +141,9 @@ final class Desk
     {
         $instrument = $this->instrument($state);
         try {
-            return $this->parts->build($this->current($state), $instrument, $state->stage, $state->spelling, $state->rows->reminders, $pins, $tendencies, $this->limits($state));
+            $keys = $this->order->lines($this->parts->parser->parse($state->line));
+
+            return $this->parts->build(1 === \count($keys) ? $state->line : $keys[$state->at % \count($keys)], $instrument, $state->stage, $state->spelling, $state->rows->reminders, $pins, $tendencies, $this->limits($state));
         } catch (PinError $error) {
             // Of several habits the one that this set-up does not have is left out.
             if (\count($pins) < 2) {

@@ -44,6 +44,11 @@ final class PagesTest extends WebTestCase
         yield ['/desk', ['line' => 'concert H'], 422, 'Column 9'];
         yield ['/desk', ['line' => str_repeat('x', 1400)], 422, 'at most 1200'];
         yield ['/desk', ['line' => 'concert F, 3 octaves', 'for' => 'trumpet-bb'], 422, 'wider'];
+        yield ['/desk', ['line' => 'concert C blues, keys by modes'], 422, 'not one of the seven modes'];
+        yield ['/desk/part.pdf', ['line' => 'concert C blues, keys by modes'], 422, 'not one of the seven modes'];
+        yield ['/sheets/sheet.pdf', ['lines' => "concert F\nconcert X"], 422, 'Line 2 of the sheet'];
+        yield ['/sheets/new', ['lines' => 'concert X'], 422, 'Column 9'];
+        yield ['/sheets/00000000-0000-0000-0000-000000000000', [], 404, 'no such sheet'];
         yield ['/desk', ['for' => 'kazoo'], 404, 'not a known instrument'];
         yield ['/desk', ['for' => 'flute', 'setup' => 'turbo'], 404, 'turbo'];
         yield ['/desk/part.pdf', ['line' => 'nonsense'], 422, 'Column 1'];
