@@ -58,6 +58,6 @@ final class ImportError extends \InvalidArgumentException
 
     public static function notTranslatable(string $pitch): self
     {
-        return new self(\sprintf('%s lies too far from the tonic for one line; expected notes within two octaves above and one below it.', $pitch));
+        return new self(\sprintf('%s lies too far from the tonic for one line; expected notes within three octaves above and one below it.', $pitch));
     }
 }

@@ -7,6 +7,7 @@ namespace SwiftReed\Import;
 use SwiftReed\Instrument\Instrument;
 use SwiftReed\Pattern\Pattern;
 use SwiftReed\Pattern\PatternLibrary;
+use SwiftReed\Pattern\PatternParser;
 use SwiftReed\Pattern\Progress;
 use SwiftReed\Pitch\NoteName;
 use SwiftReed\Pitch\Pitch;
@@ -332,7 +333,9 @@ final readonly class LineFinder
         [$tonic, $material] = $this->suggested($given);
         $low = min(array_map(static fn (GivenNote $note): int => $note->pitch->midi(), $given->notes));
         $root = $tonic->at(0);
-        while ($root->midi() + 12 <= $low + 11 && $root->octaves(1)->midi() <= $low + 7) {
+        $high = max(array_map(static fn (GivenNote $note): int => $note->pitch->midi(), $given->notes));
+        // The tonic at or a little above the lowest note; further above it where the line goes very high.
+        while ($root->midi() + 12 <= $low + ($high - $root->midi() > 35 ? 11 : 7)) {
             $root = $root->octaves(1);
         }
         $unit = min(array_map(static fn (GivenNote $note): int => $note->ticks, $given->notes));
@@ -365,7 +368,7 @@ final readonly class LineFinder
                 }
             }
         }
-        if (abs($alter) > 1 || $step < -7 || $step > 14) {
+        if (abs($alter) > 1 || $step < -7 || $step >= PatternParser::HIGHEST) {
             throw ImportError::notTranslatable($pitch->sign());
         }
         $sign = ['-1' => 'b', '0' => '', '1' => '#'][(string) $alter];

@@ -50,7 +50,7 @@ final readonly class Item
 
     public function isRoot(): bool
     {
-        return ItemKind::Degree === $this->kind && 0 === $this->alter && \in_array($this->mark->number, [1, 8, 15], true);
+        return ItemKind::Degree === $this->kind && 0 === $this->alter && \in_array($this->mark->number, [1, 8, 15, 22], true);
     }
 
     /** Whether it needs to know the root of the next cell. */

@@ -13,7 +13,7 @@ final readonly class Mark
     {
     }
 
-    /** @param int $number 1 to 15; @param int $octave -1 below the root, 0, or 1 above */
+    /** @param int $number 1 to 22; @param int $octave -1 below the root, 0, or 1 above */
     public static function of(int $number, int $octave): self
     {
         return new self($number, $octave);

@@ -26,6 +26,8 @@ final class PatternParser
 {
     /** Notes in one cell. */
     private const MOST = 200;
+    /** The highest degree, three octaves above the root. */
+    public const HIGHEST = 22;
     private const EXPECTED = ['a degree such as 1, b3, 7, or 1\'', '"approach"', '"enclosure"', '"/" for the way down', '"by half steps"'];
     private const WORDS = ['approach' => ItemKind::Approach, 'approach2' => ItemKind::TwoNoteApproach, 'enclosure' => ItemKind::Enclosure, 'r' => ItemKind::Rest, 'rest' => ItemKind::Rest];
     private const OPTION_WORDS = ['by', 'steps', 'thirds', 'fourths', 'fifths', 'half', 'on', 'up', 'only', 'alternating', 'building', 'down', 'ends', 'round', 'the', 'stays'];
@@ -265,7 +267,7 @@ final class PatternParser
             return [];
         }
         $number = (int) $found[1];
-        $most = '' === $found[2] ? 15 : 7;
+        $most = '' === $found[2] ? self::HIGHEST : 7;
 
         return $number < 1 || $number > $most ? [] : [Mark::of($number, ['' => 0, ',' => -1, "'" => 1][$found[2]])];
     }

@@ -111,6 +111,9 @@ final class Parser
         if ([] === $piece) {
             return true;
         }
+        if (1 === \count($piece) && 1 === preg_match('/^\d+$/', $piece[0]->text) && (int) $piece[0]->text <= PatternParser::HIGHEST) {
+            return true; // a degree, and no tempo
+        }
         foreach ($this->grammar->phrases() as $phrase) {
             // A time signature is typed without spaces, the slash of a cell with them.
             $isApart = Slot::Time === $phrase->slot && isset($piece[1]) && $piece[0]->column + 1 < $piece[1]->column;

@@ -219,7 +219,7 @@ final class PatternTest extends TestCase
     {
         yield 'a word that is none' => ['1 2 zz', 5, 'a degree'];
         yield 'nothing after the slash' => ['1 2 /', 6, 'a degree'];
-        yield 'a degree too far' => ['1 16', 3, 'a degree'];
+        yield 'a degree too far' => ['1 23', 3, 'a degree'];
         yield 'a repeat without a number' => ['(1 2) 3', 7, 'x4'];
         yield 'an open bracket' => ['(1 2', 5, '")"'];
         yield 'by nothing' => ['1 by', 5, 'thirds'];
