@@ -28,7 +28,10 @@ final class SecondChartsTest extends TestCase
     #[DataProvider('charts')]
     public function testBothChartsAgree(string $file): void
     {
-        $instrument = Support::instruments()->instrument(basename($file, '.txt'));
+        // "alto-sax+altissimo" holds the notes that a set-up adds.
+        $names = explode('+', basename($file, '.txt'));
+        $instrument = Support::instruments()->instrument($names[0], \array_slice($names, 1));
+        $bare = Support::instruments()->instrument($names[0])->compass[Stage::Full->value];
         $seen = [];
         foreach (file($file, \FILE_IGNORE_NEW_LINES | \FILE_SKIP_EMPTY_LINES) ?: [] as $line) {
             if (str_starts_with($line, '#')) {
@@ -45,7 +48,8 @@ final class SecondChartsTest extends TestCase
             $seen[Pitch::parse($note)->midi()] = true;
         }
         $compass = $instrument->compass[Stage::Full->value];
-        self::assertSame(range($compass->lowest->midi(), $compass->highest->midi()), array_keys($seen), 'the second chart covers the whole range');
+        $from = 1 === \count($names) ? $compass->lowest->midi() : $bare->highest->midi() + 1;
+        self::assertSame(range($from, $compass->highest->midi()), array_keys($seen), 'the second chart covers the whole range');
     }
 
     /** Above G6 a clarinet's note is the ninth partial of the fingering 38 half steps below, index lifted; the A flat key may vent it. */
