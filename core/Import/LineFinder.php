@@ -7,11 +7,9 @@ namespace SwiftReed\Import;
 use SwiftReed\Instrument\Instrument;
 use SwiftReed\Pattern\Pattern;
 use SwiftReed\Pattern\PatternLibrary;
-use SwiftReed\Pattern\PatternParser;
 use SwiftReed\Pattern\Progress;
 use SwiftReed\Pitch\NoteName;
 use SwiftReed\Pitch\Pitch;
-use SwiftReed\Scale\DegreeName;
 use SwiftReed\Scale\Material;
 use SwiftReed\Scale\MaterialKind;
 use SwiftReed\Scale\ScaleLibrary;
@@ -33,7 +31,7 @@ use SwiftReed\StudyLine\Parser;
 final readonly class LineFinder
 {
     private const MOST_NOTES = 15;
-    private const EVEN = ['whole notes' => Length::WHOLE, 'half notes' => Length::HALF, 'quarters' => Length::QUARTER, 'eighths' => Length::EIGHTH, 'triplets' => Length::TRIPLET_EIGHTH, 'sixteenths' => Length::SIXTEENTH];
+    public const EVEN = ['whole notes' => Length::WHOLE, 'half notes' => Length::HALF, 'quarters' => Length::QUARTER, 'eighths' => Length::EIGHTH, 'triplets' => Length::TRIPLET_EIGHTH, 'sixteenths' => Length::SIXTEENTH];
     /** What patterns with notes from outside the scale are tried with. */
     private const USUAL = ['major', 'natural minor', 'harmonic minor', 'melodic minor', 'dorian', 'mixolydian', 'chromatic'];
 
@@ -51,17 +49,17 @@ final readonly class LineFinder
             }
         }
         $midi = array_map(static fn (GivenNote $note): int => $note->pitch->midi(), $given->notes);
-        $remarks = [...$given->remarks, ...self::runs($given->notes)];
+        $remarks = [...$given->remarks, ...ChromaticRuns::said($given->notes)];
         foreach ($this->tonics($given->notes) as $tonic) {
             foreach ($this->materials($tonic, $midi) as $material) {
                 $clauses = $this->recognised($material, $tonic, $midi, $given);
                 if ([] !== $clauses) {
-                    return new FoundLine($this->canonical([...$clauses, ...$this->timing($given)]), true, $remarks);
+                    return new FoundLine($this->canonical([...$clauses, ...self::timing($given)]), true, $remarks);
                 }
             }
         }
 
-        return new FoundLine($this->canonical($this->spelledOut($given)), false, $remarks);
+        return new FoundLine($this->canonical((new NoteByNote($this->scales))->clauses($given)), false, $remarks);
     }
 
     /** @param list<string> $clauses */
@@ -119,7 +117,7 @@ final readonly class LineFinder
     }
 
     /** @return list<int> half steps above the tonic */
-    private static function classes(Material $material): array
+    public static function classes(Material $material): array
     {
         if ($material->isChromatic) {
             return range(0, 11);
@@ -318,118 +316,8 @@ final readonly class LineFinder
     }
 
     /** @return list<string> */
-    private function timing(GivenLine $given): array
+    public static function timing(GivenLine $given): array
     {
         return ['' === $given->time || '4/4' === $given->time ? '' : $given->time];
-    }
-
-    /**
-     * The notes as a cell on the tonic that they suggest.
-     *
-     * @return list<string>
-     */
-    private function spelledOut(GivenLine $given): array
-    {
-        [$tonic, $material] = $this->suggested($given);
-        $low = min(array_map(static fn (GivenNote $note): int => $note->pitch->midi(), $given->notes));
-        $root = $tonic->at(0);
-        $high = max(array_map(static fn (GivenNote $note): int => $note->pitch->midi(), $given->notes));
-        // The tonic at or a little above the lowest note; further above it where the line goes very high.
-        while ($root->midi() + 12 <= $low + ($high - $root->midi() > 35 ? 11 : 7)) {
-            $root = $root->octaves(1);
-        }
-        $unit = min(array_map(static fn (GivenNote $note): int => $note->ticks, $given->notes));
-        $words = [];
-        foreach ($given->notes as $note) {
-            if ($note->rests >= $unit && [] !== $words) {
-                $words[] = 'r'.($note->rests >= 2 * $unit ? '*'.min(9, intdiv($note->rests, $unit)) : '');
-            }
-            $words[] = self::word($root, $material, $note->pitch).($note->ticks >= 2 * $unit ? '*'.min(9, intdiv($note->ticks, $unit)) : '');
-        }
-        $rhythm = array_search($unit, self::EVEN, true);
-
-        return ['own '.$tonic->text().' '.$material->name, 'from '.$root->text(), 'cell '.implode(' ', $words).' on 1 up only stays', \is_string($rhythm) ? $rhythm : '', ...$this->timing($given)];
-    }
-
-    /** A note as a word of the pattern language, counted from the root. */
-    private static function word(Pitch $root, Material $material, Pitch $pitch): string
-    {
-        $scale = $material->ascending($root);
-        $degree = DegreeName::of($root, $pitch);
-        $step = $degree->number - 1;
-        $plain = $scale->note($step)->pitch;
-        $alter = $pitch->midi() - $plain->midi();
-        if (abs($alter) > 1) {
-            // Spelled too far away: take the scale's nearest note below and raise it.
-            foreach ([$step - 1, $step + 1] as $other) {
-                if (abs($pitch->midi() - $scale->note($other)->pitch->midi()) <= 1) {
-                    [$step, $alter] = [$other, $pitch->midi() - $scale->note($other)->pitch->midi()];
-                    break;
-                }
-            }
-        }
-        if (abs($alter) > 1 || $step < -7 || $step >= PatternParser::HIGHEST) {
-            throw ImportError::notTranslatable($pitch->sign());
-        }
-        $sign = ['-1' => 'b', '0' => '', '1' => '#'][(string) $alter];
-
-        return $sign.match (true) {
-            $step < 0 => ($step + 8).',',
-            default => (string) ($step + 1),
-        };
-    }
-
-    /** @return array{NoteName, Material} the major or minor key that most notes belong to, ending notes counting double */
-    private function suggested(GivenLine $given): array
-    {
-        $best = [NoteName::parse('C'), $this->scales->material('major')];
-        $most = -1.0;
-        $last = $given->notes[\count($given->notes) - 1]->pitch->name();
-        foreach (['major', 'natural minor'] as $name) {
-            $material = $this->scales->material($name);
-            for ($fifths = -6; $fifths <= 6; ++$fifths) {
-                $tonic = NoteName::fromFifths($fifths - $material->modeFifths);
-                $classes = array_map(static fn (int $class): int => ($class + $tonic->pitchClass()) % 12, self::classes($material));
-                $score = 0.0;
-                foreach ($given->notes as $note) {
-                    $spelled = $material->keyOn($tonic)->signature()->alterOf($note->pitch->letter) === $note->pitch->alter;
-                    $score += (\in_array($note->pitch->midi() % 12, $classes, true) ? 1.0 : 0.0) + ($spelled ? 0.1 : 0.0);
-                }
-                $score += $tonic->equals($last) ? 2.0 : 0.0;
-                $score += $tonic->equals($given->notes[0]->pitch->name()) ? 1.0 : 0.0;
-                if ($score > $most) {
-                    [$most, $best] = [$score, [$tonic, $material]];
-                }
-            }
-        }
-
-        return $best;
-    }
-
-    /**
-     * Runs of five and more half steps, said.
-     *
-     * @param non-empty-list<GivenNote> $notes
-     *
-     * @return list<string>
-     */
-    private static function runs(array $notes): array
-    {
-        $says = [];
-        $begin = 0;
-        $count = \count($notes);
-        for ($i = 1; $i <= $count; ++$i) {
-            $step = $i < $count ? $notes[$i]->pitch->midi() - $notes[$i - 1]->pitch->midi() : 0;
-            $goes = $i - $begin > 1 ? $notes[$begin + 1]->pitch->midi() - $notes[$begin]->pitch->midi() : $step;
-            if (1 === abs($step) && $step === $goes) {
-                continue;
-            }
-            if ($i - $begin >= 5) {
-                $says[] = \sprintf('Notes %d to %d are a chromatic run %s.', $begin + 1, $i, 1 === $notes[$begin + 1]->pitch->midi() - $notes[$begin]->pitch->midi() ? 'up' : 'down');
-            }
-            $begin = 1 === abs($step) ? $i - 1 : $i;
-        }
-
-        return $says;
     }
 }
