@@ -1,0 +1,195 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Engraving;
+
+use SwiftReed\Fingering\FingeringWords;
+use SwiftReed\Score\KeyNames;
+use SwiftReed\Score\Part;
+use SwiftReed\Study\Counts;
+use SwiftReed\Study\Reminders;
+
+/**
+ * One engraved system with the rows under its notes, its marks, and on the screen a region for every note. Lengths are
+ * in units, a hundred to the millimetre.
+ */
+final class SystemDrawing
+{
+    private const DEGREE_ROW = 520;
+    private const LETTER_ROW = 560;
+    private const TEXT_ROW = 520;
+    private const GAP = 140;
+    private const INK = '#23202b';
+    private const QUIET = '#6d6677';
+
+    /** @return array{string, int} drawing and height */
+    public static function of(Part $part, EngravedSystem $system, Rows $rows, bool $forScreen): array
+    {
+        $svg = $system->body;
+        $first = $part->study->notes[(int) array_key_first($system->heads)] ?? null;
+        if (null !== $first && $first->bar > 1 && !$part->study->isUntimed()) {
+            $svg .= \sprintf('<text x="0" y="%.0f" font-size="260" fill="%s">%d</text>', $system->top - 330, self::QUIET, $first->bar);
+        }
+        $y = $system->height + self::GAP;
+        $floor = $y;
+        $svg .= self::hardSpots($part, $system, $rows, $y);
+        if ([] !== $part->plan->hardSpots && FingeringStyle::None !== $rows->fingerings) {
+            $y += 330;
+        }
+        if (Reminders::None !== $rows->reminders) {
+            foreach ($system->heads as $i => $head) {
+                $svg .= Signs::reminder($part->study->notes[$i]->reminder, $head->left - 150, $head->y);
+            }
+        }
+        $svg .= self::moves($part, $system);
+        if ($rows->counts && !$part->study->isUntimed()) {
+            $counts = Counts::of($part->study);
+            $svg .= self::row($system, $y + 350, 340, 'count', static fn (int $i): string => $counts[$i], 500);
+            $y += self::DEGREE_ROW;
+        }
+        if ($rows->degrees) {
+            $svg .= self::row($system, $y + 360, 370, 'degree', static fn (int $i): string => KeyNames::pageDegree($part->study->notes[$i]->tone->degree, $part->study->notes[$i]->tone->number), 400);
+            $y += self::DEGREE_ROW;
+        }
+        if ($rows->letters) {
+            $svg .= self::row($system, $y + 390, 430, 'note', static fn (int $i): string => $part->study->notes[$i]->pitch()->name()->sign(), 700, 'Alegreya, Noto Sans Math, serif');
+            $y += self::LETTER_ROW;
+        }
+        if ('none' !== $part->instrument->mechanism()->kind()) {
+            [$drawn, $height] = self::fingerings($part, $system, $rows, $y);
+            $svg .= $drawn;
+            $y += $height;
+        }
+        if ($forScreen) {
+            $svg .= self::regions($part, $system, $y);
+        }
+
+        return [$svg, max($y, $floor) + ($y > $floor ? 520 : 300)];
+    }
+
+    /** Where the line leaves its plain octave, and where it comes back: an arrow and how many octaves. */
+    private static function moves(Part $part, EngravedSystem $system): string
+    {
+        $svg = '';
+        $before = 0;
+        foreach ($part->study->moves as $move) {
+            $by = $move->octaves - $before;
+            $before = $move->octaves;
+            $head = $system->heads[$move->at] ?? null;
+            if (null === $head) {
+                continue;
+            }
+            $x = $head->middle() - 330;
+            $y = min($head->y, $system->top) - 260;
+            $svg .= \sprintf('<g fill="%1$s"><title>%2$s</title><path d="M%3$.0f %4$.0f l75 %5$d h-150 z"/><text x="%6$.0f" y="%7$.0f" font-size="300" font-weight="700">%8$d</text></g>', Signs::ACCENT, $by < 0 ? 'an octave lower from here' : 'an octave higher from here', $x, $by < 0 ? $y : $y - 150, $by < 0 ? -150 : 150, $x + 95, $y, 8 * abs($by) - abs($by) + 1);
+        }
+
+        return $svg;
+    }
+
+    /** @return array{string, int} drawing and height */
+    private static function fingerings(Part $part, EngravedSystem $system, Rows $rows, int $y): array
+    {
+        if (FingeringStyle::None === $rows->fingerings) {
+            return ['', 0];
+        }
+        if (FingeringStyle::Diagram !== $rows->fingerings) {
+            return self::textFingerings($part, $system, $y, FingeringStyle::Numbers === $rows->fingerings);
+        }
+        $svg = '';
+        foreach ($system->heads as $i => $head) {
+            $fingering = $part->plan->notes[$i]->fingering;
+            $before = $i > 0 ? $part->plan->notes[$i - 1]->fingering->touches : [];
+            $svg .= \sprintf('<g transform="translate(%.0f %d)" aria-hidden="true">%s</g>', $head->middle(), $y + 60, Diagram::svg($part->instrument, $fingering, $before, $i > 0));
+        }
+
+        return [$svg, Diagram::height($part->instrument) + 120];
+    }
+
+    /** @return array{string, int} */
+    private static function textFingerings(Part $part, EngravedSystem $system, int $y, bool $oneToSix): array
+    {
+        if ('keywork' !== $part->instrument->mechanism()->kind()) {
+            return [self::row($system, $y + 390, 420, '', static fn (int $i): string => $part->plan->notes[$i]->fingering->text, 700), self::TEXT_ROW];
+        }
+        // Touches stand one above the other: left hand, right hand, the rest.
+        $svg = '';
+        $most = 0;
+        foreach ($system->heads as $i => $head) {
+            $lines = TouchLines::of($part->instrument, $part->plan->notes[$i]->fingering, $oneToSix);
+            $most = max($most, \count($lines));
+            foreach ($lines as $k => $line) {
+                $svg .= \sprintf('<text x="%.0f" y="%d" font-size="290" text-anchor="middle" fill="%s">%s</text>', $head->middle(), $y + 320 + 300 * $k, self::INK, Signs::text($line));
+            }
+        }
+
+        return [$svg, 300 * $most + 160];
+    }
+
+    /** @param \Closure(int): string $cell */
+    private static function row(EngravedSystem $system, int $y, int $size, string $label, \Closure $cell, int $weight, string $family = ''): string
+    {
+        $svg = '' === $label ? '' : \sprintf('<text x="0" y="%d" font-size="260" font-style="italic" fill="%s">%s</text>', $y, self::QUIET, $label);
+        foreach ($system->heads as $i => $head) {
+            $svg .= \sprintf('<text x="%.0f" y="%d" font-size="%d" font-weight="%d" text-anchor="middle" fill="%s"%s>%s</text>', $head->middle(), $y, $size, $weight, self::INK, '' === $family ? '' : \sprintf(' font-family="%s"', $family), Signs::text($cell($i)));
+        }
+
+        return $svg;
+    }
+
+    private static function hardSpots(Part $part, EngravedSystem $system, Rows $rows, int $y): string
+    {
+        if (FingeringStyle::None === $rows->fingerings) {
+            return '';
+        }
+        $svg = '';
+        foreach (HardSpots::worst($part->plan->hardSpots) as $number => $spot) {
+            $from = $system->heads[$spot->from] ?? null;
+            $to = $system->heads[$spot->to] ?? null;
+            if (null === $from && null === $to) {
+                continue;
+            }
+            // A change over the line end is marked at both ends, open towards the other.
+            $left = $from?->middle() ?? ($to?->middle() ?? 0) - 500;
+            $right = $to?->middle() ?? $left + 500;
+            $middle = ($left + $right) / 2;
+            $svg .= \sprintf(
+                '<g class="hard-mark" fill="none" stroke="%s" stroke-width="34"><path d="%sM%.0f %d H%.0f M%.0f %d H%.0f%s"/><circle cx="%.0f" cy="%d" r="150" stroke-width="24"/></g><text x="%.0f" y="%d" font-size="260" font-weight="700" text-anchor="middle" fill="%s">%d</text>',
+                Signs::ACCENT,
+                null === $from ? '' : \sprintf('M%.0f %d V%d ', $left, $y - 40, $y + 110),
+                $left, $y + 110, $middle - 150,
+                $middle + 150, $y + 110, $right,
+                null === $to ? '' : \sprintf(' V%d', $y - 40),
+                $middle, $y + 110,
+                $middle, $y + 196, Signs::ACCENT, $number,
+            );
+        }
+
+        return $svg;
+    }
+
+    private static function regions(Part $part, EngravedSystem $system, int $bottom): string
+    {
+        $svg = '';
+        $indexes = array_keys($system->heads);
+        foreach ($indexes as $k => $i) {
+            $head = $system->heads[$i];
+            $left = $k > 0 ? ($system->heads[$indexes[$k - 1]]->middle() + $head->middle()) / 2 : $head->middle() - 480;
+            $right = isset($indexes[$k + 1]) ? ($system->heads[$indexes[$k + 1]]->middle() + $head->middle()) / 2 : $head->middle() + 480;
+            $left = max($left, $head->middle() - 700);
+            $right = min($right, $head->middle() + 700);
+            $note = $part->study->notes[$i];
+            $planned = $part->plan->notes[$i];
+            $words = \sprintf('%s, degree %s. %s', $note->pitch()->spoken(), KeyNames::pageDegree($note->tone->degree, $note->tone->number), FingeringWords::whole($part->instrument, $planned->fingering));
+            $svg .= \sprintf('<g class="note-region" data-note="%d" tabindex="%d" role="button" aria-label="%s"><rect x="%.0f" y="40" width="%.0f" height="%d" rx="120" fill="transparent"/></g>', $i, 0 === $i ? 0 : -1, self::escape($words), $left, $right - $left, $bottom + 60);
+        }
+
+        return $svg;
+    }
+
+    private static function escape(string $text): string
+    {
+        return htmlspecialchars($text, \ENT_QUOTES | \ENT_XML1);
+    }
+}
