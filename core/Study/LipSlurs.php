@@ -9,13 +9,15 @@ use SwiftReed\Scale\DegreeName;
 
 /**
  * Two neighbouring partials of one fingering, back and forth: from the tonic to the next note above that the same
- * fingering has.
+ * fingering has. When no rhythm is said, a bar each of halves, eighths, triplets and sixteenths.
  *
  * Source: the handbook, chapters 3 and 4 (common practice).
  */
 final class LipSlurs
 {
     private const TIMES = 8;
+    /** A bar each of halves, eighths, triplets and sixteenths: ticks, and times back and forth. */
+    private const IN_TURN = [[Length::HALF, 1], [Length::EIGHTH, 4], [Length::TRIPLET_EIGHTH, 6], [Length::SIXTEENTH, 8]];
 
     /** @throws StudyError when the instrument has no partials, or none in its range */
     public static function placed(Recipe $recipe, Reader $reader, Key $key): Placement
@@ -33,11 +35,15 @@ final class LipSlurs
                     $low = new Tone($tonic, '1', 1, true, true, false, false, 0, false, cell: 0, isRoot: true);
                     $high = new Tone($above, $degree->text, $degree->number, true, false, false, false, 0, false, cell: 0);
                     $tones = [];
-                    for ($time = 1; $time <= self::TIMES; ++$time) {
-                        array_push($tones, $low, $high);
+                    foreach (Rhythm::InTurn === $recipe->rhythm ? self::IN_TURN : [[Rhythm::SMALLEST, self::TIMES]] as [$ticks, $times]) {
+                        $stretch = intdiv($ticks, Rhythm::SMALLEST);
+                        for ($time = 1; $time <= $times; ++$time) {
+                            array_push($tones, $low->drilled($stretch, false), $high->drilled($stretch, false));
+                        }
                     }
+                    $last = $low->turning(true)->drilled(Rhythm::InTurn === $recipe->rhythm ? intdiv(Length::WHOLE, Rhythm::SMALLEST) : 1, false);
 
-                    return new Placement([...$tones, $low->turning(true)], RangePolicy::WholeOctaves, [\sprintf('%s and %s are neighbours on one fingering.', $tonic->sign(), $above->sign())]);
+                    return new Placement([...$tones, $last], RangePolicy::WholeOctaves, [\sprintf('%s and %s are neighbours on one fingering.', $tonic->sign(), $above->sign())]);
                 }
             }
         }

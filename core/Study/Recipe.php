@@ -172,7 +172,7 @@ final readonly class Recipe
     {
         $usual = TimeSignature::SixEight === $time ? 'eighths' : 'quarters';
 
-        return '' === $pattern->rhythm || ('triplets' === $pattern->rhythm && TimeSignature::SixEight === $time) ? $usual : $pattern->rhythm;
+        return '' === $pattern->rhythm || (\in_array($pattern->rhythm, ['triplets', 'in turn'], true) && TimeSignature::SixEight === $time) ? $usual : $pattern->rhythm;
     }
 
     /** @param list<Pitch> $place */

@@ -24,6 +24,11 @@ enum Rhythm: string
     case OneLongInTheBar = 'one long in the bar';
     /** Sixteenths with a long note on one beat of every bar. */
     case LongOnBeat = 'long on';
+    /** Halves, eighths, triplets, sixteenths, each in its turn, as the pattern lays them out. */
+    case InTurn = 'in turn';
+
+    /** Of which triplets and sixteenths are both made, in ticks. */
+    public const SMALLEST = 40;
 
     /** Ticks of an ordinary note. */
     public function ticks(): int
@@ -34,6 +39,7 @@ enum Rhythm: string
             self::Untimed, self::Quarters, self::LongEnds, self::LongTonics => Length::QUARTER,
             self::Eighths, self::LongEndsInEighths => Length::EIGHTH,
             self::Triplets => Length::TRIPLET_EIGHTH,
+            self::InTurn => self::SMALLEST,
             self::Sixteenths, self::OneLongInTheBar, self::LongOnBeat => Length::SIXTEENTH,
         };
     }

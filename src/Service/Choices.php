@@ -5,10 +5,12 @@ declare(strict_types=1);
 namespace App\Service;
 
 use SwiftReed\Pattern\PatternLibrary;
+use SwiftReed\Pattern\PatternParser;
 use SwiftReed\Scale\ScaleLibrary;
 use SwiftReed\StudyLine\Clause;
 use SwiftReed\StudyLine\Parser;
 use SwiftReed\StudyLine\Slot;
+use SwiftReed\StudyLine\StudyLine;
 use SwiftReed\StudyLine\StudyLineError;
 
 /**
@@ -69,17 +71,32 @@ final class Choices
             $slot = Slot::from($name);
             $said = $parsed->says($slot) ? $parsed->clause($slot)->text : '';
             $options = 'pattern' === $name ? $this->patterns->names() : $options;
-            $options = array_values(array_filter($options, static fn (string $option): bool => $option !== self::UNSAID[$name]));
+            $options = array_values(array_filter($options, fn (string $option): bool => $option !== $this->unsaid($name, $parsed)));
             $clauses[$name] = [
                 'label' => 'sequel' === $name ? 'and then' : $name,
                 'about' => self::ABOUT[$name] ?? '',
                 'said' => $said,
-                'unsaid' => self::UNSAID[$name],
+                'unsaid' => $this->unsaid($name, $parsed),
                 'options' => '' === $said || \in_array($said, $options, true) ? $options : [...$options, $said],
             ];
         }
 
         return ['naming' => $key->says, 'tonic' => $key->word('tonic'), 'material' => $key->word('material'), 'tempo' => $this->tempo($parsed->clauses), 'clauses' => $clauses];
+    }
+
+    /** What holds when a clause is not said: the pattern decides where it has a way, a rhythm or a tonguing of its own. */
+    private function unsaid(string $name, StudyLine $line): string
+    {
+        $says = $line->phrase(Slot::Pattern, 'straight');
+        $pattern = 'cell' === $says ? PatternParser::parse(substr($line->clause(Slot::Pattern)->text, 5)) : $this->patterns->pattern($says);
+        $decides = match ($name) {
+            'direction' => $pattern->hasItsOwnWay() || $pattern->isBuilt(),
+            'rhythm' => '' !== $pattern->rhythm,
+            'articulation' => $pattern->isLipSlurs,
+            default => false,
+        };
+
+        return $decides ? 'the pattern’s' : self::UNSAID[$name];
     }
 
     /** @return list<string> */

@@ -371,6 +371,16 @@ final class PagesTest extends WebTestCase
         self::assertStringStartsWith('%PDF', (string) $this->browser->getResponse()->getContent());
     }
 
+    public function testTheChoicesSayWhatThePatternDecides(): void
+    {
+        $chosen = fn (string $line, string $choice): string => $this->browser->request('GET', '/desk', ['line' => $line, 'for' => 'trumpet-bb'])->filter("#choice-$choice option[selected]")->text();
+        self::assertSame('the pattern’s', $chosen('own C major, tetra', 'direction'));
+        self::assertSame('up and down', $chosen('own C major, thirds', 'direction'));
+        self::assertSame('the pattern’s', $chosen('own C major, lip slurs', 'rhythm'));
+        self::assertSame('the pattern’s', $chosen('own C major, lip slurs', 'articulation'));
+        self::assertSame('eighths', $chosen('own C major, lip slurs, eighths', 'rhythm'));
+    }
+
     public function testCountsStandUnderTheNotes(): void
     {
         $music = $this->browser->request('GET', '/desk', ['line' => 'own C major, eighths', 'rows' => 'c'])->filter('.music')->html();

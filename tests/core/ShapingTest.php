@@ -330,6 +330,10 @@ final class ShapingTest extends TestCase
                 self::assertCount(1, array_unique(array_map(static fn ($note): string => implode(' ', $note->fingering->touches).$note->fingering->slide, $plan->notes)), "$id $tonic");
             }
         }
+        $study = Support::part('own C major, lip slurs', 'trumpet-bb')->study;
+        self::assertSame([Length::HALF => 2, Length::EIGHTH => 8, Length::TRIPLET_EIGHTH => 12, Length::SIXTEENTH => 16, Length::WHOLE => 1], array_count_values(array_map(static fn (StudyNote $note): int => $note->length, $study->notes)));
+        self::assertSame([1, 2, 3, 4, 5], array_values(array_unique(array_map(static fn (StudyNote $note): int => $note->bar, $study->notes))));
+        self::assertCount(17, Support::part('own C major, lip slurs, eighths', 'trumpet-bb')->study->notes);
         $this->expectException(StudyError::class);
         Support::part('own C major, lip slurs', 'flute');
     }
