@@ -29,6 +29,9 @@ final readonly class RangeFitting
         if (!$isCut && $extent->octaves * 12 > $this->reader->compass(Stage::Full)->halfSteps()) {
             throw StudyError::widerThanInstrument($extent->said, $this->reader->name, $this->reader->compass(Stage::Full));
         }
+        if (RangePolicy::TurnRound === $this->recipe->range) {
+            return $this->turningRound();
+        }
         if (2 === \count($this->recipe->place)) {
             return $this->segment($this->recipe->place[0], $this->recipe->place[1]);
         }
@@ -39,7 +42,6 @@ final readonly class RangeFitting
         return match ($this->recipe->range) {
             RangePolicy::Fold => $this->folded($this->octaves(), [], $this->compasses()) ?? $this->foldedBeyondStage($this->octaves()),
             RangePolicy::Drop => $this->dropped($this->octaves(), [], [$this->reader->limit()]) ?? throw $this->nothingFits(),
-            RangePolicy::TurnRound => $this->turningRound(),
             RangePolicy::LeaveOut => $this->leavingOut(),
             default => $this->wholeOctaves(),
         };
@@ -124,9 +126,7 @@ final readonly class RangeFitting
     {
         foreach ($compasses as $compass) {
             for ($octave = self::LOWEST; $octave < self::OCTAVES; ++$octave) {
-                $tones = $this->line($this->key->tonic->at($octave), $octaves);
-                $top = $this->recipe->pattern->isStraight() ? max(array_map(static fn (Tone $tone): int => $tone->number, $tones)) : 1 + 7 * $octaves;
-                $tones = Fold::tones($tones, $this->recipe->foldAfter, $top);
+                $tones = $this->folding($this->line($this->key->tonic->at($octave), $octaves), $octaves);
                 if ($this->fits($tones, $compass)) {
                     return new Placement($tones, RangePolicy::Fold, $warnings);
                 }
@@ -145,7 +145,7 @@ final readonly class RangeFitting
     private function dropped(int $octaves, array $warnings, array $compasses): ?Placement
     {
         foreach ($compasses as $compass) {
-            $high = min([$compass->highest->midi(), ...array_map(static fn (Pitch $limit): int => $limit->midi(), $this->recipe->dropAbove)]);
+            $high = $this->highest($compass);
             $best = [];
             $fewest = \PHP_INT_MAX;
             for ($octave = self::LOWEST; $octave < self::OCTAVES; ++$octave) {
@@ -209,19 +209,7 @@ final readonly class RangeFitting
             if ($tonic->midi() < $compass->lowest->midi() || $tonic->midi() > $compass->highest->midi()) {
                 continue;
             }
-            $kept = [];
-            $out = [];
-            $rests = 0;
-            foreach ($this->line($tonic, $this->octaves()) as $tone) {
-                $rests += $tone->rests;
-                if ($this->fits([$tone], $compass)) {
-                    $kept[] = $tone->afterRests($rests);
-                    $rests = 0;
-                } else {
-                    $out[] = $tone->pitch->sign();
-                    $rests += $tone->stretch;
-                }
-            }
+            [$kept, $out] = LeaveOut::tones($this->line($tonic, $this->octaves()), $compass);
             if ([] !== $kept && ([] === $best || \count($out) < \count($left))) {
                 $best = $kept;
                 $left = $out;
@@ -231,7 +219,62 @@ final readonly class RangeFitting
             throw $this->nothingFits();
         }
 
-        return new Placement($best, RangePolicy::LeaveOut, [] === $left ? [] : [\sprintf('Left out, because %s does not have them (%s): %s.', $this->reader->name, $compass->spoken(), implode(' ', array_unique($left)))]);
+        return new Placement($best, RangePolicy::LeaveOut, $this->leftOut($left, $compass));
+    }
+
+    /**
+     * @param list<string> $names
+     *
+     * @return list<string>
+     */
+    private function leftOut(array $names, Compass $compass): array
+    {
+        return [] === $names ? [] : [\sprintf('Left out, because %s does not have them (%s): %s.', $this->reader->name, $compass->spoken(), implode(' ', array_unique($names)))];
+    }
+
+    /** The highest note that a pattern may reach, MIDI number. */
+    private function highest(Compass $compass): int
+    {
+        return min([$compass->highest->midi(), ...array_map(static fn (Pitch $limit): int => $limit->midi(), $this->recipe->dropAbove)]);
+    }
+
+    /**
+     * @param non-empty-list<Tone> $tones
+     *
+     * @return non-empty-list<Tone>
+     */
+    private function folding(array $tones, int $octaves): array
+    {
+        return Fold::tones($tones, $this->recipe->foldAfter, $this->recipe->pattern->isStraight() ? max(array_map(static fn (Tone $tone): int => $tone->number, $tones)) : 1 + 7 * $octaves);
+    }
+
+    /**
+     * A line that begins where it is told to, shaped by the range clause.
+     *
+     * @param non-empty-list<Tone> $tones
+     *
+     * @throws StudyError
+     */
+    private function shaped(array $tones, int $octaves, Pitch $from): Placement
+    {
+        $limit = $this->reader->limit();
+        if (RangePolicy::Fold === $this->recipe->range) {
+            return $this->checked($this->folding($tones, $octaves), RangePolicy::Fold, $from);
+        }
+        if (RangePolicy::LeaveOut === $this->recipe->range) {
+            [$kept, $out] = LeaveOut::tones($tones, $limit);
+
+            return [] === $kept ? throw $this->nothingFits() : new Placement($kept, RangePolicy::LeaveOut, $this->leftOut($out, $limit));
+        }
+        $isAskedFor = RangePolicy::Drop === $this->recipe->range;
+        if ($isAskedFor || (RangePolicy::KeepWhole === $this->recipe->range && !$this->recipe->pattern->isStraight())) {
+            $tones = Drop::tones($tones, $limit->lowest->midi(), $this->highest($limit));
+            $isMoved = [] !== array_filter($tones, static fn (Tone $tone): bool => 0 !== $tone->octaves);
+
+            return $this->checked($tones, $isAskedFor || $isMoved ? RangePolicy::Drop : RangePolicy::WholeOctaves, $from);
+        }
+
+        return $this->checked($tones, RangePolicy::WholeOctaves, $from);
     }
 
     /** @throws StudyError */
@@ -245,18 +288,8 @@ final readonly class RangeFitting
                 ++$octaves;
             }
         }
-        $tones = $this->walk->tones($tonic, $step, $step + $extent->topStep($octaves));
-        $policy = RangePolicy::WholeOctaves;
-        if (RangePolicy::Fold === $this->recipe->range) {
-            $tones = Fold::tones($tones, $this->recipe->foldAfter, $this->recipe->pattern->isStraight() ? max(array_map(static fn (Tone $tone): int => $tone->number, $tones)) : 1 + 7 * $octaves);
-            $policy = RangePolicy::Fold;
-        } elseif (RangePolicy::Drop === $this->recipe->range || (RangePolicy::KeepWhole === $this->recipe->range && !$this->recipe->pattern->isStraight())) {
-            $high = min([$this->reader->limit()->highest->midi(), ...array_map(static fn (Pitch $limit): int => $limit->midi(), $this->recipe->dropAbove)]);
-            $tones = Drop::tones($tones, $this->reader->limit()->lowest->midi(), $high);
-            $policy = [] === array_filter($tones, static fn (Tone $tone): bool => 0 !== $tone->octaves) ? $policy : RangePolicy::Drop;
-        }
 
-        return $this->checked($tones, $policy, $from);
+        return $this->shaped($this->walk->tones($tonic, $step, $step + $extent->topStep($octaves)), $octaves, $from);
     }
 
     /** @throws StudyError */
@@ -267,7 +300,7 @@ final readonly class RangeFitting
         [$otherTonic, $to] = $this->stepOf($high);
         $top = $to + $this->recipe->material->size() * intdiv($otherTonic->midi() - $tonic->midi(), 12);
 
-        return $this->checked($this->walk->tones($tonic, $from, $top), RangePolicy::WholeOctaves, $one);
+        return $this->shaped($this->walk->tones($tonic, $from, $top), max(1, (int) ceil(($top - $from) / $this->recipe->material->size())), $one);
     }
 
     /**

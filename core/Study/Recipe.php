@@ -67,7 +67,8 @@ final readonly class Recipe
         $name = $key->word('material');
         $tonic = NoteName::parse($key->word('tonic'));
         $material = self::material($name, $tonic, $scales);
-        $pattern = self::pattern($line, $material, $patterns);
+        // A pair of triads is played through its inversions unless another pattern is said.
+        $pattern = $material->isTriadPair() && !$line->says(Slot::Pattern) ? $patterns->pattern('triad pair') : self::saidPattern($line, $patterns);
         $time = TimeSignature::from($line->phrase(Slot::Time, '4/4'));
         $rhythm = Rhythm::from($line->phrase(Slot::Rhythm, self::usualRhythm($pattern, $time)));
         if (Rhythm::Triplets === $rhythm && TimeSignature::SixEight === $time) {
@@ -141,14 +142,15 @@ final readonly class Recipe
         };
     }
 
-    private static function pattern(StudyLine $line, Material $material, PatternLibrary $patterns): Pattern
+    /** The pattern that a line says; the plain line when it says none. */
+    public static function saidPattern(StudyLine $line, PatternLibrary $patterns): Pattern
     {
         if (!$line->says(Slot::Pattern)) {
-            return $material->isTriadPair() ? $patterns->pattern('triad pair') : Pattern::straight();
+            return Pattern::straight();
         }
         $clause = $line->clause(Slot::Pattern);
 
-        return 'cell' === $clause->says ? PatternParser::parse(substr($clause->text, 5)) : $patterns->pattern($clause->says);
+        return 'cell' === $clause->says ? PatternParser::parse($clause->word('cell')) : $patterns->pattern($clause->says);
     }
 
     private static function pickUp(StudyLine $line, TimeSignature $time, Rhythm $rhythm): int

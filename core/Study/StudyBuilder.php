@@ -4,10 +4,12 @@ declare(strict_types=1);
 
 namespace SwiftReed\Study;
 
+use SwiftReed\Pattern\Progress;
 use SwiftReed\Pitch\Key;
 use SwiftReed\Pitch\WrittenKey;
 use SwiftReed\Scale\Material;
 use SwiftReed\Scale\ScaleLibrary;
+use SwiftReed\StudyLine\Slot;
 
 /**
  * From a recipe to the notes one reader plays: key, line, range, rhythm, articulation, reminders.
@@ -59,7 +61,7 @@ final readonly class StudyBuilder
             $onset += $lengths[$i];
         }
 
-        return new Study($recipe, $concert, $written, $signature, $recipe->material->printedSignature($concert->tonic), $notes, $placement->policy, self::moves($placement->tones), $this->warnings($written, $placement), $comesOut);
+        return new Study($recipe, $concert, $written, $signature, $recipe->material->printedSignature($concert->tonic), $notes, $placement->policy, self::moves($placement->tones), $this->warnings($recipe, $written, $placement), $comesOut);
     }
 
     private function placed(Recipe $recipe, Reader $reader, Key $key): Placement
@@ -142,14 +144,38 @@ final readonly class StudyBuilder
         return $moves;
     }
 
+    /**
+     * Clauses that are said and have no part in this line, because its pattern or its range decides them.
+     *
+     * @return list<string>
+     */
+    private static function withoutPart(Recipe $recipe): array
+    {
+        $goesItsWay = \in_array($recipe->pattern->progress, [Progress::Listed, Progress::RoundFifths, Progress::RoundFourths], true);
+        $slots = match (true) {
+            $recipe->pattern->isLipSlurs => [Slot::Extent, Slot::Place, Slot::Direction, Slot::Sequel, Slot::Range],
+            RangePolicy::TurnRound === $recipe->range => [Slot::Extent, Slot::Place, Slot::Direction, Slot::Sequel],
+            $goesItsWay => [Slot::Extent],
+            default => [],
+        };
+        if ([] !== $slots && Ending::EnclosedTonic === $recipe->ending && !$goesItsWay) {
+            $slots[] = Slot::Ending;
+        }
+        $said = array_map(static fn (Slot $slot): string => '"'.$recipe->line->clause($slot)->text.'"', array_values(array_filter($slots, $recipe->line->says(...))));
+        $why = RangePolicy::TurnRound === $recipe->range && !$recipe->pattern->isLipSlurs ? 'The line turns round at the limits of the range' : 'The pattern has its own way';
+
+        return [] === $said ? [] : [\sprintf('%s; %s %s no part in it.', $why, implode(' and ', $said), 1 === \count($said) ? 'has' : 'have')];
+    }
+
     /** @return list<string> */
-    private function warnings(WrittenKey $written, Placement $placement): array
+    private function warnings(Recipe $recipe, WrittenKey $written, Placement $placement): array
     {
         $plain = array_filter($placement->tones, static fn (Tone $tone): bool => $tone->plainName);
 
         return [
             ...('' === $written->why ? [] : [$written->why]),
             ...$placement->warnings,
+            ...self::withoutPart($recipe),
             ...([] === $plain ? [] : ['Some notes would need three signs; they are printed under their plain names.']),
         ];
     }

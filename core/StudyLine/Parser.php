@@ -144,7 +144,7 @@ final class Parser
             throw [] === $error->expected ? StudyLineError::wrong($error->column, $error->read, $error->getMessage()) : StudyLineError::unexpected($error->column, $error->read, $error->expected, '', 'concert F major, cell 1 2 3 5');
         }
 
-        return new Clause(Slot::Pattern, 'cell', [], $pattern->text, $tokens[0]->column);
+        return new Clause(Slot::Pattern, 'cell', ['cell' => substr($pattern->text, 5)], $pattern->text, $tokens[0]->column);
     }
 
     /** @param non-empty-list<Token> $tokens */

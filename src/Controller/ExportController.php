@@ -13,6 +13,7 @@ use App\Service\Desk;
 use App\Service\DeskState;
 use App\Service\Download;
 use App\Service\Notebook;
+use App\Service\SheetFile;
 use SwiftReed\Packet\LetterChart;
 use SwiftReed\Score\JsonWriter;
 use SwiftReed\Score\MidiWriter;
@@ -27,7 +28,7 @@ use Symfony\Component\Routing\Attribute\Route;
 
 final class ExportController extends AbstractController
 {
-    public function __construct(private readonly Desk $desk, private readonly PageMaker $pages, private readonly PdfMaker $pdfs, private readonly Notebook $notebook)
+    public function __construct(private readonly Desk $desk, private readonly PageMaker $pages, private readonly PdfMaker $pdfs, private readonly Notebook $notebook, private readonly SheetFile $sheets)
     {
     }
 
@@ -69,13 +70,7 @@ final class ExportController extends AbstractController
     {
         $sheet = $this->desk->sheet($state);
         $line = $this->desk->canonical($state->line);
-        $content = match ($format) {
-            'pdf' => $this->pdfs->pdf($this->pages->sheet($sheet, $state->rows, mb_substr($request->query->getString('name', $line), 0, 120), self::paper($request), self::style($request))),
-            'musicxml' => MusicXmlWriter::sheet($sheet->parts, $sheet->numbers),
-            'mid' => MidiWriter::sheet($sheet->parts),
-            'json' => JsonWriter::sheet($sheet->parts, $sheet->numbers, $line),
-            default => TextWriter::sheet($sheet->parts, $sheet->numbers),
-        };
+        $content = $this->sheets->content($sheet, $format, $state->rows, $request->query->getString('name', $line), $line, $request);
 
         return Download::of($request, $content, 'keys-'.self::fileName($sheet->parts[0]), $format);
     }

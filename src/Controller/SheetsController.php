@@ -7,22 +7,17 @@ namespace App\Controller;
 use App\Engraving\EngravingError;
 use App\Engraving\PageMaker;
 use App\Engraving\PageStyle;
-use App\Engraving\Paper;
-use App\Engraving\PdfMaker;
 use App\Entity\StudySheet;
 use App\Repository\StudySheetRepository;
 use App\Service\Choices;
 use App\Service\Desk;
 use App\Service\DeskState;
 use App\Service\Download;
+use App\Service\SheetFile;
 use Doctrine\ORM\EntityManagerInterface;
 use SwiftReed\Instrument\InstrumentError;
 use SwiftReed\Packet\Sheet;
 use SwiftReed\Packet\SheetError;
-use SwiftReed\Score\JsonWriter;
-use SwiftReed\Score\MidiWriter;
-use SwiftReed\Score\MusicXmlWriter;
-use SwiftReed\Score\TextWriter;
 use SwiftReed\Study\StudyError;
 use SwiftReed\StudyLine\StudyLineError;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
@@ -100,18 +95,12 @@ final class SheetsController extends AbstractController
     }
 
     #[Route('/sheets/sheet.{format}', name: 'sheet_export', requirements: ['format' => Download::FORMATS], methods: ['GET'])]
-    public function export(Request $request, PdfMaker $pdfs, string $format): Response
+    public function export(Request $request, SheetFile $files, string $format): Response
     {
         $state = DeskState::of($request->query->all());
         $name = self::name($request->query->getString('name'));
         $sheet = $this->built($state, self::text($request->query->getString('lines')));
-        $content = match ($format) {
-            'pdf' => $pdfs->pdf($this->pages->sheet($sheet, $state->rows, $name, Paper::tryFrom($request->query->getString('paper')) ?? Paper::A4, PageStyle::tryFrom($request->query->getString('style')) ?? PageStyle::AsShown)),
-            'musicxml' => MusicXmlWriter::sheet($sheet->parts, $sheet->numbers),
-            'mid' => MidiWriter::sheet($sheet->parts),
-            'json' => JsonWriter::sheet($sheet->parts, $sheet->numbers, ''),
-            default => TextWriter::sheet($sheet->parts, $sheet->numbers),
-        };
+        $content = $files->content($sheet, $format, $state->rows, $name, '', $request);
 
         return Download::of($request, $content, ltrim(strtolower(trim((string) preg_replace('/[^A-Za-z0-9]+/', '-', $name), '-')).'-'.$state->instrument, '-'), $format);
     }

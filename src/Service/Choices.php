@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace App\Service;
 
 use SwiftReed\Pattern\PatternLibrary;
-use SwiftReed\Pattern\PatternParser;
 use SwiftReed\Scale\ScaleLibrary;
+use SwiftReed\Study\Recipe;
 use SwiftReed\StudyLine\Clause;
 use SwiftReed\StudyLine\Parser;
 use SwiftReed\StudyLine\Slot;
@@ -87,8 +87,7 @@ final class Choices
     /** What holds when a clause is not said: the pattern decides where it has a way, a rhythm or a tonguing of its own. */
     private function unsaid(string $name, StudyLine $line): string
     {
-        $says = $line->phrase(Slot::Pattern, 'straight');
-        $pattern = 'cell' === $says ? PatternParser::parse(substr($line->clause(Slot::Pattern)->text, 5)) : $this->patterns->pattern($says);
+        $pattern = Recipe::saidPattern($line, $this->patterns);
         $decides = match ($name) {
             'direction' => $pattern->hasItsOwnWay() || $pattern->isBuilt(),
             'rhythm' => '' !== $pattern->rhythm,

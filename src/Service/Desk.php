@@ -78,7 +78,7 @@ final class Desk
             return '1';
         }
         $says = $parsed->phrase(Slot::Pattern, 'straight');
-        $cell = 'cell' === $says ? substr($parsed->clause(Slot::Pattern)->text, 5) : $this->parts->patterns->cell($says);
+        $cell = 'cell' === $says ? $parsed->clause(Slot::Pattern)->word('cell') : $this->parts->patterns->cell($says);
 
         return '' === $cell ? '1' : $cell;
     }

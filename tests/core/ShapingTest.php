@@ -159,6 +159,18 @@ final class ShapingTest extends TestCase
         self::assertSame(RangePolicy::LeaveOut, $left->policy);
     }
 
+    public function testARangeClauseHoldsWhereverTheLineBegins(): void
+    {
+        $part = static fn (string $line): \SwiftReed\Study\Study => Support::part($line, 'trumpet-bb', Stage::First)->study;
+        self::assertSame(RangePolicy::LeaveOut, $part('own C major, 2 octaves, from C4, leave out')->policy);
+        self::assertSame(RangePolicy::Drop, $part('own C major, from C4, thirds, same root and drop')->policy);
+        self::assertSame(RangePolicy::Fold, $part('own C major, from C4 to C5, fold')->policy);
+        self::assertNotSame([], $part('own C major, from C4 to C5, fold')->moves);
+        self::assertStringContainsString('"2 octaves" and "down" have no part in it', implode(' ', $part('own C major, 2 octaves, down, turn round')->warnings));
+        self::assertStringContainsString('"from C5" has no part in it', implode(' ', $part('own C major, from C5, lip slurs')->warnings));
+        self::assertStringNotContainsString('no part', implode(' ', $part('own C major, turn round')->warnings));
+    }
+
     public function testAFoldedPatternLeapsByWholeCells(): void
     {
         $study = Support::part('own C major, fold, five-and-back', 'trumpet-bb')->study;
