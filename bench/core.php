@@ -5,6 +5,7 @@ declare(strict_types=1);
 // Medians over repeated runs in one process.
 
 use SwiftReed\Fingering\Planner;
+use SwiftReed\Fingering\Weights;
 use SwiftReed\Import\LineFinder;
 use SwiftReed\Import\MusicXmlReader;
 use SwiftReed\Import\TypedNotes;
@@ -67,9 +68,9 @@ while (count($notes) < 300) {
     array_push($notes, ...$study->notes);
 }
 $study = $study->withNotes(array_slice($notes, 0, 300));
-$planner = new Planner($clarinet);
+$planner = new Planner($clarinet, Weights::shipped());
 show('the planner alone on 300 chromatic notes, all alternates, changes known', median(50, static fn () => $planner->plan($study)), 'target 5 ms');
-show('the planner alone on 300 chromatic notes, changes worked out anew', median(30, static fn () => (new Planner($clarinet))->plan($study)), '');
+show('the planner alone on 300 chromatic notes, changes worked out anew', median(30, static fn () => (new Planner($clarinet, Weights::shipped()))->plan($study)), '');
 $part = $parts->build($line, $clarinet);
 show('MusicXML of a two-octave study', median(200, static fn () => MusicXmlWriter::write($part)), '');
 $tetra = 'concert C major, tetra, eighths, keys by fourths';

@@ -11,7 +11,8 @@ use SwiftReed\Instrument\Fingering;
  */
 final readonly class Alternate
 {
-    public function __construct(public Fingering $fingering, public float $costHere, public string $whyNot)
+    /** @param float $costHere the best line with it, less the best line, and 0 where it would move less but does not belong; one is the effort of moving one finger */
+    public function __construct(public Fingering $fingering, public float $costHere, public Reason $whyNot)
     {
     }
 }

@@ -15,36 +15,18 @@ use SwiftReed\Pitch\Pitch;
 final class Changes
 {
     private readonly ChangeCost $cost;
-    /** @var array<int, array<int, Change>> by the object ids of the two fingerings; the instrument keeps both alive, and whoever asks holds the instrument */
+    /** @var array<int, array<int, Change>> by the object ids of the two fingerings; the instrument and the planner keep all of them alive */
     private array $known = [];
-    /** @var array<int, list<list<float>>> by the MIDI numbers of the two written notes */
-    private array $matrices = [];
 
-    public function __construct(Instrument $instrument)
+    public function __construct(Instrument $instrument, Weights $weights)
     {
         $mechanism = $instrument->mechanism();
         $this->cost = match (true) {
-            $mechanism instanceof Keywork => new KeyworkChange($instrument, $mechanism),
-            'valves' === $mechanism->kind() => new ValveChange(),
-            'slide' === $mechanism->kind() => new SlideChange(),
+            $mechanism instanceof Keywork => new KeyworkChange($instrument, $mechanism, $weights),
+            'valves' === $mechanism->kind() => new ValveChange($weights),
+            'slide' === $mechanism->kind() => new SlideChange($weights),
             default => new NoChange(),
         };
-    }
-
-    /**
-     * The difficulties from every fingering of one note to every fingering of another.
-     *
-     * @param list<Fingering> $before
-     * @param list<Fingering> $after
-     *
-     * @return list<list<float>> by the place of the fingering after, then of the one before
-     */
-    public function difficulties(Pitch $from, array $before, Pitch $to, array $after): array
-    {
-        return $this->matrices[$from->midi() * 128 + $to->midi()] ??= array_map(
-            fn (Fingering $later): array => array_map(fn (Fingering $earlier): float => $this->between($from, $earlier, $to, $later)->difficulty, $before),
-            $after,
-        );
     }
 
     public function between(Pitch $from, Fingering $before, Pitch $to, Fingering $after): Change

@@ -13,18 +13,12 @@ use SwiftReed\Pitch\Pitch;
 /**
  * Changes on holes and keys: fingers that move, both directions at once, one finger from key to key, the break.
  *
- * Source of the rules: the handbook, chapter 4 (common practice); the weights are ours.
+ * Source of the rules: the handbook, chapter 4 (common practice).
  */
 final class KeyworkChange implements ChangeCost
 {
-    private const FINGER = 1.0;
-    private const THUMB = 1.2;
-    private const BOTH_WAYS = 0.8;
-    private const LITTLE_FINGER_SLIDE = 8.0;
-    private const ROLL = 2.0;
-    private const FINGER_SLIDE = 4.0;
-    private const SKIP = 1.15;
-    private const HALF_HOLE = 2.0;
+    /** Fingers and thumb from which a change is said to move many. */
+    private const MANY = 4;
 
     /** @var array<string, Touch> */
     private readonly array $touches;
@@ -35,7 +29,7 @@ final class KeyworkChange implements ChangeCost
     /** @var array<string, true> "a b" for every two touches between which a finger can roll */
     private readonly array $rollers;
 
-    public function __construct(private readonly Instrument $instrument, Keywork $keywork)
+    public function __construct(private readonly Instrument $instrument, Keywork $keywork, private readonly Weights $weights)
     {
         $this->touches = $keywork->touches();
         $this->covers = $keywork->covers;
@@ -51,8 +45,6 @@ final class KeyworkChange implements ChangeCost
         $taken = $this->withCovered($after->touches);
         $pressed = array_diff($taken, $held, $before->indifferent);
         $lifted = array_diff($held, $taken, $after->indifferent);
-        $moving = [];
-        $difficulty = 0.0;
         $pressing = [];
         $lifting = [];
         foreach ($pressed as $id) {
@@ -61,57 +53,70 @@ final class KeyworkChange implements ChangeCost
         foreach ($lifted as $id) {
             $lifting[$this->touches[$id]->finger][] = $id;
         }
+        $moves = 0.0;
+        $unclean = 0.0;
+        $fingers = 0;
+        $thumb = false;
         foreach (array_keys($pressing + $lifting) as $finger) {
-            $difficulty += 'T' === $finger[1] ? self::THUMB : self::FINGER;
-            $moving[] = $finger;
+            $isThumb = 'T' === $finger[1];
+            $moves += $isThumb ? $this->weights->thumb : $this->weights->finger;
+            $fingers += $isThumb ? 0 : 1;
+            $thumb = $thumb || $isThumb;
         }
-        $weighed = [];
         if ([] !== $pressing && [] !== $lifting) {
-            $difficulty += self::BOTH_WAYS * min(\count($pressing), \count($lifting));
+            $moves += $this->weights->bothWays * min(\count($pressing), \count($lifting));
         }
-        $flags = [];
-        foreach ($this->slides($held, $after->touches, $pressing) as [$one, $other, $weight]) {
-            $difficulty += $weight;
-            if ($this->touches[$other]->isHalfHole || $this->touches[$one]->isHalfHole) {
-                continue; // said with the half hole
+        $events = [];
+        foreach ($this->slides($held, $after->touches, array_diff($taken, $held)) as [$one, $other, $rolls]) {
+            $isLittle = $this->touches[$other]->isLittleFinger();
+            $weight = match (true) {
+                !$rolls => $this->weights->keyToKey,
+                $isLittle => $this->weights->littleFingerRoll,
+                $this->touches[$other]->isThumb() => $this->weights->roll / 2,
+                default => $this->weights->roll,
+            };
+            $moves += $weight;
+            $unclean += !$rolls ? $this->weights->unclean : ($isLittle ? $this->weights->uncleanRoll : 0.0);
+            if (!$this->touches[$other]->isHalfHole && !$this->touches[$one]->isHalfHole) { // that is said with the half hole
+                $events[] = Event::keyToKey($one, $other, $weight, $isLittle, $rolls);
             }
-            $finger = $this->touches[$other]->fingerSpoken();
-            $verb = self::ROLL === $weight ? 'rolls' : 'slides';
-            $weighed[] = [$weight, \sprintf('the %s %s from %s to %s', $finger, $verb, $this->says($one), $this->says($other))];
-            $flags[] = $this->touches[$other]->isLittleFinger() ? 'little finger slides' : 'finger slides';
         }
+        $isHalfHole = false;
         foreach ($after->touches as $id) {
             if ($this->touches[$id]->isHalfHole && !\in_array($id, $held, true)) {
-                $difficulty += self::HALF_HOLE;
-                $rolls = isset($lifting['L1']);
+                $moves += $this->weights->halfHole;
+                $isHalfHole = true;
                 $landing = \count(array_filter(array_keys($pressing), static fn (string $finger): bool => \in_array($finger[1], ['1', '2', '3'], true)));
-                $weighed[] = [self::HALF_HOLE + 5, $rolls
-                    ? \sprintf('into half-hole %s: the index rolls open as %s land', $to->name()->sign(), self::inWords($landing - 1))
-                    : \sprintf('into half-hole %s: %s fingers land together, the index on half its hole', $to->name()->sign(), self::inWords($landing))];
-                $flags[] = 'half hole';
+                $rolls = isset($lifting['L1']);
+                $events[] = Event::halfHole($this->weights->halfHole + 5, $rolls ? $landing - 1 : $landing, $rolls);
             }
-        }
-        if ([] !== $after->momentary) {
-            $flags[] = 'momentary';
         }
         $break = $this->instrument->breakBetween($from, $to);
-        if ($break > 0) {
-            $difficulty += $break;
-            $landing = \count($pressing);
-            if ($break > 1) {
-                $weighed[] = [(float) $break, 'over the break'.($landing > 3 ? \sprintf(': %s fingers land together', self::inWords($landing)) : '')];
-                $flags[] = 'over the break';
-            }
+        $moves += $break;
+        if ($break > 1) {
+            $events[] = Event::overTheBreak((float) $break, \count($pressing));
         }
-        if (\count($moving) >= 5 && $break < 2 && !\in_array('half hole', $flags, true)) {
-            $weighed[] = [\count($moving) * 0.4, \count(array_filter($moving, static fn (string $finger): bool => 'T' !== $finger[1])).' fingers'.(\in_array('LT', $moving, true) ? ' and the thumb' : '').' move'];
+        if (\count(array_intersect(['LT'], [...$pressed, ...$lifted])) > 0 && \count(array_intersect(['L1'], [...$pressed, ...$lifted])) > 0 && $this->areOpposed('LT', 'L1', $pressed)) {
+            $events[] = Event::thumbAndIndex($this->weights->thumb + 1);
+        }
+        if ($fingers + ($thumb ? 1 : 0) >= self::MANY && $break < 2 && !$isHalfHole) {
+            $events[] = Event::manyFingers(0.4 * $fingers, $fingers, $thumb);
         }
         if (abs($to->midi() - $from->midi()) > 2) {
-            $difficulty *= self::SKIP;
+            $moves *= $this->weights->skip;
         }
-        usort($weighed, static fn (array $a, array $b): int => $b[0] <=> $a[0]);
 
-        return new Change($difficulty, array_column($weighed, 1), $flags);
+        return new Change($moves, $unclean, $events, [] !== $after->momentary);
+    }
+
+    /**
+     * Whether one of two holes is closed while the other opens.
+     *
+     * @param array<string> $pressed
+     */
+    private function areOpposed(string $one, string $other, array $pressed): bool
+    {
+        return isset($this->touches[$one], $this->touches[$other]) && $this->touches[$one]->isHole && \in_array($one, $pressed, true) !== \in_array($other, $pressed, true);
     }
 
     /**
@@ -130,51 +135,38 @@ final class KeyworkChange implements ChangeCost
     }
 
     /**
-     * Fingers that go from one of their touches to another.
+     * Fingers whose tip goes from one of their touches to another; a key pressed by the palm, the knuckle or the side of
+     * a finger leaves the tip where it is.
      *
-     * @param array<string>               $before
-     * @param list<string>                $after
-     * @param array<string, list<string>> $pressing
+     * @param array<string> $before
+     * @param list<string>  $after
+     * @param array<string> $pressed
      *
-     * @return list<array{string, string, float}> from, to, weight
+     * @return list<array{string, string, bool}> from, to, whether it rolls
      */
-    private function slides(array $before, array $after, array $pressing): array
+    private function slides(array $before, array $after, array $pressed): array
     {
         $slides = [];
-        foreach ($pressing as $finger => $ids) {
-            foreach ($ids as $id) {
-                foreach ($before as $held) {
-                    if ($this->touches[$held]->finger !== $finger || $held === $id) {
-                        continue;
-                    }
-                    $stays = \in_array($held, $after, true);
-                    $pair = $held.' '.$id;
-                    if ($stays && isset($this->together[$pair]) && 'T' === $finger[1]) {
-                        continue; // the thumb leans from its hole onto the register key
-                    }
-                    $weight = match (true) {
-                        isset($this->rollers[$pair]) => self::ROLL,
-                        isset($this->together[$pair]) && 'T' === $finger[1] => 0.5,
-                        isset($this->together[$pair]) => self::ROLL,
-                        '4' === $finger[1] => self::LITTLE_FINGER_SLIDE,
-                        default => self::FINGER_SLIDE,
-                    };
-                    $slides[] = [$held, $id, $weight];
+        foreach ($pressed as $id) {
+            $touch = $this->touches[$id];
+            if (\in_array($touch->part, ['palm', 'side'], true)) {
+                continue;
+            }
+            foreach ($before as $held) {
+                $old = $this->touches[$held];
+                if ($old->finger !== $touch->finger || $held === $id || \in_array($old->part, ['palm', 'side'], true)) {
+                    continue;
                 }
+                $pair = $held.' '.$id;
+                $isTogether = isset($this->together[$pair]);
+                if ($isTogether && (\in_array($held, $after, true) || 'T' === $touch->finger[1])) {
+                    continue; // the finger leans from the one onto the other
+                }
+                $slides[] = [$held, $id, $isTogether || isset($this->rollers[$pair])];
             }
         }
 
         return $slides;
-    }
-
-    private function says(string $touch): string
-    {
-        return 'the '.$this->touches[$touch]->says;
-    }
-
-    private static function inWords(int $number): string
-    {
-        return ['no', 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine'][$number] ?? (string) $number;
     }
 
     /**

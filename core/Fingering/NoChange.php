@@ -14,6 +14,6 @@ final class NoChange implements ChangeCost
 {
     public function change(Pitch $from, Fingering $before, Pitch $to, Fingering $after): Change
     {
-        return new Change(0.0, [], []);
+        return new Change(0.0, 0.0, []);
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace SwiftReed\Fingering;
 
 use SwiftReed\Instrument\Fingering;
+use SwiftReed\Instrument\Occasion;
 
 /**
  * The fingering chosen for one note of a study.
@@ -13,11 +14,18 @@ final readonly class PlannedNote
 {
     /**
      * @param list<string>    $resting    touches that are down without effect
-     * @param string          $why        why it is not the chart's default; nothing when it is
+     * @param Reason|null     $why        why it is not the chart's default; null when it is
+     * @param Occasion|null   $occasion   on which the chart allows it; null for the default and for pins
      * @param list<Alternate> $alternates
      * @param list<string>    $flags
      */
-    public function __construct(public Fingering $fingering, public array $resting, public string $why, public array $alternates, public array $flags)
+    public function __construct(public Fingering $fingering, public array $resting, public ?Reason $why, public ?Occasion $occasion, public array $alternates, public array $flags)
     {
+    }
+
+    /** @return list<string> everything that is down, with effect or without */
+    public function down(): array
+    {
+        return [...$this->fingering->touches, ...$this->resting];
     }
 }

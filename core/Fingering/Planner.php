@@ -4,39 +4,38 @@ declare(strict_types=1);
 
 namespace SwiftReed\Fingering;
 
+use SwiftReed\Instrument\ConditionKind;
 use SwiftReed\Instrument\Fingering;
 use SwiftReed\Instrument\Instrument;
+use SwiftReed\Instrument\Keywork;
+use SwiftReed\Instrument\Occasion;
+use SwiftReed\Instrument\SlideAdjust;
 use SwiftReed\Instrument\UseOf;
 use SwiftReed\Pitch\Pitch;
-use SwiftReed\Study\Length;
 use SwiftReed\Study\Stage;
 use SwiftReed\Study\Study;
 use SwiftReed\Study\StudyNote;
 
 /**
- * Chooses the fingerings of a line by the shortest path: what each fingering costs and what each change costs, changes
- * weighing more at speed and less after a breath. The time it takes is linear in the number of notes.
+ * Chooses the fingerings of a line in three parts: what the occasions of the chart allow, what is cheapest among that,
+ * and why.
+ *
+ * Source: the handbook, chapter 4, "Choosing along the line".
  */
 final class Planner
 {
-    /** A change at least this difficult is a hard spot. */
-    private const HARD = 5.5;
-    private const ALWAYS_HARD = ['little finger slides', 'over the break', 'half hole'];
-    /** Notes a second at which a change counts in full. */
-    private const USUAL_SPEED = 2.0;
-    /** Notes on either side that a chart's "near" looks at. */
-    private const NEAR = 3;
-    /** What a cent off costs by the model, and besides beyond ten cents where the player himself says so. */
-    private const CENT = 0.02;
-    private const OWN_CENT = 0.25;
+    /** Times that a choice which saves nothing is given up and the line planned again. */
+    private const ROUNDS = 4;
 
     private readonly Changes $changes;
-    private readonly ShortestPath $path;
+    private readonly bool $hasSlide;
+    /** @var array<string, array{Fingering, Fingering}> fingerings made from the chart's, with what they are made from: both are kept alive */
+    private array $made = [];
 
-    public function __construct(private readonly Instrument $instrument)
+    public function __construct(private readonly Instrument $instrument, private readonly Weights $weights)
     {
-        $this->changes = new Changes($instrument);
-        $this->path = new ShortestPath($this->changes, 'slide' === $instrument->mechanism()->kind());
+        $this->changes = new Changes($instrument, $weights);
+        $this->hasSlide = 'slide' === $instrument->mechanism()->kind();
     }
 
     /**
@@ -48,44 +47,37 @@ final class Planner
      */
     public function plan(Study $study, Stage $stage = Stage::Full, array $pins = [], array $given = [], array $tendencies = []): FingeringPlan
     {
-        $notes = $study->notes;
-        $candidates = [];
-        foreach ($notes as $note) {
-            $fingerings = $this->instrument->fingerings($note->pitch());
-            if ([] === $fingerings) {
-                throw new \DomainException(\sprintf('%s has no fingering for %s; expected a note of its range.', $this->instrument->name, $note->pitch()->sign()));
+        $settled = [] === $given ? $this->pinned($study->notes, $pins) : array_map(static fn (Fingering $one): array => [$one], $given);
+        $isGiven = [] !== $given;
+        $places = $this->places($study, $stage, $settled, $tendencies);
+        $usualHere = [];
+        for ($round = 0;; ++$round) {
+            $paths = new Paths($places, $this->changes, $this->weights, $this->hasSlide);
+            $route = LikePlaces::settled($places, $paths);
+            $best = $paths->prepare();
+            $why = new Why($places, $paths, $this->changes);
+            $unearned = $round < self::ROUNDS ? array_diff_key($why->unearned($route), $usualHere) : [];
+            if ([] === $unearned) {
+                break;
             }
-            $candidates[] = $fingerings;
+            // A choice that spares nothing is no choice: all places like it keep the usual fingering.
+            foreach ($unearned as $i => $unused) {
+                foreach ($places as $k => $place) {
+                    if ($place->likeness === $places[$i]->likeness && !$place->isPinned) {
+                        $usualHere[$k] = true;
+                        $places[$k] = $this->narrowed($place);
+                    }
+                }
+            }
         }
-        $weights = $this->weights($study);
-        $own = $this->ownCosts($notes, $candidates, $study->signature->fifths, Stage::First === $stage, $tendencies);
-        $pinned = [] === $given ? $this->pinned($notes, $candidates, $pins) : [];
-        $chosen = $this->path->through($notes, $candidates, $weights, $own, [] === $given ? $pinned : array_map(static fn (Fingering $one): array => [$one], $given));
-        $free = [] === $pinned ? $chosen : $this->path->through($notes, $candidates, $weights, $own, []);
+        $free = [] === $settled || $isGiven ? $route : (new Paths($this->places($study, $stage, [], $tendencies), $this->changes, $this->weights, $this->hasSlide))->best();
 
-        return $this->described($notes, $candidates, $chosen, $weights, $own, $pinned, $free);
+        return $this->described($places, $route, $paths, $best, $why, $free, $isGiven, $stage, $tendencies);
     }
 
-    /**
-     * How much each change counts: index i is the change into note i.
-     *
-     * @return list<float>
-     */
-    private function weights(Study $study): array
+    private function narrowed(Place $place): Place
     {
-        $quarters = $study->recipe->tempo->quarters() / 60;
-        $weights = [0.0];
-        foreach ($study->notes as $i => $note) {
-            if (0 === $i) {
-                continue;
-            }
-            $before = $study->notes[$i - 1];
-            $speed = $quarters * Length::QUARTER / max(1, $before->length);
-            $weight = max(0.7, min(1.8, sqrt($speed / self::USUAL_SPEED)));
-            $weights[] = $before->breathAfter ? 0.5 * $weight : $weight;
-        }
-
-        return $weights;
+        return new Place($place->note, $place->surroundings, [$place->candidates[0]], [$place->own[0]], [$place->occasions[0] ?? null], $place->all, $place->weight, $place->isFresh, $place->isPinned, $place->likeness);
     }
 
     /**
@@ -105,19 +97,18 @@ final class Planner
 
     /**
      * @param non-empty-list<StudyNote> $notes
-     * @param list<list<Fingering>>     $candidates
-     * @param list<Pin>                 $pins       later ones go before earlier ones
+     * @param list<Pin>                 $pins  later ones go before earlier ones
      *
-     * @return array<int, list<Fingering>> the only fingerings allowed, by the index of the note
+     * @return array<int, non-empty-list<Fingering>> the only fingerings allowed, by the index of the note
      */
-    private function pinned(array $notes, array $candidates, array $pins): array
+    private function pinned(array $notes, array $pins): array
     {
         $line = array_map(static fn (StudyNote $note): Pitch => $note->pitch(), $notes);
         $pinned = [];
         foreach ($pins as $pin) {
             foreach ($pin->wants($line) as $i => $name) {
                 try {
-                    $pinned[$i] = Pin::meant($this->instrument, $line[$i], $candidates[$i], $name);
+                    $pinned[$i] = Pin::meant($this->instrument, $line[$i], $this->instrument->fingerings($line[$i]), $name);
                 } catch (PinError $error) {
                     if (!$pin->isRange) {
                         throw $error;
@@ -126,215 +117,243 @@ final class Planner
             }
         }
 
-        return $pinned;
+        return array_filter($pinned, static fn (array $meant): bool => [] !== $meant);
     }
 
     /**
-     * What each candidate costs by itself in its place.
+     * @param array<int, non-empty-list<Fingering>> $settled    by pins or from outside
+     * @param list<Tendency>                        $tendencies
      *
-     * @param non-empty-list<StudyNote> $notes
-     * @param list<list<Fingering>>     $candidates
-     * @param list<Tendency> $tendencies
-     *
-     * @return list<list<float>>
+     * @return non-empty-list<Place>
      */
-    private function ownCosts(array $notes, array $candidates, int $fifths, bool $isFirstYear, array $tendencies): array
+    private function places(Study $study, Stage $stage, array $settled, array $tendencies): array
     {
-        $midi = array_map(static fn (StudyNote $note): int => $note->pitch()->midi(), $notes);
-        $costs = [];
-        foreach ($candidates as $i => $fingerings) {
-            $row = [];
-            foreach ($fingerings as $fingering) {
-                $own = [] !== $tendencies && UseOf::Default === $fingering->use ? self::tendency($tendencies, $midi[$i]) : 0;
-                $cents = 0 === $own ? $fingering->cents : $own;
-                $cost = $fingering->cost + self::CENT * abs($cents) + self::OWN_CENT * max(0, abs($own) - 10);
-                if (!$fingering->context->isNone()) {
-                    $neighbours = [];
-                    $held = [];
-                    foreach ([$i - 1, $i + 1] as $k) {
-                        if (isset($midi[$k])) {
-                            $neighbours[] = $midi[$k];
-                            $held[] = $candidates[$k][0]->touches;
-                        }
-                    }
-                    $near = \array_slice($midi, max(0, $i - self::NEAR), min($i, self::NEAR) + 1 + self::NEAR);
-                    $cost += $fingering->context->cost($fifths, $neighbours, $near, $held, $isFirstYear);
-                }
-                $row[] = $cost;
+        $surroundings = Surroundings::ofStudy($study, $this->weights->longBeats);
+        $occasions = new Occasions($this->instrument, Stage::First === $stage, $surroundings);
+        $allowed = [];
+        $habits = [];
+        /** @var array<int, non-empty-list<Fingering>> $every by the written MIDI number */
+        $every = [];
+        foreach ($study->notes as $i => $note) {
+            $all = $every[$surroundings[$i]->midi] ?? $this->instrument->fingerings($note->pitch());
+            if ([] === $all) {
+                throw new \DomainException(\sprintf('%s has no fingering for %s; expected a note of its range.', $this->instrument->name, $note->pitch()->sign()));
             }
-            $costs[] = $row;
+            $every[$surroundings[$i]->midi] = $all;
+            $allowed[$i] = isset($settled[$i]) ? array_map(static fn (Fingering $one): array => [$one, null, 0.0], $settled[$i]) : $this->allowed($all, $surroundings[$i], $occasions, Stage::First === $stage, [] === $tendencies ? 0 : self::tendency($tendencies, $surroundings[$i]->midi));
+            [$first, $occasion] = $allowed[$i][0];
+            if (null !== $occasion && $occasion->isHabit()) {
+                foreach ($first->touches as $touch) {
+                    $habits[$touch] = true;
+                }
+            }
+        }
+        $places = [];
+        foreach ($study->notes as $i => $note) {
+            $all = $every[$surroundings[$i]->midi];
+            $own = [] === $tendencies ? 0 : self::tendency($tendencies, $surroundings[$i]->midi);
+            $candidates = [];
+            $costs = [];
+            $why = [];
+            foreach ($allowed[$i] as [$fingering, $occasion, $cost]) {
+                $candidates[] = isset($settled[$i]) ? $fingering : $this->asPlayed($fingering, $habits, $own);
+                $costs[] = $cost + $this->tuningCost($fingering, $own);
+                $why[] = $occasion;
+            }
+            $likeness = '';
+            if (\count($candidates) > 1) {
+                $directed = [] !== array_filter($why, static fn (?Occasion $one): bool => null !== $one && $one->namesDirection());
+                $likeness = $surroundings[$i]->likeness($directed).' '.implode(' ', array_map(spl_object_id(...), $candidates));
+            }
+            $before = $study->notes[$i - 1] ?? null;
+            $places[] = new Place($note, $surroundings[$i], $candidates, $costs, $why, $all, 0 === $i ? 0.0 : $this->weight($study, $i), null === $before || $before->breathAfter || $note->onset > $before->onset + $before->length, isset($settled[$i]), $likeness);
         }
 
-        return $costs;
+        return $places;
     }
 
     /**
-     * @param non-empty-list<StudyNote> $notes
-     * @param list<list<Fingering>>     $candidates
-     * @param list<int>                 $chosen
-     * @param list<float>               $weights
-     * @param list<list<float>>           $own        what each candidate costs by itself in its place
-     * @param array<int, list<Fingering>> $pinned
-     * @param list<int>                   $free       what would be chosen without pins
+     * What may be chosen in a place: the usual fingering first, then what the occasions allow.
+     *
+     * @param non-empty-list<Fingering> $all
+     * @param int                       $own how the default lies for this player, in cents; 0 when nothing is said
+     *
+     * @return non-empty-list<array{Fingering, ?Occasion, float}> fingering, the occasion that holds, cost
      */
-    private function described(array $notes, array $candidates, array $chosen, array $weights, array $own, array $pinned, array $free): FingeringPlan
+    private function allowed(array $all, Surroundings $place, Occasions $occasions, bool $isFirstYear, int $own): array
+    {
+        $default = $all[0];
+        if ($this->instrument->onlyDefaults || 1 === \count($all)) {
+            return [[$default, null, 0.0]];
+        }
+        $instead = [];
+        $may = [];
+        foreach ($all as $rank => $fingering) {
+            if (0 === $rank || (0 === $own && [] === $fingering->may && [] === $fingering->always) || !$fingering->use->mayBeChosen() || abs($fingering->centsAsPlayed()) > $this->weights->outOfTune) {
+                continue;
+            }
+            $always = [] === $fingering->always ? null : $occasions->holding($fingering->always, $place, $default, $fingering);
+            if (null !== $always) {
+                $instead[] = [$fingering, $always, \count($instead) * $this->weights->order];
+                continue;
+            }
+            $occasion = $occasions->holding($fingering->may, $place, $default, $fingering);
+            if (null !== $occasion && (!$isFirstYear || $occasion->asks(ConditionKind::Needed))) {
+                $leaving = $occasion->asks(ConditionKind::Needed) ? $this->weights->leavingNeeded : $this->weights->leaving;
+                $may[] = [$fingering, $occasion, $leaving + ($rank - ($fingering->yields ? 2 : 0)) * $this->weights->order];
+            } elseif (UseOf::Alternate === $fingering->use && abs($own) > $this->weights->outOfTune && $this->cannotHelp($default, $own)) {
+                $may[] = [$fingering, null, $this->weights->leaving + $rank * $this->weights->order];
+            }
+        }
+        if ([] === $instead) {
+            return [[$default, null, 0.0], ...$may];
+        }
+
+        return $instead[0][1]->isHabit() ? [$instead[0], ...$may] : [...$instead, [$default, null, $this->weights->passingOver], ...$may];
+    }
+
+    /** Whether a player has nothing but the lip for a note that lies so: open valves and 1st position cannot be raised. */
+    private function cannotHelp(Fingering $fingering, int $own): bool
+    {
+        return $fingering->isDerived() && $own < 0 && ($this->hasSlide ? 1 === $fingering->slide : '0' === $fingering->valves);
+    }
+
+    /**
+     * The fingering as it is played in this line: the thumb on the key of a habit, the slide set for the player's own note.
+     *
+     * @param array<string, true> $habits touches that a habit of the line holds
+     */
+    private function asPlayed(Fingering $fingering, array $habits, int $own): Fingering
+    {
+        $mechanism = $this->instrument->mechanism();
+        foreach ($mechanism instanceof Keywork ? $mechanism->exchanges : [] as ['touch' => $touch, 'for' => $for]) {
+            if (isset($habits[$touch]) && \in_array($for, $fingering->touches, true)) {
+                return $this->made($fingering, $touch, static fn (): Fingering => $fingering->exchanged($for, $touch));
+            }
+        }
+        if ($this->hasSlide && 0 !== $own && UseOf::Default === $fingering->use) {
+            $adjust = $own > 0 ? SlideAdjust::Lowered : ($fingering->slide > 1 ? SlideAdjust::Raised : SlideAdjust::None);
+
+            return $adjust === $fingering->slideAdjust ? $fingering : $this->made($fingering, $adjust->value, static fn (): Fingering => $fingering->adjusted($adjust));
+        }
+
+        return $fingering;
+    }
+
+    /** @param \Closure(): Fingering $make */
+    private function made(Fingering $from, string $how, \Closure $make): Fingering
+    {
+        return ($this->made[spl_object_id($from).' '.$how] ??= [$make(), $from])[0];
+    }
+
+    /** What a fingering costs for the way it lies. */
+    private function tuningCost(Fingering $fingering, int $own): float
+    {
+        $isOwn = 0 !== $own && UseOf::Default === $fingering->use;
+        $cents = $isOwn ? (float) $own : $fingering->centsAsPlayed();
+
+        return $this->weights->cent * abs($cents) + ($isOwn ? $this->weights->ownCent * max(0, abs($own) - $this->weights->helped) : 0.0);
+    }
+
+    /** How much the moves of the change into note i count. */
+    private function weight(Study $study, int $i): float
+    {
+        $before = $study->notes[$i - 1];
+        $speed = $study->recipe->tempo->plannedQuarters() / 60 * \SwiftReed\Study\Length::QUARTER / max(1, $study->notes[$i]->onset - $before->onset);
+        $weight = max($this->weights->least, min($this->weights->most, sqrt($speed / $this->weights->usualSpeed)));
+
+        return $before->breathAfter ? $this->weights->afterBreath * $weight : $weight;
+    }
+
+    /**
+     * @param non-empty-list<Place> $places
+     * @param float                 $best       cost of the best line
+     * @param Route                 $free       what would be chosen without pins
+     * @param list<Tendency>        $tendencies
+     */
+    private function described(array $places, Route $route, Paths $paths, float $best, Why $why, Route $free, bool $isGiven, Stage $stage, array $tendencies): FingeringPlan
     {
         $planned = [];
         $hard = [];
         $total = 0.0;
-        foreach ($notes as $i => $note) {
-            $fingering = $candidates[$i][$chosen[$i]];
-            $total += $own[$i][$chosen[$i]];
+        $rests = new Rests($this->instrument, Stage::First === $stage);
+        $resting = $rests->of($places, $route);
+        foreach ($places as $i => $place) {
+            $fingering = $route->fingerings[$i];
             $flags = [];
             if ($i > 0) {
-                $change = $this->at($notes, $candidates, $i, $chosen[$i - 1], $chosen[$i]);
-                $total += $weights[$i] * $change->difficulty;
-                $flags = $change->flags;
-                $difficulty = round($change->difficulty, 1);
-                if ($difficulty >= self::HARD || ([] !== $flags && [] !== array_intersect(self::ALWAYS_HARD, $flags))) {
-                    $forced = (isset($pinned[$i]) || isset($pinned[$i - 1])) && $this->at($notes, $candidates, $i, $free[$i - 1], $free[$i])->difficulty < $change->difficulty - 1 ? '; the pin forces this' : '';
-                    $hard[] = new HardSpot($i - 1, $i, $difficulty, ([] === $change->reasons ? 'many fingers move at once' : implode('; ', $change->reasons)).$forced, $change->flags, $notes[$i - 1]->pitch()->text().' '.$note->pitch()->text());
+                $change = $this->change($places, $i, $route);
+                $total += $place->weight * $change->moves;
+                $flags = $change->flags();
+                if (!$place->isFresh && ($change->moves >= $this->weights->hard || $change->isAlwaysHard())) {
+                    $isForced = ($place->isPinned || $places[$i - 1]->isPinned) && !$isGiven && $change->moves + $change->unclean > 1 + $this->freeCost($places, $i, $free);
+                    $hard[] = new HardSpot($i - 1, $i, round($change->moves, 1), $change->events, $route->fingerings[$i - 1], $fingering, !$isForced && $why->noOtherWay($i, $route), $isForced, $places[$i - 1]->note->pitch()->text().' '.$place->note->pitch()->text());
                     $flags[] = 'hard';
                 }
             }
-            $resting = [];
-            if ([] !== $fingering->indifferent) {
-                $around = [...(0 === $i ? [] : $candidates[$i - 1][$chosen[$i - 1]]->touches), ...(isset($notes[$i + 1]) ? $candidates[$i + 1][$chosen[$i + 1]]->touches : [])];
-                $resting = array_values(array_intersect($fingering->indifferent, $around));
-            }
-            if (isset($pinned[$i])) {
+            if ($place->isPinned && !$isGiven) {
                 $flags[] = 'pinned';
             }
-            $alternates = $this->alternates($notes, $candidates, $chosen, $weights, $own, $i);
-            $why = match (true) {
-                UseOf::Default === $fingering->use => '',
-                isset($pinned[$i]) => FingeringWords::difference($this->instrument, $candidates[$i][0], $fingering).': pinned',
-                default => $this->why($notes, $candidates, $chosen, $weights, $own, $i),
-            };
-            $planned[] = new PlannedNote($fingering, $resting, $why, $alternates, \count($flags) > 1 ? array_values(array_unique($flags)) : $flags);
+            $index = $place->indexOf($fingering);
+            $planned[] = new PlannedNote(
+                $fingering,
+                $resting[$i],
+                UseOf::Default === $fingering->use ? null : ($isGiven ? Reason::stays($place->all[0]) : $why->reason($i, $route)),
+                null === $index ? null : $place->occasions[$index] ?? null,
+                $this->alternates($places, $i, $route, $paths, $why, $best),
+                array_values(array_unique($flags)),
+            );
         }
 
         return new FingeringPlan($planned, $hard, round($total, 1));
     }
 
-    /**
-     * @param non-empty-list<StudyNote> $notes
-     * @param list<list<Fingering>>     $candidates
-     */
-    private function at(array $notes, array $candidates, int $i, int $before, int $here): Change
+    /** @param non-empty-list<Place> $places */
+    private function change(array $places, int $i, Route $route): Change
     {
-        return $this->changes->between($notes[$i - 1]->pitch(), $candidates[$i - 1][$before], $notes[$i]->pitch(), $candidates[$i][$here]);
+        return $this->changes->between($places[$i - 1]->note->pitch(), $route->fingerings[$i - 1], $places[$i]->note->pitch(), $route->fingerings[$i]);
+    }
+
+    /** @param non-empty-list<Place> $places */
+    private function freeCost(array $places, int $i, Route $free): float
+    {
+        $change = $this->change($places, $i, $free);
+
+        return $change->moves + $change->unclean;
     }
 
     /**
-     * Difficulty around note i when it takes candidate j and its neighbours stay as chosen, with the two changes.
-     *
-     * @param non-empty-list<StudyNote> $notes
-     * @param list<list<Fingering>>     $candidates
-     * @param list<int>                 $chosen
-     * @param list<float>               $weights
-     * @param list<list<float>>         $own        what each candidate costs by itself in its place
-     *
-     * @return array{float, ?Change, ?Change} the sum, the change into the note, the change out of it
-     */
-    private function around(array $notes, array $candidates, array $chosen, array $weights, array $own, int $i, int $j): array
-    {
-        $sum = $own[$i][$j];
-        $in = null;
-        $out = null;
-        if ($i > 0) {
-            $in = $this->at($notes, $candidates, $i, $chosen[$i - 1], $j);
-            $sum += $weights[$i] * $in->difficulty;
-        }
-        if (isset($notes[$i + 1])) {
-            $out = $this->at($notes, $candidates, $i + 1, $j, $chosen[$i + 1]);
-            $sum += $weights[$i + 1] * $out->difficulty;
-        }
-
-        return [$sum, $in, $out];
-    }
-
-    /**
-     * The weightiest reason of the two changes that the fingering in use does not have as well, and where it lies.
-     *
-     * @param non-empty-list<StudyNote> $notes
-     * @param list<string>              $kept  reasons that count for nothing
-     */
-    private function reason(array $notes, int $i, ?Change $in, ?Change $out, array $kept): string
-    {
-        $changes = [[$in, ', coming from ', $i - 1], [$out, ', going to ', $i + 1]];
-        if (null !== $in && null !== $out && $out->difficulty > $in->difficulty) {
-            $changes = array_reverse($changes);
-        }
-        foreach ($changes as [$change, $where, $neighbour]) {
-            foreach (null === $change ? [] : $change->reasons as $reason) {
-                if (!\in_array($reason, $kept, true)) {
-                    return $reason.$where.$notes[$neighbour]->pitch()->name()->sign();
-                }
-            }
-        }
-
-        return '';
-    }
-
-    /**
-     * @param non-empty-list<StudyNote> $notes
-     * @param list<list<Fingering>>     $candidates
-     * @param list<int>                 $chosen
-     * @param list<float>               $weights
-     * @param list<list<float>>         $own        what each candidate costs by itself in its place
+     * @param non-empty-list<Place> $places
      *
      * @return list<Alternate>
      */
-    private function alternates(array $notes, array $candidates, array $chosen, array $weights, array $own, int $i): array
+    private function alternates(array $places, int $i, Route $route, Paths $paths, Why $why, float $best): array
     {
-        if (\count($candidates[$i]) < 2) {
-            return [];
-        }
-        [$here] = $this->around($notes, $candidates, $chosen, $weights, $own, $i, $chosen[$i]);
+        $place = $places[$i];
         $alternates = [];
-        foreach ($candidates[$i] as $j => $other) {
-            if ($j === $chosen[$i]) {
+        foreach ($place->all as $rank => $other) {
+            $made = $this->madeFrom($route->fingerings[$i]);
+            if ($other === $route->fingerings[$i] || $other === $made) {
                 continue;
             }
-            [$there, $in, $out] = $this->around($notes, $candidates, $chosen, $weights, $own, $i, $j);
-            $more = round($there - $here, 1) + 0.0;
-            $reason = $this->reason($notes, $i, $in, $out, []);
-            $alternates[] = new Alternate($other, $more, match (true) {
-                '' !== $reason => self::would($reason),
-                '' !== $other->when => 'meant for: '.$other->when,
-                $more > 0.4 => 'more fingers move',
-                default => 'as good; the usual one is kept',
-            });
+            $index = $place->indexOf($other);
+            $own = null !== $index ? $place->own[$index] : (UseOf::Default === $other->use || UseOf::Alternate === $other->use ? $this->weights->leaving : $this->weights->passingOver) + $rank * $this->weights->order + $this->tuningCost($other, 0);
+            // What does not belong here is not chosen, however little it moves: it costs nothing less than the line as it is.
+            $more = max(0.0, round($paths->costWith($i, $other, $own) - $best, 1));
+            $alternates[] = new Alternate($other, $more, $why->whyNot($i, $other, $own, $route));
         }
 
         return $alternates;
     }
 
-    /**
-     * @param non-empty-list<StudyNote> $notes
-     * @param list<list<Fingering>>     $candidates
-     * @param list<int>                 $chosen
-     * @param list<float>               $weights
-     * @param list<list<float>>         $own        what each candidate costs by itself in its place
-     */
-    private function why(array $notes, array $candidates, array $chosen, array $weights, array $own, int $i): string
+    private function madeFrom(Fingering $fingering): ?Fingering
     {
-        [, $keptIn, $keptOut] = $this->around($notes, $candidates, $chosen, $weights, $own, $i, $chosen[$i]);
-        [, $in, $out] = $this->around($notes, $candidates, $chosen, $weights, $own, $i, 0);
-        $avoided = $this->reason($notes, $i, $in, $out, [...($keptIn->reasons ?? []), ...($keptOut->reasons ?? [])]);
-        $fingering = $candidates[$i][$chosen[$i]];
-        $what = FingeringWords::difference($this->instrument, $candidates[$i][0], $fingering);
-        if ('' !== $avoided) {
-            return \sprintf('%s, because with the usual fingering %s', $what, self::would($avoided));
+        foreach ($this->made as [$made, $from]) {
+            if ($made === $fingering) {
+                return $from;
+            }
         }
 
-        return '' === $fingering->when ? \sprintf('%s: less moves than with the usual fingering (%s)', $what, $candidates[$i][0]->text) : \sprintf('%s: %s', $what, $fingering->when);
-    }
-
-    /** What happens, said as what would happen. */
-    private static function would(string $reason): string
-    {
-        return strtr($reason, [' slides ' => ' would slide ', ' rolls ' => ' would roll ', ' move, ' => ' would move, ', ' land, ' => ' would land, ']);
+        return null;
     }
 }

@@ -8,44 +8,38 @@ use SwiftReed\Instrument\Fingering;
 use SwiftReed\Pitch\Pitch;
 
 /**
- * Changes on a slide: how far it goes, whether the trigger moves, the lip going to another partial.
+ * Changes on a slide: how far it goes, whether a trigger moves, the lip going to another partial.
  *
- * Source of the rules: the handbook, chapter 4 (common practice); the weights are ours.
+ * Source of the rules: the handbook, chapter 4 (common practice).
  */
 final class SlideChange implements ChangeCost
 {
-    private const POSITION = 0.9;
-    private const TRIGGER = 0.8;
-    private const PARTIAL = 0.3;
-    /** Positions from which a throw counts as long. */
-    private const LONG = 4.0;
+    /** Positions from which a throw is long. Source: the handbook, chapter 4, "Breath and hard spots". */
+    public const LONG = 4.0;
+    /** Half steps from which a leap asks for faster air: a seventh. */
+    public const LEAP = 10;
+
+    public function __construct(private readonly Weights $weights)
+    {
+    }
 
     public function change(Pitch $from, Fingering $before, Pitch $to, Fingering $after): Change
     {
         $distance = abs($after->slidePlace - $before->slidePlace);
-        $difficulty = self::POSITION * $distance + ($distance >= self::LONG ? $distance - self::LONG + 1 : 0);
-        $reasons = [];
-        $flags = [];
-        if ($distance >= self::LONG) {
-            $reasons[] = \sprintf('slide from %s to %s', self::position($before), self::position($after));
-            $flags[] = 'long slide';
+        $moves = $this->weights->position * $distance + $this->weights->longThrow * max(0.0, $distance - 3);
+        $unclean = 0.0;
+        $events = [];
+        if ($distance >= self::LONG - 1e-6) {
+            $unclean = $this->weights->uncleanRoll;
+            $events[] = Event::between(EventKind::LongThrow, $distance, $before, $after);
         }
-        if ($before->side !== $after->side) {
-            $difficulty += self::TRIGGER;
-        }
-        $partials = abs($after->partial - $before->partial);
-        $difficulty += self::PARTIAL * min(4, $partials);
-        if (abs($to->midi() - $from->midi()) > 7) {
-            $difficulty += 2.0;
-            $reasons[] = 'a wide leap for the lip';
-            $flags[] = 'wide leap';
+        $triggers = \count(array_diff($before->touches, $after->touches)) + \count(array_diff($after->touches, $before->touches));
+        $moves += $this->weights->trigger * $triggers + $this->weights->slidePartial * min(4, abs($after->partial - $before->partial));
+        if ($to->midi() - $from->midi() >= self::LEAP) {
+            $moves += $this->weights->leap;
+            $events[] = Event::between(EventKind::WideLeap, $this->weights->leap, $before, $after);
         }
 
-        return new Change($difficulty, $reasons, $flags);
-    }
-
-    private static function position(Fingering $fingering): string
-    {
-        return ('' === $fingering->side ? '' : $fingering->side).$fingering->slide;
+        return new Change($moves, $unclean, $events);
     }
 }

@@ -4,8 +4,10 @@ declare(strict_types=1);
 
 namespace SwiftReed\Fingering;
 
+use SwiftReed\Instrument\ConditionKind;
 use SwiftReed\Instrument\Fingering;
 use SwiftReed\Instrument\Instrument;
+use SwiftReed\Instrument\Keywork;
 use SwiftReed\Instrument\UseOf;
 use SwiftReed\Pitch\Pitch;
 use SwiftReed\Study\Study;
@@ -18,27 +20,70 @@ final readonly class Trill
 {
     /** A trill is a half step or a whole step. */
     private const WIDEST = 2;
-    private const LAST_RESORT = 3.0;
+    /** Nobody trills on a last resort. */
+    private const LAST_RESORT = 20.0;
+    private const OTHER = 0.5;
 
-    private function __construct(public Pitch $low, public Pitch $high, public Fingering $below, public Fingering $above, public float $difficulty)
+    /**
+     * @param list<string> $restingBelow touches that stay down on the lower note without effect
+     * @param list<string> $restingAbove and on the upper
+     */
+    private function __construct(public Pitch $low, public Pitch $high, public Fingering $below, public Fingering $above, public array $restingBelow, public array $restingAbove, public float $difficulty)
     {
     }
 
     public static function best(Instrument $instrument, Pitch $low, Pitch $high): ?self
     {
-        $changes = new Changes($instrument);
+        $changes = new Changes($instrument, Weights::shipped());
         $best = null;
         foreach ($instrument->fingerings($low) as $below) {
             foreach ($instrument->fingerings($high) as $above) {
-                $difficulty = $changes->between($low, $below, $high, $above)->difficulty + $changes->between($high, $above, $low, $below)->difficulty
-                    + self::own($below) + self::own($above);
+                if (!self::goesWith($below, $high) || !self::goesWith($above, $low)) {
+                    continue;
+                }
+                $restingBelow = self::resting($instrument, $low, $below, $above);
+                $restingAbove = self::resting($instrument, $high, $above, $below);
+                $lower = $below->holding($restingBelow);
+                $upper = $above->holding($restingAbove);
+                $there = $changes->between($low, $lower, $high, $upper);
+                $back = $changes->between($high, $upper, $low, $lower);
+                $difficulty = $there->moves + $there->unclean + $back->moves + $back->unclean + self::own($below) + self::own($above);
                 if (null === $best || $difficulty < $best->difficulty - 1e-9) {
-                    $best = new self($low, $high, $below, $above, $difficulty);
+                    $best = new self($low, $high, $below, $above, $restingBelow, $restingAbove, $difficulty);
                 }
             }
         }
 
         return $best;
+    }
+
+    /** A fingering for trills only goes with the note that its chart names. */
+    private static function goesWith(Fingering $fingering, Pitch $other): bool
+    {
+        if (UseOf::Trill !== $fingering->use) {
+            return true;
+        }
+        foreach ($fingering->may as $occasion) {
+            if (true === $occasion->condition(ConditionKind::Alternation)?->names($other->midi())) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    /** @return list<string> touches that the other note holds and that may stay down on this one while it is trilled */
+    private static function resting(Instrument $instrument, Pitch $pitch, Fingering $fingering, Fingering $other): array
+    {
+        $mechanism = $instrument->mechanism();
+        $resting = [];
+        foreach ($mechanism instanceof Keywork ? $mechanism->resting : [] as $rule) {
+            if ('trill' === $rule->how && $rule->isOn($pitch->midi())) {
+                array_push($resting, ...array_diff(array_intersect($rule->touches, $other->touches), $fingering->touches));
+            }
+        }
+
+        return $resting;
     }
 
     /**
@@ -72,9 +117,9 @@ final readonly class Trill
     private static function own(Fingering $fingering): float
     {
         return match ($fingering->use) {
-            UseOf::LastResort => self::LAST_RESORT,
+            UseOf::LastResort, UseOf::Fallback => self::LAST_RESORT,
             UseOf::Trill, UseOf::Default => 0.0,
-            default => min(0.5, max(0.0, $fingering->cost)),
-        } + 0.03 * abs($fingering->cents);
+            UseOf::Alternate => self::OTHER,
+        } + 0.03 * abs($fingering->centsAsPlayed());
     }
 }

@@ -8,69 +8,60 @@ use SwiftReed\Instrument\Fingering;
 use SwiftReed\Pitch\Pitch;
 
 /**
- * Changes on valves: how many move, both ways at once, crossing 1-3 to 2, the lip going to another partial.
+ * Changes on valves: how many move, both ways at once, crossing 1-3 to 2, the lip going to another partial, and the thumb
+ * valve as a finger that moves.
  *
- * Source of the rules: the handbook, chapter 4 (common practice); the weights are ours.
+ * Source of the rules: the handbook, chapter 4 (common practice).
  */
 final class ValveChange implements ChangeCost
 {
-    private const VALVE = 1.0;
-    private const BOTH_WAYS = 0.6;
-    private const CROSSING = 1.2;
-    private const PARTIAL = 0.35;
-    private const PARTIAL_AND_VALVES = 0.8;
-    private const SIDE = 0.8;
+    public function __construct(private readonly Weights $weights)
+    {
+    }
 
     public function change(Pitch $from, Fingering $before, Pitch $to, Fingering $after): Change
     {
-        $pressed = array_diff($after->touches, $before->touches);
-        $lifted = array_diff($before->touches, $after->touches);
+        $pressed = array_diff($after->touches, $before->touches, ['T']);
+        $lifted = array_diff($before->touches, $after->touches, ['T']);
         $moving = \count($pressed) + \count($lifted);
-        $difficulty = self::VALVE * $moving;
-        $reasons = [];
-        $flags = [];
+        $moves = $this->weights->valve * $moving;
+        $events = [];
         if ([] !== $pressed && [] !== $lifted) {
-            $difficulty += self::BOTH_WAYS;
-            if (self::crosses($pressed, $lifted)) {
-                $difficulty += self::CROSSING;
-                $reasons[] = \sprintf('the fingers cross from %s to %s', $before->text, $after->text);
+            $moves += $this->weights->valvesBothWays;
+            if (self::crosses($pressed, $lifted) || self::crosses($lifted, $pressed)) {
+                $moves += $this->weights->crossing;
+                $events[] = Event::between(EventKind::Crossing, $this->weights->crossing + 2, $before, $after);
             } elseif ($moving > 2) {
-                $reasons[] = \sprintf('%d valves change, some down while others come up', $moving);
-            }
-        }
-        $partials = $before->side === $after->side ? abs($after->partial - $before->partial) : 0;
-        $difficulty += self::PARTIAL * min(4, $partials);
-        if ($partials > 0 && $moving > 0) {
-            $difficulty += self::PARTIAL_AND_VALVES;
-            if ($moving > 1) {
-                $reasons[] = 'new partial and new valves together';
+                $events[] = Event::between(EventKind::ManyValves, 1.0, $before, $after, $moving);
             }
         }
         if ($before->side !== $after->side) {
-            $difficulty += self::SIDE;
-            $reasons[] = 'the thumb changes the side';
+            $moves += $this->weights->thumbValve;
+            $events[] = Event::between(EventKind::ThumbSide, $this->weights->thumbValve, $before, $after);
+        } else {
+            $partials = abs($after->partial - $before->partial);
+            $moves += $this->weights->partial * min(4, $partials);
+            if ($partials > 0 && $moving > 0) {
+                $moves += $this->weights->partialAndValves;
+                if ($moving > 1) {
+                    $events[] = Event::between(EventKind::PartialAndValves, $this->weights->partialAndValves, $before, $after, $moving);
+                }
+            }
         }
-        if (abs($to->midi() - $from->midi()) > 7) {
-            $difficulty += 2.0;
-            $reasons[] = 'a wide leap for the lip';
-            $flags[] = 'wide leap';
+        if ($to->midi() - $from->midi() >= SlideChange::LEAP) {
+            $moves += $this->weights->leap;
+            $events[] = Event::between(EventKind::WideLeap, $this->weights->leap, $before, $after);
         }
 
-        return new Change($difficulty, $reasons, $flags);
+        return new Change($moves, 0.0, $events);
     }
 
     /**
-     * @param array<string> $pressed
-     * @param array<string> $lifted
+     * @param array<string> $outer
+     * @param array<string> $inner
      */
-    private static function crosses(array $pressed, array $lifted): bool
+    private static function crosses(array $outer, array $inner): bool
     {
-        foreach ([[$pressed, $lifted], [$lifted, $pressed]] as [$outer, $inner]) {
-            if (\in_array('v1', $outer, true) && \in_array('v3', $outer, true) && \in_array('v2', $inner, true)) {
-                return true;
-            }
-        }
-
-        return false;
+        return \in_array('v1', $outer, true) && \in_array('v3', $outer, true) && \in_array('v2', $inner, true);
     }
 }

@@ -10,20 +10,26 @@ namespace SwiftReed\Instrument;
 final readonly class ChartEntry
 {
     /**
-     * @param list<string> $touches
-     * @param float        $cost    what it costs to use it; -1 for what its use costs
+     * @param list<string>   $touches
+     * @param list<Occasion> $may     places in which it may be chosen
+     * @param list<Occasion> $always  places in which it stands instead of the default
+     * @param string         $voicing how the player tells it from another note of the same touches
+     * @param bool           $yields  whether it gives way before its neighbours do
+     * @param string         $name    what teachers call it, or nothing
      */
-    public function __construct(public array $touches, public UseOf $use, public string $when, public Context $context, public bool $overblows, public float $cost)
+    public function __construct(public array $touches, public UseOf $use, public string $when, public array $may, public array $always, public bool $differs, public bool $overblows, public string $voicing, public bool $yields, public string $name)
     {
     }
 
     /**
-     * The same overblown.
+     * The same overblown; its notes between "from" and "to" are overblown with it.
      *
      * @param list<string> $touches
      */
-    public function with(array $touches, int $halfSteps): self
+    public function overblown(array $touches, int $halfSteps, int $from, int $to, bool $differs = false): self
     {
-        return new self($touches, $this->use, $this->when, $this->context->raised($halfSteps), $this->overblows, $this->cost);
+        $raise = static fn (Occasion $one): Occasion => $one->raised($halfSteps, $from, $to);
+
+        return new self($touches, $this->use, '', array_map($raise, $this->may), array_map($raise, $this->always), $differs || $this->differs, $this->overblows, $this->voicing, $this->yields, $this->name);
     }
 }

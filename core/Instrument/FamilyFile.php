@@ -70,6 +70,12 @@ final readonly class FamilyFile
         return array_map(fn (mixed $value): string => \is_string($value) || \is_int($value) ? (string) $value : throw $this->wrong($key, 'expected a list of texts'), $this->list($key));
     }
 
+    /** @return list<string> one text, or a list of them */
+    public function oneOrMore(string $key): array
+    {
+        return \is_array($this->entries[$key] ?? null) ? $this->texts($key) : ($this->has($key) ? [$this->text($key)] : []);
+    }
+
     /** @return list<list<string>> */
     public function groups(string $key): array
     {

@@ -5,31 +5,35 @@ declare(strict_types=1);
 namespace SwiftReed\Instrument;
 
 /**
- * One way to finger one note: the touches that are down, what it is for, and for brass how it lies in tune.
+ * One way to finger one note: the touches that are down, what it is for, where it belongs, and for brass how it lies in tune.
  */
 final readonly class Fingering
 {
     /**
-     * @param list<string> $touches     touch ids that are down, in the order of the instrument's list
-     * @param string       $text        as it is written over a note
-     * @param string       $when        a word on when it is used, or nothing
-     * @param Context      $context     where in a line it belongs
-     * @param list<string> $indifferent touches that may also be down without effect
-     * @param list<string> $momentary   touches that are only flicked
-     * @param string       $valves      "0" or the valves joined by "-"; nothing on other mechanisms
-     * @param int          $slide       position 1 to 7; 0 on other mechanisms
-     * @param string       $side        "F" or "Bb" on a horn, the letters of a trombone's triggers that are down ("T"); else nothing
-     * @param int          $partial     number of the partial; 0 where the fingering is not derived
-     * @param float        $slidePlace  how far out the slide is, in positions of the slide without attachment; 0 on other mechanisms
-     * @param float        $cost        what it costs to use it; one is about the effort of moving one finger
-     * @param float        $cents       deviation from equal temperament, positive is sharp; 0 where it is not derived
+     * @param list<string>   $touches     touch ids that are down, in the order of the instrument's list
+     * @param string         $text        as it is written over a note
+     * @param string         $when        a word on when it is used, or nothing
+     * @param list<Occasion> $may         places in which it may be chosen
+     * @param list<Occasion> $always      places in which it stands instead of the default
+     * @param list<string>   $indifferent touches that may also be down without effect
+     * @param list<string>   $momentary   touches that are only flicked
+     * @param string         $valves      "0" or the valves joined by "-"; nothing on other mechanisms
+     * @param int            $slide       position 1 to 7; 0 on other mechanisms
+     * @param string         $side        "F" or "Bb" on a horn, the letters of a trombone's triggers that are down ("T"); else nothing
+     * @param int            $partial     number of the partial; 0 where the fingering is not derived
+     * @param float          $cents       deviation from equal temperament, positive is sharp; 0 where it is not derived
+     * @param float          $slidePlace  how far out the slide is, in positions of the slide without attachment; 0 on other mechanisms
+     * @param string         $voicing     how the player tells it from another note of the same touches, or nothing
+     * @param bool           $yields      whether it gives way before its neighbours' usual fingerings do
+     * @param string         $name        what teachers call it, "one-and-one", or nothing
      */
     private function __construct(
         public array $touches,
         public string $text,
         public UseOf $use,
         public string $when,
-        public Context $context,
+        public array $may,
+        public array $always,
         public array $indifferent,
         public array $momentary,
         public string $valves,
@@ -38,25 +42,29 @@ final readonly class Fingering
         public string $side,
         public int $partial,
         public float $cents,
-        public float $slidePlace = 0.0,
-        public float $cost = 0.0,
+        public float $slidePlace,
+        public string $voicing,
+        public bool $yields,
+        public string $name = '',
     ) {
     }
 
     /** Nothing to finger: keyboards and mallets. */
     public static function none(): self
     {
-        return new self([], '', UseOf::Default, '', Context::none(), [], [], '', 0, SlideAdjust::None, '', 0, 0.0);
+        return new self([], '', UseOf::Default, '', [], [], [], [], '', 0, SlideAdjust::None, '', 0, 0.0, 0.0, '', false);
     }
 
     /**
-     * @param list<string> $touches
-     * @param list<string> $indifferent
-     * @param list<string> $momentary
+     * @param list<string>   $touches
+     * @param list<Occasion> $may
+     * @param list<Occasion> $always
+     * @param list<string>   $indifferent
+     * @param list<string>   $momentary
      */
-    public static function keys(array $touches, UseOf $use, string $when, Context $context, array $indifferent, array $momentary, float $cost = -1.0): self
+    public static function keys(array $touches, UseOf $use, string $when, array $may = [], array $always = [], array $indifferent = [], array $momentary = [], string $voicing = '', bool $yields = false, string $name = ''): self
     {
-        return new self($touches, [] === $touches ? 'open' : implode(' ', $touches), $use, $when, $context, $indifferent, $momentary, '', 0, SlideAdjust::None, '', 0, 0.0, 0.0, $cost < 0 ? $use->cost() : $cost);
+        return new self($touches, self::keysText($touches), $use, $when, $may, $always, $indifferent, $momentary, '', 0, SlideAdjust::None, '', 0, 0.0, 0.0, $voicing, $yields, $name);
     }
 
     /** @param list<int> $valves numbers of the valves that are down, rising */
@@ -65,7 +73,7 @@ final readonly class Fingering
         $digits = [] === $valves ? '0' : implode('-', $valves);
         $touches = array_map(static fn (int $valve): string => 'v'.$valve, $valves);
 
-        return new self($thumb ? [...$touches, 'T'] : $touches, ($thumb ? 'T' : '').$digits, $use, $when, Context::none(), [], [], $digits, 0, SlideAdjust::None, $side, $partial, $cents, 0.0, $use->cost());
+        return new self($thumb ? [...$touches, 'T'] : $touches, ($thumb ? 'T' : '').$digits, $use, $when, [], [], [], [], $digits, 0, SlideAdjust::None, $side, $partial, $cents, 0.0, '', false);
     }
 
     /**
@@ -75,31 +83,84 @@ final readonly class Fingering
      */
     public static function slide(int $position, SlideAdjust $adjust, UseOf $use, string $when, string $attachment, array $touches, float $place, int $partial, float $cents): self
     {
-        $sign = match ($adjust) {
-            SlideAdjust::None => '', SlideAdjust::Raised => '▴', SlideAdjust::Lowered => '▾',
-        };
-
-        return new self($touches, $attachment.$position.$sign, $use, $when, Context::none(), [], [], '', $position, $adjust, $attachment, $partial, $cents, $place, $use->cost());
+        return new self($touches, self::slideText($attachment, $position, $adjust), $use, $when, [], [], [], [], '', $position, $adjust, $attachment, $partial, $cents, $place, '', false);
     }
 
     public function as(UseOf $use, string $when): self
     {
-        return new self($this->touches, $this->text, $use, $when, $this->context, $this->indifferent, $this->momentary, $this->valves, $this->slide, $this->slideAdjust, $this->side, $this->partial, $this->cents, $this->slidePlace, $use === $this->use ? $this->cost : $use->cost());
+        return $this->with(use: $use, when: $when);
     }
 
-    public function belonging(Context $context): self
+    /**
+     * The same with the places in which it belongs.
+     *
+     * @param list<Occasion> $may
+     * @param list<Occasion> $always
+     */
+    public function belonging(array $may, array $always): self
     {
-        return new self($this->touches, $this->text, $this->use, $this->when, $context, $this->indifferent, $this->momentary, $this->valves, $this->slide, $this->slideAdjust, $this->side, $this->partial, $this->cents, $this->slidePlace, $this->cost);
+        return $this->with(may: $may, always: $always);
     }
 
-    public function costing(float $cost): self
+    /** The same with one touch in place of another, if it has that one: the flute's thumb on the B flat key. */
+    public function exchanged(string $touch, string $for): self
     {
-        return new self($this->touches, $this->text, $this->use, $this->when, $this->context, $this->indifferent, $this->momentary, $this->valves, $this->slide, $this->slideAdjust, $this->side, $this->partial, $this->cents, $this->slidePlace, $cost);
+        if (!\in_array($touch, $this->touches, true)) {
+            return $this;
+        }
+        $touches = array_map(static fn (string $id): string => $id === $touch ? $for : $id, $this->touches);
+
+        return $this->with(touches: $touches, text: self::keysText($touches));
+    }
+
+    /**
+     * The same with touches that stay down without effect.
+     *
+     * @param list<string> $resting
+     */
+    public function holding(array $resting): self
+    {
+        return [] === $resting ? $this : $this->with(touches: [...$this->touches, ...$resting]);
+    }
+
+    /** The same with the slide set a little short or long of its place. */
+    public function adjusted(SlideAdjust $adjust): self
+    {
+        return $this->with(slideAdjust: $adjust, text: self::slideText($this->side, $this->slide, $adjust));
+    }
+
+    /**
+     * @param list<string>|null   $touches
+     * @param list<Occasion>|null $may
+     * @param list<Occasion>|null $always
+     */
+    private function with(?array $touches = null, ?string $text = null, ?UseOf $use = null, ?string $when = null, ?array $may = null, ?array $always = null, ?SlideAdjust $slideAdjust = null): self
+    {
+        return new self($touches ?? $this->touches, $text ?? $this->text, $use ?? $this->use, $when ?? $this->when, $may ?? $this->may, $always ?? $this->always, $this->indifferent, $this->momentary, $this->valves, $this->slide, $slideAdjust ?? $this->slideAdjust, $this->side, $this->partial, $this->cents, $this->slidePlace, $this->voicing, $this->yields, $this->name);
+    }
+
+    /** @param list<string> $touches */
+    private static function keysText(array $touches): string
+    {
+        return [] === $touches ? 'open' : implode(' ', $touches);
+    }
+
+    private static function slideText(string $attachment, int $position, SlideAdjust $adjust): string
+    {
+        return $attachment.$position.match ($adjust) {
+            SlideAdjust::None => '', SlideAdjust::Raised => '▴', SlideAdjust::Lowered => '▾',
+        };
     }
 
     /** Whether pitch comes from a tube model, so that its deviation in cents is known. */
     public function isDerived(): bool
     {
         return $this->partial > 0;
+    }
+
+    /** How it lies when the player has set the slide as well as it goes: beyond first position a slide mends what is off. */
+    public function centsAsPlayed(): float
+    {
+        return $this->slide > 1 || ($this->slide > 0 && $this->cents > 0) ? 0.0 : $this->cents;
     }
 }

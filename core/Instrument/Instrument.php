@@ -29,6 +29,10 @@ final class Instrument
      * @param list<Register>         $registers from low to high; empty where they do not matter
      * @param string                 $family    section of the band: "Clarinets"
      * @param string                 $article   how it is named inside a sentence: "the clarinet in B♭"
+     * @param bool                   $onlyDefaults whether every note keeps its usual fingering
+     * @param KeyMap|null            $map       where its keys lie; null where nothing is drawn from a map
+     * @param array<string, array<int, string>> $called what a touch is called on some notes, by the written MIDI number
+     * @param string                 $usedSlides valves whose slides this player moves while playing, as digits: "13"
      */
     public function __construct(
         public readonly string $id,
@@ -42,6 +46,10 @@ final class Instrument
         private readonly \Closure $build,
         public readonly array $registers,
         public readonly int $midiProgram,
+        public readonly bool $onlyDefaults = false,
+        public readonly ?KeyMap $map = null,
+        public readonly string $usedSlides = '',
+        private readonly array $called = [],
     ) {
     }
 
@@ -96,6 +104,12 @@ final class Instrument
         $midi = $written->midi();
 
         return $this->fingerings[$midi] ??= $this->mechanism()->fingerings($written, $midi - $this->transposition->halfSteps());
+    }
+
+    /** What a touch is called for what it does on a note, where that is not its usual name. */
+    public function called(string $touch, ?Pitch $on): ?string
+    {
+        return null === $on ? null : $this->called[$touch][$on->midi()] ?? null;
     }
 
     /** The name of the register a written note belongs to, or nothing. */

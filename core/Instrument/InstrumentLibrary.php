@@ -24,7 +24,16 @@ final class InstrumentLibrary
 
     public function __construct(DataFolder $data)
     {
-        $files = array_map(static fn (string $name): FamilyFile => new FamilyFile($name, $data->read($name)), $data->names('instruments'));
+        $shared = $data->read('setups');
+        $files = array_map(static function (string $name) use ($data, $shared): FamilyFile {
+            $entries = $data->read($name);
+            $own = $entries['setups'] ?? [];
+            if ('none' !== ($entries['mechanism'] ?? '') && \is_array($own)) {
+                $entries['setups'] = $own + $shared;
+            }
+
+            return new FamilyFile($name, $entries);
+        }, $data->names('instruments'));
         usort($files, static fn (FamilyFile $a, FamilyFile $b): int => $a->number('order', 0) <=> $b->number('order', 0));
         foreach ($files as $file) {
             foreach ($file->part('instruments')->keys() as $id) {
@@ -137,12 +146,16 @@ final class InstrumentLibrary
         }
         $all = $file->part('setups');
         $inForce = [];
+        $without = [];
+        foreach ($setups as $setup) {
+            array_push($without, ...$all->part($setup)->texts('removes'));
+        }
         foreach ($all->keys() as $name) {
-            if (\in_array($id, $all->part($name)->texts('standard'), true)) {
+            if (\in_array($id, $all->part($name)->texts('standard'), true) && !\in_array($name, $without, true)) {
                 $inForce[] = $name;
             }
         }
-        array_push($inForce, ...$setups);
+        $inForce = array_values(array_unique([...$inForce, ...$setups]));
         $entry = $file->part('instruments')->part($id);
         $name = $entry->text('name');
         $compass = [];
@@ -156,8 +169,9 @@ final class InstrumentLibrary
         }
         $well = explode(' ', $ranges->text('well', $ranges->text('developing')));
         $compass['well'] = Compass::of(Pitch::parse($well[0]), Pitch::parse($well[1] ?? ''));
+        $bare = $compass['full'];
         foreach ($inForce as $setup) {
-            $compass['full'] = self::widened($compass['full'], $all->part($setup));
+            $compass['full'] = self::widened($compass['full'], $all->part($setup), $bare);
         }
         $registers = [];
         foreach ($file->parts('registers') as $register) {
@@ -176,23 +190,43 @@ final class InstrumentLibrary
             fn (): Mechanism => $this->mechanism($file, $entry, $inForce),
             $registers,
             $entry->number('program', 0),
+            [] !== array_filter($inForce, static fn (string $setup): bool => $all->part($setup)->flag('only-defaults')),
+            $file->has('map') ? KeyMap::read($file->part('map')) : null,
+            $file->part('instruments')->part($id)->text('slides', $file->text('slides')),
+            self::called($file),
         );
     }
 
-    private static function widened(Compass $full, FamilyFile $setup): Compass
+    /** @return array<string, array<int, string>> */
+    private static function called(FamilyFile $file): array
     {
-        $lowest = $setup->has('lowest') ? Pitch::parse($setup->text('lowest')) : $full->lowest;
-        if ($setup->has('lower')) {
-            $lowest = Pitch::plain($full->lowest->midi() - $setup->number('lower', 0), false);
+        $called = [];
+        $part = $file->part('called');
+        foreach ($part->keys() as $touch) {
+            foreach ($part->part($touch)->keys() as $note) {
+                $called[$touch][Pitch::parse($note)->midi()] = $part->part($touch)->text($note);
+            }
         }
 
-        return Compass::of($lowest, $setup->has('highest') ? Pitch::parse($setup->text('highest')) : $full->highest);
+        return $called;
+    }
+
+    /** Set-ups together reach as low and as high as the widest of them. */
+    private static function widened(Compass $full, FamilyFile $setup, Compass $bare): Compass
+    {
+        $lowest = $setup->has('only-from') ? Pitch::parse($setup->text('only-from')) : $full->lowest;
+        $highest = $full->highest;
+        $low = $setup->has('lower') ? Pitch::plain($bare->lowest->midi() - $setup->number('lower', 0), false) : ($setup->has('lowest') ? Pitch::parse($setup->text('lowest')) : $lowest);
+        $high = $setup->has('highest') ? Pitch::parse($setup->text('highest')) : $highest;
+
+        return Compass::of($lowest->isHigherThan($low) ? $low : $lowest, $high->isHigherThan($highest) ? $high : $highest);
     }
 
     /** @param list<string> $setups */
     private function mechanism(FamilyFile $file, FamilyFile $entry, array $setups): Mechanism
     {
         $all = $file->part('setups');
+        $down = Interval::parse($entry->text('written'))->halfSteps;
         switch ($file->text('mechanism')) {
             case 'none':
                 return new NoMechanism();
@@ -204,26 +238,35 @@ final class InstrumentLibrary
                     $compensating = $compensating || $all->part($setup)->flag('compensating');
                 }
 
-                return new ValveTube(Pitch::parse($entry->text('open'))->midi(), $valves, $compensating, self::avoided($file->part('avoid'), 0));
+                return new ValveTube(Pitch::parse($entry->text('open'))->midi(), $valves, $compensating, self::avoided($file->part('avoid'), 0), taught: TaughtAlternate::listIn($file, $down));
             case 'horn':
-                $down = Interval::parse($entry->text('written'))->halfSteps;
-                $short = \in_array('single-bb', $setups, true);
-                $double = \in_array('double', $setups, true);
-                $fSide = new ValveTube(Pitch::parse($file->text('open'))->midi(), 3, false, self::avoided($file->part('avoid'), $down), 'F');
-                $bSide = new ValveTube(Pitch::parse($file->text('open-short'))->midi(), 3, false, self::avoided($file->part('avoid-short'), $down), 'Bb', $double);
+                $has = static fn (string $flag): bool => [] !== array_filter($setups, static fn (string $setup): bool => $all->part($setup)->flag($flag));
+                $taught = TaughtAlternate::listIn($file, $down);
+                $usual = [];
+                foreach ($setups as $setup) {
+                    foreach ($all->part($setup)->part('usual')->keys() as $note) {
+                        $usual[Pitch::parse($note)->midi() - $down] = $all->part($setup)->part('usual')->text($note);
+                    }
+                }
+                $fSide = new ValveTube(Pitch::parse($file->text('open'))->midi(), 3, false, self::avoided($file->part('avoid'), $down), 'F', taught: $taught, usual: $usual);
+                $bSide = new ValveTube(Pitch::parse($file->text('open-short'))->midi(), 3, false, self::avoided($file->part('avoid-short'), $down), 'Bb', $has('thumb'), $taught);
 
-                return $double ? new DoubleHorn($fSide, $bSide, Pitch::parse($file->text('thumb-from'))) : ($short ? $bSide : $fSide);
+                return $has('thumb') ? new DoubleHorn($fSide, $bSide, Pitch::parse($file->text('thumb-from'))) : ($has('short') ? $bSide : $fSide);
             case 'slide':
                 $attachments = [];
+                $defaults = [];
                 foreach ($setups as $setup) {
                     $part = $file->part('attachments')->part($setup);
                     foreach ($part->keys() as $letter) {
                         [$touches, $lowers, $positions] = $part->texts($letter);
                         $attachments[$letter] = [explode(' ', $touches), (int) $lowers, (int) $positions];
                     }
+                    foreach ($all->part($setup)->part('usual')->keys() as $note) {
+                        $defaults[Pitch::parse($note)->midi() - $down] = $all->part($setup)->part('usual')->text($note);
+                    }
                 }
 
-                return new SlideTube(Pitch::parse($file->text('open'))->midi(), $attachments);
+                return new SlideTube(Pitch::parse($file->text('open'))->midi(), $attachments, $defaults, TaughtAlternate::listIn($file, $down));
             case 'keywork':
                 $missing = $entry->texts('without');
                 foreach ($all->keys() as $setup) {

@@ -19,6 +19,8 @@ final class KeyworkBuilder
     private array $touches = [];
     /** @var array<string, string> */
     private array $shorthand = [];
+    /** @var list<Resting>|null */
+    private ?array $resting = null;
 
     /**
      * @param list<string> $missing touches that this instrument does not have
@@ -36,8 +38,13 @@ final class KeyworkBuilder
             if (1 !== preg_match('/^[LR][1-4T]$/', $entry[0]) || !\in_array($entry[1], ['closes', 'opens'], true)) {
                 throw $touches->wrong($id, 'expected a finger such as L1, RT or R4, and "closes" or "opens"');
             }
+            $sort = $entry[4] ?? '';
+            if (!\in_array($sort, ['', 'hole', 'half', 'palm', 'side', 'knuckle'], true)) {
+                throw $touches->wrong($id, 'expected hole, half, palm, side or knuckle at the end, or nothing');
+            }
             if (!\in_array($id, $missing, true)) {
-                $this->touches[$id] = new Touch($id, $entry[0], 'opens' === $entry[1], $entry[3], $entry[2], 'hole' === ($entry[4] ?? ''), 'half' === ($entry[4] ?? ''), $places[$id] ?? throw $file->wrong('places', \sprintf('"%s" stands nowhere', $id)));
+                $place = $places[$id] ?? throw $file->wrong('places', \sprintf('"%s" stands nowhere', $id));
+                $this->touches[$id] = new Touch($id, $entry[0], 'opens' === $entry[1], $entry[3], $entry[2], 'hole' === $sort, 'half' === $sort, $file->part('among')->text($id, $place), \in_array($sort, ['palm', 'side', 'knuckle'], true) ? $sort : '');
             }
         }
         $shorthand = $file->part('shorthand');
@@ -84,7 +91,91 @@ final class KeyworkBuilder
         }
         ksort($fingerings);
 
-        return new Keywork($this->touches, $fingerings, $this->file->groups('together'), $this->file->groups('rollers'), $covers);
+        return new Keywork($this->touches, $fingerings, $this->file->groups('together'), $this->file->groups('rollers'), $covers, $this->resting(), $this->pads(), $this->modes(), $this->exchanges(), $this->advice());
+    }
+
+    /** @return list<Advice> */
+    private function advice(): array
+    {
+        $midi = static fn (string $note): int => Pitch::parse($note)->midi();
+        $advice = [];
+        foreach ($this->file->parts('advice') as $one) {
+            $touches = $one->texts('down');
+            if ([] !== array_filter($touches, fn (string $id): bool => !isset($this->touches[$id])) || ($one->has('needs') && !\in_array($one->text('needs'), $this->setups, true))) {
+                continue;
+            }
+            $after = $one->texts('after');
+            $advice[] = new Advice($midi($one->text('from')), $midi($one->text('to')), 2 === \count($after) ? [$midi($after[0]), $midi($after[1])] : null, $touches, $one->texts('resting'), $one->text('says'));
+        }
+
+        return $advice;
+    }
+
+    /** @return list<array{int, int}> */
+    private function modes(): array
+    {
+        return array_map(static fn (FamilyFile $mode): array => [Pitch::parse($mode->text('from'))->midi(), Pitch::parse($mode->text('to'))->midi()], $this->file->parts('modes'));
+    }
+
+    /** @return list<array{touch: string, for: string}> */
+    private function exchanges(): array
+    {
+        $exchanges = [];
+        $part = $this->file->part('exchanges');
+        foreach ($part->keys() as $touch) {
+            if (isset($this->touches[$touch])) {
+                $exchanges[] = ['touch' => $touch, 'for' => $part->text($touch)];
+            }
+        }
+
+        return $exchanges;
+    }
+
+    /**
+     * A touch that closes, closes its own pad, one that opens, opens its own; the file names linkages beyond that.
+     *
+     * @return array<string, array{closes: list<string>, opens: list<string>, shuts: list<string>}>
+     */
+    private function pads(): array
+    {
+        $pads = [];
+        $linkages = $this->file->part('linkages');
+        foreach ($linkages->keys() as $id) {
+            if (!\in_array($id, $this->file->part('touches')->keys(), true)) {
+                throw $linkages->wrong($id, 'no such touch');
+            }
+        }
+        foreach ($this->touches as $id => $touch) {
+            $linked = $linkages->part($id);
+            $pads[$id] = $linked->has('instead')
+                ? ['closes' => $linked->texts('closes'), 'opens' => $linked->texts('opens'), 'shuts' => $linked->texts('shuts')]
+                : ['closes' => [...($touch->opens ? [] : [$id]), ...$linked->texts('closes')], 'opens' => [...($touch->opens ? [$id] : []), ...$linked->texts('opens')], 'shuts' => $linked->texts('shuts')];
+        }
+
+        return $pads;
+    }
+
+    /** @return list<Resting> rules in force for this set-up, touches that the instrument lacks left out */
+    private function resting(): array
+    {
+        if (null !== $this->resting) {
+            return $this->resting;
+        }
+        $rules = [];
+        foreach ($this->file->parts('resting') as $rule) {
+            if (($rule->has('needs') && !\in_array($rule->text('needs'), $this->setups, true)) || [] !== array_intersect($rule->oneOrMore('unless'), $this->setups)) {
+                continue;
+            }
+            $touches = array_values(array_filter($rule->texts('touches'), fn (string $touch): bool => isset($this->touches[$touch])));
+            $how = $rule->text('how');
+            if (!\in_array($how, ['ahead', 'bridge', 'beside', 'always', 'first', 'trill'], true)) {
+                throw $rule->wrong('how', 'expected ahead, bridge, beside, always, first or trill');
+            }
+            $notes = array_map(static fn (string $note): int => Pitch::parse($note)->midi(), $rule->texts('notes'));
+            $rules[] = new Resting([] === $notes ? Pitch::parse($rule->text('from'))->midi() : min($notes), [] === $notes ? Pitch::parse($rule->text('to'))->midi() : max($notes), $notes, $touches, $how, $rule->text('because'), $rule->texts('while'));
+        }
+
+        return $this->resting = $rules;
     }
 
     /** @return array<int, list<ChartEntry>> by MIDI number, entries of missing touches left out */
@@ -115,7 +206,7 @@ final class KeyworkBuilder
     /** Null when the instrument lacks one of the touches, or the set-up makes the entry needless. */
     private function entry(FamilyFile $entry): ?ChartEntry
     {
-        if (($entry->has('needs') && !\in_array($entry->text('needs'), $this->setups, true)) || \in_array($entry->text('unless'), $this->setups, true)) {
+        if (($entry->has('needs') && !\in_array($entry->text('needs'), $this->setups, true)) || [] !== array_intersect($entry->oneOrMore('unless'), $this->setups)) {
             return null;
         }
         $touches = [];
@@ -136,7 +227,37 @@ final class KeyworkBuilder
         }
         $use = $entry->text('use');
 
-        return new ChartEntry($touches, '' === $use ? UseOf::Alternate : UseOf::tryFrom($use) ?? throw $entry->wrong('use', 'expected alternate, fallback, trill only or last resort'), $entry->flag('differs') ? self::DIFFERS : $entry->text('when'), new Context($entry->text('in'), Context::notes($entry->texts('beside')), Context::notes($entry->texts('not-beside')), Context::notes($entry->texts('not-near')), $entry->text('between'), $entry->flag('later')), 'no' !== $entry->text('overblows', 'yes'), $entry->decimal('cost', -1.0));
+        return new ChartEntry(
+            $touches,
+            '' === $use ? UseOf::Alternate : UseOf::tryFrom($use) ?? throw $entry->wrong('use', 'expected alternate, fallback, trill only or last resort'),
+            $entry->text('when'),
+            $this->occasions($entry, 'may'),
+            $this->occasions($entry, 'always'),
+            $entry->flag('differs'),
+            'no' !== $entry->text('overblows', 'yes'),
+            $entry->text('voicing'),
+            $entry->flag('yields'),
+            $entry->text('name'),
+        );
+    }
+
+    /** @return list<Occasion> */
+    private function occasions(FamilyFile $entry, string $key): array
+    {
+        return array_map(function (string $text) use ($entry, $key): Occasion {
+            try {
+                $occasion = Occasion::parse($text);
+            } catch (\InvalidArgumentException $error) {
+                throw $entry->wrong($key, $error->getMessage());
+            }
+            foreach ($occasion->conditions as $condition) {
+                foreach (array_diff($condition->touches, $this->file->part('touches')->keys()) as $unknown) {
+                    throw $entry->wrong($key, \sprintf('"%s" is not one of the touches', $unknown));
+                }
+            }
+
+            return $occasion;
+        }, $entry->texts($key));
     }
 
     /**
@@ -148,6 +269,9 @@ final class KeyworkBuilder
     {
         $made = [];
         foreach ($this->file->parts('overblow') as $rule) {
+            if (($rule->has('needs') && !\in_array($rule->text('needs'), $this->setups, true)) || [] !== array_intersect($rule->oneOrMore('unless'), $this->setups)) {
+                continue;
+            }
             $adds = $rule->text('adds');
             $drops = $rule->text('drops');
             $to = Pitch::parse($rule->text('to'))->midi();
@@ -155,7 +279,7 @@ final class KeyworkBuilder
                 foreach ($chart[$midi] ?? [] as $entry) {
                     if ($entry->overblows) {
                         $touches = array_values(array_diff($entry->touches, [$drops]));
-                        $made[$midi + $rule->number('halfsteps', 12)][] = $entry->with('' === $adds ? $touches : [...$touches, $adds], $rule->number('halfsteps', 12));
+                        $made[$midi + $rule->number('halfsteps', 12)][] = $entry->overblown('' === $adds ? $touches : [...$touches, $adds], $rule->number('halfsteps', 12), Pitch::parse($rule->text('from'))->midi(), $to, $rule->flag('differs'));
                     }
                 }
             }
@@ -170,14 +294,14 @@ final class KeyworkBuilder
         $touches = $entry->touches;
         usort($touches, static fn (string $a, string $b): int => array_search($a, $order, true) <=> array_search($b, $order, true));
         $resting = [];
-        foreach ($this->file->parts('resting') as $rule) {
-            $isInForce = !$rule->has('needs') || \in_array($rule->text('needs'), $this->setups, true);
-            if ($isInForce && $midi >= Pitch::parse($rule->text('from'))->midi() && $midi <= Pitch::parse($rule->text('to'))->midi()) {
-                $resting = array_values(array_filter($rule->texts('touches'), fn (string $touch): bool => isset($this->touches[$touch]) && !\in_array($touch, $touches, true)));
+        foreach ($this->resting() as $rule) {
+            if ('trill' !== $rule->how && $rule->isOn($midi) && [] === array_diff($rule->whileHeld, $touches)) {
+                array_push($resting, ...array_diff($rule->touches, $touches, $resting));
             }
         }
         $momentary = array_values(array_intersect($touches, $this->file->texts('momentary')));
+        $when = $entry->differs ? self::DIFFERS : ($isFirst ? '' : $entry->when);
 
-        return Fingering::keys($touches, $isFirst ? UseOf::Default : $entry->use, $isFirst && self::DIFFERS !== $entry->when ? '' : $entry->when, $entry->context, $resting, $momentary, $isFirst ? 0.0 : $entry->cost);
+        return Fingering::keys($touches, $isFirst ? UseOf::Default : $entry->use, $when, $isFirst ? [] : $entry->may, $isFirst ? [] : $entry->always, $resting, $momentary, $entry->voicing, $entry->yields, $entry->name);
     }
 }

@@ -15,8 +15,9 @@ final readonly class Touch
      * @param string $says   spoken name
      * @param string $label  a very short label for diagrams
      * @param string $place  where it stands on the instrument: "upper joint"; nothing where that needs no saying
+     * @param string $part   what of the finger works it: "palm", "side" or "knuckle"; nothing for the tip
      */
-    public function __construct(public string $id, public string $finger, public bool $opens, public string $says, public string $label, public bool $isHole, public bool $isHalfHole = false, public string $place = '')
+    public function __construct(public string $id, public string $finger, public bool $opens, public string $says, public string $label, public bool $isHole, public bool $isHalfHole = false, public string $place = '', public string $part = '')
     {
     }
 

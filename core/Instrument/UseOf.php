@@ -11,20 +11,15 @@ enum UseOf: string
 {
     case Default = 'default';
     case Alternate = 'alternate';
-    /** When the default does not speak for this player. */
+    /** When the default does not speak for this player: never chosen, only pinned. */
     case Fallback = 'fallback';
     case Trill = 'trill only';
+    /** Never chosen, only pinned. */
     case LastResort = 'last resort';
 
-    /** What it costs to use such a fingering where nothing else is said; one is about the effort of moving one finger. */
-    public function cost(): float
+    /** Whether a plan may take it of its own accord where its occasion holds. */
+    public function mayBeChosen(): bool
     {
-        return match ($this) {
-            self::Default => 0.0,
-            self::Alternate => 1.0,
-            self::Fallback => 3.0,
-            self::Trill => 7.0,
-            self::LastResort => 9.0,
-        };
+        return self::Fallback !== $this && self::LastResort !== $this;
     }
 }

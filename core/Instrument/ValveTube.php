@@ -19,8 +19,6 @@ final class ValveTube implements Mechanism
     private const VALVES = [1 => 2.0, 2 => 1.0, 3 => 3.0, 4 => 5.0, 5 => 2.33];
     /** A combination further off than this is not counted as giving the note, in cents. */
     private const TOLERANCE = 60.0;
-    /** What it costs to leave the usual valves: too much for a slow line, worth it in a fast figure. */
-    private const OTHER_VALVES = 2.5;
     private const TOO_SHARP = 40.0;
     private const TOO_FLAT = -30.0;
 
@@ -36,6 +34,8 @@ final class ValveTube implements Mechanism
      * @param array<int, int> $avoided partials that are alternates at best, each with the sounding MIDI number from which that holds
      * @param string    $side         name of this side of a double instrument, or nothing
      * @param bool      $thumb        whether this side is taken by the thumb
+     * @param list<TaughtAlternate> $taught
+     * @param array<int, string>    $usual  fingerings that a school takes for usual, by the sounding MIDI number
      */
     public function __construct(
         private readonly int $fundamental,
@@ -44,6 +44,8 @@ final class ValveTube implements Mechanism
         private readonly array $avoided,
         private readonly string $side = '',
         private readonly bool $thumb = false,
+        private readonly array $taught = [],
+        private readonly array $usual = [],
     ) {
         $this->combinations = $this->combinations();
     }
@@ -92,6 +94,10 @@ final class ValveTube implements Mechanism
             }
         }
         usort($found, static fn (array $a, array $b): int => $a[0] <=> $b[0] ?: $a[1]->partial <=> $b[1]->partial ?: $a[1]->text <=> $b[1]->text);
+        $school = $this->usual[$sounding] ?? null;
+        if (null !== $school) {
+            usort($found, static fn (array $a, array $b): int => ($b[1]->text === $school) <=> ($a[1]->text === $school));
+        }
         $fingerings = [];
         $texts = [];
         foreach ($found as [$effort, $fingering]) {
@@ -102,7 +108,7 @@ final class ValveTube implements Mechanism
             $fingerings[] = match (true) {
                 [] === $fingerings => $fingering->as(UseOf::Default, ''),
                 $effort >= 200 => $fingering->as(UseOf::LastResort, 'on the flat 7th partial'),
-                default => $fingering->as(UseOf::Alternate, self::why($fingering))->costing(self::OTHER_VALVES),
+                default => TaughtAlternate::placed($this->taught, $sounding, $fingerings[0], $fingering->as(UseOf::Alternate, self::why($fingering))),
             };
         }
 
@@ -114,7 +120,7 @@ final class ValveTube implements Mechanism
         return match (true) {
             $fingering->cents > 12 => \sprintf('sharp by about %d cents', (int) round($fingering->cents)),
             $fingering->cents < -12 => \sprintf('flat by about %d cents', (int) round(-$fingering->cents)),
-            default => 'in fast changes and trills',
+            default => '',
         };
     }
 
@@ -131,6 +137,7 @@ final class ValveTube implements Mechanism
         return 10 * \count($valves) + 0.5 * $length
             + ($cents > 0 ? 0.3 * max(0, $cents - 15) : 0.8 * max(0, -$cents - 15))
             + ($thirdForOneTwo ? 20 : 0)
+            + (\in_array(5, $valves, true) ? 6 : 0) // the fifth valve after what the others give: 2-3 before 1-5
             + ($sounding >= ($this->avoided[$partial] ?? \PHP_INT_MAX) ? 50 : 0)
             + (7 === $partial ? 200 : 0);
     }

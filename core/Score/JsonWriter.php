@@ -49,7 +49,7 @@ final class JsonWriter
         $recipe = $study->recipe;
         $notes = [];
         foreach ($study->notes as $i => $note) {
-            $notes[] = self::note($i, $note, $part->plan->notes[$i], $part->cents($i));
+            $notes[] = self::note($i, $note, $part->plan->notes[$i], $part);
         }
         $pitches = array_map(static fn (StudyNote $note): int => $note->pitch()->midi(), $study->notes);
         $tempo = ['bpm' => $recipe->tempo->bpm, 'unit' => $recipe->tempo->unit, 'click' => $recipe->tempo->click];
@@ -69,7 +69,7 @@ final class JsonWriter
             'untimed' => $study->isUntimed(),
             ...$rounds,
             'notes' => $notes,
-            'hard_spots' => array_map(static fn (HardSpot $spot): array => ['from' => $spot->from, 'to' => $spot->to, 'difficulty' => $spot->difficulty, 'why' => $spot->why], $part->plan->hardSpots),
+            'hard_spots' => array_map(static fn (HardSpot $spot): array => ['from' => $spot->from, 'to' => $spot->to, 'difficulty' => $spot->difficulty, 'why' => $part->hard($spot)], $part->plan->hardSpots),
             'range' => [
                 'lowest' => $study->notes[(int) array_search(min($pitches), $pitches, true)]->pitch()->text(),
                 'highest' => $study->notes[(int) array_search(max($pitches), $pitches, true)]->pitch()->text(),
@@ -81,7 +81,7 @@ final class JsonWriter
     }
 
     /** @return array<string, mixed> */
-    private static function note(int $i, StudyNote $note, PlannedNote $planned, float $cents): array
+    private static function note(int $i, StudyNote $note, PlannedNote $planned, Part $part): array
     {
         return [
             'i' => $i,
@@ -99,12 +99,13 @@ final class JsonWriter
             'breath' => $note->breathAfter,
             'tuplet' => self::orNull($note->tuplet),
             'reminder' => self::orNull($note->reminder),
-            'fingering' => ['cents' => $planned->fingering->isDerived() ? round($cents, 1) + 0.0 : null] + self::fingering($planned->fingering) + [
+            'fingering' => ['cents' => $planned->fingering->isDerived() ? round($part->cents($i), 1) + 0.0 : null] + self::fingering($planned->fingering) + [
                 'momentary' => $planned->fingering->momentary,
                 'resting' => $planned->resting,
-                'why' => self::orNull($planned->why),
+                'why' => self::orNull($part->why($i)),
+                'occasion' => $planned->occasion?->text,
             ],
-            'alternates' => array_map(self::alternate(...), $planned->alternates),
+            'alternates' => array_map(static fn (Alternate $alternate): array => self::alternate($i, $alternate, $part), $planned->alternates),
             'flags' => $planned->flags,
         ];
     }
@@ -125,9 +126,9 @@ final class JsonWriter
     }
 
     /** @return array<string, mixed> */
-    private static function alternate(Alternate $alternate): array
+    private static function alternate(int $i, Alternate $alternate, Part $part): array
     {
-        return self::fingering($alternate->fingering) + ['when' => self::orNull($alternate->fingering->when), 'cost_here' => $alternate->costHere, 'why_not' => $alternate->whyNot];
+        return self::fingering($alternate->fingering) + ['when' => self::orNull($part->when($alternate->fingering)), 'cost_here' => $alternate->costHere, 'why_not' => $part->whyNot($i, $alternate)];
     }
 
     private static function orNull(string $text): ?string

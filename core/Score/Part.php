@@ -4,9 +4,16 @@ declare(strict_types=1);
 
 namespace SwiftReed\Score;
 
+use SwiftReed\Explain\EventWords;
+use SwiftReed\Explain\FingeringWords;
+use SwiftReed\Explain\OccasionWords;
+use SwiftReed\Explain\ReasonWords;
+use SwiftReed\Fingering\Alternate;
 use SwiftReed\Fingering\FingeringPlan;
+use SwiftReed\Fingering\HardSpot;
 use SwiftReed\Fingering\Planner;
 use SwiftReed\Fingering\Tendency;
+use SwiftReed\Instrument\Fingering;
 use SwiftReed\Instrument\Instrument;
 use SwiftReed\Instrument\UseOf;
 use SwiftReed\Pitch\Pitch;
@@ -18,6 +25,9 @@ use SwiftReed\Study\StudyNote;
  */
 final readonly class Part
 {
+    /** Cents beyond which something is said. Source: the handbook, chapter 4, "Brass". */
+    private const HEARD = 10.0;
+
     /** @param list<Tendency> $tendencies the player's own */
     public function __construct(public Instrument $instrument, public Study $study, public FingeringPlan $plan, public array $tendencies = [])
     {
@@ -43,6 +53,38 @@ final readonly class Part
         $own = UseOf::Default === $fingering->use ? Planner::tendency($this->tendencies, $this->study->notes[$i]->pitch()->midi()) : 0;
 
         return 0 === $own ? $fingering->cents : (float) $own;
+    }
+
+    /** Why note i has not its usual fingering, in words; nothing when it has. */
+    public function why(int $i): string
+    {
+        return (new ReasonWords($this->instrument, $this->study, $this->plan))->why($i);
+    }
+
+    /** Why an alternate of note i is not taken there. */
+    public function whyNot(int $i, Alternate $alternate): string
+    {
+        return (new ReasonWords($this->instrument, $this->study, $this->plan))->whyNot($i, $alternate->whyNot);
+    }
+
+    /** How note i lies and what helps; nothing within a few cents. */
+    public function tuning(int $i): string
+    {
+        $fingering = $this->plan->notes[$i]->fingering;
+
+        return FingeringWords::tuning($this->instrument, $fingering, $this->cents($i), $this->cents($i) !== $fingering->cents, self::HEARD);
+    }
+
+    /** When a fingering is used, in general; notes are named as the key of this part names them. */
+    public function when(Fingering $fingering): string
+    {
+        return OccasionWords::general($this->instrument, $fingering, $this->study->signature->fifths >= 0);
+    }
+
+    /** What makes a change hard, in words. */
+    public function hard(HardSpot $spot): string
+    {
+        return EventWords::spot($this->instrument, $spot, $this->study->notes[$spot->from]->pitch(), $this->study->notes[$spot->to]->pitch());
     }
 
     /** The canonical study line. */

@@ -7,6 +7,7 @@ namespace SwiftReed\Score;
 use SwiftReed\Fingering\Pin;
 use SwiftReed\Fingering\Planner;
 use SwiftReed\Fingering\Tendency;
+use SwiftReed\Fingering\Weights;
 use SwiftReed\Instrument\Fingering;
 use SwiftReed\Instrument\Instrument;
 use SwiftReed\Knowledge\DataFolder;
@@ -40,7 +41,7 @@ final class PartBuilder
     /** @var array<string, Recipe> */
     private array $recipes = [];
 
-    public function __construct(public readonly ScaleLibrary $scales, public readonly PatternLibrary $patterns)
+    public function __construct(public readonly ScaleLibrary $scales, public readonly PatternLibrary $patterns, private readonly Weights $weights)
     {
         $this->studies = new StudyBuilder($scales);
         $this->parser = new Parser($scales, $patterns);
@@ -50,7 +51,7 @@ final class PartBuilder
     {
         $data = DataFolder::shipped();
 
-        return new self(new ScaleLibrary($data), new PatternLibrary($data));
+        return new self(new ScaleLibrary($data), new PatternLibrary($data), Weights::read($data));
     }
 
     /**
@@ -113,6 +114,6 @@ final class PartBuilder
 
     private function planner(Instrument $instrument): Planner
     {
-        return $this->planners[$instrument->id.'+'.implode('+', $instrument->setup)] ??= new Planner($instrument);
+        return $this->planners[$instrument->id.'+'.implode('+', $instrument->setup)] ??= new Planner($instrument, $this->weights);
     }
 }

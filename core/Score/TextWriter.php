@@ -49,7 +49,7 @@ final class TextWriter
         if ([] !== $part->plan->hardSpots) {
             $text .= "\nHard spots\n";
             foreach ($part->plan->hardSpots as $spot) {
-                $text .= \sprintf("  bar %d, %s to %s: %s\n", $study->notes[$spot->from]->bar, $study->notes[$spot->from]->pitch()->sign(), $study->notes[$spot->to]->pitch()->sign(), $spot->why);
+                $text .= \sprintf("  bar %d, %s to %s: %s\n", $study->notes[$spot->from]->bar, $study->notes[$spot->from]->pitch()->sign(), $study->notes[$spot->to]->pitch()->sign(), $part->hard($spot));
             }
         }
         foreach ($study->warnings as $warning) {

@@ -27,4 +27,10 @@ final readonly class Tempo
 
         return $this->bpm * 4 * $over / $under;
     }
+
+    /** Quarter notes a minute at which fingerings are planned: the goal's, where one is said. */
+    public function plannedQuarters(): float
+    {
+        return $this->goal > 0 ? $this->quarters() * $this->goal / $this->bpm : $this->quarters();
+    }
 }

@@ -4,9 +4,11 @@ declare(strict_types=1);
 
 namespace App\Command;
 
+use SwiftReed\Explain\OccasionWords;
 use SwiftReed\Instrument\Fingering;
 use SwiftReed\Instrument\Instrument;
 use SwiftReed\Instrument\InstrumentLibrary;
+use SwiftReed\Instrument\Occasion;
 use SwiftReed\Pitch\Pitch;
 use SwiftReed\Score\JsonWriter;
 use SwiftReed\Study\Stage;
@@ -51,7 +53,7 @@ final class InstrumentChartCommand extends Command
         foreach (self::notes($instrument) as [$sharp, $flat]) {
             $name = $sharp->sign().($sharp->equals($flat) ? '' : '/'.$flat->sign());
             foreach ($instrument->fingerings($sharp) as $i => $fingering) {
-                $details = array_filter([0 === $i ? '' : $fingering->use->value, $fingering->when, $fingering->isDerived() ? \sprintf('%+.1f cents', $fingering->cents) : '']);
+                $details = array_filter([0 === $i ? '' : $fingering->use->value, OccasionWords::general($instrument, $fingering, true), $fingering->isDerived() ? \sprintf('%+.1f cents', $fingering->cents) : '']);
                 $text .= rtrim((0 === $i ? $name.str_repeat(' ', max(1, 10 - mb_strlen($name))) : str_repeat(' ', 10)).str_pad($fingering->text, 34).implode('; ', $details))."\n";
             }
         }
@@ -68,7 +70,7 @@ final class InstrumentChartCommand extends Command
                 'also' => $sharp->equals($flat) ? null : $flat->text(),
                 'midi' => $instrument->transposition->sounding($sharp)->midi(),
                 'register' => $instrument->register($sharp),
-                'fingerings' => array_map(static fn (Fingering $fingering): array => JsonWriter::fingering($fingering) + ['when' => '' === $fingering->when ? null : $fingering->when, 'indifferent' => $fingering->indifferent, 'momentary' => $fingering->momentary], $instrument->fingerings($sharp)),
+                'fingerings' => array_map(static fn (Fingering $fingering): array => JsonWriter::fingering($fingering) + ['name' => '' === $fingering->name ? null : $fingering->name, 'when' => '' === OccasionWords::general($instrument, $fingering, true) ? null : OccasionWords::general($instrument, $fingering, true), 'may' => array_map(static fn (Occasion $one): string => $one->text, $fingering->may), 'always' => array_map(static fn (Occasion $one): string => $one->text, $fingering->always), 'indifferent' => $fingering->indifferent, 'momentary' => $fingering->momentary], $instrument->fingerings($sharp)),
             ];
         }
 

@@ -7,10 +7,12 @@ namespace App\Controller;
 use App\Engraving\ChartMaker;
 use App\Engraving\Diagram;
 use App\Engraving\EngravingError;
+use App\Engraving\KeyMapDrawing;
+use App\Engraving\Legend;
 use App\Engraving\PdfMaker;
 use App\Service\Desk;
 use App\Service\DeskState;
-use SwiftReed\Fingering\FingeringWords;
+use SwiftReed\Explain\FingeringWords;
 use SwiftReed\Fingering\Trill;
 use SwiftReed\Instrument\Instrument;
 use SwiftReed\Instrument\InstrumentError;
@@ -44,14 +46,17 @@ final class FingeringsController extends AbstractController
         if ('' !== $named) {
             $state = $state->withInstrument($this->byName($named, $state->instrument));
         }
-        $view = ['state' => $state, 'asked' => $asked, 'register' => $register, 'families' => $this->desk->families(), 'setups' => $this->desk->setups($state->instrument), 'instrument' => null, 'chart' => '', 'keyboard' => '', 'registers' => [], 'error' => '', 'found' => ''];
+        $view = ['state' => $state, 'asked' => $asked, 'register' => $register, 'families' => $this->desk->families(), 'setups' => $this->desk->setups($state->instrument), 'instrument' => null, 'chart' => '', 'keyboard' => '', 'registers' => [], 'error' => '', 'found' => '', 'legend' => [], 'explained' => []];
         $status = 200;
         try {
             $instrument = $this->desk->instrument($state);
             $midi = '' === $note ? -1 : $this->find($instrument, $note);
             $view['registers'] = array_map(static fn (Register $one): string => $one->name, $instrument->registers);
             $view = ['instrument' => $instrument, 'keyboard' => ChartMaker::keyboard($instrument), 'found' => $midi < 0 ? '' : FingeringWords::whole($instrument, $instrument->fingerings(Pitch::plain($midi, true))[0])] + $view;
-            $view['chart'] = $this->charts->screen($instrument, $request->query->getBoolean('narrow'), \in_array($register, $view['registers'], true) ? $register : '', $midi)->svg;
+            $chosen = \in_array($register, $view['registers'], true) ? $register : '';
+            $view['legend'] = ChartMaker::legendForPage($instrument);
+            $view['explained'] = ChartMaker::notesTo($instrument, $chosen);
+            $view['chart'] = $this->charts->screen($instrument, $request->query->getBoolean('narrow'), $chosen, $midi)->svg;
         } catch (InstrumentError $error) {
             $view['error'] = $error->getMessage();
             $status = 404;
@@ -74,6 +79,29 @@ final class FingeringsController extends AbstractController
         return new Response($pdfs->pdf($this->charts->print($instrument)), 200, ['Content-Type' => 'application/pdf', 'Content-Disposition' => \sprintf('inline; filename="fingerings-%s.pdf"', $instrument->id)]);
     }
 
+    #[Route('/fingerings/keys', name: 'key_map', methods: ['GET'])]
+    public function keyMap(Request $request): Response
+    {
+        $state = DeskState::of($request->query->all());
+        $instrument = $this->desk->instrument($state);
+        if (null === $instrument->map) {
+            throw $this->createNotFoundException(\sprintf('%s has no keys to map.', $instrument->name));
+        }
+
+        return $this->render('fingerings/key_map.html.twig', ['state' => $state, 'instrument' => $instrument, 'drawing' => KeyMapDrawing::drawing($instrument, $instrument->map)->svg, 'keys' => KeyMapDrawing::keys($instrument)]);
+    }
+
+    #[Route('/fingerings/keys.pdf', name: 'key_map_pdf', methods: ['GET'])]
+    public function keyMapPdf(Request $request, PdfMaker $pdfs): Response
+    {
+        $instrument = $this->desk->instrument(DeskState::of($request->query->all()));
+        if (null === $instrument->map) {
+            throw $this->createNotFoundException(\sprintf('%s has no keys to map.', $instrument->name));
+        }
+
+        return new Response($pdfs->pdf(KeyMapDrawing::print($instrument, $instrument->map)), 200, ['Content-Type' => 'application/pdf', 'Content-Disposition' => \sprintf('inline; filename="keys-%s.pdf"', $instrument->id)]);
+    }
+
     #[Route('/fingerings/strip', name: 'strip', methods: ['GET'])]
     public function strip(Request $request): Response
     {
@@ -82,29 +110,28 @@ final class FingeringsController extends AbstractController
         $height = Diagram::height($part->instrument);
         $notes = [];
         foreach ($part->study->notes as $i => $note) {
-            $fingering = $part->plan->notes[$i]->fingering;
-            $before = $i > 0 ? $part->plan->notes[$i - 1]->fingering->touches : [];
             $notes[] = [
                 'name' => $note->pitch()->name()->sign(),
                 'bar' => 0 === $i || $part->study->notes[$i - 1]->bar !== $note->bar ? $note->bar : 0,
-                'words' => FingeringWords::whole($part->instrument, $fingering),
-                'diagram' => 0 === $height ? '' : \sprintf('<svg viewBox="-560 0 1120 %d" aria-hidden="true" font-family="Figtree, Noto Sans Math, sans-serif">%s</svg>', $height, Diagram::svg($part->instrument, $fingering, $before, $i > 0)),
+                'words' => Diagram::words($part->instrument, $part->plan->notes[$i]),
+                'diagram' => 0 === $height ? '' : Diagram::planned($part->instrument, $part->plan->notes[$i], $part->plan->notes[$i - 1] ?? null)->alone('', ''),
             ];
         }
 
-        return $this->render('fingerings/strip.html.twig', ['state' => $state, 'part' => $part, 'notes' => $notes, 'trills' => 0 === $height ? [] : array_map(fn (Trill $trill): array => $this->trill($part->instrument, $trill, $height), Trill::ofStudy($part->study, $part->instrument))]);
+        return $this->render('fingerings/strip.html.twig', ['state' => $state, 'part' => $part, 'notes' => $notes, 'trills' => 0 === $height ? [] : array_map(fn (Trill $trill): array => $this->trill($part->instrument, $trill), Trill::ofStudy($part->study, $part->instrument)), 'legend' => Legend::forPage(Legend::signs($part->instrument, $part->plan->notes, true))]);
     }
 
     /** @return array{low: string, high: string, below: string, above: string, words: string} */
-    private function trill(Instrument $instrument, Trill $trill, int $height): array
+    private function trill(Instrument $instrument, Trill $trill): array
     {
-        $draw = static fn (string $inner): string => \sprintf('<svg viewBox="-560 0 1120 %d" aria-hidden="true" font-family="Figtree, Noto Sans Math, sans-serif">%s</svg>', $height, $inner);
+        $below = [...$trill->below->touches, ...$trill->restingBelow];
+        $above = [...$trill->above->touches, ...$trill->restingAbove];
 
         return [
             'low' => $trill->low->sign(),
             'high' => $trill->high->sign(),
-            'below' => $draw(Diagram::svg($instrument, $trill->below)),
-            'above' => $draw(Diagram::svg($instrument, $trill->above, $trill->below->touches, true)),
+            'below' => Diagram::drawn($instrument, $trill->below, $below, null)->alone('', ''),
+            'above' => Diagram::drawn($instrument, $trill->above, $above, $below)->alone('', ''),
             'words' => FingeringWords::whole($instrument, $trill->below).' And: '.FingeringWords::whole($instrument, $trill->above),
         ];
     }

@@ -4,7 +4,11 @@ declare(strict_types=1);
 
 namespace App\Engraving;
 
-use SwiftReed\Fingering\FingeringWords;
+use SwiftReed\Explain\FingeringWords;
+use SwiftReed\Explain\OccasionWords;
+use SwiftReed\Explain\Speech;
+use SwiftReed\Fingering\PlannedNote;
+use SwiftReed\Instrument\Fingering;
 use SwiftReed\Instrument\Instrument;
 use SwiftReed\Instrument\UseOf;
 use SwiftReed\Pitch\Pitch;
@@ -36,20 +40,19 @@ final class ChartMaker
     {
         $pitches = self::notes($instrument, $register);
         $width = $narrow ? 9500 : PageMaker::WIDTH;
-        $engraving = $this->engraver->engrave(ChartXml::write($pitches, $instrument->clef, $narrow ? self::NARROW : self::PER_SYSTEM), $width);
+        [$systems, $glyphs] = $this->systems($instrument, $pitches, $narrow ? self::NARROW : self::PER_SYSTEM, $width, $found);
         $body = '';
         $y = 0;
-        foreach ($engraving->systems as $system) {
-            [$drawing, $height] = $this->system($instrument, $pitches, $system, $found);
+        foreach ($systems as [$drawing, $height]) {
             $body .= \sprintf('<g transform="translate(0 %d)">%s</g>', $y, $drawing);
             $y += $height;
         }
 
-        return new Sheet(\sprintf('<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 %d %d" class="music" role="group" aria-label="Fingerings of %s" color="%s" font-family="Figtree, Noto Sans Math, sans-serif"><defs>%s</defs>%s</svg>', $width, $y, htmlspecialchars($instrument->article), self::INK, $engraving->glyphs(), $body), $width, $y);
+        return new Sheet(\sprintf('<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 %d %d" class="music" role="group" aria-label="Fingerings of %s" color="%s" font-family="Figtree, Noto Sans Math, sans-serif"><defs>%s</defs>%s</svg>', $width, $y, htmlspecialchars($instrument->article), self::INK, $glyphs, $body), $width, $y);
     }
 
     /**
-     * The whole range on paper: one page where it fits, every note in both spellings.
+     * The whole range on paper with title, set-up, legend, and when each alternate is used.
      *
      * @return non-empty-list<Sheet>
      *
@@ -58,21 +61,148 @@ final class ChartMaker
     public function print(Instrument $instrument, Paper $paper = Paper::A4): array
     {
         $pitches = self::notes($instrument);
-        $engraving = $this->engraver->engrave(ChartXml::write($pitches, $instrument->clef, self::PER_SYSTEM), PageMaker::WIDTH);
-        $body = '';
-        $height = 0;
-        foreach ($engraving->systems as $system) {
-            [$drawing, $tall] = $this->system($instrument, $pitches, $system);
-            $body .= \sprintf('<g transform="translate(0 %d)">%s</g>', $height, $drawing);
-            $height += $tall;
+        [$systems, $glyphs] = $this->systems($instrument, $pitches, self::PER_SYSTEM, PageMaker::WIDTH, -1);
+        $left = intdiv($paper->width() - PageMaker::WIDTH, 2);
+        $bottom = $paper->height() - 1500;
+        $setup = [] === $instrument->setup ? '' : ' · '.implode(', ', $instrument->setup);
+        $body = \sprintf('<text x="%d" y="1900" font-size="800" font-family="Alegreya, serif" font-weight="700" fill="%s">%s</text>', $left, self::INK, Signs::text($instrument->name.', fingerings'))
+            .\sprintf('<text x="%d" y="2480" font-size="360" fill="%s">%s</text>', $left, self::QUIET, Signs::text('Written notes, both spellings'.$setup.'. The first is the usual one; what is numbered is explained below.'));
+        [$legend, $tall] = Legend::line(self::legend($instrument, $pitches), PageMaker::WIDTH);
+        $body .= \sprintf('<g transform="translate(%d 2640)">%s</g>', $left, $legend);
+        $y = 2800 + $tall;
+        $pages = [];
+        foreach ($systems as [$drawing, $height]) {
+            if ($y + $height > $bottom && $y > 2800 + $tall) {
+                $pages[] = $body;
+                [$body, $y] = ['', 1400];
+            }
+            $body .= \sprintf('<g transform="translate(%d %d)">%s</g>', $left, $y, $drawing);
+            $y += $height;
         }
-        $room = $paper->height() - 4200;
-        $scale = min(1.0, $room / max(1, $height));
-        $left = ($paper->width() - PageMaker::WIDTH * $scale) / 2;
-        $setup = [] === $instrument->setup ? '' : ' ('.implode(', ', $instrument->setup).')';
-        $svg = \sprintf('<svg xmlns="http://www.w3.org/2000/svg" width="%.1fmm" height="%.1fmm" viewBox="0 0 %d %d" color="%s" font-family="Figtree, Noto Sans Math, sans-serif"><defs>%s</defs><text x="1500" y="2000" font-size="800" font-family="Alegreya, serif" font-weight="700" fill="%s">%s</text><g transform="translate(%.0f 2600) scale(%.4f)">%s</g></svg>', $paper->width() / 100, $paper->height() / 100, $paper->width(), $paper->height(), self::INK, $engraving->glyphs(), self::INK, Signs::text($instrument->name.$setup), $left, $scale, $body);
+        foreach (self::explained($instrument, $pitches) as ['number' => $number, 'note' => $note, 'says' => $says]) {
+            foreach (explode("\n", wordwrap(\sprintf('%d. %s: %s', $number, $note, $says), 118, "\n")) as $k => $line) {
+                if ($y + 420 > $bottom) {
+                    $pages[] = $body;
+                    [$body, $y] = ['', 1400];
+                }
+                $y += 400;
+                $body .= \sprintf('<text x="%d" y="%d" font-size="290" fill="%s">%s</text>', $left + ($k > 0 ? 400 : 0), $y, self::INK, Signs::text($line));
+            }
+        }
+        $pages[] = $body;
+        $sheets = [];
+        foreach ($pages as $k => $page) {
+            $foot = \sprintf('<text x="%d" y="%d" font-size="300" fill="%s">%s</text>', $left, $paper->height() - 900, self::QUIET, Signs::text($instrument->name.\sprintf(' · page %d of %d', $k + 1, \count($pages))));
+            $sheets[] = new Sheet(\sprintf('<svg xmlns="http://www.w3.org/2000/svg" width="%.1fmm" height="%.1fmm" viewBox="0 0 %d %d" color="%s" font-family="Figtree, Noto Sans Math, sans-serif"><defs>%s</defs>%s</svg>', $paper->width() / 100, $paper->height() / 100, $paper->width(), $paper->height(), self::INK, $glyphs, $page.$foot), $paper->width(), $paper->height());
+        }
 
-        return [new Sheet($svg, $paper->width(), $paper->height())];
+        return $sheets;
+    }
+
+    /**
+     * The systems with room for every drawing: fewer notes on a line where they would touch.
+     *
+     * @param list<Pitch> $pitches
+     *
+     * @return array{list<array{string, int}>, string} drawings with heights, and glyphs
+     */
+    private function systems(Instrument $instrument, array $pitches, int $perSystem, int $width, int $found): array
+    {
+        for (;; $perSystem = (int) ceil($perSystem * 0.8)) {
+            $engraving = $this->engraver->engrave(ChartXml::write($pitches, $instrument->clef, $perSystem), $width);
+            if ($perSystem <= 4 || self::isClear($instrument, $pitches, $engraving)) {
+                break;
+            }
+        }
+        $numbers = [];
+        foreach (self::explained($instrument, $pitches) as $one) {
+            $numbers[$one['key']] = $one['number'];
+        }
+
+        return [array_map(fn (EngravedSystem $system): array => $this->system($instrument, $pitches, $system, $numbers, $found), $engraving->systems), $engraving->glyphs()];
+    }
+
+    /** @param list<Pitch> $pitches */
+    private static function isClear(Instrument $instrument, array $pitches, Engraving $engraving): bool
+    {
+        foreach ($engraving->systems as $system) {
+            $edge = -\INF;
+            foreach ($system->heads as $i => $head) {
+                $left = 0.0;
+                $right = 0.0;
+                foreach (self::shown($instrument, $pitches[$i]) as $fingering) {
+                    $drawing = Diagram::of($instrument, $fingering);
+                    $left = min($left, $drawing->left);
+                    $right = max($right, $drawing->right);
+                }
+                if ($head->left + 160 + $left < $edge + 30) {
+                    return false;
+                }
+                $edge = $head->left + 160 + $right;
+            }
+        }
+
+        return true;
+    }
+
+    /** @return list<Fingering> the usual one and those that are shown below it */
+    private static function shown(Instrument $instrument, Pitch $pitch): array
+    {
+        return \array_slice($instrument->fingerings($pitch), 0, self::MOST);
+    }
+
+    /**
+     * When the alternates are used, numbered from low to high; and where players differ.
+     *
+     * @param list<Pitch> $pitches
+     *
+     * @return list<array{number: int, key: string, note: string, says: string}>
+     */
+    public static function explained(Instrument $instrument, array $pitches): array
+    {
+        $explained = [];
+        foreach ($pitches as $pitch) {
+            foreach (self::shown($instrument, $pitch) as $k => $fingering) {
+                $says = OccasionWords::general($instrument, $fingering, true);
+                if ('' === $says && 0 === $k) {
+                    continue;
+                }
+                $what = 0 === $k ? '' : FingeringWords::difference($instrument, $instrument->fingerings($pitch)[0], $fingering);
+                $use = UseOf::Default === $fingering->use || UseOf::Alternate === $fingering->use ? '' : $fingering->use->value;
+                $explained[] = ['number' => \count($explained) + 1, 'key' => $pitch->midi().' '.$k, 'note' => $pitch->sign(), 'says' => implode('; ', array_filter([$what, $use, $says]))];
+            }
+        }
+
+        return $explained;
+    }
+
+    /** @return list<array{number: int, key: string, note: string, says: string}> of the whole range or one register */
+    public static function notesTo(Instrument $instrument, string $register): array
+    {
+        return self::explained($instrument, self::notes($instrument, $register));
+    }
+
+    /**
+     * @param list<Pitch> $pitches
+     *
+     * @return list<array{sign: string, says: string}>
+     */
+    private static function legend(Instrument $instrument, array $pitches): array
+    {
+        $notes = [];
+        foreach ($pitches as $pitch) {
+            foreach (self::shown($instrument, $pitch) as $fingering) {
+                $notes[] = new PlannedNote($fingering, [], null, null, [], []);
+            }
+        }
+
+        return Legend::signs($instrument, $notes, false);
+    }
+
+    /** @return list<array{svg: string, says: string}> */
+    public static function legendForPage(Instrument $instrument): array
+    {
+        return Legend::forPage(self::legend($instrument, self::notes($instrument)));
     }
 
     /** The notes of the range on a keyboard, each a link to its place in the chart. */
@@ -117,11 +247,12 @@ final class ChartMaker
     }
 
     /**
-     * @param list<Pitch> $pitches
+     * @param list<Pitch>        $pitches
+     * @param array<string, int> $numbers of what is explained
      *
      * @return array{string, int}
      */
-    private function system(Instrument $instrument, array $pitches, EngravedSystem $system, int $found = -1): array
+    private function system(Instrument $instrument, array $pitches, EngravedSystem $system, array $numbers, int $found = -1): array
     {
         $svg = $system->body;
         $top = $system->height + 300;
@@ -131,18 +262,19 @@ final class ChartMaker
             $pitch = $pitches[$i];
             $x = $head->left + 160;
             $name = $pitch->sign().(0 === $pitch->alter ? '' : ' '.Pitch::plain($pitch->midi(), false)->sign());
-            $svg .= \sprintf('<text x="%.0f" y="%d" font-size="360" font-weight="700" text-anchor="middle" font-family="Alegreya, Noto Sans Math, serif" fill="%s">%s</text>', $x, $top, self::INK, Signs::text($name));
+            $svg .= \sprintf('<text x="%.0f" y="%d" font-size="340" font-weight="700" text-anchor="middle" font-family="Alegreya, Noto Sans Math, serif" fill="%s">%s</text>', $x, $top, self::INK, Signs::text($name));
             $svg .= \sprintf('<g id="note-%d"></g>', $pitch->midi());
             if ($pitch->midi() === $found) {
                 $svg .= \sprintf('<rect x="%.0f" y="40" width="1240" height="%d" rx="140" fill="none" stroke="%s" stroke-width="40"/>', $x - 620, $top + $diagram + 200, Signs::ACCENT);
             }
             $y = $top + 180;
-            foreach (\array_slice($instrument->fingerings($pitch), 0, self::MOST) as $k => $fingering) {
-                $words = $pitch->spoken().', '.(0 === $k ? '' : $fingering->use->value.': ').FingeringWords::whole($instrument, $fingering).('' === $fingering->when ? '' : ' '.ucfirst($fingering->when).'.');
-                $svg .= \sprintf('<g transform="translate(%.0f %d)%s" role="img" aria-label="%s"><title>%s</title>%s</g>', $x, $y, $k > 0 ? ' scale(.82)' : '', htmlspecialchars($words), htmlspecialchars($words), Diagram::svg($instrument, $fingering));
-                $y += (int) ($diagram * ($k > 0 ? 0.82 : 1)) + 60;
-                if ($k > 0) {
-                    $svg .= \sprintf('<text x="%.0f" y="%d" font-size="230" font-style="italic" text-anchor="middle" fill="%s">%s</text>', $x, $y + 170, self::QUIET, self::use($fingering->use));
+            foreach (self::shown($instrument, $pitch) as $k => $fingering) {
+                $words = $pitch->spoken().', '.(0 === $k ? '' : $fingering->use->value.': ').FingeringWords::whole($instrument, $fingering).' '.Speech::sentence(OccasionWords::general($instrument, $fingering, true));
+                $svg .= \sprintf('<g transform="translate(%.0f %d)" role="img" aria-label="%s"><title>%s</title>%s</g>', $x, $y, htmlspecialchars(trim($words)), htmlspecialchars(trim($words)), Diagram::of($instrument, $fingering)->svg);
+                $y += $diagram + 60;
+                $number = $numbers[$pitch->midi().' '.$k] ?? null;
+                if (null !== $number) {
+                    $svg .= \sprintf('<text x="%.0f" y="%d" font-size="240" font-style="italic" text-anchor="middle" fill="%s">%s</text>', $x, $y + 170, self::QUIET, 0 === $k ? 'players differ '.$number : self::use($fingering->use).' '.$number);
                     $y += 260;
                 }
                 $y += 60;
@@ -150,7 +282,7 @@ final class ChartMaker
             $deepest = max($deepest, $y);
         }
 
-        return [$svg, $deepest + 400];
+        return [$svg, $deepest + 300];
     }
 
     private static function use(UseOf $use): string

@@ -4,159 +4,237 @@ declare(strict_types=1);
 
 namespace App\Engraving;
 
+use SwiftReed\Explain\FingeringWords;
+use SwiftReed\Fingering\PlannedNote;
 use SwiftReed\Instrument\Fingering;
 use SwiftReed\Instrument\Instrument;
+use SwiftReed\Instrument\KeyGroup;
+use SwiftReed\Instrument\KeyMap;
 use SwiftReed\Instrument\SlideAdjust;
 use SwiftReed\Instrument\Touch;
 
 /**
- * Draws a fingering. Keywork: two columns, left hand and right hand, each with its thumb above, the three main fingers,
- * and the little finger below; keys that are no main holes stand beside their finger with a letter. Down and staying is a
- * full disc, newly put down a disc with a bright middle, just lifted a thick ring, up a thin ring: told by shape, so that
- * it survives black-and-white print. Valves: caps and digits. Slide: a bar with a marker and the position.
+ * Draws a fingering. Down is solid and up is open, always; half a hole is half filled; a key is shown among its neighbours;
+ * what has just moved is told beside the touch and never by its fill. Keywork is drawn from the map in the instrument's
+ * file, hands side by side; valves are caps with their digits; a slide is a bar with the place marked.
  *
  * Lengths are in units, a hundred to the millimetre; the drawing is centred on x = 0 and hangs from y = 0.
  */
 final class Diagram
 {
-    private const INK = '#23202b';
-    private const QUIET = '#8a8494';
-    private const PAPER = '#fffdf7';
-    private const HAND = 165.0;
-    private const SIDE = 360.0;
+    private const CAP = 210;
+    private const CAP_STEP = 226;
 
-    /** Height of the drawing for this mechanism, in units. */
+    /** Height of the drawings of this instrument, in units. */
     public static function height(Instrument $instrument): int
     {
         return match ($instrument->mechanism()->kind()) {
-            'keywork' => 1100, 'valves' => 620, 'slide' => 640, default => 0,
+            'keywork' => $instrument->map->height ?? 0, 'valves' => 330, 'slide' => 560, default => 0,
         };
     }
 
-    /** @param list<string> $heldBefore touches of the note before; empty when there is none, or when staying does not matter */
-    public static function svg(Instrument $instrument, Fingering $fingering, array $heldBefore = [], bool $showsMoves = false): string
+    /** A fingering by itself, nothing moving. */
+    public static function of(Instrument $instrument, Fingering $fingering): Drawing
     {
-        return match ($instrument->mechanism()->kind()) {
-            'keywork' => self::keywork($instrument->mechanism()->touches(), $fingering, $heldBefore, $showsMoves),
-            'valves' => self::valves($instrument->mechanism()->touches(), $fingering, $heldBefore, $showsMoves),
-            'slide' => self::slide($fingering),
-            default => '',
+        return self::drawn($instrument, $fingering, $fingering->touches, null);
+    }
+
+    /**
+     * A note of a plan: touches that rest are down; with the note before, what moves is marked.
+     *
+     * @param PlannedNote|null $before null when nothing comes before, or when moves are not shown
+     */
+    public static function planned(Instrument $instrument, PlannedNote $note, ?PlannedNote $before): Drawing
+    {
+        return self::drawn($instrument, $note->fingering, $note->down(), null === $before ? null : array_values(array_diff($before->down(), $before->fingering->momentary)));
+    }
+
+    /**
+     * @param list<string>      $down   touches that are down
+     * @param list<string>|null $before touches that were down on the note before; null when moves are not shown
+     */
+    public static function drawn(Instrument $instrument, Fingering $fingering, array $down, ?array $before): Drawing
+    {
+        $touches = $instrument->mechanism()->touches();
+
+        return match (true) {
+            null !== $instrument->map => self::keywork($instrument->map, $touches, $down, $fingering->momentary, $before),
+            'valves' === $instrument->mechanism()->kind() => self::valves($touches, $down, $before),
+            'slide' === $instrument->mechanism()->kind() => self::slide($touches, $fingering, $before),
+            default => (new Ink())->drawing(0),
         };
     }
 
     /**
      * @param array<string, Touch> $touches
-     * @param list<string>         $before
+     * @param list<string>         $down
+     * @param list<string>         $flicked
+     * @param list<string>|null    $before
      */
-    private static function keywork(array $touches, Fingering $fingering, array $before, bool $moves): string
+    private static function keywork(KeyMap $map, array $touches, array $down, array $flicked, ?array $before): Drawing
     {
-        $svg = '';
-        $half = '';
-        $labels = [];
-        foreach ($touches as $id => $touch) {
-            $down = \in_array($id, $fingering->touches, true);
-            $was = $moves && \in_array($id, $before, true);
-            $new = $moves && $down && !$was;
-            $x = $touch->isLeft() ? -self::HAND : self::HAND;
-            if ($touch->isHalfHole) {
-                if ($down) {
-                    $half .= self::half($x, 300 + 222 * ((int) $touch->finger[1] - 1), 92);
+        $ink = new Ink();
+        $halves = array_keys(array_filter($touches, static fn (Touch $one): bool => $one->isHalfHole && \in_array($one->id, $down, true)));
+        $halfFingers = array_map(static fn (string $id): string => $touches[$id]->finger, $halves);
+        foreach ($map->groups as $group) {
+            $spots = array_intersect_key($group->spots, $touches);
+            $used = array_intersect(array_keys($spots), [...$down, ...($before ?? [])]);
+            if ([] === $spots || 'never' === $group->show || ('used' === $group->show && [] === $used)) {
+                continue;
+            }
+            $letters = [];
+            foreach ($spots as $id => $spot) {
+                $isDown = \in_array($id, $down, true);
+                $half = $touches[$id]->isHole && !$touches[$id]->isThumb() && \in_array($touches[$id]->finger, $halfFingers, true);
+                $ink->touch($spot->x, $spot->y, $spot->width, $spot->height, $spot->shape, $isDown || $half, $half, $id);
+                if (\in_array($id, $flicked, true)) {
+                    $ink->flick($spot->x, $spot->y, $spot->width, $spot->height);
                 }
-            } elseif ($touch->isHole && !$touch->isThumb()) {
-                $svg .= self::disc($x, 300 + 222 * ((int) $touch->finger[1] - 1), 92, $down, $new, $was && !$down);
-            } elseif ($touch->isHole) {
-                $svg .= self::thumb($x, 100, $down, $new, $was && !$down);
-            } elseif ($down) {
-                $labels[$touch->finger][] = [$touch->label, $new];
+                if ($isDown && !$touches[$id]->isHole) {
+                    $letters[] = $touches[$id]->label;
+                }
             }
-        }
-        foreach ($labels as $finger => $keys) {
-            $finger = (string) $finger;
-            $side = 'L' === $finger[0] ? -1 : 1;
-            foreach ($keys as $i => [$label, $new]) {
-                [$x, $y] = match ($finger[1]) {
-                    'T' => [$side * (self::SIDE + 15) + $side * 130 * $i, 100.0],
-                    '4' => [$side * self::HAND + $side * 235 * $i, 968.0],
-                    default => [$side * (self::SIDE + (mb_strlen($label) > 1 ? 20 : 0)), 300.0 + 222 * ((int) $finger[1] - 1) + 165 * $i],
-                };
-                $svg .= self::key($x, $y, $label, $new);
+            if ([] !== $group->letter && [] !== $letters) {
+                $ink->letter((float) $group->letter[0], (float) $group->letter[1], implode(' ', \array_slice($letters, 0, 2)), $group->letter[2]);
+            }
+            if (null !== $before) {
+                self::moves($ink, $group, $touches, $spots, $down, $before, $halves);
             }
         }
 
-        return $svg.$half;
+        return $ink->drawing($map->height);
     }
 
-    /** A hole that is half covered. */
-    private static function half(float $x, float $y, float $radius): string
+    /**
+     * @param array<string, Touch>                             $touches
+     * @param array<string, \SwiftReed\Instrument\KeySpot> $spots
+     * @param list<string>                                     $down
+     * @param list<string>                                     $before
+     * @param list<string>                                     $halves  half holes that are taken now
+     */
+    private static function moves(Ink $ink, KeyGroup $group, array $touches, array $spots, array $down, array $before, array $halves): void
     {
-        return \sprintf('<circle cx="%1$.0f" cy="%2$.0f" r="%3$.0f" fill="%4$s" stroke="%5$s" stroke-width="18"/><path d="M%1$.0f %6$.0f A%3$.0f %3$.0f 0 0 0 %1$.0f %7$.0f Z" fill="%5$s"/>', $x, $y, $radius - 9, self::PAPER, self::INK, $y - $radius + 9, $y + $radius - 9);
-    }
-
-    private static function disc(float $x, float $y, float $radius, bool $down, bool $new, bool $lifted): string
-    {
-        if ($down) {
-            return \sprintf('<circle cx="%.0f" cy="%.0f" r="%.0f" fill="%s"/>', $x, $y, $radius, self::INK)
-                .($new ? \sprintf('<circle cx="%.0f" cy="%.0f" r="%.0f" fill="%s"/>', $x, $y, $radius * 0.4, self::PAPER) : '');
+        $ways = [];
+        foreach ($spots as $id => $spot) {
+            $was = \in_array($id, $before, true);
+            $is = \in_array($id, $down, true);
+            // A half hole is told at its hole.
+            foreach ($touches as $other => $touch) {
+                if ($touch->isHalfHole && $touches[$id]->isHole && $touch->finger === $touches[$id]->finger) {
+                    $wasHalf = \in_array($other, $before, true);
+                    $isHalf = \in_array($other, $down, true);
+                    if ($wasHalf !== $isHalf) {
+                        $ways[$id] = ($was && $isHalf) || ($wasHalf && $is) ? 'both' : ($isHalf ? 'down' : ($is ? 'both' : 'up'));
+                        continue 2;
+                    }
+                }
+            }
+            if ($was !== $is) {
+                $ways[$id] = $is ? 'down' : 'up';
+            }
         }
-
-        return \sprintf('<circle cx="%.0f" cy="%.0f" r="%.0f" fill="none" stroke="%s" stroke-width="%d"/>', $x, $y, $radius - ($lifted ? 14 : 6), $lifted ? self::INK : self::QUIET, $lifted ? 30 : 12);
-    }
-
-    private static function thumb(float $x, float $y, bool $down, bool $new, bool $lifted): string
-    {
-        $box = \sprintf('x="%.0f" y="%.0f" width="170" height="104" rx="52"', $x - 85, $y - 52);
-        if ($down) {
-            return \sprintf('<rect %s fill="%s"/>', $box, self::INK).($new ? \sprintf('<rect x="%.0f" y="%.0f" width="84" height="36" rx="18" fill="%s"/>', $x - 42, $y - 18, self::PAPER) : '');
+        if ([] === $ways) {
+            return;
         }
+        if ([] !== $group->mark) {
+            $kinds = array_values(array_unique($ways));
+            $ink->mark((float) $group->mark[0], (float) $group->mark[1], 1 === \count($kinds) ? $kinds[0] : 'both');
 
-        return \sprintf('<rect %s fill="none" stroke="%s" stroke-width="%d"/>', $box, $lifted ? self::INK : self::QUIET, $lifted ? 28 : 12);
-    }
-
-    private static function key(float $x, float $y, string $label, bool $new): string
-    {
-        $width = mb_strlen($label) > 1 ? 262 : 176;
-        $frame = \sprintf('<rect x="%.0f" y="%.0f" width="%d" height="196" rx="40" fill="%s" stroke="%s" stroke-width="14"/>', $x - $width / 2, $y - 98, $width, $new ? self::INK : self::PAPER, self::INK);
-
-        return $frame.self::text($x, $y + 62, 180, $label, $new ? self::PAPER : self::INK);
+            return;
+        }
+        foreach ($ways as $id => $way) {
+            [$x, $y] = $group->marks[$id] ?? [$spots[$id]->x < 0 ? -48 : 48, $spots[$id]->y];
+            $ink->mark((float) $x, (float) $y, $way);
+        }
     }
 
     /**
      * @param array<string, Touch> $touches
-     * @param list<string>         $before
+     * @param list<string>         $down
+     * @param list<string>|null    $before
      */
-    private static function valves(array $touches, Fingering $fingering, array $before, bool $moves): string
+    private static function valves(array $touches, array $down, ?array $before): Drawing
     {
-        $caps = array_values(array_filter(array_keys($touches), static fn (string $id): bool => 'T' !== $id));
-        $svg = '';
+        $ink = new Ink();
+        // The thumb of a double horn is a cap of its own, before the others.
+        $order = [...(isset($touches['T']) ? ['T'] : []), ...array_values(array_filter(array_keys($touches), static fn (string $id): bool => 'T' !== $id))];
+        foreach ($order as $i => $id) {
+            self::cap($ink, ($i - (\count($order) - 1) / 2) * self::CAP_STEP, 110, 'T' === $id ? 'T' : $touches[$id]->label, 'T' === $id, \in_array($id, $down, true), null === $before ? null : \in_array($id, $before, true));
+        }
+
+        return $ink->drawing(330);
+    }
+
+    private static function cap(Ink $ink, float $x, float $y, string $label, bool $isThumb, bool $down, ?bool $was): void
+    {
+        $ink->touch($x, $y, self::CAP, self::CAP, $isThumb ? 'key' : 'disc', $down);
+        $ink->inside($x, $y, $label, Ink::LETTER - 4, $down ? Ink::PAPER : Ink::QUIET);
+        if (null !== $was && $was !== $down) {
+            $ink->mark($x, $y + self::CAP / 2 + 40, $down ? 'down' : 'up');
+        }
+    }
+
+    /**
+     * @param array<string, Touch> $touches
+     * @param list<string>|null    $before
+     */
+    private static function slide(array $touches, Fingering $fingering, ?array $before): Drawing
+    {
+        $ink = new Ink();
+        $left = -330.0;
+        $step = 110.0;
+        $ink->box($left - 30, 20, -$left + 50, 180, 'slide');
+        $ink->path(\sprintf('M%.0f 100 H%.0f', $left, -$left), Ink::QUIET, 12);
+        for ($position = 1; $position <= 7; ++$position) {
+            $ink->path(\sprintf('M%.0f 70 V130', $left + $step * ($position - 1)), Ink::QUIET, 10);
+        }
+        $ink->path(\sprintf('M%.0f 30 V170', $left + $step * (min(7.4, $fingering->slidePlace) - 1)), Ink::INK, 48);
+        [$name, $adjust] = self::placeName($fingering);
+        $caps = array_keys($touches);
+        $width = Ink::width($name, 330) + (SlideAdjust::None === $adjust ? 0 : 150);
+        $x = -($width + \count($caps) * self::CAP_STEP) / 2;
         foreach ($caps as $i => $id) {
             $down = \in_array($id, $fingering->touches, true);
-            $was = $moves && \in_array($id, $before, true);
-            $svg .= self::disc(($i - (\count($caps) - 1) / 2) * 200, 100, 80, $down, $moves && $down && !$was, $was && !$down);
+            self::cap($ink, $x + self::CAP_STEP * ($i + 0.5) - 8, 350, $id, true, $down, null === $before ? null : \in_array($id, $before, true));
+        }
+        $x += \count($caps) * self::CAP_STEP;
+        $ink->letter($x, 470, $name, 'start', 330);
+        if (SlideAdjust::None !== $adjust) {
+            // Beside the digit, never on it: a bar for the place and an arrow towards the player (raised) or away (lowered).
+            $sign = $x + Ink::width($name, 330) + 75;
+            $ink->box($sign - 60, 260, $sign + 60, 440, 'sign');
+            $ink->path(SlideAdjust::Raised === $adjust ? \sprintf('M%.0f 420 V280 m-48 52 l48 -52 l48 52', $sign) : \sprintf('M%.0f 280 V420 m-48 -52 l48 52 l48 -52', $sign), Ink::INK, 24);
         }
 
-        return $svg.self::text(0, 560, 340, $fingering->text, self::INK);
+        return $ink->drawing(560);
     }
 
-    private static function slide(Fingering $fingering): string
+    /**
+     * A position is named by where it is: with a trigger down the steps are longer, and "3" would be looked for in the wrong place.
+     *
+     * @return array{string, SlideAdjust}
+     */
+    private static function placeName(Fingering $fingering): array
     {
-        $place = $fingering->slidePlace;
-        $left = -300.0;
-        $svg = \sprintf('<path d="M%.0f 100 H300" stroke="%s" stroke-width="12"/>', $left, self::QUIET);
-        for ($position = 1; $position <= 7; ++$position) {
-            $svg .= \sprintf('<path d="M%.0f 70 V130" stroke="%s" stroke-width="10"/>', $left + 100 * ($position - 1), self::QUIET);
+        if ('' === $fingering->side || 1 === $fingering->slide) {
+            return [(string) $fingering->slide, $fingering->slideAdjust];
         }
-        $svg .= \sprintf('<rect x="%.0f" y="30" width="44" height="140" rx="12" fill="%s"/>', $left + 100 * (min(7.5, $place) - 1) - 22, self::INK);
-        $sign = match ($fingering->slideAdjust) {
-            SlideAdjust::None => '',
-            SlideAdjust::Raised => \sprintf('<path d="M%d 430 l70 130 h-140 z" fill="%s"/>', 190, self::INK),
-            SlideAdjust::Lowered => \sprintf('<path d="M%d 560 l70 -130 h-140 z" fill="%s"/>', 190, self::INK),
+        $whole = (int) floor($fingering->slidePlace + 0.13);
+        $beyond = $fingering->slidePlace - $whole;
+
+        return match (true) {
+            $beyond < 0.13 => [(string) $whole, SlideAdjust::None],
+            $beyond < 0.36 || $whole >= 7 => [(string) min(7, $whole), SlideAdjust::Lowered],
+            $beyond <= 0.64 => [$whole.'½', SlideAdjust::None],
+            default => [(string) ($whole + 1), SlideAdjust::Raised],
         };
-
-        return $svg.self::text('' === $sign ? 0 : -30, 580, 360, $fingering->side.$fingering->slide, self::INK).$sign;
     }
 
-    private static function text(float $x, float $y, int $size, string $text, string $colour): string
+    /** Everything of the drawing in words, for a screen reader. */
+    public static function words(Instrument $instrument, PlannedNote $note, bool $oneToSix = false): string
     {
-        return \sprintf('<text x="%.0f" y="%.0f" font-size="%d" font-weight="700" text-anchor="middle" fill="%s">%s</text>', $x, $y, $size, $colour, Signs::text($text));
+        $resting = [] === $note->resting ? '' : ' Also down, without effect: '.implode(', ', array_map(static fn (string $id): string => FingeringWords::touch($instrument, $id), $note->resting)).'.';
+
+        return FingeringWords::whole($instrument, $note->fingering, $oneToSix).$resting;
     }
 }

@@ -23,7 +23,9 @@ final class PageMaker
     private const FIRST = 3200;
     private const TOP = 1500;
     /** A study on a sheet is not drawn smaller than this. */
-    private const SMALLEST = 0.62;
+    private const SMALLEST = 0.85;
+    /** Notes on a line that is not made shorter still. */
+    private const FEWEST = 6;
     private const INK = '#23202b';
     private const QUIET = '#6d6677';
 
@@ -38,14 +40,14 @@ final class PageMaker
      *
      * @throws EngravingError
      */
-    public function screen(Part $part, Rows $rows, string $label, int $perSystem = BarLayout::SYSTEM): Sheet
+    public function screen(Part $part, Rows $rows, string $label, int $perSystem = BarLayout::SYSTEM, ?SecondRow $second = null): Sheet
     {
         $width = $perSystem < BarLayout::SYSTEM ? self::NARROW : self::WIDTH;
-        $engraving = $this->engraver->engrave(MusicXmlWriter::forEngraving($part, $perSystem), $width);
+        $engraving = $this->roomy($part, $rows, $perSystem, $width);
         $y = $part->study->recipe->tempo->printed ? self::TEMPO : 0;
         $body = $this->tempo($part, 0, 430);
         foreach ($engraving->systems as $system) {
-            [$drawing, $height] = SystemDrawing::of($part, $system, $rows, true);
+            [$drawing, $height] = SystemDrawing::of($part, $system, $rows, true, $second);
             $body .= \sprintf('<g transform="translate(0 %d)">%s</g>', $y, $drawing);
             $y += $height;
         }
@@ -53,6 +55,32 @@ final class PageMaker
         $svg = \sprintf('<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 %d %d" class="music" role="group" aria-label="%s" color="%s" font-family="Figtree, Noto Sans Math, sans-serif"><defs>%s</defs>%s</svg>', $width, $y, self::escape($label), self::INK, $engraving->glyphs(), $body);
 
         return new Sheet($svg, $width, $y);
+    }
+
+    /**
+     * The music with room under every note for its fingering: where drawings would touch, fewer notes stand on a line.
+     *
+     * @throws EngravingError
+     */
+    private function roomy(Part $part, Rows $rows, int $perSystem, int $width): Engraving
+    {
+        for (;; $perSystem = max(self::FEWEST, (int) floor($perSystem * 0.8))) {
+            $engraving = $this->engraver->engrave(MusicXmlWriter::forEngraving($part, $perSystem), $width);
+            $isClear = [] === array_filter($engraving->systems, static fn (EngravedSystem $system): bool => !SystemDrawing::keepsClear($part, $system, $rows));
+            if ($isClear || $perSystem <= self::FEWEST) {
+                return $engraving;
+            }
+        }
+    }
+
+    /** The legend of the fingerings of some parts, as one drawing. @return array{string, int} drawing and height */
+    private function legend(Part $part, Rows $rows): array
+    {
+        if (FingeringStyle::Diagram !== $rows->fingerings || 'none' === $part->instrument->mechanism()->kind()) {
+            return ['', 0];
+        }
+
+        return Legend::line(Legend::signs($part->instrument, $part->plan->notes, $rows->moves), self::WIDTH);
     }
 
     /**
@@ -64,10 +92,10 @@ final class PageMaker
      *
      * @throws EngravingError
      */
-    public function print(Part $part, Rows $rows, string $name, Paper $paper = Paper::A4, array $remarks = [], PageStyle $style = PageStyle::AsShown): array
+    public function print(Part $part, Rows $rows, string $name, Paper $paper = Paper::A4, array $remarks = [], PageStyle $style = PageStyle::AsShown, ?SecondRow $second = null): array
     {
         $rows = $style->rows($rows);
-        [$blocks, $glyphs] = $this->blocks($part, $rows, $style);
+        [$blocks, $glyphs] = $this->blocks($part, $rows, $style, $second);
         $left = intdiv($paper->width() - self::WIDTH, 2);
         $bottom = $paper->height() - 1600;
         [$head, $y] = $this->heading($part, $name, $left, $style);
@@ -99,6 +127,15 @@ final class PageMaker
                 $body .= self::text($left + ($k > 0 ? 400 : 0), $y, 370, $line, self::INK, $weight);
             }
         }
+        [$legend, $tall] = $this->legend($part, $rows);
+        if ($tall > 0) {
+            if ($y + $tall > $bottom) {
+                $pages[] = $body;
+                $body = '';
+                $y = self::TOP;
+            }
+            $body .= \sprintf('<g transform="translate(%d %d)">%s</g>', $left, $y + 160, $legend);
+        }
         $pages[] = $body;
         $sheets = [];
         foreach ($pages as $i => $page) {
@@ -116,16 +153,16 @@ final class PageMaker
      *
      * @throws EngravingError
      */
-    private function blocks(Part $part, Rows $rows, PageStyle $style): array
+    private function blocks(Part $part, Rows $rows, PageStyle $style, ?SecondRow $second = null): array
     {
         if (PageStyle::Numbers === $style) {
             return [NumbersPage::lines($part, self::WIDTH), ''];
         }
         $scale = $style->scale();
-        $engraving = $this->engraver->engrave(MusicXmlWriter::forEngraving($part, $style->perSystem(BarLayout::SYSTEM)), (int) (self::WIDTH / $scale));
+        $engraving = $this->roomy($part, $rows, $style->perSystem(BarLayout::SYSTEM), (int) (self::WIDTH / $scale));
         $blocks = [];
         foreach ($engraving->systems as $system) {
-            [$drawing, $height] = SystemDrawing::of($part, $system, $rows, false);
+            [$drawing, $height] = SystemDrawing::of($part, $system, $rows, false, $second);
             if (PageStyle::Worksheet === $style) {
                 // A line to write names and numbers on.
                 $drawing .= \sprintf('<path d="M0 %1$d H%2$d" stroke="%3$s" stroke-width="12" stroke-dasharray="30 60"/>', $height + 420, self::WIDTH, self::QUIET);
@@ -181,6 +218,10 @@ final class PageMaker
                 $y += $scale * $height;
             }
             $y += 300;
+        }
+        [$legend, $tall] = $this->legend($first, $rows);
+        if ($tall > 0 && $y + $tall <= $bottom) {
+            $body .= \sprintf('<g transform="translate(%d %.0f)">%s</g>', $left, $y, $legend);
         }
         $pages[] = $body;
         $glyphs[] = implode('', $used);
@@ -251,7 +292,7 @@ final class PageMaker
         $lines = [['Changes to practise first, back and forth, slowly:', 700]];
         foreach (HardSpots::worst($part->plan->hardSpots) as $number => $spot) {
             $notes = $part->study->notes;
-            $lines[] = [\sprintf('%d. Bar %d, %s to %s: %s', $number, $notes[$spot->from]->bar, $notes[$spot->from]->pitch()->name()->sign(), $notes[$spot->to]->pitch()->name()->sign(), $spot->why), 400];
+            $lines[] = [\sprintf('%d. Bar %d, %s to %s: %s', $number, $notes[$spot->from]->bar, $notes[$spot->from]->pitch()->name()->sign(), $notes[$spot->to]->pitch()->name()->sign(), $part->hard($spot)), 400];
         }
 
         return $lines;

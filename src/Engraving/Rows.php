@@ -11,7 +11,7 @@ use SwiftReed\Study\Reminders;
  */
 final readonly class Rows
 {
-    public function __construct(public bool $degrees, public bool $letters, public Reminders $reminders, public FingeringStyle $fingerings, public bool $counts = false)
+    public function __construct(public bool $degrees, public bool $letters, public Reminders $reminders, public FingeringStyle $fingerings, public bool $counts = false, public bool $moves = true)
     {
     }
 

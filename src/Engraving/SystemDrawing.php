@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Engraving;
 
-use SwiftReed\Fingering\FingeringWords;
 use SwiftReed\Score\KeyNames;
 use SwiftReed\Score\Part;
 use SwiftReed\Study\Counts;
@@ -20,11 +19,13 @@ final class SystemDrawing
     private const LETTER_ROW = 560;
     private const TEXT_ROW = 520;
     private const GAP = 140;
+    /** Room between the drawings of two notes. */
+    private const CLEAR = 30;
     private const INK = '#23202b';
     private const QUIET = '#6d6677';
 
     /** @return array{string, int} drawing and height */
-    public static function of(Part $part, EngravedSystem $system, Rows $rows, bool $forScreen): array
+    public static function of(Part $part, EngravedSystem $system, Rows $rows, bool $forScreen, ?SecondRow $second = null): array
     {
         $svg = $system->body;
         $first = $part->study->notes[(int) array_key_first($system->heads)] ?? null;
@@ -60,9 +61,12 @@ final class SystemDrawing
             [$drawn, $height] = self::fingerings($part, $system, $rows, $y);
             $svg .= $drawn;
             $y += $height;
+            [$drawn, $height] = self::second($part, $system, $rows, $y, $second);
+            $svg .= $drawn;
+            $y += $height;
         }
         if ($forScreen) {
-            $svg .= self::regions($part, $system, $y);
+            $svg .= self::regions($part, $system, $rows, $y);
         }
 
         return [$svg, max($y, $floor) + ($y > $floor ? 520 : 300)];
@@ -98,13 +102,84 @@ final class SystemDrawing
             return self::textFingerings($part, $system, $y, FingeringStyle::Numbers === $rows->fingerings);
         }
         $svg = '';
+        $height = Diagram::height($part->instrument);
+        $tiers = self::tiers($part, $system, $rows);
         foreach ($system->heads as $i => $head) {
-            $fingering = $part->plan->notes[$i]->fingering;
-            $before = $i > 0 ? $part->plan->notes[$i - 1]->fingering->touches : [];
-            $svg .= \sprintf('<g transform="translate(%.0f %d)" aria-hidden="true">%s</g>', $head->middle(), $y + 60, Diagram::svg($part->instrument, $fingering, $before, $i > 0));
+            $down = $y + 60 + $tiers[$i] * ($height + 80);
+            if ($tiers[$i] > 0) {
+                // A thread leads from the first row to a drawing that found no room there.
+                $svg .= \sprintf('<path d="M%.0f %d V%d" stroke="%s" stroke-width="8" stroke-dasharray="20 30"/>', $head->middle(), $y + 10, $down - 40, self::QUIET);
+            }
+            $svg .= \sprintf('<g transform="translate(%.0f %d)" aria-hidden="true">%s</g>', $head->middle(), $down, self::diagram($part, $i, $rows)->svg);
         }
 
-        return [$svg, Diagram::height($part->instrument) + 120];
+        return [$svg, (1 + max([0, ...$tiers])) * ($height + 80) + 40];
+    }
+
+    /**
+     * In which row each drawing finds room beside the one before it; all in the first where the page is wide enough.
+     *
+     * @return array<int, int> by the index of the note, counted from 0
+     */
+    public static function tiers(Part $part, EngravedSystem $system, Rows $rows): array
+    {
+        $edges = [];
+        $tiers = [];
+        foreach ($system->heads as $i => $head) {
+            $drawing = self::diagram($part, $i, $rows);
+            $tier = 0;
+            while (isset($edges[$tier]) && $head->middle() + $drawing->left < $edges[$tier] + self::CLEAR) {
+                ++$tier;
+            }
+            $tiers[$i] = $tier;
+            $edges[$tier] = $head->middle() + $drawing->right;
+        }
+
+        return $tiers;
+    }
+
+    private static function diagram(Part $part, int $i, Rows $rows): Drawing
+    {
+        return Diagram::planned($part->instrument, $part->plan->notes[$i], $rows->moves ? $part->plan->notes[$i - 1] ?? null : null);
+    }
+
+    /**
+     * What another school or habit takes, under the notes where it differs.
+     *
+     * @return array{string, int} drawing and height
+     */
+    private static function second(Part $part, EngravedSystem $system, Rows $rows, int $y, ?SecondRow $second): array
+    {
+        if (null === $second || FingeringStyle::None === $rows->fingerings) {
+            return ['', 0];
+        }
+        $svg = '';
+        foreach ($system->heads as $i => $head) {
+            if (!$second->differs($part, $i)) {
+                continue;
+            }
+            $svg .= FingeringStyle::Diagram === $rows->fingerings
+                ? \sprintf('<g transform="translate(%.0f %d)" aria-hidden="true">%s</g>', $head->middle(), $y + 420, self::diagram($second->part, $i, $rows)->svg)
+                : \sprintf('<text x="%.0f" y="%d" font-size="300" text-anchor="middle" fill="%s">%s</text>', $head->middle(), $y + 760, self::INK, Signs::text(implode(' ', TouchLines::of($part->instrument, $second->part->plan->notes[$i]->fingering, FingeringStyle::Numbers === $rows->fingerings))));
+        }
+        if ('' === $svg) {
+            return ['', 0];
+        }
+        $name = \sprintf('<path d="M0 %d H18000" stroke="%s" stroke-width="8" stroke-dasharray="40 60"/><text x="0" y="%d" font-size="280" font-style="italic" fill="%s">%s</text>', $y + 60, self::QUIET, $y + 330, self::QUIET, Signs::text('or, '.$second->name.':'));
+
+        return [$name.$svg, (FingeringStyle::Diagram === $rows->fingerings ? Diagram::height($part->instrument) : 420) + 480];
+    }
+
+    /**
+     * Whether the drawings under neighbouring notes keep clear of each other.
+     */
+    public static function keepsClear(Part $part, EngravedSystem $system, Rows $rows): bool
+    {
+        if (FingeringStyle::Diagram !== $rows->fingerings) {
+            return true;
+        }
+
+        return 0 === max([0, ...self::tiers($part, $system, $rows)]);
     }
 
     /** @return array{string, int} */
@@ -169,7 +244,7 @@ final class SystemDrawing
         return $svg;
     }
 
-    private static function regions(Part $part, EngravedSystem $system, int $bottom): string
+    private static function regions(Part $part, EngravedSystem $system, Rows $rows, int $bottom): string
     {
         $svg = '';
         $indexes = array_keys($system->heads);
@@ -181,7 +256,7 @@ final class SystemDrawing
             $right = min($right, $head->middle() + 700);
             $note = $part->study->notes[$i];
             $planned = $part->plan->notes[$i];
-            $words = \sprintf('%s, degree %s. %s', $note->pitch()->spoken(), KeyNames::pageDegree($note->tone->degree, $note->tone->number), FingeringWords::whole($part->instrument, $planned->fingering));
+            $words = \sprintf('%s, degree %s. %s', $note->pitch()->spoken(), KeyNames::pageDegree($note->tone->degree, $note->tone->number), Diagram::words($part->instrument, $planned, FingeringStyle::Numbers === $rows->fingerings));
             $svg .= \sprintf('<g class="note-region" data-note="%d" tabindex="%d" role="button" aria-label="%s"><rect x="%.0f" y="40" width="%.0f" height="%d" rx="120" fill="transparent"/></g>', $i, 0 === $i ? 0 : -1, self::escape($words), $left, $right - $left, $bottom + 60);
         }
 

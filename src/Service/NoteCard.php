@@ -5,9 +5,12 @@ declare(strict_types=1);
 namespace App\Service;
 
 use App\Engraving\Diagram;
-use SwiftReed\Fingering\FingeringWords;
-use SwiftReed\Instrument\Fingering;
-use SwiftReed\Instrument\SlideAdjust;
+use App\Engraving\Drawing;
+use SwiftReed\Explain\FingeringWords;
+use SwiftReed\Explain\Likeness;
+use SwiftReed\Explain\Moves;
+use SwiftReed\Explain\Speech;
+use SwiftReed\Explain\TalkThrough;
 use SwiftReed\Instrument\UseOf;
 use SwiftReed\Pitch\Pitch;
 use SwiftReed\Score\KeyNames;
@@ -18,14 +21,12 @@ use SwiftReed\Score\Part;
  */
 final readonly class NoteCard
 {
-    /** Beyond this many cents something is said. */
-    private const IN_TUNE = 10.0;
-
     /**
-     * @param array{stay: list<string>, lift: list<string>, add: list<string>}                                      $coming
-     * @param list<string>                                                                                          $watch
-     * @param list<string>                                                                                          $keys    each key with its place and finger
+     * @param Moves        $coming     what happens since the note before
+     * @param list<string> $watch
+     * @param list<string> $keys       each key with its place and finger
      * @param list<array{text: string, use: string, when: string, cost: float, why: string, diagram: string, words: string}> $alternates
+     * @param list<string> $advice     what a teacher adds
      */
     private function __construct(
         public int $index,
@@ -40,7 +41,7 @@ final readonly class NoteCard
         public string $likeness,
         public string $why,
         public string $from,
-        public array $coming,
+        public Moves $coming,
         public array $watch,
         public string $tuning,
         public array $alternates,
@@ -48,6 +49,8 @@ final readonly class NoteCard
         public string $beforeText,
         public string $caution,
         public array $keys,
+        public array $advice,
+        public string $resting,
     ) {
     }
 
@@ -57,29 +60,28 @@ final readonly class NoteCard
         $planned = $part->plan->notes[$index];
         $fingering = $planned->fingering;
         $instrument = $part->instrument;
-        $before = $index > 0 ? $part->plan->notes[$index - 1]->fingering : null;
+        $before = $index > 0 ? $part->plan->notes[$index - 1] : null;
+        $from = $index > 0 ? $part->study->notes[$index - 1]->pitch() : null;
         $watch = [];
         foreach ($part->plan->hardSpots as $spot) {
             if ($spot->to === $index || $spot->from === $index) {
                 $other = $part->study->notes[$spot->to === $index ? $spot->from : $spot->to]->pitch()->name()->sign();
-                $watch[] = ($spot->to === $index ? 'Coming from ' : 'Going to ').$other.': '.$spot->why.'.';
+                $watch[] = Speech::sentence(($spot->to === $index ? 'coming from ' : 'going to ').$other.': '.$part->hard($spot));
             }
-        }
-        if ([] !== $planned->resting) {
-            $watch[] = 'May stay down: '.implode(', ', array_map(static fn (string $id): string => $instrument->mechanism()->touches()[$id]->says, $planned->resting)).'.';
         }
         $alternates = [];
         foreach ($planned->alternates as $alternate) {
             $alternates[] = [
                 'text' => $alternate->fingering->text,
                 'use' => UseOf::Default === $alternate->fingering->use ? 'the usual one' : $alternate->fingering->use->value,
-                'when' => $alternate->fingering->when,
+                'when' => Speech::sentence($part->when($alternate->fingering)),
                 'cost' => $alternate->costHere,
-                'why' => $alternate->whyNot,
-                'diagram' => self::drawn($part, $alternate->fingering, [], false),
+                'why' => $part->whyNot($index, $alternate),
+                'diagram' => self::drawn(Diagram::of($instrument, $alternate->fingering), FingeringWords::whole($instrument, $alternate->fingering)),
                 'words' => FingeringWords::whole($instrument, $alternate->fingering),
             ];
         }
+        $resting = [] === $planned->resting ? '' : Speech::sentence('down without effect: '.Speech::listed(array_map(static fn (string $id): string => FingeringWords::touch($instrument, $id, $note->pitch()), $planned->resting)));
 
         return new self(
             $index,
@@ -88,46 +90,27 @@ final readonly class NoteCard
             $note->sounding,
             KeyNames::pageDegree($note->tone->degree, $note->tone->number),
             $note->bar,
-            self::drawn($part, $fingering, null === $before ? [] : $before->touches, null !== $before),
+            self::drawn(Diagram::planned($instrument, $planned, $before), Diagram::words($instrument, $planned)),
             $fingering->text,
             FingeringWords::whole($instrument, $fingering),
-            FingeringWords::likeness($instrument, $note->pitch(), $fingering),
-            $planned->why,
-            null === $before ? '' : $part->study->notes[$index - 1]->pitch()->sign(),
-            null === $before ? ['stay' => [], 'lift' => [], 'add' => []] : FingeringWords::change($instrument, $before, $fingering),
+            Likeness::sentence($instrument, $note->pitch(), $fingering),
+            Speech::sentence($part->why($index)),
+            $from?->sign() ?? '',
+            null === $before || null === $from ? Moves::none() : Moves::between($instrument, $before, $from, $planned, $note->pitch()),
             $watch,
-            self::tuning($fingering, $part->cents($index), $part->cents($index) !== $fingering->cents),
+            $part->tuning($index),
             $alternates,
-            null === $before ? '' : $part->study->notes[$index - 1]->pitch()->text(),
-            null === $before ? '' : $before->text,
-            UseOf::Default === $fingering->use ? $fingering->when : '',
-            FingeringWords::pointedOut($instrument, $fingering),
+            $from?->text() ?? '',
+            $before->fingering->text ?? '',
+            UseOf::Default === $fingering->use ? Speech::sentence($fingering->when.('' === $fingering->voicing ? '' : ('' === $fingering->when ? '' : '; ').$fingering->voicing)) : '',
+            array_map(Speech::sentence(...), FingeringWords::pointedOut($instrument, $fingering, $note->pitch())),
+            TalkThrough::advice($instrument, $index, $part->study, $part->plan),
+            $resting,
         );
     }
 
-    /** @param list<string> $before */
-    private static function drawn(Part $part, Fingering $fingering, array $before, bool $moves): string
+    private static function drawn(Drawing $drawing, string $words): string
     {
-        $height = Diagram::height($part->instrument);
-
-        return 0 === $height ? '' : \sprintf('<svg viewBox="-560 0 1120 %d" class="fingering" role="img" aria-label="%s" font-family="Figtree, Noto Sans Math, sans-serif">%s</svg>', $height, htmlspecialchars(FingeringWords::whole($part->instrument, $fingering)), Diagram::svg($part->instrument, $fingering, $before, $moves));
-    }
-
-    private static function tuning(Fingering $fingering, float $off, bool $isOwn): string
-    {
-        if (!$fingering->isDerived() || abs($off) <= self::IN_TUNE) {
-            return '';
-        }
-        $cents = (int) round(abs($off));
-        $isSlide = $fingering->slide > 0;
-
-        return match (true) {
-            !$isOwn && $isSlide && SlideAdjust::Raised === $fingering->slideAdjust => \sprintf('This partial is %d cents flat: raise the position a little.', $cents),
-            $isSlide && $off < 0 && $fingering->slide > 1 => \sprintf('%d cents flat: raise the position a little.', $cents),
-            $off < 0 && ($isSlide || '0' === $fingering->valves) => \sprintf('%d cents flat, and nothing can be raised here: lip it up, or take an alternate.', $cents),
-            $off < 0 => \sprintf('%d cents flat: lip it up, or take an alternate.', $cents),
-            $isSlide => \sprintf('%d cents sharp: lower the position a little.', $cents),
-            default => \sprintf('%d cents sharp: extend the %s valve slide.', $cents, str_contains($fingering->valves, '3') ? 'third' : 'first'),
-        };
+        return 0 === $drawing->height ? '' : $drawing->alone('fingering', $words);
     }
 }

@@ -133,7 +133,7 @@ final class CheckValuesTest extends TestCase
         }
         yield ['trombone f-attachment', 'C3', 'T1'];
         yield ['trombone f-attachment', 'F2', 'T1'];
-        yield ['trombone f-attachment', 'B2', 'T2▾'];
+        yield ['trombone f-attachment', 'B2', 'T2'];
         yield ['euphonium-bc 4-valves', 'C3', '4'];
         yield ['euphonium-bc 4-valves', 'B2', '2-4'];
         yield ['euphonium-bc 4-valves', 'D2', '2-3-4'];

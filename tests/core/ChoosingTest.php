@@ -24,26 +24,27 @@ final class ChoosingTest extends TestCase
         yield 'clarinet: C5 on the right in C major' => ['clarinet-bb', 'own C major, 2 octaves', 'C5', 'rF', true];
         yield 'clarinet: E flat 4 by the side key in steps' => ['clarinet-bb', 'own Bb major', 'Eb4', 'side-eb', true];
         yield 'clarinet: E flat 4 by the sliver where the right index is busy' => ['clarinet-bb', 'own Bb formula 1 4', 'Eb4', 'sliver-l', true];
-        yield 'clarinet: F sharp 4 after F in a chromatic run with the side keys' => ['clarinet-bb', 'own C chromatic, eighths', 'F#4', 'side-fs', true];
+        yield 'clarinet: F sharp 4 after F in a chromatic run with the side keys' => ['clarinet-bb', 'own C chromatic, sixteenths, 100', 'F#4', 'side-fs', true];
         yield 'clarinet: first-year players flip thumb and index' => ['clarinet-bb', 'own C chromatic, eighths', 'F#4', 'L1', true, Stage::First];
         yield 'clarinet: F sharp 4 after E with the index' => ['clarinet-bb', 'own G major', 'F#4', 'L1', true];
-        yield 'clarinet: B3 by the sliver beside B flat' => ['clarinet-bb', 'own A chromatic, from A3', 'B3', 'sliver-r', true];
+        yield 'clarinet: B3 by the sliver beside B flat' => ['clarinet-bb', 'own A chromatic, from A3, sixteenths, 100', 'B3', 'sliver-r', true];
         yield 'clarinet: B3 with the middle finger otherwise' => ['clarinet-bb', 'own G major, 2 octaves', 'B3', 'R2', true];
-        yield 'clarinet: F sharp 5 by the sliver beside F' => ['clarinet-bb', 'own F chromatic, from F4, 2 octaves', 'F#5', 'sliver-r', true];
+        yield 'clarinet: F sharp 5 by the sliver beside F' => ['clarinet-bb', 'own F chromatic, from F4, 2 octaves, sixteenths, 100', 'F#5', 'sliver-r', true];
         yield 'clarinet: F sharp 5 with the middle finger otherwise' => ['clarinet-bb', 'own G major, 2 octaves', 'F#5', 'R2', true];
 
         foreach (['Bb', 'Eb', 'Ab', 'Db'] as $tonic) {
             yield "saxophone: bis in $tonic" => ['alto-sax', "own $tonic major, eighths", 'Bb4', 'bis', true];
         }
-        yield 'saxophone: side key in F, as beginners are taught' => ['alto-sax', 'own F major', 'Bb4', 'side-bb', true];
+        yield 'saxophone: side key in F, as beginners are taught' => ['alto-sax', 'own F major', 'Bb4', 'side-bb', true, Stage::First];
+        yield 'saxophone: bis in F from then on' => ['alto-sax', 'own F major', 'Bb4', 'bis', true];
         yield 'saxophone: no bis where B natural stands next' => ['alto-sax', 'own C chromatic, eighths', 'Bb4', 'bis', false];
         yield 'saxophone: no bis beside B natural in a flat key either' => ['alto-sax', 'own Eb formula 1 5 #5', 'Bb4', 'bis', false];
         yield 'saxophone: side key for A sharp in a sharp key' => ['alto-sax', 'own E lydian', 'A#4', 'side-bb', true];
-        yield 'saxophone: one-and-one in the B flat arpeggio' => ['alto-sax', 'own Bb arpeggio, 2 octaves', 'Bb5', 'R1', true];
+        yield 'saxophone: one-and-one in the B flat arpeggio' => ['alto-sax', 'own Bb arpeggio, 2 octaves, sixteenths, 100', 'Bb5', 'R1', true];
         yield 'saxophone: no one-and-one in the scale' => ['alto-sax', 'own Bb major', 'Bb5', 'R1', false];
-        yield 'saxophone: F sharp by the trill key between F and F sharp' => ['alto-sax', 'own C chromatic, eighths', 'F#4', 'fs-trill', true];
+        yield 'saxophone: F sharp by the trill key between F and F sharp' => ['alto-sax', 'own C chromatic, sixteenths, 100', 'F#4', 'fs-trill', true];
         yield 'saxophone: F sharp with the middle finger in G' => ['alto-sax', 'own G major', 'F#5', 'R2', true];
-        yield 'saxophone: C by the side key against B' => ['alto-sax', 'own C major', 'C5', 'side-c', true];
+        yield 'saxophone: C by the side key against B' => ['alto-sax', 'own C chromatic, sixteenths, 60', 'C5', 'side-c', true];
         yield 'saxophone: C with the middle finger in F' => ['alto-sax', 'own F major', 'C5', 'side-c', false];
 
         yield 'saxophone: bis beside C in the school that allows it' => ['alto-sax', 'own Eb major, from Bb4 to C5', 'Bb4', 'bis', true];
@@ -101,11 +102,14 @@ final class ChoosingTest extends TestCase
         self::assertSame([], Support::part('own G formula 1 2, from G4 to A4', 'clarinet-bb')->plan->notes[1]->resting, 'not where it is not needed');
     }
 
-    public function testValvesChangeAsLittleAsPossibleInFastFigures(): void
+    public function testThreeStandsForOneTwoOnlyInFiguresAtFourNotesASecond(): void
     {
-        $texts = static fn (string $line): array => array_map(static fn ($note): string => $note->fingering->text, Support::part($line, 'trumpet-bb')->plan->notes);
-        self::assertContains('3', $texts('own Ab formula 1 b2, sixteenths, quarter = 120'), '3 for 1-2 when it stays on 3');
-        self::assertSame(['0', '1-2', '0'], $texts('own G formula 1 2, quarter = 60, from G4 to A4'));
+        $texts = static fn (string $line, Stage $stage = Stage::Full): array => array_map(static fn ($note): string => $note->fingering->text, Support::part($line, 'trumpet-bb', $stage)->plan->notes);
+        $figure = 'own Ab phrygian, cell 1 2 1 2 1 2 up only, 5 notes, sixteenths, quarter = ';
+        self::assertContains('3', $texts($figure.'60'), 'back and forth, four notes a second');
+        self::assertNotContains('3', $texts($figure.'59'));
+        self::assertNotContains('3', $texts($figure.'60', Stage::First));
+        self::assertSame(['0', '1-2', '0'], $texts('own G formula 1 2, sixteenths, quarter = 120, from G4 to A4'), 'a turn is no figure');
     }
 
     public function testWithTheAttachmentTheOuterPositionsAreSpared(): void
@@ -126,15 +130,17 @@ final class ChoosingTest extends TestCase
             }
             self::fail('no D4');
         };
-        self::assertSame('1', $d('own D major, from C#4 to E4'), 'beside C sharp');
-        self::assertSame('1', $d('own Eb major, from D4 to F4'), 'beside E flat');
-        self::assertSame('4', $d('own G arpeggio, from G3'), 'beside G and B');
-        self::assertSame('4', $d('own D major, from C#4 to E4', 'D4 flat 30'), 'where 1 is flat and cannot be raised');
+        self::assertSame('1', $d('own D major, from C#4 to E4, eighths'), 'beside C sharp');
+        self::assertSame('1', $d('own Eb major, from D4 to F4, eighths'), 'beside E flat');
+        self::assertSame('4', $d('own G arpeggio, from G3, eighths'), 'beside G and B');
+        self::assertSame('1', $d('own G arpeggio, from G3'), 'but not slowly');
+        self::assertSame('4', $d('own D major, from C#4 to E4, eighths', 'D4 flat 30'), 'where 1 is flat and cannot be raised');
     }
 
     public function testHalfHoleChangesAreWorded(): void
     {
-        $spots = array_column(Support::part('own C, 5 notes, then arpeggio', 'bassoon')->plan->hardSpots, 'why');
+        $part = Support::part('own C, 5 notes, then arpeggio', 'bassoon');
+        $spots = array_map($part->hard(...), $part->plan->hardSpots);
         self::assertStringContainsString('into half-hole G: six fingers land together, the index on half its hole', implode("\n", $spots), 'F to G');
         self::assertStringContainsString('into half-hole G: the index rolls open as five land', implode("\n", $spots), 'E to G');
     }
@@ -142,8 +148,8 @@ final class ChoosingTest extends TestCase
     public function testReasonsAreSaidInATeachersWords(): void
     {
         $part = Support::part('own Ab major, 2 octaves', 'clarinet-bb');
-        $why = array_filter(array_map(static fn ($note): string => $note->why, $part->plan->notes));
-        self::assertContains('left F sharp key, because with the usual fingering the right little finger would slide from the right F and C key to the right F sharp key, coming from C', $why);
+        $why = array_filter(array_map($part->why(...), array_keys($part->plan->notes)));
+        self::assertContains('left F sharp and C sharp key: with the usual fingering the right little finger would go from the right F sharp and C sharp key to the right A flat and E flat key, D♭ to E♭', $why);
     }
 
     public function testATrillTakesTheFingeringsBetweenWhichTheLeastMoves(): void

@@ -11,7 +11,7 @@ use PHPUnit\Framework\TestCase;
  */
 final class HouseTest extends TestCase
 {
-    private const ORDER = ['Knowledge', 'Pitch', 'Scale', 'Pattern', 'StudyLine', 'Study', 'Instrument', 'Fingering', 'Score', 'Packet', 'Import', 'Practice'];
+    private const ORDER = ['Knowledge', 'Pitch', 'Scale', 'Pattern', 'StudyLine', 'Study', 'Instrument', 'Fingering', 'Explain', 'Score', 'Packet', 'Import', 'Practice'];
 
     public function testArrowsPointDownAndNoFrameworkIsInTheCore(): void
     {

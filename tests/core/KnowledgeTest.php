@@ -74,7 +74,7 @@ final class KnowledgeTest extends TestCase
 
     public function testUnknownInstrumentsAndSetupsSuggestTheNearest(): void
     {
-        foreach ([['clarinett', [], 'did you mean'], ['', [], 'instrument:list'], ['flute', ['b-foott'], 'did you mean "b-foot"'], ['piccolo', ['b-foot'], 'has none'], ['horn-f', ['double', 'single-bb'], 'exclude each other']] as [$id, $setup, $says]) {
+        foreach ([['clarinett', [], 'did you mean'], ['', [], 'instrument:list'], ['flute', ['b-foott'], 'did you mean "b-foot"'], ['piccolo', ['b-foot'], 'one-fingering'], ['horn-f', ['double', 'single-bb'], 'exclude each other']] as [$id, $setup, $says]) {
             try {
                 Support::instruments()->instrument($id, $setup);
                 self::fail($id);

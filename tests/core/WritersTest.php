@@ -5,7 +5,8 @@ declare(strict_types=1);
 namespace SwiftReed\Tests;
 
 use PHPUnit\Framework\TestCase;
-use SwiftReed\Fingering\FingeringWords;
+use SwiftReed\Explain\FingeringWords;
+use SwiftReed\Explain\Likeness;
 use SwiftReed\Pitch\Pitch;
 use SwiftReed\Score\JsonWriter;
 use SwiftReed\Score\KeyNames;
@@ -99,10 +100,10 @@ final class WritersTest extends TestCase
         $clarinet = Support::instruments()->instrument('clarinet-bb');
         $pitch = Pitch::parse('C#5');
         $fingering = $clarinet->fingerings($pitch)[0];
-        self::assertStringContainsString('right little finger on the right F sharp key', FingeringWords::whole($clarinet, $fingering));
-        self::assertSame('The same as low F♯, with the register key.', FingeringWords::likeness($clarinet, $pitch, $fingering));
+        self::assertStringContainsString('right little finger on the right F sharp and C sharp key', FingeringWords::whole($clarinet, $fingering));
+        self::assertSame('The same as low F♯, with the register key opened.', Likeness::sentence($clarinet, $pitch, $fingering));
         $trombone = Support::instruments()->instrument('trombone');
-        self::assertSame('Third position, raised a little.', FingeringWords::whole($trombone, $trombone->fingerings(Pitch::parse('F#4'))[0]));
+        self::assertSame('Third position, about a third of a position in.', FingeringWords::whole($trombone, $trombone->fingerings(Pitch::parse('F#4'))[0]));
         $trumpet = Support::instruments()->instrument('trumpet-bb');
         self::assertSame('First and second valves.', FingeringWords::whole($trumpet, $trumpet->fingerings(Pitch::parse('A4'))[0]));
     }

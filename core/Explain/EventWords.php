@@ -1,0 +1,91 @@
+<?php
+
+declare(strict_types=1);
+
+namespace SwiftReed\Explain;
+
+use SwiftReed\Fingering\Event;
+use SwiftReed\Fingering\EventKind;
+use SwiftReed\Fingering\HardSpot;
+use SwiftReed\Instrument\Fingering;
+use SwiftReed\Instrument\Instrument;
+use SwiftReed\Pitch\Pitch;
+
+/**
+ * What makes a change hard, in a teacher's words.
+ */
+final class EventWords
+{
+    /**
+     * @param bool $would whether it is said of a line that is not played
+     */
+    public static function says(Instrument $instrument, Event $event, Fingering $before, Fingering $after, Pitch $from, Pitch $to, bool $would = false): string
+    {
+        $touches = $instrument->mechanism()->touches();
+        $does = static fn (string $plain, string $does): string => $would ? 'would '.$plain : $does;
+        $position = static fn (Fingering $one): string => '' === $one->side ? (string) $one->slide : $one->side.$one->slide.(1 === $one->slide ? '' : ' ('.FingeringWords::placed($one->slidePlace).')');
+
+        return match ($event->kind) {
+            EventKind::LittleFingerTwice, EventKind::FingerSlides, EventKind::FingerRolls => \sprintf(
+                '%s %s from %s to %s',
+                FingeringWords::worker($touches[$event->to]),
+                $event->rolls ? $does('roll', 'rolls') : $does('go', 'goes'),
+                FingeringWords::touch($instrument, $event->from, $from),
+                FingeringWords::touch($instrument, $event->to, $to),
+            ),
+            EventKind::HalfHole => $event->rolls
+                ? \sprintf('into half-hole %s: the index %s open as %s', $to->name()->sign(), $does('roll', 'rolls'), self::landing($event->count, $does))
+                : \sprintf('into half-hole %s: %s fingers %s together, the index on half its hole', $to->name()->sign(), Speech::number($event->count), $does('land', 'land')),
+            EventKind::OverTheBreak => 'over the break'.($event->count > 3 ? \sprintf(': %s fingers %s together', Speech::number($event->count), $does('land', 'land')) : ''),
+            EventKind::ManyFingers => \sprintf('%s%s %s', self::fingers($event->count), $event->thumb ? ' and the thumb' : '', $does('move', 'move')),
+            EventKind::ThumbAndIndex => \in_array('LT', $after->touches, true) || \in_array('thumb-bb', $after->touches, true)
+                ? \sprintf('the thumb %s on as the index %s off', $does('go', 'goes'), $would ? 'came' : 'comes')
+                : \sprintf('the thumb %s off as the index %s on', $does('come', 'comes'), $would ? 'went' : 'goes'),
+            EventKind::LongThrow => \sprintf('%s from %s to %s', $would ? 'the slide would go' : 'slide', $position($before), $position($after)),
+            EventKind::Crossing => \sprintf('the fingers %s from %s to %s', $does('cross', 'cross'), $before->text, $after->text),
+            EventKind::ManyValves => \sprintf('%s valves %s, some down while others come up', Speech::number($event->count), $does('change', 'change')),
+            EventKind::PartialAndValves => 'new partial and new valves together',
+            EventKind::ThumbSide => \sprintf('the thumb %s the side of the horn', $does('change', 'changes')),
+            EventKind::WideLeap => 'a leap up for the lip: faster air, a breath before it',
+        };
+    }
+
+    /** @param \Closure(string, string): string $does */
+    private static function landing(int $count, \Closure $does): string
+    {
+        return 1 === $count ? 'one finger '.$does('land', 'lands') : Speech::number($count).' '.$does('land', 'land');
+    }
+
+    private static function fingers(int $count): string
+    {
+        return 1 === $count ? 'one finger' : (6 === $count ? 'six fingers' : Speech::number($count).' fingers');
+    }
+
+    /** Everything that is said of a hard change, the weightiest first. */
+    public static function spot(Instrument $instrument, HardSpot $spot, Pitch $from, Pitch $to): string
+    {
+        $said = [];
+        foreach ($spot->events as $event) {
+            $says = self::says($instrument, $event, $spot->before, $spot->after, $from, $to);
+            $said[] = $says.($spot->noOtherWay && $event->isUnclean() ? ': no other way' : '');
+        }
+        if ([] === $said) {
+            $said[] = self::moving($instrument, $spot->before, $spot->after);
+        }
+
+        return implode('; ', array_unique($said)).($spot->isForced ? '; the pin forces this' : '');
+    }
+
+    /** The fingers that move, named: "left middle and ring fingers and right index finger move". */
+    private static function moving(Instrument $instrument, Fingering $before, Fingering $after): string
+    {
+        $touches = $instrument->mechanism()->touches();
+        $fingers = [];
+        foreach ([...array_diff($before->touches, $after->touches), ...array_diff($after->touches, $before->touches)] as $id) {
+            $fingers[$touches[$id]->finger] = FingeringWords::finger($touches[$id]->finger);
+        }
+        ksort($fingers);
+
+        return [] === $fingers ? 'a large change' : Speech::listed(array_values($fingers)).(1 === \count($fingers) ? ' moves' : ' move');
+    }
+}

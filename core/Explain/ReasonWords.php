@@ -1,0 +1,84 @@
+<?php
+
+declare(strict_types=1);
+
+namespace SwiftReed\Explain;
+
+use SwiftReed\Fingering\FingeringPlan;
+use SwiftReed\Fingering\Reason;
+use SwiftReed\Fingering\ReasonKind;
+use SwiftReed\Instrument\Fingering;
+use SwiftReed\Instrument\Instrument;
+use SwiftReed\Study\Study;
+
+/**
+ * Reasons of a plan, worded.
+ */
+final readonly class ReasonWords
+{
+    public function __construct(private Instrument $instrument, private Study $study, private FingeringPlan $plan)
+    {
+    }
+
+    /** Why note i has not its usual fingering; nothing when it has. */
+    public function why(int $i): string
+    {
+        $planned = $this->plan->notes[$i];
+        $reason = $planned->why;
+        if (null === $reason) {
+            return '';
+        }
+        $what = FingeringWords::difference($this->instrument, $reason->instead, $planned->fingering);
+        $words = match ($reason->kind) {
+            ReasonKind::Avoids => $this->otherwise($reason),
+            ReasonKind::Occasion => $this->occasion($i, $reason, $planned->fingering),
+            ReasonKind::Pinned => 'pinned',
+            ReasonKind::Tendency => 'the usual one lies flat for this player, and nothing raises it there',
+            ReasonKind::Stays => 'it stays as in the line it is taken from',
+            default => '',
+        };
+
+        return '' === $words ? $what : $what.': '.$words;
+    }
+
+    private function otherwise(Reason $reason): string
+    {
+        $from = $this->study->notes[$reason->from]->pitch();
+        $to = $this->study->notes[$reason->from + 1]->pitch();
+        if (null === $reason->event || null === $reason->before || null === $reason->after) {
+            return '';
+        }
+
+        return \sprintf('with the usual fingering %s, %s to %s', EventWords::says($this->instrument, $reason->event, $reason->before, $reason->after, $from, $to, true), $from->name()->sign(), $to->name()->sign());
+    }
+
+    private function occasion(int $i, Reason $reason, Fingering $chosen): string
+    {
+        return null === $reason->occasion ? '' : OccasionWords::here($this->instrument, $reason->occasion, $this->study->notes[$i]->pitch(), $reason->instead, $chosen, ($this->study->notes[$i - 1] ?? null)?->pitch(), ($this->study->notes[$i + 1] ?? null)?->pitch(), ($this->plan->notes[$i - 1] ?? null)?->fingering, ($this->plan->notes[$i + 1] ?? null)?->fingering);
+    }
+
+    /** Why another fingering is not taken at note i. */
+    public function whyNot(int $i, Reason $reason): string
+    {
+        $sharps = $this->study->signature->fifths >= 0;
+
+        return match ($reason->kind) {
+            ReasonKind::Avoids => $this->event($reason),
+            ReasonKind::OutOfTune => \sprintf('about %d cents %s', (int) round(abs($reason->instead->cents)), $reason->instead->cents > 0 ? 'sharp' : 'flat'),
+            ReasonKind::MoreMoves => 'more moves, and nothing is won',
+            ReasonKind::UsualKept => 'the usual one is kept where nothing speaks against it',
+            default => '' === OccasionWords::general($this->instrument, $reason->instead, $sharps) ? 'the chart has it for other places' : 'it belongs elsewhere: '.OccasionWords::general($this->instrument, $reason->instead, $sharps),
+        };
+    }
+
+    private function event(Reason $reason): string
+    {
+        $from = $this->study->notes[$reason->from]->pitch();
+        $to = $this->study->notes[$reason->from + 1]->pitch();
+        if (null === $reason->event || null === $reason->before || null === $reason->after) {
+            return '';
+        }
+
+        return \sprintf('%s, %s to %s', EventWords::says($this->instrument, $reason->event, $reason->before, $reason->after, $from, $to, true), $from->name()->sign(), $to->name()->sign());
+    }
+}

@@ -1,0 +1,301 @@
+<?php
+
+declare(strict_types=1);
+
+namespace SwiftReed\Fingering;
+
+use SwiftReed\Instrument\ConditionKind;
+use SwiftReed\Instrument\Fingering;
+
+/**
+ * The cheapest ways through the places of a line: the best of all, and the best with a given fingering in a given place, by
+ * a pass forward and a pass backward. On a slide, turning round costs something too, so a state is a candidate and the way
+ * in which the slide came to it.
+ *
+ * The time it takes is linear in the number of notes.
+ */
+final class Paths
+{
+    /** @var list<list<list<float>>> cost of the change into place i, by the candidate there, then the one before */
+    private readonly array $steps;
+    /** @var list<array<int, float>> */
+    private array $reach = [];
+    /** @var list<array<int, int>> */
+    private array $from = [];
+    /** @var list<array<int, float>> */
+    private array $rest = [];
+    /** @var list<array<int, int>> */
+    private array $to = [];
+    /** Whether the forward pass stands over all candidates. */
+    private bool $isFree = false;
+
+    /** @param non-empty-list<Place> $places */
+    public function __construct(private readonly array $places, private readonly Changes $changes, private readonly Weights $weights, private readonly bool $hasSlide)
+    {
+        $steps = [[]];
+        foreach ($places as $i => $place) {
+            if (0 === $i) {
+                continue;
+            }
+            $rows = [];
+            foreach ($place->candidates as $j => $fingering) {
+                $row = [];
+                foreach ($places[$i - 1]->candidates as $k => $before) {
+                    $row[] = $this->allows($i - 1, $k, $fingering) && $this->allows($i, $j, $before) ? $this->step($i, $before, $fingering) : \INF;
+                }
+                $rows[] = $row;
+            }
+            $steps[] = $rows;
+        }
+        $this->steps = $steps;
+    }
+
+    /** Whether a candidate that belongs only between notes that hold some touch may stand next to this fingering. */
+    private function allows(int $i, int $candidate, Fingering $neighbour): bool
+    {
+        $between = ($this->places[$i]->occasions[$candidate] ?? null)?->condition(ConditionKind::Between);
+
+        return null === $between || [] === array_diff($between->touches, $neighbour->touches);
+    }
+
+    /** What the change into place i costs; what is unclean counts whatever time there is, but not after a breath. */
+    private function step(int $i, Fingering $before, Fingering $after): float
+    {
+        $change = $this->changes->between($this->places[$i - 1]->note->pitch(), $before, $this->places[$i]->note->pitch(), $after);
+
+        return $this->places[$i]->weight * $change->moves + ($this->places[$i]->isFresh ? 0.0 : $change->unclean);
+    }
+
+    /**
+     * The best route.
+     *
+     * @param array<int, int> $only the only candidate allowed, by the index of the place
+     */
+    public function best(array $only = []): Route
+    {
+        if (!$this->isFree || [] !== $only) {
+            $this->forward($only);
+        }
+        $last = \count($this->places) - 1;
+        $ends = $this->reach[$last];
+        $best = null;
+        foreach ($ends as $state => $cost) {
+            if (null === $best || $cost < $ends[$best] - 1e-9) {
+                $best = $state;
+            }
+        }
+        $fingerings = [];
+        $at = (int) $best;
+        for ($i = $last; $i >= 0; --$i) {
+            $fingerings[$i] = $this->places[$i]->candidates[intdiv($at, 3)];
+            $at = $this->from[$i][$at] ?? 0;
+        }
+        ksort($fingerings);
+
+        return new Route(array_values($fingerings), $ends[$best] ?? \INF);
+    }
+
+    /**
+     * Makes both passes over all candidates, so that best lines through one fingering can be asked for.
+     *
+     * @return float the cost of the best line
+     */
+    public function prepare(): float
+    {
+        if (!$this->isFree) {
+            $this->forward([]);
+        }
+        $this->backward();
+        $ends = $this->reach[\count($this->places) - 1];
+
+        return [] === $ends ? \INF : min($ends);
+    }
+
+    /** @param array<int, int> $only */
+    private function forward(array $only): void
+    {
+        $reach = [];
+        /** @var list<array<int, int>> $from */
+        $from = [];
+        foreach ($this->places as $i => $place) {
+            $reached = [];
+            /** @var array<int, int> $back */
+            $back = [];
+            foreach ($place->candidates as $j => $fingering) {
+                if (isset($only[$i]) && $only[$i] !== $j) {
+                    continue;
+                }
+                $here = $place->own[$j];
+                if (0 === $i) {
+                    $reached[3 * $j + 1] = $here;
+                    continue;
+                }
+                $row = $this->steps[$i][$j];
+                foreach ($reach[$i - 1] as $state => $sum) {
+                    $k = intdiv($state, 3);
+                    $arrived = 3 * $j + 1;
+                    $cost = $sum + $row[$k] + $here;
+                    if ($this->hasSlide) {
+                        [$arrived, $turn] = $this->turned($state % 3 - 1, $this->places[$i - 1]->candidates[$k], $fingering, $j);
+                        $cost += $place->weight * $turn;
+                    }
+                    if (!isset($reached[$arrived]) || $cost < $reached[$arrived] - 1e-9) {
+                        $reached[$arrived] = $cost;
+                        $back[$arrived] = $state;
+                    }
+                }
+            }
+            $reach[] = $reached;
+            $from[] = $back;
+        }
+        $this->reach = $reach;
+        $this->from = $from;
+        $this->isFree = [] === $only;
+    }
+
+    private function backward(): void
+    {
+        $last = \count($this->places) - 1;
+        $rest = [];
+        $to = [];
+        for ($i = $last; $i >= 0; --$i) {
+            foreach ($this->places[$i]->candidates as $j => $fingering) {
+                foreach ($this->hasSlide ? [-1, 0, 1] : [0] as $way) {
+                    $state = 3 * $j + 1 + $way;
+                    [$rest[$i][$state], $to[$i][$state]] = $i === $last ? [0.0, 0] : $this->onward($i, $fingering, $way, $rest[$i + 1], $j);
+                }
+            }
+        }
+        ksort($rest);
+        ksort($to);
+        $this->rest = array_values($rest);
+        $this->to = array_values($to);
+    }
+
+    /**
+     * The cheapest way on from a fingering in place i.
+     *
+     * @param int               $way       in which the slide came: -1 in, 1 out, 0 not yet moved
+     * @param array<int, float> $rest      from each state of the next place to the end
+     * @param int|null          $candidate its index in the place; null for a fingering that is no candidate there
+     *
+     * @return array{float, int} cost, and the state it goes to
+     */
+    private function onward(int $i, Fingering $fingering, int $way, array $rest, ?int $candidate): array
+    {
+        $best = [\INF, 0];
+        $next = $this->places[$i + 1];
+        foreach ($next->candidates as $j => $after) {
+            $step = null !== $candidate ? $this->steps[$i + 1][$j][$candidate] : ($this->allows($i + 1, $j, $fingering) ? $this->step($i + 1, $fingering, $after) : \INF);
+            [$arrived, $turn] = $this->hasSlide ? $this->turned($way, $fingering, $after, $j) : [3 * $j + 1, 0.0];
+            $cost = $step + $next->weight * $turn + $next->own[$j] + ($rest[$arrived] ?? \INF);
+            if ($cost < $best[0] - 1e-9) {
+                $best = [$cost, $arrived];
+            }
+        }
+
+        return $best;
+    }
+
+    /** @return array{int, float} the state that is reached, and what turning the slide costs */
+    private function turned(int $way, Fingering $before, Fingering $after, int $candidate): array
+    {
+        $moves = $after->slidePlace <=> $before->slidePlace;
+
+        return [3 * $candidate + 1 + (0 === $moves ? $way : $moves), 0 !== $way && $moves === -$way ? $this->weights->turn : 0.0];
+    }
+
+    /**
+     * Where the best line that has a fingering in place i differs from a route: the stretch around i, up to where both
+     * meet again. The fingering need be no candidate there. prepare() comes first.
+     *
+     * @param float $own what the fingering costs by itself
+     *
+     * @return non-empty-array<int, Fingering> by the index of the place, rising
+     */
+    public function stretchWith(int $i, Fingering $fingering, float $own, Route $route): array
+    {
+        [, $state, $next] = $this->through($i, $fingering, $own);
+        $fingerings = [$i => $fingering];
+        for ($k = $i - 1; $k >= 0; --$k) {
+            $there = $this->places[$k]->candidates[intdiv($state, 3)];
+            if ($there === $route->fingerings[$k]) {
+                break;
+            }
+            $fingerings = [$k => $there] + $fingerings;
+            $state = $this->from[$k][$state] ?? 0;
+        }
+        for ($k = $i + 1, $count = \count($this->places); $k < $count; ++$k) {
+            $there = $this->places[$k]->candidates[intdiv($next, 3)];
+            if ($there === $route->fingerings[$k]) {
+                break;
+            }
+            $fingerings[$k] = $there;
+            $next = $this->to[$k][$next] ?? 0;
+        }
+
+        return $fingerings;
+    }
+
+    /** The cost of that route alone. */
+    public function costWith(int $i, Fingering $fingering, float $own): float
+    {
+        return $this->through($i, $fingering, $own)[0];
+    }
+
+    /** @return array{float, int, int} cost, the state before, the state after */
+    private function through(int $i, Fingering $fingering, float $own): array
+    {
+        $last = \count($this->places) - 1;
+        $ways = [];
+        if ($i <= 0) {
+            $ways[0] = [$own, 0];
+        } else {
+            foreach ($this->reach[$i - 1] as $state => $sum) {
+                $k = intdiv($state, 3);
+                $before = $this->places[$i - 1]->candidates[$k];
+                $way = 0;
+                $cost = $sum + $own + ($this->allows($i - 1, $k, $fingering) ? $this->step($i, $before, $fingering) : \INF);
+                if ($this->hasSlide) {
+                    [$arrived, $turn] = $this->turned($state % 3 - 1, $before, $fingering, 0);
+                    $way = $arrived - 1;
+                    $cost += $this->places[$i]->weight * $turn;
+                }
+                if (!isset($ways[$way]) || $cost < $ways[$way][0] - 1e-9) {
+                    $ways[$way] = [$cost, $state];
+                }
+            }
+        }
+        $best = [\INF, 0, 0];
+        foreach ($ways as $way => [$cost, $state]) {
+            [$onward, $next] = $i === $last ? [0.0, 0] : $this->onward($i, $fingering, $way, $this->rest[$i + 1], null);
+            if ($cost + $onward < $best[0] - 1e-9) {
+                $best = [$cost + $onward, $state, $next];
+            }
+        }
+
+        return $best;
+    }
+
+    /** What a given route costs. */
+    public function cost(Route $route): float
+    {
+        $sum = 0.0;
+        $way = 0;
+        foreach ($this->places as $i => $place) {
+            $j = (int) $place->indexOf($route->fingerings[$i]);
+            $sum += $place->own[$j];
+            if ($i > 0) {
+                $k = (int) $this->places[$i - 1]->indexOf($route->fingerings[$i - 1]);
+                $sum += $this->steps[$i][$j][$k];
+                if ($this->hasSlide) {
+                    [$arrived, $turn] = $this->turned($way, $route->fingerings[$i - 1], $route->fingerings[$i], 0);
+                    $way = $arrived - 1;
+                    $sum += $place->weight * $turn;
+                }
+            }
+        }
+
+        return $sum;
+    }
+}

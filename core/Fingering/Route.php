@@ -1,0 +1,21 @@
+<?php
+
+declare(strict_types=1);
+
+namespace SwiftReed\Fingering;
+
+use SwiftReed\Instrument\Fingering;
+
+/**
+ * A way through the places of a line: one fingering each.
+ */
+final readonly class Route
+{
+    /**
+     * @param non-empty-list<Fingering> $fingerings
+     * @param float                     $cost       of the whole line
+     */
+    public function __construct(public array $fingerings, public float $cost)
+    {
+    }
+}

@@ -1,0 +1,125 @@
+<?php
+
+declare(strict_types=1);
+
+namespace SwiftReed\Fingering;
+
+use SwiftReed\Study\Attack;
+use SwiftReed\Study\Study;
+
+/**
+ * Where a note stands in its line, as far as fingerings depend on it. Pitches are written MIDI numbers.
+ */
+final readonly class Surroundings
+{
+    /**
+     * @param float     $speed     the faster of the changes into and out of the note, in notes a second; 0 where nothing is timed
+     * @param bool      $isSet     whether it is the first, the last or a long note
+     * @param list<int> $alternates the other note of each figure X Y X Y to which it belongs
+     * @param bool      $isInRun   one of three or more notes by steps in one direction
+     */
+    private function __construct(
+        public int $midi,
+        public ?int $before,
+        public ?int $after,
+        public float $speed,
+        public bool $isSet,
+        public bool $isSlurred,
+        public bool $isSlurredOn,
+        public array $alternates,
+        public bool $isInRun,
+        public bool $isInChromaticRun,
+    ) {
+    }
+
+    /**
+     * @param float $longBeats beats from which a note is long
+     *
+     * @return non-empty-list<self>
+     */
+    public static function ofStudy(Study $study, float $longBeats): array
+    {
+        $notes = $study->notes;
+        $midi = array_map(static fn ($note): int => $note->pitch()->midi(), $notes);
+        $last = \count($notes) - 1;
+        $tick = $study->isUntimed() ? 0.0 : $study->recipe->tempo->plannedQuarters() / 60 * \SwiftReed\Study\Length::QUARTER;
+        $long = $longBeats * $study->recipe->time->beatTicks();
+        $steps = self::stretches($midi, 2);
+        $halfSteps = self::stretches($midi, 1);
+        $all = [];
+        foreach ($notes as $i => $note) {
+            $shortest = \PHP_INT_MAX;
+            if ($i > 0) {
+                $shortest = $note->onset - $notes[$i - 1]->onset;
+            }
+            if ($i < $last) {
+                $shortest = min($shortest, $notes[$i + 1]->onset - $note->onset);
+            }
+            $alternates = [];
+            for ($from = max(0, $i - 3), $to = min($i, $last - 3); $from <= $to; ++$from) {
+                if ($midi[$from] === $midi[$from + 2] && $midi[$from + 1] === $midi[$from + 3] && $midi[$from] !== $midi[$from + 1]) {
+                    $alternates[] = $midi[$i] === $midi[$from] ? $midi[$from + 1] : $midi[$from];
+                }
+            }
+            $next = $notes[$i + 1] ?? null;
+            $all[] = new self(
+                $midi[$i],
+                $midi[$i - 1] ?? null,
+                $midi[$i + 1] ?? null,
+                0 === $last || $shortest < 1 ? 0.0 : $tick / $shortest,
+                0 === $i || $i === $last || (!$study->isUntimed() && $note->length >= $long),
+                $i > 0 && Attack::None === $note->attack,
+                null !== $next && Attack::None === $next->attack,
+                [] === $alternates ? [] : array_values(array_unique($alternates)),
+                $steps[$i] >= 3,
+                $halfSteps[$i] >= 3,
+            );
+        }
+
+        return $all;
+    }
+
+    /**
+     * Of how many notes the longest stretch is to which each note belongs, that goes on in one direction by no more than so many half steps.
+     *
+     * @param list<int> $midi
+     *
+     * @return list<int>
+     */
+    private static function stretches(array $midi, int $widest): array
+    {
+        $stretches = array_fill(0, \count($midi), 1);
+        $from = 0;
+        for ($i = 1, $count = \count($midi); $i <= $count; ++$i) {
+            $by = $i < $count ? $midi[$i] - $midi[$i - 1] : 0;
+            $goesOn = $i < $count && 0 !== $by && abs($by) <= $widest && ($i - 1 === $from || ($by > 0) === ($midi[$i - 1] > $midi[$i - 2]));
+            if (!$goesOn) {
+                for ($k = $from; $k < $i; ++$k) {
+                    $stretches[$k] = max($stretches[$k], $i - $from);
+                }
+                // The turning note belongs to the next stretch too.
+                $from = 0 !== $by && abs($by) <= $widest ? $i - 1 : $i;
+            }
+        }
+
+        return array_values($stretches);
+    }
+
+    /** @return list<int> */
+    public function neighbours(): array
+    {
+        return array_values(array_filter([$this->before, $this->after], static fn (?int $one): bool => null !== $one));
+    }
+
+    /** What makes another place like this one: the mirrored place too, unless the direction matters. */
+    public function likeness(bool $directionMatters): string
+    {
+        $in = ($this->before ?? '-').($this->isSlurred ? 's' : 't');
+        $out = ($this->after ?? '-').($this->isSlurredOn ? 's' : 't');
+        if (!$directionMatters && $out < $in) {
+            [$in, $out] = [$out, $in];
+        }
+
+        return $this->midi.' '.$in.' '.$out.($this->isSet ? ' set' : '');
+    }
+}

@@ -1,0 +1,175 @@
+<?php
+
+declare(strict_types=1);
+
+namespace SwiftReed\Fingering;
+
+use SwiftReed\Instrument\ConditionKind;
+use SwiftReed\Instrument\Fingering;
+use SwiftReed\Instrument\UseOf;
+
+/**
+ * Finds reasons by asking what would happen otherwise: the line is planned again with the other fingering in that place, and
+ * the hard event that then appears, wherever in the line, is the reason.
+ *
+ * Source: the handbook, chapter 4, "Choosing along the line", part 3.
+ */
+final class Why
+{
+    /** @param non-empty-list<Place> $places */
+    public function __construct(private readonly array $places, private readonly Paths $paths, private readonly Changes $changes)
+    {
+    }
+
+    /**
+     * Places whose fingering was taken only to avoid something unclean, and where nothing unclean would come of the usual one.
+     *
+     * @return array<int, true>
+     */
+    public function unearned(Route $route): array
+    {
+        $unearned = [];
+        foreach ($this->places as $i => $place) {
+            $index = $place->indexOf($route->fingerings[$i]);
+            $occasion = null === $index || 0 === $index || $place->isPinned ? null : $place->occasions[$index] ?? null;
+            if (null !== $occasion && $occasion->asks(ConditionKind::Needed) && null === $this->spared($i, $place->candidates[0], $place->own[0], $route)) {
+                $unearned[$i] = true;
+            }
+        }
+
+        return $unearned;
+    }
+
+    /** Why the fingering in place i is not the chart's default. */
+    public function reason(int $i, Route $route): Reason
+    {
+        $place = $this->places[$i];
+        $usual = $place->all[0];
+        $index = $place->indexOf($route->fingerings[$i]);
+        if ($place->isPinned) {
+            return Reason::pinned($usual);
+        }
+        $occasion = null === $index ? null : $place->occasions[$index] ?? null;
+        if (null === $occasion) {
+            return Reason::tendency($usual);
+        }
+        $event = $occasion->isHabit() ? null : $this->spared($i, $usual, $this->ownOf($i, $usual), $route);
+
+        return null === $event ? Reason::occasion($usual, $occasion) : Reason::avoids($usual, $event[0], $event[1], $event[2], $event[3], $occasion);
+    }
+
+    /** Why another fingering is not the one in place i. */
+    public function whyNot(int $i, Fingering $other, float $own, Route $route): Reason
+    {
+        $event = $this->appears($this->paths->stretchWith($i, $other, $own, $route), $route, false);
+        $chosen = $route->fingerings[$i];
+
+        return match (true) {
+            null !== $event => Reason::avoids($other, $event[0], $event[1], $event[2], $event[3], null),
+            abs($other->centsAsPlayed()) > 20.0 => Reason::outOfTune($other),
+            '' !== $other->when || [] !== $other->may || [] !== $other->always => Reason::otherPurpose($other),
+            $this->movesAround($i, $other, $route) > $this->movesAround($i, $chosen, $route) => Reason::moreMoves($other),
+            UseOf::Default === $chosen->use => Reason::usualKept($other),
+            default => Reason::otherPurpose($other),
+        };
+    }
+
+    private function ownOf(int $i, Fingering $fingering): float
+    {
+        $index = $this->places[$i]->indexOf($fingering);
+
+        return null === $index ? 0.0 : $this->places[$i]->own[$index];
+    }
+
+    private function movesAround(int $i, Fingering $fingering, Route $route): float
+    {
+        $sum = 0.0;
+        if ($i > 0) {
+            $sum += $this->changes->between($this->places[$i - 1]->note->pitch(), $route->fingerings[$i - 1], $this->places[$i]->note->pitch(), $fingering)->moves;
+        }
+        if (isset($this->places[$i + 1])) {
+            $sum += $this->changes->between($this->places[$i]->note->pitch(), $fingering, $this->places[$i + 1]->note->pitch(), $route->fingerings[$i + 1])->moves;
+        }
+
+        return $sum;
+    }
+
+    /**
+     * What cannot be played cleanly and comes of another fingering in place i: in the best line with it, or, where that line
+     * spares it by leaving the usual fingering on other notes, in the line as it stands.
+     *
+     * @return array{Event, int, Fingering, Fingering}|null event, index of the note before it, the two fingerings
+     */
+    private function spared(int $i, Fingering $other, float $own, Route $route): ?array
+    {
+        return $this->appears($this->paths->stretchWith($i, $other, $own, $route), $route, true) ?? $this->appears([$i => $other], $route, true);
+    }
+
+    /**
+     * The hard event that appears when another stretch is played instead of the route's.
+     *
+     * @param non-empty-array<int, Fingering> $instead     by the index of the place, rising
+     * @param bool                            $onlyUnclean whether only what cannot be played cleanly counts
+     *
+     * @return array{Event, int, Fingering, Fingering}|null event, index of the note before it, the two fingerings
+     */
+    private function appears(array $instead, Route $route, bool $onlyUnclean): ?array
+    {
+        $there = [];
+        $here = [];
+        $last = min(array_key_last($instead) + 1, \count($this->places) - 1);
+        for ($k = max(1, array_key_first($instead)); $k <= $last; ++$k) {
+            if ($this->places[$k]->isFresh) {
+                continue;
+            }
+            $before = $instead[$k - 1] ?? $route->fingerings[$k - 1];
+            $after = $instead[$k] ?? $route->fingerings[$k];
+            foreach ($this->changes->between($this->places[$k - 1]->note->pitch(), $before, $this->places[$k]->note->pitch(), $after)->events as $event) {
+                if ($event->isUnclean() || (!$onlyUnclean && !\in_array($event->kind, [EventKind::FingerRolls, EventKind::ManyFingers, EventKind::ThumbSide], true))) {
+                    $there[] = [$event, $k - 1, $before, $after];
+                }
+            }
+            foreach ($this->changes->between($this->places[$k - 1]->note->pitch(), $route->fingerings[$k - 1], $this->places[$k]->note->pitch(), $route->fingerings[$k])->events as $event) {
+                $here[] = $event;
+            }
+        }
+        if ([] === $there) {
+            return null;
+        }
+        // What holds of the line as it stands is no reason.
+        $kinds = array_count_values(array_map(static fn (Event $one): string => $one->kind->value, $here));
+        usort($there, static fn (array $a, array $b): int => $b[0]->weight <=> $a[0]->weight);
+        $seen = [];
+        foreach ($there as $found) {
+            $kind = $found[0]->kind->value;
+            $seen[$kind] = ($seen[$kind] ?? 0) + 1;
+        }
+        foreach ($there as $found) {
+            $kind = $found[0]->kind->value;
+            if (($seen[$kind] ?? 0) > ($kinds[$kind] ?? 0) && [] === array_filter($here, static fn (Event $one): bool => $one->key() === $found[0]->key())) {
+                return $found;
+            }
+        }
+
+        return null;
+    }
+
+    /** Whether no choice of fingerings would spare what is unclean in the change into note i. */
+    public function noOtherWay(int $i, Route $route): bool
+    {
+        $pitches = [$this->places[$i - 1]->note->pitch(), $this->places[$i]->note->pitch()];
+        $chosen = $this->changes->between($pitches[0], $route->fingerings[$i - 1], $pitches[1], $route->fingerings[$i]);
+        if ($chosen->unclean <= 0.0) {
+            return false;
+        }
+        foreach ($this->places[$i - 1]->candidates as $before) {
+            foreach ($this->places[$i]->candidates as $after) {
+                if ($this->changes->between($pitches[0], $before, $pitches[1], $after)->unclean < $chosen->unclean) {
+                    return false;
+                }
+            }
+        }
+
+        return true;
+    }
+}

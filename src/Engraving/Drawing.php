@@ -1,0 +1,29 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Engraving;
+
+/**
+ * A fingering drawn: centred on x = 0, hanging from y = 0, in units.
+ */
+final readonly class Drawing
+{
+    public float $left;
+    public float $right;
+
+    /** @param list<Box> $boxes what each of its parts takes up */
+    public function __construct(public string $svg, public int $height, public array $boxes)
+    {
+        $this->left = [] === $boxes ? 0.0 : min(array_map(static fn (Box $one): float => $one->left, $boxes));
+        $this->right = [] === $boxes ? 0.0 : max(array_map(static fn (Box $one): float => $one->right, $boxes));
+    }
+
+    /** On its own, with a little room around it. */
+    public function alone(string $class, string $label): string
+    {
+        $half = max(-$this->left, $this->right, 240.0) + 24;
+
+        return \sprintf('<svg viewBox="%.0f -40 %.0f %d" class="%s"%s font-family="Figtree, Noto Sans Math, sans-serif">%s</svg>', -$half, 2 * $half, $this->height + 60, $class, '' === $label ? ' aria-hidden="true"' : ' role="img" aria-label="'.htmlspecialchars($label).'"', $this->svg);
+    }
+}

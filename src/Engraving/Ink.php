@@ -1,0 +1,106 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Engraving;
+
+/**
+ * Collects the shapes of a small drawing, with the box that each takes up, so that a program can see whether two of them
+ * overlap. Lengths are in units, a hundred to the millimetre.
+ */
+final class Ink
+{
+    public const INK = '#23202b';
+    public const QUIET = '#6d6677';
+    public const PAPER = '#fffdf7';
+    /** Letters are at least six points high in print: 2.12 mm. */
+    public const LETTER = 220;
+    private const LINE = 12;
+
+    private string $svg = '';
+    /** @var list<Box> */
+    private array $boxes = [];
+
+    /** A hole or key; solid is down, open is up, half is half a hole. */
+    public function touch(float $x, float $y, float $width, float $height, string $shape, bool $down, bool $half = false, string $name = ''): void
+    {
+        $this->boxes[] = new Box($x - $width / 2, $y - $height / 2, $x + $width / 2, $y + $height / 2, '' === $name ? 'touch' : $name);
+        $radius = match ($shape) {
+            'disc', 'oval' => min($width, $height) / 2, default => 16.0,
+        };
+        $this->svg .= \sprintf('<rect x="%.0f" y="%.0f" width="%.0f" height="%.0f" rx="%.0f" fill="%s" stroke="%s" stroke-width="%d"/>', $x - $width / 2 + self::LINE / 2, $y - $height / 2 + self::LINE / 2, $width - self::LINE, $height - self::LINE, max(0.0, $radius - self::LINE / 2), $down && !$half ? self::INK : self::PAPER, $down || $half ? self::INK : self::QUIET, self::LINE);
+        if ($half) {
+            $r = $width / 2 - self::LINE / 2;
+            $this->svg .= \sprintf('<path d="M%1$.0f %2$.0f A%3$.0f %3$.0f 0 0 0 %1$.0f %4$.0f Z" fill="%5$s"/>', $x, $y - $r, $r, $y + $r, self::INK);
+        }
+    }
+
+    /** Strokes on both sides of a key that is only flicked. */
+    public function flick(float $x, float $y, float $width, float $height): void
+    {
+        $over = $y - $height / 2;
+        $this->boxes[] = new Box($x - $width / 2, $over - 46, $x + $width / 2, $over - 6, 'mark');
+        $this->svg .= \sprintf('<path d="M%.0f %.0f l-16 -30 M%.0f %.0f v-34 M%.0f %.0f l16 -30" stroke="%s" stroke-width="13" stroke-linecap="round" fill="none"/>', $x - 24, $over - 12, $x, $over - 10, $x + 24, $over - 12, self::INK);
+    }
+
+    /** What moves since the note before: an open angle, point down for what goes down, up for what comes up, both ways for a finger that changes its key. */
+    public function mark(float $x, float $y, string $way): void
+    {
+        $this->boxes[] = new Box($x - 32, $y - 26, $x + 32, $y + 26, 'mark');
+        $path = match ($way) {
+            'down' => \sprintf('M%.0f %.0f l24 26 l24 -26', $x - 24, $y - 13),
+            'up' => \sprintf('M%.0f %.0f l24 -26 l24 26', $x - 24, $y + 13),
+            default => \sprintf('M%.0f %.0f l-18 18 l18 18 M%.0f %.0f l18 18 l-18 18', $x - 8, $y - 18, $x + 8, $y - 18),
+        };
+        $this->svg .= \sprintf('<path d="%s" fill="none" stroke="%s" stroke-width="14" stroke-linecap="round" stroke-linejoin="round"/>', $path, self::INK);
+    }
+
+    public function letter(float $x, float $y, string $text, string $anchor = 'middle', int $size = self::LETTER, string $colour = self::INK, int $weight = 700): void
+    {
+        $width = self::width($text, $size);
+        $left = match ($anchor) {
+            'start' => $x, 'end' => $x - $width, default => $x - $width / 2,
+        };
+        $this->boxes[] = new Box($left, $y - 0.74 * $size, $left + $width, $y + 0.04 * $size, 'text');
+        $this->svg .= \sprintf('<text x="%.0f" y="%.0f" font-size="%d" font-weight="%d" text-anchor="%s" fill="%s">%s</text>', $x, $y, $size, $weight, $anchor, $colour, Signs::text($text));
+    }
+
+    /** A letter inside a shape, so that both are one thing. */
+    public function inside(float $x, float $y, string $text, int $size, string $colour): void
+    {
+        $this->svg .= \sprintf('<text x="%.0f" y="%.0f" font-size="%d" font-weight="700" text-anchor="middle" fill="%s">%s</text>', $x, $y + 0.36 * $size, $size, $colour, Signs::text($text));
+    }
+
+    public function path(string $d, string $colour, int $width): void
+    {
+        $this->svg .= \sprintf('<path d="%s" fill="none" stroke="%s" stroke-width="%d"/>', $d, $colour, $width);
+    }
+
+    public function box(float $left, float $top, float $right, float $bottom, string $kind): void
+    {
+        $this->boxes[] = new Box($left, $top, $right, $bottom, $kind);
+    }
+
+    /** How wide a text comes out in the face of the drawings, a little generously. */
+    public static function width(string $text, int $size): float
+    {
+        $width = 0.0;
+        foreach (mb_str_split($text) as $sign) {
+            $width += match (true) {
+                1 === preg_match('/[\d▴▾½]/u', $sign) => 0.6,
+                1 === preg_match('/[♭♯♮]/u', $sign) => 0.42,
+                1 === preg_match('/[ilj.,:;\' |-]/u', $sign) => 0.3,
+                1 === preg_match('/[MWmw]/u', $sign) => 0.9,
+                1 === preg_match('/\p{Lu}/u', $sign) => 0.66,
+                default => 0.55,
+            };
+        }
+
+        return $width * $size;
+    }
+
+    public function drawing(int $height): Drawing
+    {
+        return new Drawing($this->svg, $height, $this->boxes);
+    }
+}
