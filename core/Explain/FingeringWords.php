@@ -160,12 +160,13 @@ final class FingeringWords
         }
         $holes = ['L' => [], 'R' => []];
         $keys = [];
+        $thumbs = [];
         foreach ($fingering->touches as $id) {
             $touch = $touches[$id];
             if ($touch->isHole && !$touch->isThumb()) {
                 $holes[$touch->finger[0]][] = $touch->finger;
             } elseif ($touch->isHole) {
-                $keys[] = substr(self::finger($touch->finger), 4);
+                $thumbs[] = substr(self::finger($touch->finger), 4);
             } elseif ($touch->isHalfHole) {
                 $keys[] = preg_replace('/^the /', '', self::finger($touch->finger, $oneToSix)).' on half its hole';
             } else {
@@ -185,7 +186,7 @@ final class FingeringWords
             }
         }
 
-        return implode('; ', [...$parts, ...$keys]);
+        return implode('; ', [...$thumbs, ...$parts, ...$keys]);
     }
 
     /**

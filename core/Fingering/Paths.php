@@ -132,7 +132,7 @@ final class Paths
                 }
                 $row = $this->steps[$i][$j];
                 foreach ($reach[$i - 1] as $state => $sum) {
-                    $k = intdiv($state, 3);
+                    $k = intdiv((int) $state, 3);
                     $arrived = 3 * $j + 1;
                     $cost = $sum + $row[$k] + $here;
                     if ($this->hasSlide) {
@@ -141,7 +141,7 @@ final class Paths
                     }
                     if (!isset($reached[$arrived]) || $cost < $reached[$arrived] - 1e-9) {
                         $reached[$arrived] = $cost;
-                        $back[$arrived] = $state;
+                        $back[$arrived] = (int) $state;
                     }
                 }
             }

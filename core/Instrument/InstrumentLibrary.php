@@ -105,6 +105,24 @@ final class InstrumentLibrary
     }
 
     /**
+     * Set-ups with one more, in place of those that cannot go with it.
+     *
+     * @param list<string> $setups
+     *
+     * @return list<string>
+     */
+    public function with(string $id, array $setups, string $one): array
+    {
+        foreach ($this->family($id)->groups('exclude') as $group) {
+            if (\in_array($one, $group, true)) {
+                $setups = array_values(array_diff($setups, $group));
+            }
+        }
+
+        return array_values(array_unique([...$setups, $one]));
+    }
+
+    /**
      * @param list<string> $setups
      *
      * @throws InstrumentError for an unknown instrument or set-up

@@ -4,10 +4,17 @@ declare(strict_types=1);
 
 namespace App\Controller;
 
+use App\Engraving\Diagram;
 use App\Engraving\EngravingError;
+use App\Engraving\FingeringStyle;
 use App\Engraving\HardSpots;
+use App\Engraving\Legend;
 use App\Engraving\PageMaker;
 use App\Engraving\PageStyle;
+use App\Engraving\Paper;
+use App\Engraving\PdfMaker;
+use App\Engraving\SecondRow;
+use App\Engraving\TalkPage;
 use App\Engraving\WorkingDrawing;
 use App\Repository\SavedStudyRepository;
 use App\Service\Choices;
@@ -16,6 +23,7 @@ use App\Service\DeskState;
 use App\Service\Notebook;
 use App\Service\NoteCard;
 use Doctrine\DBAL\Exception as DatabaseError;
+use SwiftReed\Explain\TalkThrough;
 use SwiftReed\Fingering\HardSpot;
 use SwiftReed\Instrument\InstrumentError;
 use SwiftReed\Score\Part;
@@ -75,6 +83,8 @@ final class DeskController extends AbstractController
             'cell' => $this->desk->cell($state->line),
             'own_patterns' => $this->notebook->ownPatterns(),
             'working_open' => $request->query->getBoolean('working'),
+            'schools' => $this->notebook->schools($state->instrument),
+            'legend' => null === $view['part'] ? [] : Legend::forPage(Legend::signs($view['part']->instrument, $view['part']->plan->notes, $state->rows->moves)),
         ];
         $response = new Response(status: $view['status']);
         if (null === $request->headers->get('HX-Request')) {
@@ -93,6 +103,29 @@ final class DeskController extends AbstractController
         }
 
         return $this->render('desk/_update.html.twig', $view, $response);
+    }
+
+    #[Route('/desk/talk', name: 'talk', methods: ['GET'])]
+    public function talk(Request $request): Response
+    {
+        $state = DeskState::of($request->query->all());
+        $part = $this->desk->part($state);
+        $oneToSix = FingeringStyle::Numbers === $state->rows->fingerings;
+        $notes = [];
+        foreach (TalkThrough::of($part->instrument, $part->study, $part->plan, $oneToSix) as $i => $note) {
+            $drawing = Diagram::planned($part->instrument, $part->plan->notes[$i], $part->plan->notes[$i - 1] ?? null);
+            $notes[] = $note + ['bar' => $part->study->notes[$i]->bar, 'diagram' => 0 === $drawing->height ? '' : $drawing->alone('fingering', Diagram::words($part->instrument, $part->plan->notes[$i], $oneToSix))];
+        }
+
+        return $this->render('desk/talk.html.twig', ['state' => $state, 'part' => $part, 'notes' => $notes, 'one_to_six' => $oneToSix, 'legend' => Legend::forPage(Legend::signs($part->instrument, $part->plan->notes, true))]);
+    }
+
+    #[Route('/desk/talk.pdf', name: 'talk_pdf', methods: ['GET'])]
+    public function talkPdf(Request $request, PdfMaker $pdfs): Response
+    {
+        $state = DeskState::of($request->query->all());
+
+        return new Response($pdfs->pdf(TalkPage::pages($this->desk->part($state), FingeringStyle::Numbers === $state->rows->fingerings, Paper::tryFrom($request->query->getString('paper')) ?? Paper::A4)), 200, ['Content-Type' => 'application/pdf', 'Content-Disposition' => 'inline; filename="talk-through.pdf"']);
     }
 
     #[Route('/desk/suggest', name: 'desk_suggest', methods: ['GET'])]
@@ -145,18 +178,19 @@ final class DeskController extends AbstractController
         return $state->withLine($line);
     }
 
-    /** @return array{status: int, part: ?Part, music: string, error: string, column: int, remedies: list<string>, hard: array<int, HardSpot>, working: ?Working, working_keyboard: string, working_circle: string} */
+    /** @return array{status: int, part: ?Part, music: string, error: string, column: int, remedies: list<string>, hard: array<int, HardSpot>, working: ?Working, working_keyboard: string, working_circle: string, second: ?SecondRow} */
     private function view(DeskState $state, bool $narrow): array
     {
-        $view = ['status' => 200, 'part' => null, 'music' => '', 'error' => '', 'column' => 0, 'remedies' => [], 'hard' => [], 'working' => null, 'working_keyboard' => '', 'working_circle' => ''];
+        $view = ['status' => 200, 'part' => null, 'music' => '', 'error' => '', 'column' => 0, 'remedies' => [], 'hard' => [], 'working' => null, 'working_keyboard' => '', 'working_circle' => '', 'second' => null];
         try {
             $part = $this->desk->part($state);
             $view['part'] = $part;
             $view['hard'] = HardSpots::worst($part->plan->hardSpots);
+            $view['second'] = $this->desk->second($state);
             $view['working'] = Working::of($part->study, $part->instrument->transposition, $part->instrument->article);
             $view['working_keyboard'] = WorkingDrawing::keyboard($view['working']);
             $view['working_circle'] = WorkingDrawing::circle($part->study->concertKey->signature(), $part->study->writtenKey->key->signature());
-            $view['music'] = $this->pages->screen($part, $state->rows, '', $narrow ? self::NARROW : self::WIDE)->svg;
+            $view['music'] = $this->pages->screen($part, $state->rows, '', $narrow ? self::NARROW : self::WIDE, $view['second'])->svg;
         } catch (StudyLineError $error) {
             return ['status' => 422, 'error' => $error->getMessage(), 'column' => $error->column] + $view;
         } catch (StudyError $error) {

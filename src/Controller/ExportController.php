@@ -41,7 +41,7 @@ final class ExportController extends AbstractController
         }
         $part = $this->desk->part($state);
         $content = match ($format) {
-            'pdf' => $this->pdfs->pdf($this->pages->print($part, $state->rows, mb_substr($request->query->getString('name'), 0, 120), self::paper($request), $this->remarks($part), self::style($request))),
+            'pdf' => $this->pdfs->pdf($this->pages->print($part, $state->rows, mb_substr($request->query->getString('name'), 0, 120), self::paper($request), $this->remarks($part), self::style($request), $this->desk->second($state))),
             'musicxml' => MusicXmlWriter::write($part),
             'mid' => MidiWriter::write($part),
             'json' => JsonWriter::write($part),

@@ -13,6 +13,7 @@ use App\Service\Desk;
 use App\Service\DeskState;
 use App\Service\Notebook;
 use Doctrine\ORM\EntityManagerInterface;
+use SwiftReed\Fingering\LearnedHabit;
 use SwiftReed\Fingering\Pin;
 use SwiftReed\Fingering\PinError;
 use SwiftReed\Fingering\Tendency;
@@ -34,7 +35,7 @@ final class NotebookController extends AbstractController
     }
 
     #[Route('/pins', name: 'pin', methods: ['POST'])]
-    public function pin(Request $request): Response
+    public function pin(Request $request, PinnedFingeringRepository $pins): Response
     {
         $state = DeskState::of($request->request->all());
         $part = $this->desk->plainPart($state);
@@ -51,10 +52,23 @@ final class NotebookController extends AbstractController
         } catch (PinError $error) {
             return $this->refused($error->getMessage(), $request);
         }
-        $this->entities->persist(new PinnedFingering($state->instrument, $pin->note >= 0 ? $part->line() : '', $pin->text(), $this->notebook->player($state->player)));
-        $this->entities->flush();
+        $player = $this->notebook->player($state->player);
+        $note = $part->study->notes[$pin->note] ?? null;
+        if (null === $note) {
+            $this->entities->persist(new PinnedFingering($state->instrument, '', $pin->text(), $player));
+            $this->entities->flush();
 
-        return $this->back($state);
+            return $this->back($state);
+        }
+        $before = $part->study->notes[$pin->note - 1] ?? null;
+        $learned = LearnedHabit::of($note->pitch(), $pin->wanted[0], $before?->pitch(), null === $before ? '' : $part->plan->notes[$pin->note - 1]->fingering->text);
+        $this->entities->persist(new PinnedFingering($state->instrument, $part->line(), $pin->text(), $player, mb_substr($learned->note, 0, 200), mb_substr($learned->change, 0, 400)));
+        $this->entities->flush();
+        $made = array_map(static fn (PinnedFingering $one): LearnedHabit => $one->learned(), $pins->same($state->instrument, mb_substr($learned->note, 0, 200), $state->player));
+        $offer = LearnedHabit::offer($made);
+        $isHabit = null !== $offer && [] !== array_filter($this->notebook->pins($state->instrument, '', $state->player), static fn (PinnedFingering $one): bool => '' === $one->getLine() && \in_array($one->getPin(), [$learned->note, $offer], true));
+
+        return $this->redirectToRoute('desk', $state->query() + (null === $offer || $isHabit ? [] : ['offer' => $offer]), Response::HTTP_SEE_OTHER);
     }
 
     #[Route('/pins/{id}/remove', name: 'pin_remove', methods: ['POST'])]

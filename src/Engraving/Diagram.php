@@ -143,7 +143,7 @@ final class Diagram
             return;
         }
         foreach ($ways as $id => $way) {
-            [$x, $y] = $group->marks[$id] ?? [$spots[$id]->x < 0 ? -48 : 48, $spots[$id]->y];
+            [$x, $y] = $group->marks[$id] ?? [$spots[$id]->x < 0 ? -37 : 37, $spots[$id]->y];
             $ink->mark((float) $x, (float) $y, $way);
         }
     }

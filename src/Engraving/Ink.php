@@ -46,10 +46,10 @@ final class Ink
     /** What moves since the note before: an open angle, point down for what goes down, up for what comes up, both ways for a finger that changes its key. */
     public function mark(float $x, float $y, string $way): void
     {
-        $this->boxes[] = new Box($x - 32, $y - 26, $x + 32, $y + 26, 'mark');
+        $this->boxes[] = new Box($x - 30, $y - 26, $x + 30, $y + 26, 'mark');
         $path = match ($way) {
-            'down' => \sprintf('M%.0f %.0f l24 26 l24 -26', $x - 24, $y - 13),
-            'up' => \sprintf('M%.0f %.0f l24 -26 l24 26', $x - 24, $y + 13),
+            'down' => \sprintf('M%.0f %.0f l22 26 l22 -26', $x - 22, $y - 13),
+            'up' => \sprintf('M%.0f %.0f l22 -26 l22 26', $x - 22, $y + 13),
             default => \sprintf('M%.0f %.0f l-18 18 l18 18 M%.0f %.0f l18 18 l-18 18', $x - 8, $y - 18, $x + 8, $y - 18),
         };
         $this->svg .= \sprintf('<path d="%s" fill="none" stroke="%s" stroke-width="14" stroke-linecap="round" stroke-linejoin="round"/>', $path, self::INK);

@@ -28,7 +28,7 @@ final class KeyMapDrawing
     {
         $keys = [];
         $touches = $instrument->mechanism()->touches();
-        foreach ($instrument->map?->groups ?? [] as $group) {
+        foreach ($instrument->map->groups ?? [] as $group) {
             foreach (array_intersect_key($group->spots, $touches) as $id => $spot) {
                 $touch = $touches[$id];
                 $keys[] = ['number' => \count($keys) + 1, 'id' => $id, 'label' => $touch->label, 'says' => $touch->says, 'finger' => preg_replace('/^the /', '', FingeringWords::worker($touch)) ?? '', 'place' => $touch->place];

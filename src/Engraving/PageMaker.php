@@ -24,6 +24,8 @@ final class PageMaker
     private const TOP = 1500;
     /** A study on a sheet is not drawn smaller than this. */
     private const SMALLEST = 0.85;
+    /** Sizes of the fingerings that are tried, the largest first; 1 is nine millimetres and has letters of six points. */
+    private const SIZES = [1.35, 1.2, 1.1, 1.0];
     /** Notes on a line that is not made shorter still. */
     private const FEWEST = 6;
     private const INK = '#23202b';
@@ -43,7 +45,7 @@ final class PageMaker
     public function screen(Part $part, Rows $rows, string $label, int $perSystem = BarLayout::SYSTEM, ?SecondRow $second = null): Sheet
     {
         $width = $perSystem < BarLayout::SYSTEM ? self::NARROW : self::WIDTH;
-        $engraving = $this->roomy($part, $rows, $perSystem, $width);
+        [$engraving, $rows] = $this->roomy($part, $rows, $perSystem, $width);
         $y = $part->study->recipe->tempo->printed ? self::TEMPO : 0;
         $body = $this->tempo($part, 0, 430);
         foreach ($engraving->systems as $system) {
@@ -58,22 +60,34 @@ final class PageMaker
     }
 
     /**
-     * The music with room under every note for its fingering: where drawings would touch, fewer notes stand on a line.
+     * The music with room under every note for its fingering: where drawings would touch they are drawn smaller, then fewer
+     * notes stand on a line; what still finds no room goes to a second row.
+     *
+     * @return array{Engraving, Rows} the music, and the rows with the size of the fingerings
      *
      * @throws EngravingError
      */
-    private function roomy(Part $part, Rows $rows, int $perSystem, int $width): Engraving
+    private function roomy(Part $part, Rows $rows, int $perSystem, int $width): array
     {
-        for (;; $perSystem = max(self::FEWEST, (int) floor($perSystem * 0.8))) {
+        for (;; $perSystem = max(self::FEWEST, (int) floor($perSystem * 0.75))) {
             $engraving = $this->engraver->engrave(MusicXmlWriter::forEngraving($part, $perSystem), $width);
-            $isClear = [] === array_filter($engraving->systems, static fn (EngravedSystem $system): bool => !SystemDrawing::keepsClear($part, $system, $rows));
-            if ($isClear || $perSystem <= self::FEWEST) {
-                return $engraving;
+            foreach (self::SIZES as $size) {
+                $sized = $rows->drawnAt($size);
+                if ([] === array_filter($engraving->systems, static fn (EngravedSystem $system): bool => !SystemDrawing::keepsClear($part, $system, $sized))) {
+                    return [$engraving, $sized];
+                }
+            }
+            if ($perSystem <= self::FEWEST) {
+                return [$engraving, $rows];
             }
         }
     }
 
-    /** The legend of the fingerings of some parts, as one drawing. @return array{string, int} drawing and height */
+    /**
+     * The legend of a part's fingerings.
+     *
+     * @return array{string, int} drawing and height
+     */
     private function legend(Part $part, Rows $rows): array
     {
         if (FingeringStyle::Diagram !== $rows->fingerings || 'none' === $part->instrument->mechanism()->kind()) {
@@ -159,7 +173,7 @@ final class PageMaker
             return [NumbersPage::lines($part, self::WIDTH), ''];
         }
         $scale = $style->scale();
-        $engraving = $this->roomy($part, $rows, $style->perSystem(BarLayout::SYSTEM), (int) (self::WIDTH / $scale));
+        [$engraving, $rows] = $this->roomy($part, $rows, $style->perSystem(BarLayout::SYSTEM), (int) (self::WIDTH / $scale));
         $blocks = [];
         foreach ($engraving->systems as $system) {
             [$drawing, $height] = SystemDrawing::of($part, $system, $rows, false, $second);

@@ -11,8 +11,17 @@ use SwiftReed\Study\Reminders;
  */
 final readonly class Rows
 {
-    public function __construct(public bool $degrees, public bool $letters, public Reminders $reminders, public FingeringStyle $fingerings, public bool $counts = false, public bool $moves = true)
+    /**
+     * @param bool  $moves whether what moves since the note before is marked
+     * @param float $scale how much larger than nine millimetres the fingerings are drawn
+     */
+    public function __construct(public bool $degrees, public bool $letters, public Reminders $reminders, public FingeringStyle $fingerings, public bool $counts = false, public bool $moves = true, public float $scale = 1.0)
     {
+    }
+
+    public function drawnAt(float $scale): self
+    {
+        return new self($this->degrees, $this->letters, $this->reminders, $this->fingerings, $this->counts, $this->moves, $scale);
     }
 
     public static function all(): self

@@ -15,6 +15,18 @@ final readonly class SecondRow
     {
     }
 
+    /** Whether it fingers any note of the line in another way. */
+    public function differsAnywhere(Part $first): bool
+    {
+        foreach (array_keys($first->plan->notes) as $i) {
+            if ($this->differs($first, $i)) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
     /** Whether the other one fingers note i in another way. */
     public function differs(Part $first, int $i): bool
     {

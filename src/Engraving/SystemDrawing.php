@@ -19,8 +19,10 @@ final class SystemDrawing
     private const LETTER_ROW = 560;
     private const TEXT_ROW = 520;
     private const GAP = 140;
-    /** Room between the drawings of two notes. */
-    private const CLEAR = 30;
+    /** Room between the drawings of two notes at nine millimetres: more than between the two hands of one. */
+    private const CLEAR = 190;
+    /** How far a drawing may stand aside from its note. */
+    private const ASIDE = 240;
     private const INK = '#23202b';
     private const QUIET = '#6d6677';
 
@@ -102,40 +104,52 @@ final class SystemDrawing
             return self::textFingerings($part, $system, $y, FingeringStyle::Numbers === $rows->fingerings);
         }
         $svg = '';
-        $height = Diagram::height($part->instrument);
-        $tiers = self::tiers($part, $system, $rows);
+        $height = (int) ($rows->scale * Diagram::height($part->instrument));
+        $spots = self::spots($part, $system, $rows);
         foreach ($system->heads as $i => $head) {
-            $down = $y + 60 + $tiers[$i] * ($height + 80);
-            if ($tiers[$i] > 0) {
+            ['x' => $x, 'tier' => $tier, 'drawing' => $drawing] = $spots[$i];
+            $down = $y + 60 + $tier * ($height + 80);
+            if ($tier > 0) {
                 // A thread leads from the first row to a drawing that found no room there.
                 $svg .= \sprintf('<path d="M%.0f %d V%d" stroke="%s" stroke-width="8" stroke-dasharray="20 30"/>', $head->middle(), $y + 10, $down - 40, self::QUIET);
             }
-            $svg .= \sprintf('<g transform="translate(%.0f %d)" aria-hidden="true">%s</g>', $head->middle(), $down, self::diagram($part, $i, $rows)->svg);
+            $svg .= \sprintf('<g transform="translate(%.0f %d) scale(%.2f)" aria-hidden="true">%s</g>', $x, $down, $rows->scale, $drawing->svg);
         }
 
-        return [$svg, (1 + max([0, ...$tiers])) * ($height + 80) + 40];
+        return [$svg, (1 + max([0, ...array_column($spots, 'tier')])) * ($height + 80) + 40];
     }
 
     /**
-     * In which row each drawing finds room beside the one before it; all in the first where the page is wide enough.
+     * Where each drawing stands: under its note, moved a little aside where its neighbours need the room, in a second row
+     * where that is not enough.
      *
-     * @return array<int, int> by the index of the note, counted from 0
+     * @return array<int, array{x: float, tier: int, drawing: Drawing}> by the index of the note
      */
-    public static function tiers(Part $part, EngravedSystem $system, Rows $rows): array
+    public static function spots(Part $part, EngravedSystem $system, Rows $rows): array
     {
+        $spots = [];
         $edges = [];
-        $tiers = [];
         foreach ($system->heads as $i => $head) {
             $drawing = self::diagram($part, $i, $rows);
-            $tier = 0;
-            while (isset($edges[$tier]) && $head->middle() + $drawing->left < $edges[$tier] + self::CLEAR) {
-                ++$tier;
+            for ($tier = 0;; ++$tier) {
+                $x = max($head->middle() - self::ASIDE, ($edges[$tier] ?? -\INF) + $rows->scale * self::CLEAR - $rows->scale * $drawing->left);
+                if ($x <= $head->middle() + self::ASIDE) {
+                    break;
+                }
             }
-            $tiers[$i] = $tier;
-            $edges[$tier] = $head->middle() + $drawing->right;
+            $spots[$i] = ['x' => $x, 'tier' => $tier, 'drawing' => $drawing];
+            $edges[$tier] = $x + $rows->scale * $drawing->right;
+        }
+        // Then each comes back to its note as far as the one after it leaves room.
+        $next = [];
+        foreach (array_reverse($spots, true) as $i => ['x' => $x, 'tier' => $tier, 'drawing' => $drawing]) {
+            $limit = ($next[$tier] ?? \INF) - $rows->scale * self::CLEAR - $rows->scale * $drawing->right;
+            $x = max($x, min($system->heads[$i]->middle(), $limit));
+            $spots[$i] = ['x' => $x, 'tier' => $tier, 'drawing' => $drawing];
+            $next[$tier] = $x + $rows->scale * $drawing->left;
         }
 
-        return $tiers;
+        return $spots;
     }
 
     private static function diagram(Part $part, int $i, Rows $rows): Drawing
@@ -159,7 +173,7 @@ final class SystemDrawing
                 continue;
             }
             $svg .= FingeringStyle::Diagram === $rows->fingerings
-                ? \sprintf('<g transform="translate(%.0f %d)" aria-hidden="true">%s</g>', $head->middle(), $y + 420, self::diagram($second->part, $i, $rows)->svg)
+                ? \sprintf('<g transform="translate(%.0f %d) scale(%.2f)" aria-hidden="true">%s</g>', $head->middle(), $y + 420, $rows->scale, self::diagram($second->part, $i, $rows)->svg)
                 : \sprintf('<text x="%.0f" y="%d" font-size="300" text-anchor="middle" fill="%s">%s</text>', $head->middle(), $y + 760, self::INK, Signs::text(implode(' ', TouchLines::of($part->instrument, $second->part->plan->notes[$i]->fingering, FingeringStyle::Numbers === $rows->fingerings))));
         }
         if ('' === $svg) {
@@ -167,7 +181,7 @@ final class SystemDrawing
         }
         $name = \sprintf('<path d="M0 %d H18000" stroke="%s" stroke-width="8" stroke-dasharray="40 60"/><text x="0" y="%d" font-size="280" font-style="italic" fill="%s">%s</text>', $y + 60, self::QUIET, $y + 330, self::QUIET, Signs::text('or, '.$second->name.':'));
 
-        return [$name.$svg, (FingeringStyle::Diagram === $rows->fingerings ? Diagram::height($part->instrument) : 420) + 480];
+        return [$name.$svg, (FingeringStyle::Diagram === $rows->fingerings ? (int) ($rows->scale * Diagram::height($part->instrument)) : 420) + 480];
     }
 
     /**
@@ -179,7 +193,7 @@ final class SystemDrawing
             return true;
         }
 
-        return 0 === max([0, ...self::tiers($part, $system, $rows)]);
+        return 0 === max([0, ...array_column(self::spots($part, $system, $rows), 'tier')]);
     }
 
     /** @return array{string, int} */

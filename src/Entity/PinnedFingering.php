@@ -7,6 +7,7 @@ namespace App\Entity;
 use App\Repository\PinnedFingeringRepository;
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
+use SwiftReed\Fingering\LearnedHabit;
 use Symfony\Component\Uid\Uuid;
 
 /**
@@ -34,6 +35,10 @@ class PinnedFingering
         #[ORM\ManyToOne]
         #[ORM\JoinColumn(nullable: true, onDelete: 'CASCADE')]
         private ?Player $player = null,
+        #[ORM\Column(type: Types::STRING, length: 200)]
+        private string $habit = '',
+        #[ORM\Column(type: Types::STRING, length: 400)]
+        private string $habitOfChange = '',
     ) {
         $this->id = Uuid::v7()->toRfc4122();
         $this->madeAt = new \DateTimeImmutable();
@@ -63,6 +68,12 @@ class PinnedFingering
     public function getPlayer(): ?Player
     {
         return $this->player;
+    }
+
+    /** What it would say as a habit; nothing where it is one, or was pinned before habits were learned. */
+    public function learned(): LearnedHabit
+    {
+        return LearnedHabit::read($this->habit, $this->habitOfChange);
     }
 
     public function getMadeAt(): \DateTimeImmutable

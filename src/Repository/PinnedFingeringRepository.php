@@ -25,6 +25,18 @@ final class PinnedFingeringRepository extends ServiceEntityRepository
     }
 
     /**
+     * The pins of single notes that say the same as a habit, of the section or of one player.
+     *
+     * @return list<PinnedFingering> oldest first
+     */
+    public function same(string $instrument, string $habit, string $player): array
+    {
+        $found = $this->findBy(['instrument' => $instrument, 'habit' => $habit], ['madeAt' => 'ASC']);
+
+        return array_values(array_filter($found, static fn (PinnedFingering $one): bool => ($one->getPlayer()?->getId() ?? '') === $player));
+    }
+
+    /**
      * @param string $player the player's id; nothing for the section
      *
      * @return list<PinnedFingering> the section's before the player's; habits before those of this line; each in the order in which they were made

@@ -4,8 +4,10 @@ declare(strict_types=1);
 
 namespace App\Service;
 
+use App\Engraving\SecondRow;
 use SwiftReed\Fingering\Pin;
 use SwiftReed\Fingering\PinError;
+use SwiftReed\Fingering\SchoolError;
 use SwiftReed\Fingering\Tendency;
 use SwiftReed\Instrument\Instrument;
 use SwiftReed\Instrument\InstrumentError;
@@ -124,6 +126,32 @@ final class Desk
         } catch (PinError) {
             return $this->plainPart($state); // a habit of another set-up does not stop the page
         }
+    }
+
+    /**
+     * The same line in another school: the second row under the music. Null where none is asked for, or it cannot be had.
+     */
+    public function second(DeskState $state): ?SecondRow
+    {
+        [$kind, $name] = [...explode(':', $state->other, 2), ''];
+        try {
+            if ('setup' === $kind) {
+                $says = $this->instruments->setups($state->instrument)[$name] ?? null;
+
+                return null === $says ? null : new SecondRow($this->part($state->inSetups($this->instruments->with($state->instrument, $state->setups, $name))), $says);
+            }
+            foreach ('school' === $kind ? $this->notebook->schools($state->instrument) : [] as $kept) {
+                if ($kept->getId() === $name) {
+                    $school = $kept->school();
+
+                    return new SecondRow($this->plainPart($state, $school->pins(), $school->tendencies()), $school->name);
+                }
+            }
+        } catch (InstrumentError|StudyError|StudyLineError|PinError|SchoolError) {
+            return null;
+        }
+
+        return null;
     }
 
     /**

@@ -24,6 +24,8 @@ final readonly class DeskState
 
     /**
      * @param list<string> $setups
+     * @param string       $other  another school whose fingerings stand in a second row: "setup:left-first" or "school:" and its id
+     * @param string       $offer  a pin that is offered as a habit, because it has been made several times
      * @param int          $at     which key of a line in several keys, counted from 0
      */
     private function __construct(
@@ -37,6 +39,8 @@ final readonly class DeskState
         public string $origin = '',
         public string $player = '',
         public int $at = 0,
+        public string $other = '',
+        public string $offer = '',
     ) {
     }
 
@@ -57,11 +61,14 @@ final readonly class DeskState
                 str_contains($rows, 'h') ? Reminders::Habit : (str_contains($rows, 'r') ? Reminders::Affected : Reminders::None),
                 str_contains($rows, 'f') ? FingeringStyle::Diagram : (str_contains($rows, 't') ? FingeringStyle::Text : (str_contains($rows, 'n') ? FingeringStyle::Numbers : FingeringStyle::None)),
                 str_contains($rows, 'c'),
+                !str_contains($rows, 'x'),
             ),
             self::text($query, 'study', ''),
             self::text($query, 'origin', ''),
             mb_substr(mb_scrub(self::text($query, 'player', '')), 0, 36),
             min(200, max(0, (int) self::text($query, 'at', '0'))),
+            mb_substr(mb_scrub(self::text($query, 'other', '')), 0, 80),
+            mb_substr(mb_scrub(self::text($query, 'offer', '')), 0, 200),
         );
     }
 
@@ -85,6 +92,7 @@ final readonly class DeskState
             'origin' => $this->origin,
             'player' => $this->player,
             'at' => 0 === $this->at ? '' : (string) $this->at,
+            'other' => $this->other,
         ];
 
         return array_filter($all, static fn (string $value): bool => '' !== $value);
@@ -97,25 +105,36 @@ final readonly class DeskState
         }
         .match ($this->rows->fingerings) {
             FingeringStyle::Diagram => 'f', FingeringStyle::Text => 't', FingeringStyle::Numbers => 'n', FingeringStyle::None => '',
-        };
+        }.($this->rows->moves ? '' : 'x');
 
         return '' === $letters ? '-' : $letters;
     }
 
     public function withLine(string $line): self
     {
-        return new self($line, $this->instrument, $this->setups, $this->stage, $this->spelling, $this->rows, $this->study, $this->origin, $this->player, $this->at);
+        return new self($line, $this->instrument, $this->setups, $this->stage, $this->spelling, $this->rows, $this->study, $this->origin, $this->player, $this->at, $this->other);
     }
 
     /** The part of one player, with his set-up and stage. */
     public function forPlayer(Player $player): self
     {
-        return new self($this->line, $player->getInstrument(), self::setups($player->getSetup()), Stage::tryFrom($player->getStage()) ?? Stage::Full, $this->spelling, $this->rows, $this->study, $this->origin, $player->getId(), $this->at);
+        return new self($this->line, $player->getInstrument(), self::setups($player->getSetup()), Stage::tryFrom($player->getStage()) ?? Stage::Full, $this->spelling, $this->rows, $this->study, $this->origin, $player->getId(), $this->at, $this->other);
     }
 
     public function withInstrument(string $instrument): self
     {
         return new self($this->line, $instrument, [], $this->stage, $this->spelling, $this->rows, $this->study, $this->origin);
+    }
+
+    public function withOther(string $other): self
+    {
+        return new self($this->line, $this->instrument, $this->setups, $this->stage, $this->spelling, $this->rows, $this->study, $this->origin, $this->player, $this->at, $other);
+    }
+
+    /** @param list<string> $setups in place of those chosen */
+    public function inSetups(array $setups): self
+    {
+        return new self($this->line, $this->instrument, $setups, $this->stage, $this->spelling, $this->rows, $this->study, $this->origin, $this->player, $this->at);
     }
 
     /** @return list<string> */

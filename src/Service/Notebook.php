@@ -8,10 +8,12 @@ use App\Entity\OwnPattern;
 use App\Entity\PinnedFingering;
 use App\Entity\Player;
 use App\Entity\Remark;
+use App\Entity\SchoolOfHabits;
 use App\Repository\OwnPatternRepository;
 use App\Repository\PinnedFingeringRepository;
 use App\Repository\PlayerRepository;
 use App\Repository\RemarkRepository;
+use App\Repository\SchoolOfHabitsRepository;
 use Doctrine\DBAL\Exception as DatabaseError;
 use SwiftReed\Fingering\Pin;
 use SwiftReed\Fingering\PinError;
@@ -26,7 +28,7 @@ final class Notebook implements ResetInterface
     /** @var array<string, list<PinnedFingering>> read in this request */
     private array $kept = [];
 
-    public function __construct(private readonly PinnedFingeringRepository $pins, private readonly RemarkRepository $remarks, private readonly PlayerRepository $players, private readonly OwnPatternRepository $patterns)
+    public function __construct(private readonly PinnedFingeringRepository $pins, private readonly RemarkRepository $remarks, private readonly PlayerRepository $players, private readonly OwnPatternRepository $patterns, private readonly SchoolOfHabitsRepository $schools)
     {
     }
 
@@ -35,6 +37,16 @@ final class Notebook implements ResetInterface
     {
         try {
             return $this->patterns->inOrder();
+        } catch (DatabaseError) {
+            return [];
+        }
+    }
+
+    /** @return list<SchoolOfHabits> */
+    public function schools(string $instrument): array
+    {
+        try {
+            return $this->schools->of($instrument);
         } catch (DatabaseError) {
             return [];
         }
