@@ -194,22 +194,21 @@ final class Planner
             }
             $always = [] === $fingering->always ? null : $occasions->holding($fingering->always, $place, $default, $fingering);
             if (null !== $always) {
-                $instead[] = [$fingering, $always, \count($instead) * $this->weights->order];
+                $instead[] = [$fingering, $always, \count($instead) * $this->weights->leavingNeeded];
                 continue;
             }
             $occasion = $occasions->holding($fingering->may, $place, $default, $fingering);
             if (null !== $occasion && (!$isFirstYear || $occasion->asks(ConditionKind::Needed))) {
-                $leaving = $occasion->asks(ConditionKind::Needed) ? $this->weights->leavingNeeded : $this->weights->leaving;
-                $may[] = [$fingering, $occasion, $leaving + ($rank - ($fingering->yields ? 2 : 0)) * $this->weights->order];
+                $may[] = [$fingering, $occasion, $occasion->asks(ConditionKind::Needed) && !$fingering->yields ? $this->weights->leavingNeeded : $this->weights->leaving];
             } elseif (UseOf::Alternate === $fingering->use && abs($own) > $this->weights->outOfTune && $this->cannotHelp($default, $own)) {
-                $may[] = [$fingering, null, $this->weights->leaving + $rank * $this->weights->order];
+                $may[] = [$fingering, null, $this->weights->leaving];
             }
         }
         if ([] === $instead) {
             return [[$default, null, 0.0], ...$may];
         }
 
-        return $instead[0][1]->isHabit() ? [$instead[0], ...$may] : [...$instead, [$default, null, $this->weights->passingOver], ...$may];
+        return $instead[0][1]->isHabit() ? [$instead[0], ...$may] : [...$instead, [$default, null, $this->weights->uncleanRoll], ...$may];
     }
 
     /** Whether a player has nothing but the lip for a note that lies so: open valves and 1st position cannot be raised. */
@@ -331,13 +330,13 @@ final class Planner
     {
         $place = $places[$i];
         $alternates = [];
-        foreach ($place->all as $rank => $other) {
+        foreach ($place->all as $other) {
             $made = $this->madeFrom($route->fingerings[$i]);
             if ($other === $route->fingerings[$i] || $other === $made) {
                 continue;
             }
             $index = $place->indexOf($other);
-            $own = null !== $index ? $place->own[$index] : (UseOf::Default === $other->use || UseOf::Alternate === $other->use ? $this->weights->leaving : $this->weights->passingOver) + $rank * $this->weights->order + $this->tuningCost($other, 0);
+            $own = null !== $index ? $place->own[$index] : $this->weights->leavingNeeded + $this->tuningCost($other, 0);
             // What does not belong here is not chosen, however little it moves: it costs nothing less than the line as it is.
             $more = max(0.0, round($paths->costWith($i, $other, $own) - $best, 1));
             $alternates[] = new Alternate($other, $more, $why->whyNot($i, $other, $own, $route));

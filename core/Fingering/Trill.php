@@ -23,6 +23,8 @@ final readonly class Trill
     /** Nobody trills on a last resort. */
     private const LAST_RESORT = 20.0;
     private const OTHER = 0.5;
+    /** As easy, a trill is played on the key that is made for it. */
+    private const TRILL_KEY = 0.1;
 
     /**
      * @param list<string> $restingBelow touches that stay down on the lower note without effect
@@ -118,7 +120,8 @@ final readonly class Trill
     {
         return match ($fingering->use) {
             UseOf::LastResort, UseOf::Fallback => self::LAST_RESORT,
-            UseOf::Trill, UseOf::Default => 0.0,
+            UseOf::Trill => -self::TRILL_KEY,
+            UseOf::Default => 0.0,
             UseOf::Alternate => self::OTHER,
         } + 0.03 * abs($fingering->centsAsPlayed());
     }

@@ -44,8 +44,6 @@ final readonly class Weights
         public float $uncleanRoll,
         public float $leaving,
         public float $leavingNeeded,
-        public float $passingOver,
-        public float $order,
         public float $cent,
         public float $ownCent,
         public float $hard,

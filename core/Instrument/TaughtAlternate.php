@@ -48,7 +48,7 @@ final readonly class TaughtAlternate
         foreach ($taught as $one) {
             $isNote = null === $one->sounding || $one->sounding === $sounding;
             $text = rtrim($fingering->text, '▴▾');
-            if ($isNote && ('' === $one->for || $one->for === $default->text) && ($one->take === $text || ('trigger' === $one->take && '' !== $fingering->side))) {
+            if ($isNote && ('' === $one->for || $one->for === $default->text) && ($one->take === $text || ('trigger' === $one->take && '' !== $fingering->side && '' === $default->side))) {
                 array_push($may, ...$one->may);
                 array_push($always, ...$one->always);
             }

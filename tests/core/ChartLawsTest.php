@@ -198,4 +198,171 @@ final class ChartLawsTest extends TestCase
             return $touches;
         }, $instrument->fingerings(Pitch::plain($midi, true)));
     }
+
+    /**
+     * Of two fingerings in one mode the one with fewer closed and more open pads is never lower; it catches invented fingerings.
+     * Fingerings for trills belong to the mode of the note they are trilled with.
+     */
+    public function testFewerClosedPadsAreNeverLower(): void
+    {
+        $compared = 0;
+        foreach (Support::setups() as [$id, $setup]) {
+            $instrument = Support::instruments()->instrument($id, $setup);
+            $keywork = $instrument->mechanism();
+            if (!$keywork instanceof Keywork) {
+                continue;
+            }
+            self::assertNotSame([], $keywork->modes, $id);
+            $compared += self::comparePads($keywork, $id, []);
+        }
+        self::assertGreaterThan(20000, $compared);
+        foreach ([['clarinet-bb', 'F#3', ['LT', 'L1', 'L2', 'L3', 'R2', 'R3']], ['alto-sax', 'G#4', ['L1', 'L2', 'L3', 'gs', 'R1']], ['oboe', 'C#4', ['L1', 'L2', 'L3', 'R1', 'R2', 'R3', 'c']]] as [$id, $note, $touches]) {
+            $keywork = Support::instruments()->instrument($id)->mechanism();
+            self::assertInstanceOf(Keywork::class, $keywork);
+            try {
+                self::comparePads($keywork, $id, [[Pitch::parse($note)->midi(), $touches]]);
+            } catch (\PHPUnit\Framework\AssertionFailedError $caught) {
+                self::assertStringContainsString(implode(' ', $touches), $caught->getMessage());
+                continue;
+            }
+            self::fail('an invented fingering passes: '.$id.' '.$note);
+        }
+    }
+
+    /** @param list<array{int, list<string>}> $invented notes and touches besides the chart's */
+    private static function comparePads(Keywork $keywork, string $id, array $invented): int
+    {
+        $compared = 0;
+        foreach ($keywork->modes as [$lowest, $highest]) {
+            $inMode = [];
+            foreach ($keywork->chart as $midi => $fingerings) {
+                foreach ($fingerings as $fingering) {
+                    $at = [$midi];
+                    foreach (UseOf::Trill === $fingering->use ? $fingering->may : [] as $occasion) {
+                        $at = $occasion->condition(\SwiftReed\Instrument\ConditionKind::Alternation)->notes ?? $at;
+                    }
+                    usort($at, static fn (int $a, int $b): int => abs($a - $midi) <=> abs($b - $midi));
+                    if ($at[0] >= $lowest && $at[0] <= $highest) {
+                        $inMode[] = [$midi, $fingering->touches, $keywork->openPads($fingering->touches)];
+                    }
+                }
+            }
+            foreach ($invented as [$midi, $touches]) {
+                if ($midi >= $lowest && $midi <= $highest) {
+                    $inMode[] = [$midi, $touches, $keywork->openPads($touches)];
+                }
+            }
+            foreach ($inMode as [$low, $touches, $open]) {
+                foreach ($inMode as [$high, $others, $openThere]) {
+                    ++$compared;
+                    if ($low < $high && [] === array_diff($openThere, $open)) {
+                        self::fail(\sprintf('%s: %s [%s] has every pad open that %s [%s] has, and is lower', $id, Pitch::plain($low, true)->text(), implode(' ', $touches), Pitch::plain($high, true)->text(), implode(' ', $others)));
+                    }
+                }
+            }
+        }
+
+        return $compared;
+    }
+
+    /** @param list<string> $setup */
+    #[DataProvider('setups')]
+    public function testNoTwoNotesShareAFingeringUnlessTheChartSaysHowTheyAreToldApart(string $id, array $setup): void
+    {
+        $instrument = Support::instruments()->instrument($id, $setup);
+        if (!$instrument->mechanism() instanceof Keywork) {
+            self::assertNotSame('keywork', $instrument->mechanism()->kind());
+
+            return;
+        }
+        $seen = [];
+        foreach (Support::range($instrument) as $pitch) {
+            foreach ($instrument->fingerings($pitch) as $fingering) {
+                $touches = $fingering->touches;
+                sort($touches);
+                $seen[implode(' ', $touches).' / '.implode(' ', $fingering->momentary)][$pitch->midi()] = $fingering;
+            }
+        }
+        foreach ($seen as $text => $notes) {
+            if (\count($notes) < 2) {
+                continue;
+            }
+            $midi = array_keys($notes);
+            // A flute's second octave is its first blown up; anything else has its word.
+            $isOverblown = 2 === \count($midi) && 12 === $midi[1] - $midi[0] && 'Flutes' === $instrument->family;
+            $isTold = [] !== array_filter($notes, static fn (Fingering $one): bool => '' !== $one->voicing || UseOf::Trill === $one->use);
+            self::assertTrue($isOverblown || $isTold, $id.': '.$text.' gives '.implode(' and ', array_map(static fn (int $one): string => Pitch::plain($one, true)->text(), $midi)));
+        }
+        self::assertNotSame([], $seen);
+    }
+
+    /** Every set-up changes something: a fingering, a plan, or the range; or there is nothing to choose and it says so. */
+    public function testEverySetupChangesSomething(): void
+    {
+        foreach (Support::instruments()->ids() as $id) {
+            $bare = Support::instruments()->instrument($id);
+            foreach (Support::instruments()->setups($id) as $name => $says) {
+                $with = Support::instruments()->instrument($id, [$name]);
+                if (self::chart($bare) !== self::chart($with) || array_map(static fn ($one): string => $one->spoken(), $bare->compass) !== array_map(static fn ($one): string => $one->spoken(), $with->compass) || self::plans($bare) !== self::plans($with)) {
+                    continue;
+                }
+                // What holds anyway is named so that it can be said; where every note has one fingering there is none to choose among.
+                self::assertTrue(self::isUsual($id, $name) || ('one-fingering' === $name && self::neverChooses($bare)), "$id: $name changes nothing");
+            }
+        }
+    }
+
+    private static function isUsual(string $id, string $name): bool
+    {
+        foreach (Support::instruments()->setupGroups($id) as $group) {
+            if (isset($group['choices'][$name])) {
+                return false;
+            }
+        }
+
+        return true;
+    }
+
+    private static function neverChooses(Instrument $instrument): bool
+    {
+        foreach (Support::range($instrument) as $pitch) {
+            foreach ($instrument->fingerings($pitch) as $fingering) {
+                if ([] !== $fingering->always || ([] !== $fingering->may && UseOf::Trill !== $fingering->use)) {
+                    return false;
+                }
+            }
+        }
+
+        return true;
+    }
+
+    /** @return list<string> */
+    private static function chart(Instrument $instrument): array
+    {
+        return array_map(static fn (Pitch $pitch): string => implode('; ', array_map(static fn (Fingering $one): string => $one->text.' '.$one->use->value, $instrument->fingerings($pitch))), Support::range($instrument));
+    }
+
+    /** @return list<string> */
+    private static function plans(Instrument $instrument): array
+    {
+        $plans = [];
+        foreach (['own A major, 2 octaves, sixteenths, 100', 'own C chromatic, 2 octaves, sixteenths, 100', 'own F major, 2 octaves, sixteenths, 100', 'own Bb arpeggio, sixteenths, 100', 'own C arpeggio, from C3, sixteenths, 100', 'own Ab phrygian, cell 1 2 1 2 1 2 up only, 5 notes, sixteenths, 100'] as $line) {
+            try {
+                $plans[] = implode(' | ', array_map(static fn ($note): string => implode(' ', $note->down()), Support::parts()->build($line, $instrument)->plan->notes));
+            } catch (\SwiftReed\Study\StudyError) {
+                continue;
+            }
+        }
+
+        return $plans;
+    }
+
+    public function testSetupsTogetherTakeTheWiderRange(): void
+    {
+        $highest = static fn (string $id, string ...$setup): string => Support::instruments()->instrument($id, array_values($setup))->compass[\SwiftReed\Study\Stage::Full->value]->highest->text();
+        self::assertSame(['F#6', 'F6', 'C7', 'C7', 'C7'], [$highest('alto-sax'), $highest('alto-sax', 'no-high-f-sharp'), $highest('alto-sax', 'altissimo'), $highest('alto-sax', 'altissimo', 'high-f-sharp'), $highest('alto-sax', 'altissimo', 'no-high-f-sharp')]);
+        $baritone = Support::instruments()->instrument('baritone-sax', ['low-a', 'altissimo'])->compass[\SwiftReed\Study\Stage::Full->value];
+        self::assertSame(['A3', 'C7'], [$baritone->lowest->text(), $baritone->highest->text()]);
+        self::assertSame('E5', $highest('bassoon', 'high-e', 'whisper-lock'));
+    }
 }

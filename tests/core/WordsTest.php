@@ -1,0 +1,260 @@
+<?php
+
+declare(strict_types=1);
+
+namespace SwiftReed\Tests;
+
+use PHPUnit\Framework\TestCase;
+use Random\Engine\Mt19937;
+use Random\Randomizer;
+use SwiftReed\Explain\FingeringWords;
+use SwiftReed\Explain\Likeness;
+use SwiftReed\Explain\TalkThrough;
+use SwiftReed\Fingering\EventKind;
+use SwiftReed\Fingering\ReasonKind;
+use SwiftReed\Instrument\Fingering;
+use SwiftReed\Instrument\Instrument;
+use SwiftReed\Instrument\Keywork;
+use SwiftReed\Instrument\UseOf;
+use SwiftReed\Score\Part;
+use SwiftReed\Study\Stage;
+use SwiftReed\Study\StudyError;
+use SwiftReed\StudyLine\StudyLineError;
+
+/**
+ * Every sentence is read over many random lines, and each thing it claims is checked against the plan: what is held, what
+ * follows, which notes are named, whether the choice made avoids what the reason names.
+ */
+final class WordsTest extends TestCase
+{
+    private const LINES = 900;
+    /** @var list<Part> */
+    private static array $parts = [];
+
+    public static function setUpBeforeClass(): void
+    {
+        $dice = new Randomizer(new Mt19937(31));
+        $pick = static fn (array $list): mixed => $list[$dice->getInt(0, \count($list) - 1)];
+        $setups = array_values(array_filter(Support::setups(), static fn (array $one): bool => 'none' !== Support::instruments()->instrument($one[0])->mechanism()->kind()));
+        for ($i = 0; $i < self::LINES; ++$i) {
+            [$id, $setup] = $pick($setups);
+            $line = $pick(['own ', 'concert ']).$pick(['C', 'Db', 'D', 'Eb', 'E', 'F', 'F#', 'Gb', 'G', 'Ab', 'A', 'Bb', 'B']).' '.$pick(['major', 'natural minor', 'harmonic minor', 'chromatic', 'arpeggio', 'diminished seventh arpeggio', 'whole tone', 'blues', 'lydian'])
+                .$pick(['', '', ', 2 octaves', ', to the ninth']).$pick(['', '', ', thirds', ', tetra', ', five-and-back', ', cell 1 2 1 2 1 2 up only'])
+                .', '.$pick(['whole notes, 60', 'quarters, 60', 'eighths, 96', 'sixteenths, 60', 'sixteenths, 108']).$pick(['', ', slurred', ', tongue 1 slur 3']);
+            try {
+                self::$parts[] = Support::parts()->build($line, Support::instruments()->instrument($id, $setup), $pick(Stage::cases()));
+            } catch (StudyError|StudyLineError) {
+                continue;
+            }
+        }
+    }
+
+    public static function tearDownAfterClass(): void
+    {
+        self::$parts = [];
+    }
+
+    public function testEveryChoiceThatIsNotUsualHasAnOccasionAndAReasonThatHolds(): void
+    {
+        $read = 0;
+        foreach (self::$parts as $part) {
+            foreach ($part->plan->notes as $i => $note) {
+                if (UseOf::Default === $note->fingering->use) {
+                    self::assertSame('', $part->why($i));
+                    continue;
+                }
+                ++$read;
+                $here = $part->line().' for '.$part->instrument->id.' '.implode(',', $part->instrument->setup).', note '.($i + 1).': '.$part->why($i);
+                self::assertNotNull($note->occasion, $here);
+                self::assertTrue($note->fingering->use->mayBeChosen(), $here);
+                self::assertLessThanOrEqual(20.0, abs($note->fingering->centsAsPlayed()), $here);
+                self::assertGreaterThan(\strlen(FingeringWords::difference($part->instrument, $part->instrument->fingerings($part->study->notes[$i]->pitch())[0], $note->fingering)) + 2, \strlen($part->why($i)), $here.' says why');
+                $this->checkClaims($part, $i, $here);
+            }
+        }
+        self::assertGreaterThan(700, $read);
+    }
+
+    private function checkClaims(Part $part, int $i, string $here): void
+    {
+        $words = $part->why($i);
+        $reason = $part->plan->notes[$i]->why;
+        $name = static fn (int $k): string => isset($part->study->notes[$k]) ? $part->study->notes[$k]->pitch()->name()->sign() : '-';
+        $around = [$name($i - 1), $name($i + 1)];
+        self::assertNotNull($reason);
+        if (ReasonKind::Avoids === $reason->kind) {
+            // What would happen does not happen in the line as it stands.
+            foreach ($part->plan->hardSpots as $spot) {
+                if ($spot->from === $reason->from) {
+                    foreach ($spot->events as $event) {
+                        self::assertNotSame($reason->event?->key(), $event->key(), $here);
+                    }
+                }
+            }
+            self::assertStringEndsWith($name($reason->from).' to '.$name($reason->from + 1), $words, $here);
+        }
+        foreach (['/beside ([A-G][♭♯]*)/u' => static fn (array $m): bool => \in_array($m[1], $around, true), '/([A-G][♭♯]*) before and after/u' => static fn (array $m): bool => $around === [$m[1], $m[1]], '/: between ([A-G][♭♯]*) and ([A-G][♭♯]*)/u' => static fn (array $m): bool => $around === [$m[1], $m[2]], '/by (?:step|leap) from ([A-G][♭♯]*)/u' => static fn (array $m): bool => $m[1] === $around[0], '/back and forth with ([A-G][♭♯]*)/u' => static fn (array $m): bool => \in_array($m[1], $around, true)] as $pattern => $isTrue) {
+            if (1 === preg_match($pattern, $words, $found)) {
+                self::assertTrue($isTrue($found), $here);
+            }
+        }
+        if (str_contains($words, 'in a chromatic run')) {
+            $midi = array_map(static fn ($note): int => $note->pitch()->midi(), $part->study->notes);
+            $runs = false;
+            for ($from = max(0, $i - 2); $from <= $i && isset($midi[$from + 2]); ++$from) {
+                $runs = $runs || (1 === abs($midi[$from + 1] - $midi[$from]) && $midi[$from + 2] - $midi[$from + 1] === $midi[$from + 1] - $midi[$from]);
+            }
+            self::assertTrue($runs, $here);
+        }
+        if (str_contains($words, 'hold the right index finger')) {
+            self::assertContains('R1', $part->plan->notes[$i - 1]->fingering->touches, $here);
+            self::assertContains('R1', $part->plan->notes[$i + 1]->fingering->touches, $here);
+        }
+        if (str_contains($words, 'there is no B natural or C flat')) {
+            self::assertNotContains(11, array_map(static fn ($note): int => $note->pitch()->midi() % 12, $part->study->notes), $here);
+        }
+    }
+
+    public function testSentencesAreEnglishAndNameNoCode(): void
+    {
+        $read = 0;
+        foreach (self::$parts as $n => $part) {
+            $sentences = [];
+            foreach ($part->plan->notes as $i => $note) {
+                $sentences[] = $part->why($i);
+                if (0 === $n % 6) {
+                    foreach ($note->alternates as $alternate) {
+                        $sentences[] = $part->whyNot($i, $alternate);
+                        $sentences[] = $part->when($alternate->fingering);
+                    }
+                    $sentences[] = $part->tuning($i);
+                    $sentences[] = Likeness::sentence($part->instrument, $part->study->notes[$i]->pitch(), $note->fingering);
+                    $sentences[] = FingeringWords::whole($part->instrument, $note->fingering);
+                    array_push($sentences, ...FingeringWords::pointedOut($part->instrument, $note->fingering, $part->study->notes[$i]->pitch()));
+                }
+            }
+            foreach ($part->plan->hardSpots as $spot) {
+                $sentences[] = $part->hard($spot);
+                self::assertNotSame('', $part->hard($spot));
+            }
+            if (0 === $n % 6) {
+                foreach (TalkThrough::of($part->instrument, $part->study, $part->plan) as $note) {
+                    self::assertNotSame([], $note['says']);
+                    array_push($sentences, ...$note['says']);
+                }
+            }
+            foreach (array_unique($sentences) as $sentence) {
+                ++$read;
+                $here = $part->line().' for '.$part->instrument->id.': '.$sentence;
+                self::assertDoesNotMatchRegularExpression('/\b([lr](E|F|Fs|Gs|Cs|Eb)|k(A|Gs)|reg|oct\d?|[LR][1-4T]|cs-thumb|flick-[acd]|side-\w+|palm-\w+|low-\w+|bb-\w+|thumb-bb)\b/', str_replace(['octave', 'side key', 'palm key'], '', $sentence), $here);
+                self::assertDoesNotMatchRegularExpression('/\b(beside|before|after|from|to|with|low) [b-g]\b/', $sentence, $here.': a note lower-cased');
+                self::assertDoesNotMatchRegularExpression('/[♯♭]{3}|  |\bthe the\b|(\b[\w ]{12,}\b)[;,] \1(?=$|[;.])|\.\.|: ?$|: ?\./u', $sentence, $here);
+                self::assertStringNotContainsString('many fingers move', $sentence, $here);
+                self::assertStringNotContainsString('as good', $sentence, $here);
+            }
+        }
+        self::assertGreaterThan(3000, $read);
+    }
+
+    public function testHardSpotsSayWhatHappens(): void
+    {
+        foreach (self::$parts as $part) {
+            foreach ($part->plan->hardSpots as $spot) {
+                $words = $part->hard($spot);
+                $here = $part->line().' for '.$part->instrument->id.': '.$words;
+                $before = $part->plan->notes[$spot->from]->fingering;
+                $after = $part->plan->notes[$spot->to]->fingering;
+                if (str_contains($words, 'over the break')) {
+                    self::assertGreaterThan(1, $part->instrument->breakBetween($part->study->notes[$spot->from]->pitch(), $part->study->notes[$spot->to]->pitch()), $here);
+                }
+                if (str_contains($words, 'slide from')) {
+                    self::assertGreaterThanOrEqual(3.99, abs($before->slidePlace - $after->slidePlace), $here);
+                }
+                if (str_contains($words, 'half-hole')) {
+                    self::assertNotSame([], array_filter($after->touches, static fn (string $id): bool => $part->instrument->mechanism()->touches()[$id]->isHalfHole), $here);
+                }
+                if (1 === preg_match('/(the thumb comes off as the index goes on)|(the thumb goes on as the index comes off)/', $words, $found)) {
+                    self::assertSame('' === ($found[2] ?? ''), !\in_array('LT', $after->touches, true) && !\in_array('thumb-bb', $after->touches, true), $here);
+                }
+                if (str_contains($words, 'no other way')) {
+                    self::assertNotSame([], array_filter($spot->events, static fn ($event): bool => $event->isUnclean()), $here);
+                }
+                foreach ($spot->events as $event) {
+                    if (\in_array($event->kind, [EventKind::LittleFingerTwice, EventKind::FingerSlides], true)) {
+                        $touches = $part->instrument->mechanism()->touches();
+                        self::assertSame($touches[$event->from]->finger, $touches[$event->to]->finger, $here);
+                        self::assertNotContains($touches[$event->to]->part, ['palm', 'side'], $here.': nothing slides to a palm or side key');
+                    }
+                }
+            }
+        }
+        self::assertNotSame([], self::$parts);
+    }
+
+    /** The likeness of every fingering of every instrument, held against the lower note's own chart. */
+    public function testALikenessIsTrueOfTheNoteItNames(): void
+    {
+        $read = 0;
+        foreach (Support::setups() as [$id, $setup]) {
+            $instrument = Support::instruments()->instrument($id, $setup);
+            if (!$instrument->mechanism() instanceof Keywork) {
+                continue;
+            }
+            foreach (Support::range($instrument) as $pitch) {
+                foreach ($instrument->fingerings($pitch) as $fingering) {
+                    $words = Likeness::sentence($instrument, $pitch, $fingering);
+                    if ('' === $words) {
+                        continue;
+                    }
+                    ++$read;
+                    self::assertTrue($this->isLike($instrument, $pitch->midi(), $fingering, $words), $id.' '.$pitch->text().' '.$fingering->text.': '.$words);
+                }
+            }
+        }
+        self::assertGreaterThan(500, $read);
+        foreach ([['clarinet-bb', 'B4', 'The same as low E, with the register key opened.'], ['clarinet-bb', 'C6', 'The same as F4, with the register key opened.'], ['clarinet-bb', 'B5', 'The same as E4, with the register key opened.'], ['flute', 'D5', 'Like low D, with the left index finger up.'], ['alto-sax', 'F#5', 'The same as low F♯, with the octave key opened.'], ['oboe', 'D5', 'Like low D, with the left index finger on half its hole.']] as [$id, $note, $expected]) {
+            $instrument = Support::instruments()->instrument($id);
+            $pitch = \SwiftReed\Pitch\Pitch::parse($note);
+            self::assertStringStartsWith($expected, Likeness::sentence($instrument, $pitch, $instrument->fingerings($pitch)[0]), $id);
+        }
+    }
+
+    private function isLike(Instrument $instrument, int $midi, Fingering $fingering, string $words): bool
+    {
+        if (1 !== preg_match('/(?:same as|Like) (low )?([A-G])([♯♭]*)(\d?)/u', $words, $found)) {
+            return false;
+        }
+        foreach ([12, 19] as $below) {
+            foreach (($instrument->mechanism() instanceof Keywork ? $instrument->mechanism()->chart : [])[$midi - $below] ?? [] as $lower) {
+                $name = \SwiftReed\Pitch\NoteName::parse($found[2].strtr($found[3], ['♯' => '#', '♭' => 'b']))->pitchClass();
+                $octave = '' === $found[4] || intdiv($midi - $below, 12) - 1 === (int) $found[4];
+                $changed = [...array_diff($fingering->touches, $lower->touches), ...array_diff($lower->touches, $fingering->touches)];
+                $fingers = array_unique(array_map(static fn (string $id): string => $instrument->mechanism()->touches()[$id]->finger, $changed));
+                if ($name === ($midi - $below) % 12 && $octave && (\count($changed) <= 1 || 1 === \count($fingers))) {
+                    return true;
+                }
+            }
+        }
+
+        return false;
+    }
+
+    public function testHelpForIntonationNamesWhatTheInstrumentHas(): void
+    {
+        $tuning = static function (string $id, string $note, string ...$setup): string {
+            $instrument = Support::instruments()->instrument($id, array_values($setup));
+            $fingering = $instrument->fingerings(\SwiftReed\Pitch\Pitch::parse($note))[0];
+
+            return FingeringWords::tuning($instrument, $fingering, $fingering->cents, false, 10.0);
+        };
+        self::assertStringContainsString('third valve slide', $tuning('trumpet-bb', 'C#4'));
+        self::assertStringContainsString('first valve slide', $tuning('trumpet-bb', 'A4'));
+        self::assertStringContainsString('hand', $tuning('horn-f', 'A4'));
+        self::assertStringNotContainsString('slide', $tuning('horn-f', 'A4'));
+        self::assertStringNotContainsString('slide', $tuning('tuba-bbb', 'B1', '4-valves'));
+        self::assertStringContainsString('lip it down', $tuning('tuba-bbb', 'B1', '4-valves'));
+        self::assertSame('31 cents flat: set the slide about a third of a position in.', $tuning('trombone', 'G4'));
+        self::assertStringContainsString('about an eighth of a position in', $tuning('trombone', 'B3'));
+        self::assertStringContainsString('nothing can be raised in 1st position', $tuning('trombone', 'D4'));
+    }
+}
