@@ -24,7 +24,7 @@ final class InstrumentLibrary
 
     public function __construct(DataFolder $data)
     {
-        $shared = $data->read('setups');
+        $shared = $data->has('setups') ? $data->read('setups') : [];
         $files = array_map(static function (string $name) use ($data, $shared): FamilyFile {
             $entries = $data->read($name);
             $own = $entries['setups'] ?? [];

@@ -36,6 +36,11 @@ final class DataFolder
         return array_map(static fn (string $file): string => $subFolder.'/'.basename($file, '.yaml'), false === $files ? [] : $files);
     }
 
+    public function has(string $name): bool
+    {
+        return is_file($this->folder.'/'.$name.'.yaml');
+    }
+
     /**
      * @return array<string, mixed> the file's top-level entries
      *

@@ -61,7 +61,7 @@ final class CommandsTest extends TestCase
         $folder = sys_get_temp_dir().'/swift-reed-data-'.bin2hex(random_bytes(4));
         mkdir($folder.'/instruments', 0o777, true);
         $flutes = (string) file_get_contents(\dirname(__DIR__, 2).'/data/instruments/flutes.yaml');
-        foreach ([['  A4: [LT L1 L2 eb]', '  A4: [LT L1 L2 ebb]', 'entry "chart / A4 / f"', '"ebb" is not one of the touches'], ['  G6: [L1 L2 L3 eb]', '', 'entry "chart / G#6"', ''], ['  D4: [LT six]', '  D4: [LT thumb-bb six]', 'entry "chart / D4"', 'one finger would hold'], ['L1: [L1, closes', 'L1: [X1, closes', 'entry "touches / L1"', 'expected a finger'], ['C4 G6, full', 'C4, full', 'developing', 'two pitches']] as [$from, $to, $entry, $reason]) {
+        foreach ([['  A4: [LT L1 L2 eb]', '  A4: [LT L1 L2 ebb]', 'entry "chart / A4 / f"', '"ebb" is not one of the touches'], ['  G6: [L1 L2 L3 eb, {f: L1 L2 L3, when: \'without the E flat key, to lower it\'}]', '', 'entry "chart / G#6"', ''], ['  D4: [LT six]', '  D4: [LT thumb-bb six]', 'entry "chart / D4"', 'one finger would hold'], ['L1: [L1, closes', 'L1: [X1, closes', 'entry "touches / L1"', 'expected a finger'], ['C4 G6, full', 'C4, full', 'developing', 'two pitches']] as [$from, $to, $entry, $reason]) {
             file_put_contents($folder.'/instruments/flutes.yaml', str_replace($from, $to, $flutes));
             touch($folder.'/instruments/flutes.yaml', time() + random_int(5, 5000));
             $process = self::console(['instrument:check', '--data='.$folder]);

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace App\Tests;
 
 use App\Engraving\ChartMaker;
-use App\Engraving\Diagram;
 use App\Engraving\FingeringStyle;
 use App\Engraving\HardSpots;
 use App\Engraving\LettersPage;
@@ -19,7 +18,6 @@ use App\Engraving\WorkingDrawing;
 use SwiftReed\Instrument\InstrumentLibrary;
 use SwiftReed\Packet\LetterChart;
 use SwiftReed\Packet\SheetBuilder;
-use SwiftReed\Pitch\Pitch;
 use SwiftReed\Pitch\SpellingPreference;
 use SwiftReed\Score\Part;
 use SwiftReed\Score\PartBuilder;
@@ -175,37 +173,6 @@ final class DrawingTest extends KernelTestCase
                     }
                 }
                 self::assertGreaterThanOrEqual(\count($part->study->notes), $heads, $line.': a tied note has two heads, none is lost');
-            }
-        }
-    }
-
-    public function testADiagramTellsHeldMovedAndLiftedByShape(): void
-    {
-        $clarinet = $this->instruments->instrument('clarinet-bb');
-        $d = $clarinet->fingerings(Pitch::parse('D4'))[0];
-        $c = $clarinet->fingerings(Pitch::parse('C4'))[0];
-        $still = Diagram::svg($clarinet, $d);
-        $coming = Diagram::svg($clarinet, $d, $c->touches, true);
-        $going = Diagram::svg($clarinet, $c, $d->touches, true);
-        self::assertSame(2, substr_count($still, 'r="92"'), 'two holes are covered');
-        self::assertStringContainsString('stroke-width="30"', $coming, 'the ring finger was lifted: a thick ring');
-        self::assertStringNotContainsString('stroke-width="30"', $still);
-        self::assertStringContainsString('r="37"', $going, 'the ring finger comes down: a bright middle');
-        self::assertStringNotContainsString('r="37"', Diagram::svg($clarinet, $c, $c->touches, true), 'what stays is a full disc');
-        $bassoon = $this->instruments->instrument('bassoon');
-        self::assertStringContainsString('<path d="M-165', Diagram::svg($bassoon, $bassoon->fingerings(Pitch::parse('G3'))[0]), 'a half hole is half full');
-    }
-
-    public function testNoTwoFingeringsOfANoteLookAlike(): void
-    {
-        foreach ($this->instruments->ids() as $id) {
-            $instrument = $this->instruments->instrument($id);
-            if ('none' === $instrument->mechanism()->kind()) {
-                continue;
-            }
-            for ($midi = $instrument->compass['full']->lowest->midi(); $midi <= $instrument->compass['full']->highest->midi(); ++$midi) {
-                $drawn = array_map(static fn ($fingering): string => Diagram::svg($instrument, $fingering), $instrument->fingerings(Pitch::plain($midi, true)));
-                self::assertSame($drawn, array_values(array_unique($drawn)), $id.' '.Pitch::plain($midi, true)->text());
             }
         }
     }
