@@ -58,12 +58,12 @@ final class Paths
         return null === $between || [] === array_diff($between->touches, $neighbour->touches);
     }
 
-    /** What the change into place i costs; what is unclean counts whatever time there is, but not after a breath. */
+    /** What the change into place i costs; what is unclean counts whatever time there is, after a breath half. */
     private function step(int $i, Fingering $before, Fingering $after): float
     {
         $change = $this->changes->between($this->places[$i - 1]->note->pitch(), $before, $this->places[$i]->note->pitch(), $after);
 
-        return $this->places[$i]->weight * $change->moves + ($this->places[$i]->isFresh ? 0.0 : $change->unclean);
+        return $this->places[$i]->weight * $change->moves + ($this->places[$i]->isFresh ? $this->weights->afterBreath : 1.0) * $change->unclean;
     }
 
     /**

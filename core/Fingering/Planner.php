@@ -259,7 +259,7 @@ final class Planner
     {
         $before = $study->notes[$i - 1];
         $speed = $study->recipe->tempo->plannedQuarters() / 60 * \SwiftReed\Study\Length::QUARTER / max(1, $study->notes[$i]->onset - $before->onset);
-        $weight = max($this->weights->least, min($this->weights->most, sqrt($speed / $this->weights->usualSpeed)));
+        $weight = min($this->weights->most, sqrt($speed / $this->weights->usualSpeed));
 
         return $before->breathAfter ? $this->weights->afterBreath * $weight : $weight;
     }

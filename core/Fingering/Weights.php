@@ -37,7 +37,6 @@ final readonly class Weights
         public float $turn,
         public float $leap,
         public float $usualSpeed,
-        public float $least,
         public float $most,
         public float $afterBreath,
         public float $unclean,

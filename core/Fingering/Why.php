@@ -119,9 +119,6 @@ final class Why
         $here = [];
         $last = min(array_key_last($instead) + 1, \count($this->places) - 1);
         for ($k = max(1, array_key_first($instead)); $k <= $last; ++$k) {
-            if ($this->places[$k]->isFresh) {
-                continue;
-            }
             $before = $instead[$k - 1] ?? $route->fingerings[$k - 1];
             $after = $instead[$k] ?? $route->fingerings[$k];
             foreach ($this->changes->between($this->places[$k - 1]->note->pitch(), $before, $this->places[$k]->note->pitch(), $after)->events as $event) {

@@ -16,6 +16,9 @@ use SwiftReed\Study\Stage;
  */
 final class Instrument
 {
+    /** Seconds that a breath lasts beyond the first year. Source: the handbook, chapter 4. */
+    private const BREATH = 12.0;
+
     /** @var array<int, list<Fingering>> */
     private array $fingerings = [];
     private ?Mechanism $mechanism = null;
@@ -32,6 +35,7 @@ final class Instrument
      * @param bool                   $onlyDefaults whether every note keeps its usual fingering
      * @param KeyMap|null            $map       where its keys lie; null where nothing is drawn from a map
      * @param array<string, array<int, string>> $called what a touch is called on some notes, by the written MIDI number
+     * @param float                  $firstBreath seconds that a first-year player's breath lasts
      * @param string                 $usedSlides valves whose slides this player moves while playing, as digits: "13"
      */
     public function __construct(
@@ -50,6 +54,7 @@ final class Instrument
         public readonly ?KeyMap $map = null,
         public readonly string $usedSlides = '',
         private readonly array $called = [],
+        private readonly float $firstBreath = 8.0,
     ) {
     }
 
@@ -60,7 +65,7 @@ final class Instrument
 
     public function reader(Stage $stage, SpellingPreference $spelling): Reader
     {
-        return new Reader($this->article, $this->transposition, $this->compass, $stage, $spelling, $this->nextPartial(...));
+        return new Reader($this->article, $this->transposition, $this->compass, $stage, $spelling, $this->nextPartial(...), Stage::First === $stage ? $this->firstBreath : self::BREATH);
     }
 
     /**

@@ -212,6 +212,7 @@ final class InstrumentLibrary
             $file->has('map') ? KeyMap::read($file->part('map')) : null,
             $file->part('instruments')->part($id)->text('slides', $file->text('slides')),
             self::called($file),
+            $entry->decimal('first-breath', $file->decimal('first-breath', 8.0)),
         );
     }
 

@@ -57,7 +57,7 @@ enum Articulation: string
         $intoNext = array_fill(0, $count, false);
         for ($i = 0; $i + 1 < $count; ++$i) {
             // A repeated pitch must be tongued, whatever the pattern says.
-            $intoNext[$i] = !$tones[$i]->fillsBar && 0 === $tones[$i + 1]->rests && $tones[$i]->pitch->midi() !== $tones[$i + 1]->pitch->midi() && match ($this) {
+            $intoNext[$i] = !$tones[$i]->fillsBar && !$tones[$i]->isSeam && 0 === $tones[$i + 1]->rests && $tones[$i]->pitch->midi() !== $tones[$i + 1]->pitch->midi() && match ($this) {
                 self::Tongued, self::Legato => false,
                 self::Slurred => true,
                 self::SlurTwoTongueTwo => 0 === $i % 4,

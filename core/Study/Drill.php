@@ -52,8 +52,8 @@ final class Drill
         $drill = [];
         foreach (self::origins($after, \count($tones)) as $i => $origin) {
             $drill[] = match (true) {
-                $i < $slow => $tones[$origin]->drilled(2, $i === $slow - 1),
-                $i < $slow + 2 * \count($around) => $tones[$origin]->drilled(1, $origin === $around[\count($around) - 1]),
+                $i < $slow => $tones[$origin]->drilled(2, $i === $slow - 1, 1 === $i % 2),
+                $i < $slow + 2 * \count($around) => $tones[$origin]->drilled(1, $origin === $around[\count($around) - 1], $origin === $around[\count($around) - 1]),
                 default => $tones[$origin],
             };
         }

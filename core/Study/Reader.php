@@ -19,6 +19,7 @@ final readonly class Reader
     /**
      * @param string                 $name     as it is said in messages: "the clarinet in B♭"
      * @param array<string, Compass> $compass  by the stage's value, and "well": where a line lies well
+     * @param float $phrase seconds that a breath lasts at this stage on this instrument
      * @param \Closure(Pitch): list<Pitch> $nextPartial the next note above on the same fingering, where an instrument has partials
      */
     public function __construct(
@@ -28,6 +29,7 @@ final readonly class Reader
         public Stage $stage,
         public SpellingPreference $spelling,
         public \Closure $nextPartial,
+        public float $phrase = 12.0,
     ) {
     }
 
@@ -48,7 +50,7 @@ final readonly class Reader
         }
         $own = Compass::of($low === $limits[0]->lowest->midi() ? $limits[0]->lowest : $this->compass(Stage::Full)->lowest, $high === $limits[0]->highest->midi() ? $limits[0]->highest : $this->compass(Stage::Full)->highest);
 
-        return new self($this->name, $this->transposition, array_map(static fn (Compass $unused): Compass => $own, $this->compass), $this->stage, $this->spelling, $this->nextPartial);
+        return new self($this->name, $this->transposition, array_map(static fn (Compass $unused): Compass => $own, $this->compass), $this->stage, $this->spelling, $this->nextPartial, $this->phrase);
     }
 
     public function compass(Stage $stage): Compass

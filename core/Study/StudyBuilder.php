@@ -37,7 +37,7 @@ final readonly class StudyBuilder
         $signature = $recipe->material->printedSignature($written->key->tonic);
         $lengths = $recipe->rhythm->lengths($placement->tones, Ending::LongLast === $recipe->ending, $recipe->time, $recipe->longOn, \count($once), $recipe->pickUp);
         $marks = $recipe->articulation->marks($placement->tones);
-        $breaths = Breaths::after($placement->tones, $lengths, $marks, $recipe->tempo, Rhythm::Untimed === $recipe->rhythm);
+        $breaths = Breaths::after($placement->tones, $lengths, $marks, $recipe->tempo, Rhythm::Untimed === $recipe->rhythm, $reader->phrase);
         $habits = Reminders::habits($reader);
         $bar = $recipe->time->barTicks();
         $down = $reader->transposition->writtenAboveSounding->inverse();

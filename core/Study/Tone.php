@@ -25,6 +25,7 @@ final readonly class Tone
      * @param int    $group      the group within that cell
      * @param bool   $isRoot     whether it is the root of its cell, or the root's octave; in a plain line, a tonic
      * @param int    $rests      ordinary lengths of silence before it
+     * @param bool   $isSeam     whether a drill starts its pair again after it: the player breathes
      */
     public function __construct(
         public Pitch $pitch,
@@ -42,6 +43,7 @@ final readonly class Tone
         public int $group = 0,
         public bool $isRoot = false,
         public int $rests = 0,
+        public bool $isSeam = false,
     ) {
     }
 
@@ -50,9 +52,10 @@ final readonly class Tone
         return 0 === $octaves ? $this : $this->with($this->pitch->octaves($octaves), $this->octaves + $octaves, $this->isTurn, $this->stretch, $this->fillsBar, $this->rests);
     }
 
-    public function drilled(int $stretch, bool $fillsBar): self
+    /** @param bool $isSeam whether its pair starts again after it */
+    public function drilled(int $stretch, bool $fillsBar, bool $isSeam = false): self
     {
-        return $this->with($this->pitch, $this->octaves, $this->isTurn, $stretch, $fillsBar, $this->rests);
+        return $this->with($this->pitch, $this->octaves, $this->isTurn, $stretch, $fillsBar, $this->rests, $isSeam);
     }
 
     public function afterRests(int $rests): self
@@ -65,8 +68,8 @@ final readonly class Tone
         return $this->with($this->pitch, $this->octaves, $isTurn, $this->stretch, $this->fillsBar, $this->rests);
     }
 
-    private function with(Pitch $pitch, int $octaves, bool $isTurn, int $stretch, bool $fillsBar, int $rests): self
+    private function with(Pitch $pitch, int $octaves, bool $isTurn, int $stretch, bool $fillsBar, int $rests, bool $isSeam = false): self
     {
-        return new self($pitch, $this->degree, $this->number, $this->ascending, $this->isTonic, $isTurn, $this->inSequel, $octaves, $this->plainName, $stretch, $fillsBar, $this->cell, $this->group, $this->isRoot, $rests);
+        return new self($pitch, $this->degree, $this->number, $this->ascending, $this->isTonic, $isTurn, $this->inSequel, $octaves, $this->plainName, $stretch, $fillsBar, $this->cell, $this->group, $this->isRoot, $rests, $isSeam || $this->isSeam);
     }
 }

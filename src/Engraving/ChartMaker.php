@@ -25,6 +25,8 @@ final class ChartMaker
     private const INK = '#23202b';
     private const QUIET = '#6d6677';
     private const MOST = 4;
+    /** How much larger than nine millimetres the fingerings of a chart are drawn. */
+    private const SCALE = 1.3;
 
     public function __construct(private readonly Engraver $engraver)
     {
@@ -135,10 +137,10 @@ final class ChartMaker
                     $left = min($left, $drawing->left);
                     $right = max($right, $drawing->right);
                 }
-                if ($head->left + 160 + $left < $edge + 30) {
+                if ($head->left + 160 + self::SCALE * $left < $edge + 120) {
                     return false;
                 }
-                $edge = $head->left + 160 + $right;
+                $edge = $head->left + 160 + self::SCALE * $right;
             }
         }
 
@@ -257,7 +259,7 @@ final class ChartMaker
         $svg = $system->body;
         $top = $system->height + 300;
         $deepest = $top;
-        $diagram = Diagram::height($instrument);
+        $diagram = (int) (self::SCALE * Diagram::height($instrument));
         foreach ($system->heads as $i => $head) {
             $pitch = $pitches[$i];
             $x = $head->left + 160;
@@ -270,7 +272,7 @@ final class ChartMaker
             $y = $top + 180;
             foreach (self::shown($instrument, $pitch) as $k => $fingering) {
                 $words = $pitch->spoken().', '.(0 === $k ? '' : $fingering->use->value.': ').FingeringWords::whole($instrument, $fingering).' '.Speech::sentence(OccasionWords::general($instrument, $fingering, true));
-                $svg .= \sprintf('<g transform="translate(%.0f %d)" role="img" aria-label="%s"><title>%s</title>%s</g>', $x, $y, htmlspecialchars(trim($words)), htmlspecialchars(trim($words)), Diagram::of($instrument, $fingering)->svg);
+                $svg .= \sprintf('<g transform="translate(%.0f %d) scale(%.2f)" role="img" aria-label="%s"><title>%s</title>%s</g>', $x, $y, self::SCALE, htmlspecialchars(trim($words)), htmlspecialchars(trim($words)), Diagram::of($instrument, $fingering)->svg);
                 $y += $diagram + 60;
                 $number = $numbers[$pitch->midi().' '.$k] ?? null;
                 if (null !== $number) {

@@ -191,13 +191,14 @@ final class Diagram
         $ink->path(\sprintf('M%.0f 30 V170', $left + $step * (min(7.4, $fingering->slidePlace) - 1)), Ink::INK, 48);
         [$name, $adjust] = self::placeName($fingering);
         $caps = array_keys($touches);
-        $width = Ink::width($name, 330) + (SlideAdjust::None === $adjust ? 0 : 150);
+        $gap = [] === $caps ? 0 : 70;
+        $width = $gap + Ink::width($name, 330) + (SlideAdjust::None === $adjust ? 0 : 150);
         $x = -($width + \count($caps) * self::CAP_STEP) / 2;
         foreach ($caps as $i => $id) {
             $down = \in_array($id, $fingering->touches, true);
             self::cap($ink, $x + self::CAP_STEP * ($i + 0.5) - 8, 350, $id, true, $down, null === $before ? null : \in_array($id, $before, true));
         }
-        $x += \count($caps) * self::CAP_STEP;
+        $x += \count($caps) * self::CAP_STEP + $gap;
         $ink->letter($x, 470, $name, 'start', 330);
         if (SlideAdjust::None !== $adjust) {
             // Beside the digit, never on it: a bar for the place and an arrow towards the player (raised) or away (lowered).

@@ -60,13 +60,12 @@ final class KeyMapDrawing
                 }
                 $rx = 'key' === $spot->shape ? 100 : min($width, $height) / 2;
                 $svg .= \sprintf('<rect x="%.0f" y="%.0f" width="%.0f" height="%.0f" rx="%.0f" fill="#fffdf7" stroke="%s" stroke-width="24"/>', $x - $width / 2, $y - $height / 2, $width, $height, $rx, self::INK);
-                $size = (int) min(300, $height * 0.72);
+                $size = (int) min(270, $height * 0.66, 0.5 * $width);
                 $label = Signs::text($touches[$id]->label);
                 // The letter large, the number of the list small beside it.
-                $svg .= \sprintf('<text x="%.0f" y="%.0f" font-size="%d" font-weight="700" text-anchor="middle" fill="%s">%s</text><text x="%.0f" y="%.0f" font-size="200" text-anchor="middle" fill="%s">%d</text>', $x - 0.16 * $width, $y + 0.36 * $size, $size, self::INK, $label, $x + 0.28 * $width, $y + 72, self::QUIET, $number);
+                $svg .= \sprintf('<text x="%.0f" y="%.0f" font-size="%d" font-weight="700" fill="%s">%s</text><text x="%.0f" y="%.0f" font-size="190" text-anchor="end" fill="%s">%d</text>', $x - $width / 2 + ('key' === $spot->shape ? 45 : 0.17 * $width), $y + 0.36 * $size, $size, self::INK, $label, $x + $width / 2 - ('key' === $spot->shape ? 45 : 0.17 * $width), $y + 68, self::QUIET, $number);
             }
         }
-        $height = (int) (self::SCALE * 900);
         $lowest = 0.0;
         foreach ($map->spots() as $id => $spot) {
             $lowest = isset($touches[$id]) ? max($lowest, $spot->y + $spot->height / 2) : $lowest;

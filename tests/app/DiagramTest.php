@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Tests;
 
-use App\Engraving\Box;
 use App\Engraving\ChartMaker;
 use App\Engraving\Diagram;
 use App\Engraving\Drawing;
@@ -24,7 +23,6 @@ use SwiftReed\Instrument\InstrumentLibrary;
 use SwiftReed\Pitch\Pitch;
 use SwiftReed\Score\BarLayout;
 use SwiftReed\Score\MusicXmlWriter;
-use SwiftReed\Score\Part;
 use SwiftReed\Score\PartBuilder;
 use SwiftReed\Study\Stage;
 use Symfony\Bundle\FrameworkBundle\Test\KernelTestCase;

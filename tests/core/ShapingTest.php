@@ -128,13 +128,26 @@ final class ShapingTest extends TestCase
         }
     }
 
-    public function testBreathBeforeTheLastLongNoteAndAtTheEndsOfCells(): void
+    /** Source: the handbook, chapter 4, "Breath and hard spots". */
+    public function testABreathStandsOnlyWhereAPhraseWouldBeLongerThanABreath(): void
     {
         $breaths = static fn (string $line): array => array_keys(array_filter(Support::part($line, 'clarinet-bb')->study->notes, static fn (StudyNote $note): bool => $note->breathAfter));
-        self::assertSame([13], $breaths('own C major, from C4, long last'));
+        self::assertSame([7], $breaths('own C major, from C4, long last'), 'at the turn');
+        self::assertSame([], $breaths('own C major, from C4, long last, quarter = 100'), 'one breath is enough');
         self::assertSame([], $breaths('own C major, from C4, slurred, long last'), 'nobody breathes inside a slur');
-        self::assertSame([7, 15, 23], $breaths('own C major, from C4, 4 notes, up, one-two-three-five, quarter = 60'), 'eight slow beats');
-        self::assertSame([15], $breaths('own C major, from C4, 4 notes, up, one-two-three-five, quarter = 120'));
+        self::assertSame([7, 15], $breaths('own C major, from C4, 4 notes, up, one-two-three-five, quarter = 60'), 'at the ends of cells');
+        self::assertSame([], $breaths('own C major, from C4, 4 notes, up, one-two-three-five, quarter = 130'));
+        self::assertSame([1, 3, 5, 7], \array_slice($breaths('own A major, 2 octaves, eighths, quarter = 100, drill after note 8'), 0, 4), 'a drill breathes where its pair starts again');
+        foreach (['flute' => 6, 'tuba-bbb' => 6, 'clarinet-bb' => 8, 'trombone' => 8] as $id => $seconds) {
+            foreach ([[Stage::First, $seconds], [Stage::Developing, 12]] as [$stage, $most]) {
+                $since = 0.0;
+                foreach (Support::part('concert Bb major, half notes, quarter = 60', $id, $stage)->study->notes as $note) {
+                    $since += $note->length / 480;
+                    self::assertLessThanOrEqual($most, $since, "$id, $stage->value");
+                    $since = $note->breathAfter ? 0.0 : $since;
+                }
+            }
+        }
     }
 
     public function testDropAboveALimit(): void
