@@ -67,6 +67,12 @@ final readonly class Event
         return $this->isUnclean() || \in_array($this->kind, [EventKind::HalfHole, EventKind::OverTheBreak, EventKind::ThumbAndIndex, EventKind::WideLeap], true);
     }
 
+    /** Whether it is worth naming as what speaks against a fingering, though it can be played. */
+    public function isHardByItself(): bool
+    {
+        return !\in_array($this->kind, [EventKind::FingerRolls, EventKind::ManyFingers, EventKind::ThumbSide], true);
+    }
+
     /** What is the same thing elsewhere in the line: kind, keys and fingerings, without its weight. */
     public function key(): string
     {

@@ -56,7 +56,9 @@ final readonly class Surroundings
                 $shortest = min($shortest, $notes[$i + 1]->onset - $note->onset);
             }
             $alternates = [];
-            for ($from = max(0, $i - 3), $to = min($i, $last - 3); $from <= $to; ++$from) {
+            // Only a note that comes back two notes away can go back and forth.
+            $comesBack = ($midi[$i - 2] ?? -1) === $midi[$i] || ($midi[$i + 2] ?? -1) === $midi[$i];
+            for ($from = max(0, $i - 3), $to = $comesBack ? min($i, $last - 3) : -1; $from <= $to; ++$from) {
                 if ($midi[$from] === $midi[$from + 2] && $midi[$from + 1] === $midi[$from + 3] && $midi[$from] !== $midi[$from + 1]) {
                     $alternates[] = $midi[$i] === $midi[$from] ? $midi[$from + 1] : $midi[$from];
                 }

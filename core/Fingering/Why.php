@@ -116,22 +116,25 @@ final class Why
     private function appears(array $instead, Route $route, bool $onlyUnclean): ?array
     {
         $there = [];
-        $here = [];
+        $first = max(1, array_key_first($instead));
         $last = min(array_key_last($instead) + 1, \count($this->places) - 1);
-        for ($k = max(1, array_key_first($instead)); $k <= $last; ++$k) {
+        for ($k = $first; $k <= $last; ++$k) {
             $before = $instead[$k - 1] ?? $route->fingerings[$k - 1];
             $after = $instead[$k] ?? $route->fingerings[$k];
             foreach ($this->changes->between($this->places[$k - 1]->note->pitch(), $before, $this->places[$k]->note->pitch(), $after)->events as $event) {
-                if ($event->isUnclean() || (!$onlyUnclean && !\in_array($event->kind, [EventKind::FingerRolls, EventKind::ManyFingers, EventKind::ThumbSide], true))) {
+                if ($event->isUnclean() || (!$onlyUnclean && $event->isHardByItself())) {
                     $there[] = [$event, $k - 1, $before, $after];
                 }
-            }
-            foreach ($this->changes->between($this->places[$k - 1]->note->pitch(), $route->fingerings[$k - 1], $this->places[$k]->note->pitch(), $route->fingerings[$k])->events as $event) {
-                $here[] = $event;
             }
         }
         if ([] === $there) {
             return null;
+        }
+        $here = [];
+        for ($k = $first; $k <= $last; ++$k) {
+            foreach ($this->changes->between($this->places[$k - 1]->note->pitch(), $route->fingerings[$k - 1], $this->places[$k]->note->pitch(), $route->fingerings[$k])->events as $event) {
+                $here[] = $event;
+            }
         }
         // What holds of the line as it stands is no reason.
         $kinds = array_count_values(array_map(static fn (Event $one): string => $one->kind->value, $here));
