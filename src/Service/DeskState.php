@@ -112,7 +112,7 @@ final readonly class DeskState
 
     public function withLine(string $line): self
     {
-        return new self($line, $this->instrument, $this->setups, $this->stage, $this->spelling, $this->rows, $this->study, $this->origin, $this->player, $this->at, $this->other);
+        return new self($line, $this->instrument, $this->setups, $this->stage, $this->spelling, $this->rows, $this->study, $this->origin, $this->player, $this->at, $this->other, $this->offer);
     }
 
     /** The part of one player, with his set-up and stage. */

@@ -29,6 +29,20 @@ final class CommandsTest extends TestCase
         self::assertSame([0, "concert Bb major, 2 octaves\n"], [$process->getExitCode(), $process->getOutput()]);
     }
 
+    public function testReadsTheChoicesOfAnInstrument(): void
+    {
+        $trombone = self::console(['instrument:read', 'trombone']);
+        self::assertSame(0, $trombone->getExitCode());
+        self::assertStringContainsString('0 not in the usual fingering', $trombone->getOutput());
+        $oboe = json_decode(self::console(['instrument:read', 'oboe', '--stage=first', '--format=json'])->getOutput(), true);
+        self::assertSame([1, 'first'], [$oboe['version'], $oboe['stage']]);
+        self::assertContains('beside held R3, needed', array_column($oboe['choices'], 'occasion'));
+        foreach ($oboe['choices'] as $choice) {
+            self::assertNotSame('', $choice['why']);
+            self::assertGreaterThan(0, $choice['times']);
+        }
+    }
+
     /** @return iterable<array{list<string>, string}> */
     public static function badInput(): iterable
     {
@@ -43,6 +57,8 @@ final class CommandsTest extends TestCase
         yield [['study:show', 'concert F', '--for=flute', '--output=/nowhere/at/all.txt'], 'cannot be written'];
         yield [['instrument:chart', 'kazoo'], 'not a known instrument'];
         yield [['keys:table', '--format=xml'], 'text, json'];
+        yield [['instrument:read', 'kazoo'], 'not a known instrument'];
+        yield [['instrument:read', 'flute', '--stage=expert'], 'first, developing, full'];
     }
 
     /** @param list<string> $arguments */

@@ -18,7 +18,7 @@ final class PagesTest extends WebTestCase
     {
         $this->browser = self::createClient();
         $this->browser->disableReboot();
-        self::getContainer()->get('doctrine.dbal.default_connection')->executeStatement('TRUNCATE saved_study, pinned_fingering, remark, player, own_pattern, study_sheet CASCADE');
+        self::getContainer()->get('doctrine.dbal.default_connection')->executeStatement('TRUNCATE saved_study, pinned_fingering, remark, player, own_pattern, study_sheet, school_of_habits CASCADE');
     }
 
     public function testTheDeskShowsTheLineForTheInstrument(): void

@@ -1,6 +1,7 @@
 // The real interface in headless Chromium. bin/test starts the server and sets TEST_PORT.
 import assert from 'node:assert/strict';
 import { after, before, beforeEach, test } from 'node:test';
+import { readFileSync } from 'node:fs';
 import { chromium } from 'playwright-core';
 
 const base = `http://127.0.0.1:${process.env.TEST_PORT}`;
@@ -201,4 +202,40 @@ test('every page is quiet: no errors, nothing from elsewhere, labelled, no sidew
     }
   }
   assert.deepEqual(problems, []);
+});
+
+const axe = readFileSync(new URL('../../node_modules/axe-core/axe.min.js', import.meta.url), 'utf8');
+const violations = async () => {
+  await page.evaluate(axe);
+  const found = await page.evaluate(() => window.axe.run(document, { resultTypes: ['violations'], runOnly: ['wcag2a', 'wcag2aa'] }));
+  return found.violations.map((one) => `${one.id}: ${one.nodes.map((node) => node.target.join(' ')).slice(0, 3).join(' | ')}`);
+};
+
+test('the pages that explain fingerings can be read by everybody', async () => {
+  for (const address of ['/desk?line=own%20G%20major&for=bassoon', '/desk/talk?line=own%20G%20major&for=bassoon', '/fingerings?for=alto-sax', '/fingerings/keys?for=bassoon', '/fingerings/strip?line=own%20C%20major&for=oboe']) {
+    await open(address);
+    assert.deepEqual(await violations(), [], address);
+  }
+  assert.deepEqual(problems, []);
+});
+
+test('marks of what moves are switched by a key, and the drawings keep their fill', async () => {
+  await open('/desk?line=own%20C%20major&for=clarinet-bb');
+  const solid = () => page.evaluate(() => document.querySelectorAll('.music rect[fill="#23202b"]').length);
+  const marks = () => page.evaluate(() => document.querySelectorAll('.music path[stroke-linejoin="round"]').length);
+  const before = [await solid(), await marks()];
+  await drawnAnew(() => page.keyboard.press('x'));
+  await page.waitForFunction(() => document.querySelector('#row-x')?.getAttribute('aria-checked') === 'false');
+  assert.equal(await solid(), before[0]);
+  assert.ok(before[1] > 10 && (await marks()) === 0);
+});
+
+test('a line is opened for talking through and printed from there', async () => {
+  await open('/desk?line=own%20G%20major%2C%202%20octaves&for=clarinet-bb');
+  await page.click('text=talk it through');
+  await page.waitForSelector('.talk li');
+  assert.equal(await page.locator('.talk li').count(), 29);
+  assert.match(await page.getAttribute('text=Print it', 'href'), /talk\.pdf/);
+  await page.setViewportSize({ width: 390, height: 844 });
+  assert.ok((await page.evaluate(() => document.documentElement.scrollWidth)) <= 391, 'nothing sticks out of a narrow window');
 });
