@@ -26,6 +26,8 @@ final class PageMaker
     private const SMALLEST = 0.85;
     /** Sizes of the fingerings that are tried, the largest first; 1 is nine millimetres and has letters of six points. */
     private const SIZES = [1.35, 1.2, 1.1, 1.0];
+    /** Share of the notes whose fingering may stand in a second row. */
+    private const FEW = 0.2;
     /** Notes on a line that is not made shorter still. */
     private const FEWEST = 6;
     private const INK = '#23202b';
@@ -73,12 +75,14 @@ final class PageMaker
             $engraving = $this->engraver->engrave(MusicXmlWriter::forEngraving($part, $perSystem), $width);
             foreach (self::SIZES as $size) {
                 $sized = $rows->drawnAt($size);
-                if ([] === array_filter($engraving->systems, static fn (EngravedSystem $system): bool => !SystemDrawing::keepsClear($part, $system, $sized))) {
+                $aside = array_sum(array_map(static fn (EngravedSystem $system): int => SystemDrawing::withoutRoom($part, $system, $sized), $engraving->systems));
+                if (0 === $aside) {
                     return [$engraving, $sized];
                 }
             }
-            if ($perSystem <= self::FEWEST) {
-                return [$engraving, $rows];
+            // A few in a second row are better than half as many notes on a line.
+            if ($aside <= self::FEW * \count($part->study->notes) || $perSystem <= self::FEWEST) {
+                return [$engraving, $rows->drawnAt(1.0)];
             }
         }
     }

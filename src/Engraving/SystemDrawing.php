@@ -19,8 +19,11 @@ final class SystemDrawing
     private const LETTER_ROW = 560;
     private const TEXT_ROW = 520;
     private const GAP = 140;
-    /** Room between the drawings of two notes at nine millimetres: more than between the two hands of one. */
-    private const CLEAR = 190;
+    /** Room between the drawings of two notes at nine millimetres; larger drawings want more, so that two hands are seen as one note's. */
+    private const CLEAR = 120;
+    private const CLEAR_WHEN_LARGER = 200;
+    /** Caps and positions stand closer. */
+    private const CLEAR_OF_CAPS = 60;
     /** How far a drawing may stand aside from its note. */
     private const ASIDE = 240;
     private const INK = '#23202b';
@@ -127,12 +130,13 @@ final class SystemDrawing
      */
     public static function spots(Part $part, EngravedSystem $system, Rows $rows): array
     {
+        $clear = null === $part->instrument->map ? self::CLEAR_OF_CAPS * $rows->scale : self::CLEAR + self::CLEAR_WHEN_LARGER * ($rows->scale - 1);
         $spots = [];
         $edges = [];
         foreach ($system->heads as $i => $head) {
             $drawing = self::diagram($part, $i, $rows);
             for ($tier = 0;; ++$tier) {
-                $x = max($head->middle() - self::ASIDE, ($edges[$tier] ?? -\INF) + $rows->scale * self::CLEAR - $rows->scale * $drawing->left);
+                $x = max($head->middle() - self::ASIDE, ($edges[$tier] ?? -\INF) + $clear - $rows->scale * $drawing->left);
                 if ($x <= $head->middle() + self::ASIDE) {
                     break;
                 }
@@ -143,7 +147,7 @@ final class SystemDrawing
         // Then each comes back to its note as far as the one after it leaves room.
         $next = [];
         foreach (array_reverse($spots, true) as $i => ['x' => $x, 'tier' => $tier, 'drawing' => $drawing]) {
-            $limit = ($next[$tier] ?? \INF) - $rows->scale * self::CLEAR - $rows->scale * $drawing->right;
+            $limit = ($next[$tier] ?? \INF) - $clear - $rows->scale * $drawing->right;
             $x = max($x, min($system->heads[$i]->middle(), $limit));
             $spots[$i] = ['x' => $x, 'tier' => $tier, 'drawing' => $drawing];
             $next[$tier] = $x + $rows->scale * $drawing->left;
@@ -185,15 +189,15 @@ final class SystemDrawing
     }
 
     /**
-     * Whether the drawings under neighbouring notes keep clear of each other.
+     * How many drawings find no room beside their neighbours in the first row.
      */
-    public static function keepsClear(Part $part, EngravedSystem $system, Rows $rows): bool
+    public static function withoutRoom(Part $part, EngravedSystem $system, Rows $rows): int
     {
         if (FingeringStyle::Diagram !== $rows->fingerings) {
-            return true;
+            return 0;
         }
 
-        return 0 === max([0, ...array_column(self::spots($part, $system, $rows), 'tier')]);
+        return \count(array_filter(array_column(self::spots($part, $system, $rows), 'tier')));
     }
 
     /** @return array{string, int} */

@@ -86,7 +86,7 @@ test('instruments, set-ups and rows change the page', async () => {
   await drawnAnew(() => page.click('#for-horn-f'));
   await page.waitForFunction(() => document.querySelector('.paper-head h1').textContent === 'C major');
   await drawnAnew(() => page.selectOption('.setup-choice', 'double'));
-  await page.waitForFunction(() => document.querySelector('.music').textContent.includes('T0'));
+  await page.waitForFunction(() => [...document.querySelectorAll('.music text')].some((one) => one.textContent === 'T'));
   const before = await page.locator('.music text').count();
   await drawnAnew(() => page.click('#row-d'));
   await page.waitForFunction((count) => document.querySelectorAll('.music text').length < count, before);
