@@ -11,12 +11,14 @@ final readonly class Drawing
 {
     public float $left;
     public float $right;
+    public float $bottom;
 
     /** @param list<Box> $boxes what each of its parts takes up */
     public function __construct(public string $svg, public int $height, public array $boxes)
     {
         $this->left = [] === $boxes ? 0.0 : min(array_map(static fn (Box $one): float => $one->left, $boxes));
         $this->right = [] === $boxes ? 0.0 : max(array_map(static fn (Box $one): float => $one->right, $boxes));
+        $this->bottom = [] === $boxes ? 0.0 : max(array_map(static fn (Box $one): float => $one->bottom, $boxes));
     }
 
     /** On its own, with a little room around it. */

@@ -74,7 +74,7 @@ final class SystemDrawing
             $svg .= self::regions($part, $system, $rows, $y);
         }
 
-        return [$svg, max($y, $floor) + ($y > $floor ? 520 : 300)];
+        return [$svg, max($y, $floor) + ($y > $floor ? 320 : 300)];
     }
 
     /** Where the line leaves its plain octave, and where it comes back: an arrow and how many octaves. */
@@ -107,8 +107,9 @@ final class SystemDrawing
             return self::textFingerings($part, $system, $y, FingeringStyle::Numbers === $rows->fingerings);
         }
         $svg = '';
-        $height = (int) ($rows->scale * Diagram::height($part->instrument));
         $spots = self::spots($part, $system, $rows);
+        // No more room than what is drawn on this line of music needs.
+        $height = (int) ($rows->scale * max([0.0, ...array_map(static fn (array $spot): float => $spot['drawing']->bottom, $spots)]));
         foreach ($system->heads as $i => $head) {
             ['x' => $x, 'tier' => $tier, 'drawing' => $drawing] = $spots[$i];
             $down = $y + 60 + $tier * ($height + 80);
