@@ -34,7 +34,7 @@ final readonly class ReasonWords
             ReasonKind::Occasion => $this->occasion($i, $reason, $planned->fingering),
             ReasonKind::Pinned => 'pinned',
             ReasonKind::Tendency => 'the usual one lies flat for this player, and nothing raises it there',
-            ReasonKind::Stays => 'it stays as in the line it is taken from',
+            ReasonKind::Stays => 'kept for the exercise',
             default => '',
         };
 

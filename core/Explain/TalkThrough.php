@@ -112,8 +112,10 @@ final readonly class TalkThrough
         foreach ($mechanism->advice as $one) {
             $isHere = $midi >= $one->lowest && $midi <= $one->highest;
             $comes = null === $one->from || (null !== $before && $before->pitch()->midi() >= $one->from[0] && $before->pitch()->midi() <= $one->from[1]);
+            $next = $study->notes[$i + 1] ?? null;
+            $goes = null === $one->to || (null !== $next && $next->pitch()->midi() >= $one->to[0] && $next->pitch()->midi() <= $one->to[1]);
             $holds = [] === array_diff($one->touches, $plan->notes[$i]->down());
-            if ($isHere && $comes && $holds && ([] === $one->resting || [] !== array_intersect($one->resting, $plan->notes[$i]->resting))) {
+            if ($isHere && $comes && $goes && $holds && ([] === $one->resting || [] !== array_intersect($one->resting, $plan->notes[$i]->resting))) {
                 $says[] = Speech::sentence($one->says);
             }
         }

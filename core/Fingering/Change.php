@@ -27,6 +27,10 @@ final readonly class Change
     /** @return list<string> */
     public function flags(): array
     {
+        if ([] === $this->events) {
+            return $this->isFlicked ? ['momentary'] : [];
+        }
+
         return array_values(array_unique([...array_map(static fn (Event $one): string => $one->kind->value, $this->events), ...($this->isFlicked ? ['momentary'] : [])]));
     }
 

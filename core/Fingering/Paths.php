@@ -215,7 +215,17 @@ final class Paths
      */
     public function stretchWith(int $i, Fingering $fingering, float $own, Route $route): array
     {
-        [, $state, $next] = $this->through($i, $fingering, $own);
+        return $this->lineWith($i, $fingering, $own, $route)[1];
+    }
+
+    /**
+     * The cost of the best line with a fingering in place i, and where it differs from a route.
+     *
+     * @return array{float, non-empty-array<int, Fingering>}
+     */
+    public function lineWith(int $i, Fingering $fingering, float $own, Route $route): array
+    {
+        [$cost, $state, $next] = $this->through($i, $fingering, $own);
         $fingerings = [$i => $fingering];
         for ($k = $i - 1; $k >= 0; --$k) {
             $there = $this->places[$k]->candidates[intdiv($state, 3)];
@@ -234,7 +244,7 @@ final class Paths
             $next = $this->to[$k][$next] ?? 0;
         }
 
-        return $fingerings;
+        return [$cost, $fingerings];
     }
 
     /** The cost of that route alone. */

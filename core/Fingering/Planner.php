@@ -12,6 +12,7 @@ use SwiftReed\Instrument\Occasion;
 use SwiftReed\Instrument\SlideAdjust;
 use SwiftReed\Instrument\UseOf;
 use SwiftReed\Pitch\Pitch;
+use SwiftReed\Study\Length;
 use SwiftReed\Study\Stage;
 use SwiftReed\Study\Study;
 use SwiftReed\Study\StudyNote;
@@ -149,6 +150,7 @@ final class Planner
             }
         }
         $places = [];
+        $ticks = $study->recipe->tempo->plannedQuarters() / 60 * Length::QUARTER;
         foreach ($study->notes as $i => $note) {
             $all = $every[$surroundings[$i]->midi];
             $own = [] === $tendencies ? 0 : self::tendency($tendencies, $surroundings[$i]->midi);
@@ -156,8 +158,8 @@ final class Planner
             $costs = [];
             $why = [];
             foreach ($allowed[$i] as [$fingering, $occasion, $cost]) {
-                $candidates[] = isset($settled[$i]) ? $fingering : $this->asPlayed($fingering, $habits, $own);
-                $costs[] = $cost + $this->tuningCost($fingering, $own);
+                $candidates[] = ([] === $habits && 0 === $own) || isset($settled[$i]) ? $fingering : $this->asPlayed($fingering, $habits, $own);
+                $costs[] = $fingering->isDerived() ? $cost + $this->tuningCost($fingering, $own) : $cost;
                 $why[] = $occasion;
             }
             $likeness = '';
@@ -166,7 +168,7 @@ final class Planner
                 $likeness = $surroundings[$i]->likeness($directed).' '.implode(' ', array_map(spl_object_id(...), $candidates));
             }
             $before = $study->notes[$i - 1] ?? null;
-            $places[] = new Place($note, $surroundings[$i], $candidates, $costs, $why, $all, 0 === $i ? 0.0 : $this->weight($study, $i), null === $before || $before->breathAfter || $note->onset > $before->onset + $before->length, isset($settled[$i]), $likeness);
+            $places[] = new Place($note, $surroundings[$i], $candidates, $costs, $why, $all, 0 === $i ? 0.0 : $this->weight($study, $i, $ticks), null === $before || $before->breathAfter || $note->onset > $before->onset + $before->length, isset($settled[$i]), $likeness);
         }
 
         return $places;
@@ -254,11 +256,15 @@ final class Planner
         return $this->weights->cent * abs($cents) + ($isOwn ? $this->weights->ownCent * max(0, abs($own) - $this->weights->helped) : 0.0);
     }
 
-    /** How much the moves of the change into note i count. */
-    private function weight(Study $study, int $i): float
+    /**
+     * How much the moves of the change into note i count.
+     *
+     * @param float $ticks a second
+     */
+    private function weight(Study $study, int $i, float $ticks): float
     {
         $before = $study->notes[$i - 1];
-        $speed = $study->recipe->tempo->plannedQuarters() / 60 * \SwiftReed\Study\Length::QUARTER / max(1, $study->notes[$i]->onset - $before->onset);
+        $speed = $ticks / max(1, $study->notes[$i]->onset - $before->onset);
         $weight = min($this->weights->most, sqrt($speed / $this->weights->usualSpeed));
 
         return $before->breathAfter ? $this->weights->afterBreath * $weight : $weight;
@@ -300,7 +306,7 @@ final class Planner
                 UseOf::Default === $fingering->use ? null : ($isGiven ? Reason::stays($place->all[0]) : $why->reason($i, $route)),
                 null === $index ? null : $place->occasions[$index] ?? null,
                 $this->alternates($places, $i, $route, $paths, $why, $best),
-                array_values(array_unique($flags)),
+                \count($flags) > 1 ? array_values(array_unique($flags)) : $flags,
             );
         }
 
@@ -338,8 +344,8 @@ final class Planner
             $index = $place->indexOf($other);
             $own = null !== $index ? $place->own[$index] : $this->weights->leavingNeeded + $this->tuningCost($other, 0);
             // What does not belong here is not chosen, however little it moves: it costs nothing less than the line as it is.
-            $more = max(0.0, round($paths->costWith($i, $other, $own) - $best, 1));
-            $alternates[] = new Alternate($other, $more, $why->whyNot($i, $other, $own, $route));
+            [$cost, $stretch] = $paths->lineWith($i, $other, $own, $route);
+            $alternates[] = new Alternate($other, max(0.0, round($cost - $best, 1)), $why->whyNot($i, $other, $stretch, $route));
         }
 
         return $alternates;

@@ -58,10 +58,14 @@ final class Why
         return null === $event ? Reason::occasion($usual, $occasion) : Reason::avoids($usual, $event[0], $event[1], $event[2], $event[3], $occasion);
     }
 
-    /** Why another fingering is not the one in place i. */
-    public function whyNot(int $i, Fingering $other, float $own, Route $route): Reason
+    /**
+     * Why another fingering is not the one in place i.
+     *
+     * @param non-empty-array<int, Fingering> $stretch where the best line with it differs from the route
+     */
+    public function whyNot(int $i, Fingering $other, array $stretch, Route $route): Reason
     {
-        $event = $this->appears($this->paths->stretchWith($i, $other, $own, $route), $route, false);
+        $event = $this->appears($stretch, $route, false);
         $chosen = $route->fingerings[$i];
 
         return match (true) {

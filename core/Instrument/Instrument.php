@@ -71,7 +71,7 @@ final class Instrument
     /**
      * The next note above on the same fingering as a note's usual one.
      *
-     * @return list<Pitch> written; empty where there is none
+     * @return list<array{Pitch, int}> written, and how many partials higher; empty where there is none
      */
     private function nextPartial(Pitch $written): array
     {
@@ -81,8 +81,9 @@ final class Instrument
         }
         for ($midi = $written->midi() + 1; $midi <= $written->midi() + 12; ++$midi) {
             $above = Pitch::plain($midi, $written->alter >= 0);
-            if ([] !== $this->sameFingering($above, $usual)) {
-                return [$above];
+            $same = $this->sameFingering($above, $usual)[0] ?? null;
+            if (null !== $same) {
+                return [[$above, $same->partial - $usual->partial]];
             }
         }
 

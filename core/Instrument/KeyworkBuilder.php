@@ -105,7 +105,8 @@ final class KeyworkBuilder
                 continue;
             }
             $after = $one->texts('after');
-            $advice[] = new Advice($midi($one->text('from')), $midi($one->text('to')), 2 === \count($after) ? [$midi($after[0]), $midi($after[1])] : null, $touches, $one->texts('resting'), $one->text('says'));
+            $before = $one->texts('before');
+            $advice[] = new Advice($midi($one->text('from')), $midi($one->text('to')), 2 === \count($after) ? [$midi($after[0]), $midi($after[1])] : null, 2 === \count($before) ? [$midi($before[0]), $midi($before[1])] : null, $touches, $one->texts('resting'), $one->text('says'));
         }
 
         return $advice;

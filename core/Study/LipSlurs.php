@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace SwiftReed\Study;
 
+use SwiftReed\Pitch\Interval;
 use SwiftReed\Pitch\Key;
+use SwiftReed\Pitch\Pitch;
 use SwiftReed\Scale\DegreeName;
 
 /**
@@ -19,6 +21,17 @@ final class LipSlurs
     /** A bar each of halves, eighths, triplets and sixteenths: ticks, and times back and forth. */
     private const IN_TURN = [[Length::HALF, 1], [Length::EIGHTH, 4], [Length::TRIPLET_EIGHTH, 6], [Length::SIXTEENTH, 8]];
 
+    /** Intervals between partials of one tube, by half steps: a fourth above F is B flat and not A sharp. */
+    private const INTERVALS = [1 => 'm2', 2 => 'M2', 3 => 'm3', 4 => 'M3', 5 => 'P4', 7 => 'P5', 8 => 'm6', 9 => 'M6', 10 => 'm7', 12 => 'P8'];
+
+    private static function spelled(Pitch $tonic, Pitch $plain): Pitch
+    {
+        $interval = self::INTERVALS[$plain->midi() - $tonic->midi()] ?? '';
+        $spelled = '' === $interval ? $plain : $tonic->transpose(Interval::parse($interval));
+
+        return abs($spelled->alter) > 1 ? $plain : $spelled;
+    }
+
     /** @throws StudyError when the instrument has no partials, or none in its range */
     public static function placed(Recipe $recipe, Reader $reader, Key $key): Placement
     {
@@ -26,8 +39,9 @@ final class LipSlurs
         foreach ([...$reader->preferredCompasses(), $reader->compass(Stage::Full)] as $compass) {
             for ($octave = 0; $octave <= 8; ++$octave) {
                 $tonic = $key->tonic->at($octave);
-                foreach (($reader->nextPartial)($tonic) as $above) {
+                foreach (($reader->nextPartial)($tonic) as [$plain, $partials]) {
                     $isDerived = true;
+                    $above = self::spelled($tonic, $plain);
                     if (!$compass->holds($tonic, $above)) {
                         continue;
                     }
@@ -43,7 +57,7 @@ final class LipSlurs
                     }
                     $last = $low->turning(true)->drilled(Rhythm::InTurn === $recipe->rhythm ? intdiv(Length::WHOLE, Rhythm::SMALLEST) : 1, false);
 
-                    return new Placement([...$tones, $last], RangePolicy::WholeOctaves, [\sprintf('%s and %s are neighbours on one fingering.', $tonic->sign(), $above->sign())]);
+                    return new Placement([...$tones, $last], RangePolicy::WholeOctaves, [\sprintf($partials > 1 ? '%s and %s lie on one fingering; a partial that is too far out of tune lies between them.' : '%s and %s are neighbours on one fingering.', $tonic->sign(), $above->sign())]);
                 }
             }
         }

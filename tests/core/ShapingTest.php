@@ -150,6 +150,25 @@ final class ShapingTest extends TestCase
         }
     }
 
+    public function testLipSlursAreSpelledByTheirIntervalAndSayWhatLiesBetween(): void
+    {
+        foreach ([['own F major', 'trumpet-bb', 'F4 Bb4', '4'], ['own Gb major', 'tuba-bbb', 'Gb1 Db2', '5'], ['own F major', 'trombone', 'F3 Bb3', '4']] as [$key, $id, $notes, $degree]) {
+            $study = Support::part($key.', lip slurs', $id)->study;
+            self::assertSame($notes, implode(' ', array_map(static fn (StudyNote $note): string => $note->pitch()->text(), \array_slice($study->notes, 0, 2))), $id);
+            self::assertSame($degree, $study->notes[1]->tone->degree);
+        }
+        foreach (Support::instruments()->ids() as $id) {
+            if (!\in_array(Support::instruments()->instrument($id)->mechanism()->kind(), ['valves', 'slide'], true)) {
+                continue;
+            }
+            foreach (['C', 'Db', 'D', 'Eb', 'E', 'F', 'F#', 'G', 'Ab', 'A', 'Bb', 'B'] as $tonic) {
+                $part = Support::part("own $tonic major, lip slurs", $id);
+                $partials = array_map(static fn ($note): int => $note->fingering->partial, \array_slice($part->plan->notes, 0, 2));
+                self::assertSame($partials[1] - $partials[0] > 1, str_contains(implode(' ', $part->study->warnings), 'too far out of tune'), "$tonic for $id");
+            }
+        }
+    }
+
     public function testDropAboveALimit(): void
     {
         $study = Support::part('own C major, from C5, tetra, drop above E6', 'alto-sax')->study;
