@@ -58,9 +58,15 @@ final class Paths
         return null === $between || [] === array_diff($between->touches, $neighbour->touches);
     }
 
-    /** What the change into place i costs; what is unclean counts whatever time there is, after a breath half. */
+    /**
+     * What the change into place i costs; what is unclean counts whatever time there is, after a breath half. A note that is
+     * repeated keeps its fingering: to exchange it under one sound is as bad as what is never clean. Common practice, no source.
+     */
     private function step(int $i, Fingering $before, Fingering $after): float
     {
+        if ($before !== $after && $this->places[$i - 1]->note->pitch()->midi() === $this->places[$i]->note->pitch()->midi()) {
+            return $this->weights->unclean;
+        }
         $change = $this->changes->between($this->places[$i - 1]->note->pitch(), $before, $this->places[$i]->note->pitch(), $after);
 
         return $this->places[$i]->weight * $change->moves + ($this->places[$i]->isFresh ? $this->weights->afterBreath : 1.0) * $change->unclean;

@@ -167,7 +167,9 @@ final class PlanOptimumTest extends TestCase
             if ($i > 0) {
                 $change = $changes->between($places[$i - 1]->note->pitch(), $fingerings[$i - 1], $place->note->pitch(), $fingerings[$i]);
                 $moves = $fingerings[$i]->slidePlace <=> $fingerings[$i - 1]->slidePlace;
-                $sum += $place->weight * ($change->moves + (0 !== $way && $moves === -$way ? Weights::shipped()->turn : 0.0)) + ($place->isFresh ? Weights::shipped()->afterBreath : 1.0) * $change->unclean;
+                $isExchanged = $fingerings[$i] !== $fingerings[$i - 1] && $place->note->pitch()->midi() === $places[$i - 1]->note->pitch()->midi();
+                $sum += $isExchanged ? Weights::shipped()->unclean : $place->weight * $change->moves + ($place->isFresh ? Weights::shipped()->afterBreath : 1.0) * $change->unclean;
+                $sum += 0 !== $way && $moves === -$way ? $place->weight * Weights::shipped()->turn : 0.0;
                 $way = 0 === $moves ? $way : $moves;
             }
         }
