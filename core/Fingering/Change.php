@@ -11,6 +11,9 @@ final readonly class Change
 {
     /** @var list<Event> the weightiest first */
     public array $events;
+    /** @var list<string> kinds of the events, each once, and `momentary` where a key is flicked */
+    public array $flags;
+    public bool $isAlwaysHard;
 
     /**
      * @param float       $moves    effort of what moves; it counts the more the less time there is
@@ -22,26 +25,13 @@ final readonly class Change
     {
         usort($events, static fn (Event $a, Event $b): int => $b->weight <=> $a->weight);
         $this->events = $events;
-    }
-
-    /** @return list<string> */
-    public function flags(): array
-    {
-        if ([] === $this->events) {
-            return $this->isFlicked ? ['momentary'] : [];
+        $flags = [];
+        $isAlwaysHard = false;
+        foreach ($events as $one) {
+            $flags[$one->kind->value] = $one->kind->value;
+            $isAlwaysHard = $isAlwaysHard || $one->isAlwaysHard();
         }
-
-        return array_values(array_unique([...array_map(static fn (Event $one): string => $one->kind->value, $this->events), ...($this->isFlicked ? ['momentary'] : [])]));
-    }
-
-    public function isAlwaysHard(): bool
-    {
-        foreach ($this->events as $one) {
-            if ($one->isAlwaysHard()) {
-                return true;
-            }
-        }
-
-        return false;
+        $this->flags = [...array_values($flags), ...($isFlicked ? ['momentary'] : [])];
+        $this->isAlwaysHard = $isAlwaysHard;
     }
 }

@@ -29,25 +29,58 @@ final class Paths
     /** Whether the forward pass stands over all candidates. */
     private bool $isFree = false;
 
-    /** @param non-empty-list<Place> $places */
-    public function __construct(private readonly array $places, private readonly Changes $changes, private readonly Weights $weights, private readonly bool $hasSlide)
+    /**
+     * @param non-empty-list<Place>              $places
+     * @param list<list<list<float>>>|null $steps where they are known already
+     */
+    public function __construct(private readonly array $places, private readonly Changes $changes, private readonly Weights $weights, private readonly bool $hasSlide, ?array $steps = null)
+    {
+        $this->steps = $steps ?? $this->allSteps();
+    }
+
+    /**
+     * The same line where other places stand for some: those have only the first candidate left.
+     *
+     * @param non-empty-list<Place> $places
+     */
+    public function narrowed(array $places): self
+    {
+        $steps = $this->steps;
+        foreach ($places as $i => $place) {
+            if ($place === $this->places[$i]) {
+                continue;
+            }
+            if ($i > 0) {
+                $steps[$i] = [$steps[$i][0]];
+            }
+            if (isset($steps[$i + 1])) {
+                $steps[$i + 1] = array_map(static fn (array $row): array => [$row[0]], $steps[$i + 1]);
+            }
+        }
+
+        return new self($places, $this->changes, $this->weights, $this->hasSlide, $steps);
+    }
+
+    /** @return list<list<list<float>>> */
+    private function allSteps(): array
     {
         $steps = [[]];
-        foreach ($places as $i => $place) {
+        foreach ($this->places as $i => $place) {
             if (0 === $i) {
                 continue;
             }
             $rows = [];
             foreach ($place->candidates as $j => $fingering) {
                 $row = [];
-                foreach ($places[$i - 1]->candidates as $k => $before) {
+                foreach ($this->places[$i - 1]->candidates as $k => $before) {
                     $row[] = $this->allows($i - 1, $k, $fingering) && $this->allows($i, $j, $before) ? $this->step($i, $before, $fingering) : \INF;
                 }
                 $rows[] = $row;
             }
             $steps[] = $rows;
         }
-        $this->steps = $steps;
+
+        return $steps;
     }
 
     /** Whether a candidate that belongs only between notes that hold some touch may stand next to this fingering. */
@@ -64,7 +97,7 @@ final class Paths
      */
     private function step(int $i, Fingering $before, Fingering $after): float
     {
-        if ($before !== $after && $this->places[$i - 1]->note->pitch()->midi() === $this->places[$i]->note->pitch()->midi()) {
+        if ($before !== $after && $this->places[$i - 1]->surroundings->midi === $this->places[$i]->surroundings->midi) {
             return $this->weights->unclean;
         }
         $change = $this->changes->between($this->places[$i - 1]->note->pitch(), $before, $this->places[$i]->note->pitch(), $after);

@@ -52,8 +52,8 @@ final class Planner
         $isGiven = [] !== $given;
         $places = $this->places($study, $stage, $settled, $tendencies);
         $usualHere = [];
+        $paths = new Paths($places, $this->changes, $this->weights, $this->hasSlide);
         for ($round = 0;; ++$round) {
-            $paths = new Paths($places, $this->changes, $this->weights, $this->hasSlide);
             $route = LikePlaces::settled($places, $paths);
             $best = $paths->prepare();
             $why = new Why($places, $paths, $this->changes);
@@ -70,6 +70,7 @@ final class Planner
                     }
                 }
             }
+            $paths = $paths->narrowed($places);
         }
         $free = [] === $settled || $isGiven ? $route : (new Paths($this->places($study, $stage, [], $tendencies), $this->changes, $this->weights, $this->hasSlide))->best();
 
@@ -289,8 +290,8 @@ final class Planner
             if ($i > 0) {
                 $change = $this->change($places, $i, $route);
                 $total += $place->weight * $change->moves;
-                $flags = $change->flags();
-                if (!$place->isFresh && ($change->moves >= $this->weights->hard || $change->isAlwaysHard())) {
+                $flags = $change->flags;
+                if (!$place->isFresh && ($change->moves >= $this->weights->hard || $change->isAlwaysHard)) {
                     $isForced = ($place->isPinned || $places[$i - 1]->isPinned) && !$isGiven && $change->moves + $change->unclean > 1 + $this->freeCost($places, $i, $free);
                     $hard[] = new HardSpot($i - 1, $i, round($change->moves, 1), $change->events, $route->fingerings[$i - 1], $fingering, !$isForced && $why->noOtherWay($i, $route), $isForced, $places[$i - 1]->note->pitch()->text().' '.$place->note->pitch()->text());
                     $flags[] = 'hard';
@@ -336,8 +337,8 @@ final class Planner
     {
         $place = $places[$i];
         $alternates = [];
+        $made = [] === $this->made ? null : $this->madeFrom($route->fingerings[$i]);
         foreach ($place->all as $other) {
-            $made = $this->madeFrom($route->fingerings[$i]);
             if ($other === $route->fingerings[$i] || $other === $made) {
                 continue;
             }

@@ -32,11 +32,15 @@ final class Rests
             return array_map(static fn (Place $place): array => [], $places);
         }
         $resting = [];
+        /** @var array<int, list<Resting>> $rules by the written MIDI number */
+        $rules = [];
         foreach ($places as $i => $place) {
             $here = [];
-            foreach ($mechanism->resting as $rule) {
+            $midi = $place->surroundings->midi;
+            $rules[$midi] ??= array_values(array_filter($mechanism->resting, static fn (Resting $rule): bool => 'trill' !== $rule->how && $rule->isOn($midi)));
+            foreach ($rules[$midi] as $rule) {
                 $touches = $route->fingerings[$i]->touches;
-                if ($rule->isOn($place->surroundings->midi) && [] === array_diff($rule->whileHeld, $touches) && 'trill' !== $rule->how) {
+                if ([] === array_diff($rule->whileHeld, $touches)) {
                     foreach ($this->laidDown($rule, $places, $route, $i) as $touch) {
                         if (!\in_array($touch, $touches, true) && !\in_array($touch, $here, true) && $this->isFree($touch, [...$touches, ...$here], $mechanism)) {
                             $here[] = $touch;
