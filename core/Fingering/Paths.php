@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace SwiftReed\Fingering;
 
+use SwiftReed\Instrument\Condition;
 use SwiftReed\Instrument\ConditionKind;
 use SwiftReed\Instrument\Fingering;
 
@@ -26,6 +27,8 @@ final class Paths
     private array $rest = [];
     /** @var list<array<int, int>> */
     private array $to = [];
+    /** @var array<int, array<int, Condition>> for what a candidate must stand between, by place and candidate */
+    private array $between = [];
     /** Whether the forward pass stands over all candidates. */
     private bool $isFree = false;
 
@@ -35,6 +38,14 @@ final class Paths
      */
     public function __construct(private readonly array $places, private readonly Changes $changes, private readonly Weights $weights, private readonly bool $hasSlide, ?array $steps = null)
     {
+        foreach ($places as $i => $place) {
+            foreach ($place->occasions as $j => $occasion) {
+                $between = $occasion?->condition(ConditionKind::Between);
+                if (null !== $between) {
+                    $this->between[$i][$j] = $between;
+                }
+            }
+        }
         $this->steps = $steps ?? $this->allSteps();
     }
 
@@ -64,20 +75,19 @@ final class Paths
     /** @return list<list<list<float>>> */
     private function allSteps(): array
     {
-        $steps = [[]];
+        $steps = [];
+        $before = null;
         foreach ($this->places as $i => $place) {
-            if (0 === $i) {
-                continue;
-            }
             $rows = [];
-            foreach ($place->candidates as $j => $fingering) {
+            foreach (null === $before ? [] : $place->candidates as $j => $fingering) {
                 $row = [];
-                foreach ($this->places[$i - 1]->candidates as $k => $before) {
-                    $row[] = $this->allows($i - 1, $k, $fingering) && $this->allows($i, $j, $before) ? $this->step($i, $before, $fingering) : \INF;
+                foreach ($before->candidates as $k => $from) {
+                    $row[] = [] === $this->between || ($this->allows($i - 1, $k, $fingering) && $this->allows($i, $j, $from)) ? $this->step($before, $place, $from, $fingering) : \INF;
                 }
                 $rows[] = $row;
             }
             $steps[] = $rows;
+            $before = $place;
         }
 
         return $steps;
@@ -86,23 +96,21 @@ final class Paths
     /** Whether a candidate that belongs only between notes that hold some touch may stand next to this fingering. */
     private function allows(int $i, int $candidate, Fingering $neighbour): bool
     {
-        $between = ($this->places[$i]->occasions[$candidate] ?? null)?->condition(ConditionKind::Between);
-
-        return null === $between || [] === array_diff($between->touches, $neighbour->touches);
+        return !isset($this->between[$i][$candidate]) || [] === array_diff($this->between[$i][$candidate]->touches, $neighbour->touches);
     }
 
     /**
-     * What the change into place i costs; what is unclean counts whatever time there is, after a breath half. A note that is
+     * What the change from one place into the next costs; what is unclean counts whatever time there is, after a breath half. A note that is
      * repeated keeps its fingering: to exchange it under one sound is as bad as what is never clean. Common practice, no source.
      */
-    private function step(int $i, Fingering $before, Fingering $after): float
+    private function step(Place $from, Place $to, Fingering $before, Fingering $after): float
     {
-        if ($before !== $after && $this->places[$i - 1]->surroundings->midi === $this->places[$i]->surroundings->midi) {
+        if ($from->surroundings->midi === $to->surroundings->midi && $before !== $after) {
             return $this->weights->unclean;
         }
-        $change = $this->changes->between($this->places[$i - 1]->note->pitch(), $before, $this->places[$i]->note->pitch(), $after);
+        $change = $this->changes->between($from->note->tone->pitch, $before, $to->note->tone->pitch, $after);
 
-        return $this->places[$i]->weight * $change->moves + ($this->places[$i]->isFresh ? $this->weights->afterBreath : 1.0) * $change->unclean;
+        return $to->weight * $change->moves + ($to->isFresh ? $this->weights->afterBreath : 1.0) * $change->unclean;
     }
 
     /**
@@ -225,7 +233,7 @@ final class Paths
         $best = [\INF, 0];
         $next = $this->places[$i + 1];
         foreach ($next->candidates as $j => $after) {
-            $step = null !== $candidate ? $this->steps[$i + 1][$j][$candidate] : ($this->allows($i + 1, $j, $fingering) ? $this->step($i + 1, $fingering, $after) : \INF);
+            $step = null !== $candidate ? $this->steps[$i + 1][$j][$candidate] : ($this->allows($i + 1, $j, $fingering) ? $this->step($this->places[$i], $next, $fingering, $after) : \INF);
             [$arrived, $turn] = $this->hasSlide ? $this->turned($way, $fingering, $after, $j) : [3 * $j + 1, 0.0];
             $cost = $step + $next->weight * $turn + $next->own[$j] + ($rest[$arrived] ?? \INF);
             if ($cost < $best[0] - 1e-9) {
@@ -296,6 +304,7 @@ final class Paths
     private function through(int $i, Fingering $fingering, float $own): array
     {
         $last = \count($this->places) - 1;
+        $candidate = $this->places[$i]->indexOf($fingering);
         $ways = [];
         if ($i <= 0) {
             $ways[0] = [$own, 0];
@@ -304,7 +313,7 @@ final class Paths
                 $k = intdiv($state, 3);
                 $before = $this->places[$i - 1]->candidates[$k];
                 $way = 0;
-                $cost = $sum + $own + ($this->allows($i - 1, $k, $fingering) ? $this->step($i, $before, $fingering) : \INF);
+                $cost = $sum + $own + (null !== $candidate ? $this->steps[$i][$candidate][$k] : ($this->allows($i - 1, $k, $fingering) ? $this->step($this->places[$i - 1], $this->places[$i], $before, $fingering) : \INF));
                 if ($this->hasSlide) {
                     [$arrived, $turn] = $this->turned($state % 3 - 1, $before, $fingering, 0);
                     $way = $arrived - 1;
@@ -317,7 +326,7 @@ final class Paths
         }
         $best = [\INF, 0, 0];
         foreach ($ways as $way => [$cost, $state]) {
-            [$onward, $next] = $i === $last ? [0.0, 0] : $this->onward($i, $fingering, $way, $this->rest[$i + 1], null);
+            [$onward, $next] = $i === $last ? [0.0, 0] : $this->onward($i, $fingering, $way, $this->rest[$i + 1], $candidate);
             if ($cost + $onward < $best[0] - 1e-9) {
                 $best = [$cost + $onward, $state, $next];
             }
