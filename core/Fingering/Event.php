@@ -58,7 +58,10 @@ final readonly class Event
     /** Whether it cannot be played cleanly at any speed, or is to be avoided like it. */
     public function isUnclean(): bool
     {
-        return \in_array($this->kind, [EventKind::LittleFingerTwice, EventKind::FingerSlides, EventKind::LongThrow], true);
+        return match ($this->kind) {
+            EventKind::LittleFingerTwice, EventKind::FingerSlides, EventKind::LongThrow => true,
+            default => false,
+        };
     }
 
     /** Whether a change is marked for it however little else moves. */
@@ -70,7 +73,10 @@ final readonly class Event
     /** Whether it is worth naming as what speaks against a fingering, though it can be played. */
     public function isHardByItself(): bool
     {
-        return !\in_array($this->kind, [EventKind::FingerRolls, EventKind::ManyFingers, EventKind::ThumbSide], true);
+        return match ($this->kind) {
+            EventKind::FingerRolls, EventKind::ManyFingers, EventKind::ThumbSide => false,
+            default => true,
+        };
     }
 
     /** What is the same thing elsewhere in the line: kind, keys and fingerings, without its weight. */

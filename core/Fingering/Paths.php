@@ -75,11 +75,14 @@ final class Paths
     /** @return list<list<list<float>>> */
     private function allSteps(): array
     {
-        $steps = [];
-        $before = null;
+        $steps = [[]];
         foreach ($this->places as $i => $place) {
+            if (0 === $i) {
+                continue;
+            }
+            $before = $this->places[$i - 1];
             $rows = [];
-            foreach (null === $before ? [] : $place->candidates as $j => $fingering) {
+            foreach ($place->candidates as $j => $fingering) {
                 $row = [];
                 foreach ($before->candidates as $k => $from) {
                     $row[] = [] === $this->between || ($this->allows($i - 1, $k, $fingering) && $this->allows($i, $j, $from)) ? $this->step($before, $place, $from, $fingering) : \INF;
@@ -87,7 +90,6 @@ final class Paths
                 $rows[] = $row;
             }
             $steps[] = $rows;
-            $before = $place;
         }
 
         return $steps;

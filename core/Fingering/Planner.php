@@ -56,7 +56,7 @@ final class Planner
         for ($round = 0;; ++$round) {
             $route = LikePlaces::settled($places, $paths);
             $best = $paths->prepare();
-            $why = new Why($places, $paths, $this->changes);
+            $why = new Why($places, $paths, $this->changes, $this->weights);
             $unearned = $round < self::ROUNDS ? array_diff_key($why->unearned($route), $usualHere) : [];
             if ([] === $unearned) {
                 break;

@@ -61,13 +61,10 @@ final class Rests
      */
     private function laidDown(Resting $rule, array $places, Route $route, int $i): array
     {
-        $ahead = $this->next($rule, $places, $route, $i, 1);
-        $behind = $this->next($rule, $places, $route, $i, -1);
-
         return match ($rule->how) {
             'always' => $rule->touches,
-            'ahead' => $ahead,
-            'bridge' => array_values(array_intersect($ahead, $behind)),
+            'ahead' => $this->next($rule, $places, $route, $i, 1),
+            'bridge' => array_values(array_intersect($this->next($rule, $places, $route, $i, 1), $this->next($rule, $places, $route, $i, -1))),
             'beside' => array_values(array_unique([...$this->heldAt($rule, $route, $i + 1), ...$this->heldAt($rule, $route, $i - 1)])),
             'first' => $this->isFirstYear ? \array_slice([...$this->nextAnywhere($rule, $route, $i), ...$rule->touches], 0, 1) : \array_slice([...$this->heldAt($rule, $route, $i + 1), ...$this->heldAt($rule, $route, $i - 1)], 0, 1),
             default => [],

@@ -40,36 +40,37 @@ final readonly class Surroundings
     public static function ofStudy(Study $study, float $longBeats): array
     {
         $notes = $study->notes;
-        $midi = array_map(static fn ($note): int => $note->pitch()->midi(), $notes);
+        $midi = [];
+        foreach ($notes as $note) {
+            $midi[] = $note->tone->pitch->midi();
+        }
         $last = \count($notes) - 1;
         $tick = $study->isUntimed() ? 0.0 : $study->recipe->tempo->plannedQuarters() / 60 * \SwiftReed\Study\Length::QUARTER;
+        $isUntimed = $study->isUntimed();
         $long = $longBeats * $study->recipe->time->beatTicks();
         $steps = self::stretches($midi, 2);
         $halfSteps = self::stretches($midi, 1);
         $all = [];
         foreach ($notes as $i => $note) {
-            $shortest = \PHP_INT_MAX;
-            if ($i > 0) {
-                $shortest = $note->onset - $notes[$i - 1]->onset;
-            }
-            if ($i < $last) {
-                $shortest = min($shortest, $notes[$i + 1]->onset - $note->onset);
+            $next = $notes[$i + 1] ?? null;
+            $shortest = $i > 0 ? $note->onset - $notes[$i - 1]->onset : \PHP_INT_MAX;
+            if (null !== $next && $next->onset - $note->onset < $shortest) {
+                $shortest = $next->onset - $note->onset;
             }
             $alternates = [];
             // Only a note that comes back two notes away can go back and forth.
             $comesBack = ($midi[$i - 2] ?? -1) === $midi[$i] || ($midi[$i + 2] ?? -1) === $midi[$i];
-            for ($from = max(0, $i - 3), $to = $comesBack ? min($i, $last - 3) : -1; $from <= $to; ++$from) {
+            for ($from = $comesBack ? max(0, $i - 3) : 0, $to = $comesBack ? min($i, $last - 3) : -1; $from <= $to; ++$from) {
                 if ($midi[$from] === $midi[$from + 2] && $midi[$from + 1] === $midi[$from + 3] && $midi[$from] !== $midi[$from + 1]) {
                     $alternates[] = $midi[$i] === $midi[$from] ? $midi[$from + 1] : $midi[$from];
                 }
             }
-            $next = $notes[$i + 1] ?? null;
             $all[] = new self(
                 $midi[$i],
                 $midi[$i - 1] ?? null,
                 $midi[$i + 1] ?? null,
                 0 === $last || $shortest < 1 ? 0.0 : $tick / $shortest,
-                0 === $i || $i === $last || (!$study->isUntimed() && $note->length >= $long),
+                0 === $i || $i === $last || (!$isUntimed && $note->length >= $long),
                 $i > 0 && Attack::None === $note->attack,
                 null !== $next && Attack::None === $next->attack,
                 [] === $alternates ? [] : array_values(array_unique($alternates)),
@@ -96,7 +97,7 @@ final readonly class Surroundings
             $by = $i < $count ? $midi[$i] - $midi[$i - 1] : 0;
             $goesOn = $i < $count && 0 !== $by && abs($by) <= $widest && ($i - 1 === $from || ($by > 0) === ($midi[$i - 1] > $midi[$i - 2]));
             if (!$goesOn) {
-                for ($k = $from; $k < $i; ++$k) {
+                for ($k = $from; $i - $from > 1 && $k < $i; ++$k) {
                     $stretches[$k] = max($stretches[$k], $i - $from);
                 }
                 // The turning note belongs to the next stretch too.

@@ -20,7 +20,7 @@ final class Why
     private array $known = [];
 
     /** @param non-empty-list<Place> $places */
-    public function __construct(private readonly array $places, private readonly Paths $paths, private readonly Changes $changes)
+    public function __construct(private readonly array $places, private readonly Paths $paths, private readonly Changes $changes, private readonly Weights $weights)
     {
     }
 
@@ -73,7 +73,7 @@ final class Why
 
         return match (true) {
             null !== $event => Reason::avoids($other, $event[0], $event[1], $event[2], $event[3], null),
-            abs($other->centsAsPlayed()) > 20.0 => Reason::outOfTune($other),
+            abs($other->centsAsPlayed()) > $this->weights->outOfTune => Reason::outOfTune($other),
             '' !== $other->when || [] !== $other->may || [] !== $other->always => Reason::otherPurpose($other),
             $this->movesAround($i, $other, $route) > $this->movesAround($i, $chosen, $route) => Reason::moreMoves($other),
             UseOf::Default === $chosen->use => Reason::usualKept($other),
@@ -144,7 +144,7 @@ final class Why
         for ($k = $first; $k <= $last; ++$k) {
             $before = $instead[$k - 1] ?? $route->fingerings[$k - 1];
             $after = $instead[$k] ?? $route->fingerings[$k];
-            foreach ($this->changes->between($this->places[$k - 1]->note->pitch(), $before, $this->places[$k]->note->pitch(), $after)->events as $event) {
+            foreach ($this->changes->between($this->places[$k - 1]->note->tone->pitch, $before, $this->places[$k]->note->tone->pitch, $after)->events as $event) {
                 if ($event->isUnclean() || (!$onlyUnclean && $event->isHardByItself())) {
                     $there[] = [$event, $k - 1 - $first, $before, $after];
                 }
@@ -155,21 +155,23 @@ final class Why
         }
         $here = [];
         for ($k = $first; $k <= $last; ++$k) {
-            foreach ($this->changes->between($this->places[$k - 1]->note->pitch(), $route->fingerings[$k - 1], $this->places[$k]->note->pitch(), $route->fingerings[$k])->events as $event) {
+            foreach ($this->changes->between($this->places[$k - 1]->note->tone->pitch, $route->fingerings[$k - 1], $this->places[$k]->note->tone->pitch, $route->fingerings[$k])->events as $event) {
                 $here[] = $event;
             }
         }
         // What holds of the line as it stands is no reason.
-        $kinds = array_count_values(array_map(static fn (Event $one): string => $one->kind->value, $here));
-        usort($there, static fn (array $a, array $b): int => $b[0]->weight <=> $a[0]->weight);
-        $seen = [];
-        foreach ($there as $found) {
-            $kind = $found[0]->kind->value;
-            $seen[$kind] = ($seen[$kind] ?? 0) + 1;
+        $more = [];
+        $keys = [];
+        foreach ($here as $event) {
+            $more[$event->kind->value] = ($more[$event->kind->value] ?? 0) - 1;
+            $keys[$event->key()] = true;
         }
+        foreach ($there as [$event]) {
+            $more[$event->kind->value] = ($more[$event->kind->value] ?? 0) + 1;
+        }
+        usort($there, static fn (array $a, array $b): int => $b[0]->weight <=> $a[0]->weight);
         foreach ($there as $found) {
-            $kind = $found[0]->kind->value;
-            if (($seen[$kind] ?? 0) > ($kinds[$kind] ?? 0) && [] === array_filter($here, static fn (Event $one): bool => $one->key() === $found[0]->key())) {
+            if (($more[$found[0]->kind->value] ?? 0) > 0 && !isset($keys[$found[0]->key()])) {
                 return $found;
             }
         }
