@@ -11,8 +11,17 @@ use SwiftReed\Instrument\Fingering;
  */
 final readonly class Alternate
 {
-    /** @param float $costHere the best line with it, less the best line, and 0 where it would move less but does not belong; one is the effort of moving one finger */
-    public function __construct(public Fingering $fingering, public float $costHere, public Reason $whyNot)
+    /**
+     * @param float             $costHere the best line with it, less the best line, and 0 where it would move less but does not belong; one is the effort of moving one finger
+     * @param \Closure(): Reason $reason   works out why it is not chosen
+     */
+    public function __construct(public Fingering $fingering, public float $costHere, private \Closure $reason)
     {
+    }
+
+    /** Why it is not chosen: worked out when it is asked for, since a page asks for none and a card for one note's. */
+    public function whyNot(): Reason
+    {
+        return ($this->reason)();
     }
 }

@@ -14,6 +14,9 @@ final readonly class Change
     /** @var list<string> kinds of the events, each once, and `momentary` where a key is flicked */
     public array $flags;
     public bool $isAlwaysHard;
+    /** Whether something in it cannot be played cleanly; whether something is hard by itself. */
+    public bool $hasUnclean;
+    public bool $hasHard;
 
     /**
      * @param float       $moves    effort of what moves; it counts the more the less time there is
@@ -26,12 +29,16 @@ final readonly class Change
         usort($events, static fn (Event $a, Event $b): int => $b->weight <=> $a->weight);
         $this->events = $events;
         $flags = [];
-        $isAlwaysHard = false;
+        $isAlwaysHard = $hasUnclean = $hasHard = false;
         foreach ($events as $one) {
             $flags[$one->kind->value] = $one->kind->value;
             $isAlwaysHard = $isAlwaysHard || $one->isAlwaysHard();
+            $hasUnclean = $hasUnclean || $one->isUnclean();
+            $hasHard = $hasHard || $one->isUnclean() || $one->isHardByItself();
         }
         $this->flags = [...array_values($flags), ...($isFlicked ? ['momentary'] : [])];
         $this->isAlwaysHard = $isAlwaysHard;
+        $this->hasUnclean = $hasUnclean;
+        $this->hasHard = $hasHard;
     }
 }

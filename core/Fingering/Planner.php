@@ -346,7 +346,7 @@ final class Planner
             $own = null !== $index ? $place->own[$index] : $this->weights->leavingNeeded + $this->tuningCost($other, 0);
             // What does not belong here is not chosen, however little it moves: it costs nothing less than the line as it is.
             [$cost, $stretch] = $paths->lineWith($i, $other, $own, $route);
-            $alternates[] = new Alternate($other, max(0.0, round($cost - $best, 1)), $why->whyNot($i, $other, $stretch, $route));
+            $alternates[] = new Alternate($other, max(0.0, round($cost - $best, 1)), static fn (): Reason => $why->whyNot($i, $other, $stretch, $route));
         }
 
         return $alternates;

@@ -16,9 +16,6 @@ use SwiftReed\Instrument\UseOf;
  */
 final class Why
 {
-    /** @var array<string, array{Event, int, Fingering, Fingering}|false> events that appear, by what is exchanged for what; the index counts from the first change */
-    private array $known = [];
-
     /** @param non-empty-list<Place> $places */
     public function __construct(private readonly array $places, private readonly Paths $paths, private readonly Changes $changes, private readonly Weights $weights)
     {
@@ -124,29 +121,17 @@ final class Why
     {
         $first = max(1, array_key_first($instead));
         $last = min(array_key_last($instead) + 1, \count($this->places) - 1);
-        $key = $onlyUnclean ? 'unclean' : 'any';
-        for ($k = $first - 1; $k <= $last; ++$k) {
-            $key .= ' '.spl_object_id($route->fingerings[$k]).(isset($instead[$k]) ? '/'.spl_object_id($instead[$k]) : '');
-        }
-        $found = $this->known[$key] ??= $this->found($instead, $route, $onlyUnclean, $first, $last) ?? false;
-
-        return false === $found ? null : [$found[0], $first + $found[1], $found[2], $found[3]];
-    }
-
-    /**
-     * @param non-empty-array<int, Fingering> $instead
-     *
-     * @return array{Event, int, Fingering, Fingering}|null the index counts from the first change
-     */
-    private function found(array $instead, Route $route, bool $onlyUnclean, int $first, int $last): ?array
-    {
         $there = [];
         for ($k = $first; $k <= $last; ++$k) {
             $before = $instead[$k - 1] ?? $route->fingerings[$k - 1];
             $after = $instead[$k] ?? $route->fingerings[$k];
-            foreach ($this->changes->between($this->places[$k - 1]->note->tone->pitch, $before, $this->places[$k]->note->tone->pitch, $after)->events as $event) {
+            $change = $this->changes->between($this->places[$k - 1]->note->tone->pitch, $before, $this->places[$k]->note->tone->pitch, $after);
+            if ($onlyUnclean ? !$change->hasUnclean : !$change->hasHard) {
+                continue;
+            }
+            foreach ($change->events as $event) {
                 if ($event->isUnclean() || (!$onlyUnclean && $event->isHardByItself())) {
-                    $there[] = [$event, $k - 1 - $first, $before, $after];
+                    $there[] = [$event, $k - 1, $before, $after];
                 }
             }
         }

@@ -64,7 +64,7 @@ final readonly class Part
     /** Why an alternate of note i is not taken there. */
     public function whyNot(int $i, Alternate $alternate): string
     {
-        return (new ReasonWords($this->instrument, $this->study, $this->plan))->whyNot($i, $alternate->whyNot);
+        return (new ReasonWords($this->instrument, $this->study, $this->plan))->whyNot($i, $alternate->whyNot());
     }
 
     /** How note i lies and what helps; nothing within a few cents. */
