@@ -307,6 +307,8 @@ final class Paths
     {
         $last = \count($this->places) - 1;
         $candidate = $this->places[$i]->indexOf($fingering);
+        // What belongs only between certain notes is asked for here whatever stands beside it.
+        $candidate = isset($this->between[$i][$candidate ?? -1]) ? null : $candidate;
         $ways = [];
         if ($i <= 0) {
             $ways[0] = [$own, 0];
