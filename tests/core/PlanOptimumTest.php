@@ -51,6 +51,36 @@ final class PlanOptimumTest extends TestCase
         }
     }
 
+    /** A repeated note keeps its fingering, unless neither of the two could be kept without a finger that slides from key to key. Common practice, no source. */
+    public function testARepeatedNoteKeepsItsFingering(): void
+    {
+        $repeats = 0;
+        foreach (['bassoon', 'clarinet-bb', 'flute', 'alto-sax', 'oboe', 'trombone', 'trumpet-bb'] as $id) {
+            $instrument = Support::instruments()->instrument($id, []);
+            $changes = new Changes($instrument, Weights::shipped());
+            foreach (['C', 'Db', 'D', 'Eb', 'F', 'Gb', 'Ab', 'B'] as $tonic) {
+                foreach (['chromatic, thirds', 'chromatic, thirds, one long in the bar', 'chromatic, five-and-back, sixteenths, 60', 'major, five-and-back, one long in the bar', 'harmonic minor, fold, sixteenths, 100'] as $rest) {
+                    $part = Support::parts()->build("own $tonic $rest", $instrument);
+                    $notes = $part->study->notes;
+                    foreach ($part->plan->notes as $i => $planned) {
+                        if (0 === $i || $notes[$i]->pitch()->midi() !== $notes[$i - 1]->pitch()->midi()) {
+                            continue;
+                        }
+                        ++$repeats;
+                        [$was, $is] = [$part->plan->notes[$i - 1]->fingering, $planned->fingering];
+                        if ($was === $is) {
+                            continue;
+                        }
+                        $into = isset($notes[$i - 2]) ? $changes->between($notes[$i - 2]->pitch(), $part->plan->notes[$i - 2]->fingering, $notes[$i]->pitch(), $is)->unclean : 0.0;
+                        $on = isset($notes[$i + 1]) ? $changes->between($notes[$i]->pitch(), $was, $notes[$i + 1]->pitch(), $part->plan->notes[$i + 1]->fingering)->unclean : 0.0;
+                        self::assertGreaterThanOrEqual(Weights::shipped()->unclean, min($into, $on), "own $tonic $rest for $id, note $i: {$was->text}, then {$is->text}");
+                    }
+                }
+            }
+        }
+        self::assertGreaterThan(150, $repeats);
+    }
+
     public function testNoRouteAmongTheCandidatesIsCheaper(): void
     {
         $tried = 0;
