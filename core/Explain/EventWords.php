@@ -37,7 +37,8 @@ final class EventWords
                 ? \sprintf('into half-hole %s: the index %s open as %s', $to->name()->sign(), $does('roll', 'rolls'), self::landing($event->count, $does))
                 : \sprintf('into half-hole %s: %s fingers %s together, the index on half its hole', $to->name()->sign(), Speech::number($event->count), $does('land', 'land')),
             EventKind::OverTheBreak => 'over the break'.($event->count > 3 ? \sprintf(': %s fingers %s together', Speech::number($event->count), $does('land', 'land')) : ''),
-            EventKind::ManyFingers => \sprintf('%s%s %s', self::fingers($event->count), $event->thumb ? ' and the thumb' : '', $does('move', 'move')),
+            // What may be laid down or left down meanwhile is not among them.
+            EventKind::ManyFingers => \sprintf('%s%s %s at once', self::fingers($event->count), $event->thumb ? ' and the thumb' : '', $does('move', 'move')),
             EventKind::ThumbAndIndex => \in_array('LT', $after->touches, true) || \in_array('thumb-bb', $after->touches, true)
                 ? \sprintf('the thumb %s on as the index %s off', $does('go', 'goes'), $would ? 'came' : 'comes')
                 : \sprintf('the thumb %s off as the index %s on', $does('come', 'comes'), $would ? 'went' : 'goes'),

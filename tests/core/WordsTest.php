@@ -9,6 +9,7 @@ use Random\Engine\Mt19937;
 use Random\Randomizer;
 use SwiftReed\Explain\FingeringWords;
 use SwiftReed\Explain\Likeness;
+use SwiftReed\Explain\Speech;
 use SwiftReed\Explain\TalkThrough;
 use SwiftReed\Fingering\EventKind;
 use SwiftReed\Fingering\ReasonKind;
@@ -158,12 +159,21 @@ final class WordsTest extends TestCase
 
     public function testHardSpotsSayWhatHappens(): void
     {
+        $counted = 0;
         foreach (self::$parts as $part) {
             foreach ($part->plan->hardSpots as $spot) {
                 $words = $part->hard($spot);
                 $here = $part->line().' for '.$part->instrument->id.': '.$words;
                 $before = $part->plan->notes[$spot->from]->fingering;
                 $after = $part->plan->notes[$spot->to]->fingering;
+                if (1 === preg_match('/(one|two|three|four|five|six|seven|eight) fingers?( and the thumb)? move at once/', $words, $claim)) {
+                    $touches = $part->instrument->mechanism()->touches();
+                    $together = [...array_diff($before->touches, $before->momentary, $after->touches, $after->indifferent), ...array_diff($after->touches, $before->touches, $before->indifferent), ...array_diff(array_intersect($after->touches, $before->momentary), $before->indifferent)];
+                    $fingers = array_unique(array_map(static fn (string $id): string => $touches[$id]->finger, $together));
+                    $thumbs = array_filter($fingers, static fn (string $finger): bool => 'T' === $finger[1]);
+                    self::assertSame([Speech::number(\count($fingers) - \count($thumbs)), [] !== $thumbs], [$claim[1], '' !== ($claim[2] ?? '')], $here);
+                    ++$counted;
+                }
                 if (str_contains($words, 'over the break')) {
                     self::assertGreaterThan(1, $part->instrument->breakBetween($part->study->notes[$spot->from]->pitch(), $part->study->notes[$spot->to]->pitch()), $here);
                 }
@@ -189,6 +199,7 @@ final class WordsTest extends TestCase
             }
         }
         self::assertNotSame([], self::$parts);
+        self::assertGreaterThan(100, $counted);
     }
 
     /** The likeness of every fingering of every instrument, held against the lower note's own chart. */
