@@ -2,8 +2,6 @@
 
 declare(strict_types=1);
 
-// Medians over repeated runs in one process.
-
 use SwiftReed\Fingering\Planner;
 use SwiftReed\Fingering\Weights;
 use SwiftReed\Import\LineFinder;
@@ -14,12 +12,14 @@ use SwiftReed\Knowledge\DataFolder;
 use SwiftReed\Packet\PacketTable;
 use SwiftReed\Packet\SheetBuilder;
 use SwiftReed\Pitch\SpellingPreference;
+use SwiftReed\Player\Stage;
 use SwiftReed\Scale\ScaleLibrary;
-use SwiftReed\Score\MusicXmlWriter;
+use SwiftReed\Score\Format\MusicXmlWriter;
 use SwiftReed\Score\PartBuilder;
 use SwiftReed\Study\Recipe;
-use SwiftReed\Study\Stage;
 use SwiftReed\Study\StudyBuilder;
+
+// Medians over repeated runs in one process.
 
 require dirname(__DIR__).'/vendor/autoload.php';
 
@@ -61,7 +61,7 @@ $whole = static function () use ($instruments): void {
 show(sprintf('twelve keys x %d instruments, two octaves, built and fingered', count($instruments->ids())), median(7, $whole), sprintf('target 600 ms; peak memory %.0f MB, target 64', memory_get_peak_usage(true) / 1048576));
 
 $long = Recipe::of($parts->parser->parse('own E chromatic, 3 octaves, sixteenths'), $scales, $parts->patterns);
-$reader = $clarinet->reader(Stage::Full, SpellingPreference::Plainest);
+$reader = $clarinet->player(Stage::Full, SpellingPreference::Plainest);
 $study = (new StudyBuilder($scales))->build($long, $reader);
 $notes = [];
 while (count($notes) < 300) {

@@ -75,7 +75,7 @@ final class Likeness
     {
         $name = abs($pitch->alter) > 1 || \in_array($pitch->name()->text(), ['Cb', 'Fb', 'E#', 'B#'], true) ? Pitch::plain($pitch->midi(), $pitch->alter >= 0) : $pitch;
         $low = $instrument->registers[0] ?? null;
-        $isLow = null !== $low && $pitch->midi() <= $low->highest->midi() && $pitch->midi() - 12 < $instrument->compass['full']->lowest->midi();
+        $isLow = null !== $low && $pitch->midi() <= $low->highest->midi() && $pitch->midi() - 12 < $instrument->range['full']->lowest->midi();
 
         return $isLow ? 'low '.$name->name()->sign() : $name->sign();
     }

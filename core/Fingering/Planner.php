@@ -6,16 +6,16 @@ namespace SwiftReed\Fingering;
 
 use SwiftReed\Instrument\ConditionKind;
 use SwiftReed\Instrument\Fingering;
+use SwiftReed\Instrument\FingeringUse;
 use SwiftReed\Instrument\Instrument;
 use SwiftReed\Instrument\Keywork;
 use SwiftReed\Instrument\Occasion;
 use SwiftReed\Instrument\SlideAdjust;
-use SwiftReed\Instrument\UseOf;
 use SwiftReed\Pitch\Pitch;
-use SwiftReed\Study\Length;
-use SwiftReed\Study\Stage;
+use SwiftReed\Player\Stage;
 use SwiftReed\Study\Study;
 use SwiftReed\Study\StudyNote;
+use SwiftReed\Time\Length;
 
 /**
  * Chooses the fingerings of a line in three parts: what the occasions of the chart allow, what is cheapest among that,
@@ -203,7 +203,7 @@ final class Planner
             $occasion = $occasions->holding($fingering->may, $place, $default, $fingering);
             if (null !== $occasion && (!$isFirstYear || $occasion->asks(ConditionKind::Needed))) {
                 $may[] = [$fingering, $occasion, $occasion->asks(ConditionKind::Needed) && !$fingering->yields ? $this->weights->leavingNeeded : $this->weights->leaving];
-            } elseif (UseOf::Alternate === $fingering->use && abs($own) > $this->weights->outOfTune && $this->cannotHelp($default, $own)) {
+            } elseif (FingeringUse::Alternate === $fingering->use && abs($own) > $this->weights->outOfTune && $this->cannotHelp($default, $own)) {
                 $may[] = [$fingering, null, $this->weights->leaving];
             }
         }
@@ -233,7 +233,7 @@ final class Planner
                 return $this->made($fingering, $touch, static fn (): Fingering => $fingering->exchanged($for, $touch));
             }
         }
-        if ($this->hasSlide && 0 !== $own && UseOf::Default === $fingering->use) {
+        if ($this->hasSlide && 0 !== $own && FingeringUse::Default === $fingering->use) {
             $adjust = $own > 0 ? SlideAdjust::Lowered : ($fingering->slide > 1 ? SlideAdjust::Raised : SlideAdjust::None);
 
             return $adjust === $fingering->slideAdjust ? $fingering : $this->made($fingering, $adjust->value, static fn (): Fingering => $fingering->adjusted($adjust));
@@ -251,7 +251,7 @@ final class Planner
     /** What a fingering costs for the way it lies. */
     private function tuningCost(Fingering $fingering, int $own): float
     {
-        $isOwn = 0 !== $own && UseOf::Default === $fingering->use;
+        $isOwn = 0 !== $own && FingeringUse::Default === $fingering->use;
         $cents = $isOwn ? (float) $own : $fingering->centsAsPlayed();
 
         return $this->weights->cent * abs($cents) + ($isOwn ? $this->weights->ownCent * max(0, abs($own) - $this->weights->helped) : 0.0);
@@ -304,7 +304,7 @@ final class Planner
             $planned[] = new PlannedNote(
                 $fingering,
                 $resting[$i],
-                UseOf::Default === $fingering->use ? null : ($isGiven ? Reason::stays($place->all[0]) : $why->reason($i, $route)),
+                FingeringUse::Default === $fingering->use ? null : ($isGiven ? Reason::stays($place->all[0]) : $why->reason($i, $route)),
                 null === $index ? null : $place->occasions[$index] ?? null,
                 $this->alternates($places, $i, $route, $paths, $why, $best),
                 \count($flags) > 1 ? array_values(array_unique($flags)) : $flags,

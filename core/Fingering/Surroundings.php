@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace SwiftReed\Fingering;
 
-use SwiftReed\Study\Attack;
 use SwiftReed\Study\Study;
+use SwiftReed\Study\Tonguing\Attack;
 
 /**
  * Where a note stands in its line, as far as fingerings depend on it. Pitches are written MIDI numbers.
@@ -45,7 +45,7 @@ final readonly class Surroundings
             $midi[] = $note->tone->pitch->midi();
         }
         $last = \count($notes) - 1;
-        $tick = $study->isUntimed() ? 0.0 : $study->recipe->tempo->plannedQuarters() / 60 * \SwiftReed\Study\Length::QUARTER;
+        $tick = $study->isUntimed() ? 0.0 : $study->recipe->tempo->plannedQuarters() / 60 * \SwiftReed\Time\Length::QUARTER;
         $isUntimed = $study->isUntimed();
         $long = $longBeats * $study->recipe->time->beatTicks();
         $steps = self::stretches($midi, 2);

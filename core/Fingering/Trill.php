@@ -6,9 +6,9 @@ namespace SwiftReed\Fingering;
 
 use SwiftReed\Instrument\ConditionKind;
 use SwiftReed\Instrument\Fingering;
+use SwiftReed\Instrument\FingeringUse;
 use SwiftReed\Instrument\Instrument;
 use SwiftReed\Instrument\Keywork;
-use SwiftReed\Instrument\UseOf;
 use SwiftReed\Pitch\Pitch;
 use SwiftReed\Study\Study;
 
@@ -62,7 +62,7 @@ final readonly class Trill
     /** A fingering for trills only goes with the note that its chart names. */
     private static function goesWith(Fingering $fingering, Pitch $other): bool
     {
-        if (UseOf::Trill !== $fingering->use) {
+        if (FingeringUse::Trill !== $fingering->use) {
             return true;
         }
         foreach ($fingering->may as $occasion) {
@@ -119,10 +119,10 @@ final readonly class Trill
     private static function own(Fingering $fingering): float
     {
         return match ($fingering->use) {
-            UseOf::LastResort, UseOf::Fallback => self::LAST_RESORT,
-            UseOf::Trill => -self::TRILL_KEY,
-            UseOf::Default => 0.0,
-            UseOf::Alternate => self::OTHER,
+            FingeringUse::LastResort, FingeringUse::Fallback => self::LAST_RESORT,
+            FingeringUse::Trill => -self::TRILL_KEY,
+            FingeringUse::Default => 0.0,
+            FingeringUse::Alternate => self::OTHER,
         } + 0.03 * abs($fingering->centsAsPlayed());
     }
 }

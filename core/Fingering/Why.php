@@ -6,7 +6,7 @@ namespace SwiftReed\Fingering;
 
 use SwiftReed\Instrument\ConditionKind;
 use SwiftReed\Instrument\Fingering;
-use SwiftReed\Instrument\UseOf;
+use SwiftReed\Instrument\FingeringUse;
 
 /**
  * Finds reasons by asking what would happen otherwise: the line is planned again with the other fingering in that place, and
@@ -73,7 +73,7 @@ final class Why
             abs($other->centsAsPlayed()) > $this->weights->outOfTune => Reason::outOfTune($other),
             '' !== $other->when || [] !== $other->may || [] !== $other->always => Reason::otherPurpose($other),
             $this->movesAround($i, $other, $route) > $this->movesAround($i, $chosen, $route) => Reason::moreMoves($other),
-            UseOf::Default === $chosen->use => Reason::usualKept($other),
+            FingeringUse::Default === $chosen->use => Reason::usualKept($other),
             default => Reason::otherPurpose($other),
         };
     }

@@ -5,23 +5,23 @@ declare(strict_types=1);
 namespace SwiftReed\Import;
 
 use SwiftReed\Instrument\Instrument;
+use SwiftReed\Line\Parser;
 use SwiftReed\Pattern\Pattern;
 use SwiftReed\Pattern\PatternLibrary;
 use SwiftReed\Pattern\Progress;
 use SwiftReed\Pitch\NoteName;
 use SwiftReed\Pitch\Pitch;
+use SwiftReed\Player\Stage;
 use SwiftReed\Scale\Material;
 use SwiftReed\Scale\MaterialKind;
 use SwiftReed\Scale\ScaleLibrary;
 use SwiftReed\Study\Direction;
-use SwiftReed\Study\Length;
-use SwiftReed\Study\Rhythm;
-use SwiftReed\Study\Stage;
+use SwiftReed\Study\Rhythm\Rhythm;
 use SwiftReed\Study\StudyError;
-use SwiftReed\Study\TimeSignature;
 use SwiftReed\Study\Tone;
-use SwiftReed\Study\Walk;
-use SwiftReed\StudyLine\Parser;
+use SwiftReed\Study\Walk\Walk;
+use SwiftReed\Time\Length;
+use SwiftReed\Time\TimeSignature;
 
 /**
  * Finds the study line that plays given notes: key, scale or arpeggio, pattern, extent, direction, arpeggio after it and
@@ -42,7 +42,7 @@ final readonly class LineFinder
     /** @throws ImportError when the notes are not this instrument's */
     public function find(GivenLine $given, Instrument $instrument): FoundLine
     {
-        $full = $instrument->compass[Stage::Full->value];
+        $full = $instrument->range[Stage::Full->value];
         foreach ($given->notes as $note) {
             if (!$full->holds($note->pitch, $note->pitch)) {
                 throw ImportError::outOfRange($note->pitch->sign(), $instrument->article, $full->spoken());

@@ -6,7 +6,7 @@ namespace SwiftReed\Import;
 
 use SwiftReed\Pitch\Letter;
 use SwiftReed\Pitch\Pitch;
-use SwiftReed\Study\Length;
+use SwiftReed\Time\Length;
 
 /**
  * Reads the first part of a MusicXML score, its first voice, as one line. It streams, fetches nothing, and believes

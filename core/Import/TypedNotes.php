@@ -7,7 +7,7 @@ namespace SwiftReed\Import;
 use SwiftReed\Pitch\NoteName;
 use SwiftReed\Pitch\Pitch;
 use SwiftReed\Pitch\PitchError;
-use SwiftReed\Study\Length;
+use SwiftReed\Time\Length;
 
 /**
  * Reads notes that somebody typed: "C4 D4 Eb4 | F:8 G:8 r A". Without an octave a note is the one nearest to the note

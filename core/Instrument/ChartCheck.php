@@ -6,8 +6,8 @@ namespace SwiftReed\Instrument;
 
 use SwiftReed\Knowledge\DataError;
 use SwiftReed\Pitch\Pitch;
-use SwiftReed\Study\Compass;
-use SwiftReed\Study\Stage;
+use SwiftReed\Player\Range;
+use SwiftReed\Player\Stage;
 
 /**
  * Reads every instrument in every set-up and names what is wrong in its file: file, entry, reason.
@@ -43,18 +43,18 @@ final class ChartCheck
         $say = static function (string $entry, string $reason) use (&$problems, $file, $instrument): void {
             $problems[] = DataError::entry($file, $entry, $reason.' ('.$instrument->id.([] === $instrument->setup ? '' : ' '.implode(', ', $instrument->setup)).')')->getMessage();
         };
-        $first = $instrument->compass[Stage::First->value];
-        $full = $instrument->compass[Stage::Full->value];
+        $first = $instrument->range[Stage::First->value];
+        $full = $instrument->range[Stage::Full->value];
         foreach (Stage::cases() as $stage) {
-            $compass = $instrument->compass[$stage->value];
-            if ($compass->halfSteps() < 12) {
+            $range = $instrument->range[$stage->value];
+            if ($range->halfSteps() < 12) {
                 $say('ranges / '.$stage->value, 'the range is smaller than an octave');
             }
-            if (!self::inside($compass, $full)) {
+            if (!self::inside($range, $full)) {
                 $say('ranges / '.$stage->value, 'the range reaches beyond the full range');
             }
         }
-        if (!self::inside($first, $instrument->compass[Stage::Developing->value])) {
+        if (!self::inside($first, $instrument->range[Stage::Developing->value])) {
             $say('ranges / first', 'the range reaches beyond the developing range');
         }
         if (!\in_array($instrument->clef, ['treble', 'bass'], true)) {
@@ -76,7 +76,7 @@ final class ChartCheck
         return $problems;
     }
 
-    private static function inside(Compass $inner, Compass $outer): bool
+    private static function inside(Range $inner, Range $outer): bool
     {
         return $outer->holds($inner->lowest, $inner->highest);
     }

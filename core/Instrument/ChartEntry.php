@@ -17,7 +17,7 @@ final readonly class ChartEntry
      * @param bool           $yields  whether it gives way before its neighbours do
      * @param string         $name    what teachers call it, or nothing
      */
-    public function __construct(public array $touches, public UseOf $use, public string $when, public array $may, public array $always, public bool $differs, public bool $overblows, public string $voicing, public bool $yields, public string $name)
+    public function __construct(public array $touches, public FingeringUse $use, public string $when, public array $may, public array $always, public bool $differs, public bool $overblows, public string $voicing, public bool $yields, public string $name)
     {
     }
 

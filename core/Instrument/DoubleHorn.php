@@ -21,13 +21,13 @@ final class DoubleHorn implements Mechanism
         $short = $this->short->fingerings($written, $sounding);
         $high = $written->midi() >= $this->thumbFrom->midi();
         [$first, $second, $use, $when] = $high
-            ? [$short, $long, UseOf::Alternate, 'on the F side, without the thumb']
-            : [$long, $short, UseOf::Fallback, 'on the B♭ side, with the thumb, where the F side does not speak'];
+            ? [$short, $long, FingeringUse::Alternate, 'on the F side, without the thumb']
+            : [$long, $short, FingeringUse::Fallback, 'on the B♭ side, with the thumb, where the F side does not speak'];
         $fingerings = $first;
         foreach ($second as $fingering) {
-            $isUsual = UseOf::Default === $fingering->use;
+            $isUsual = FingeringUse::Default === $fingering->use;
             // What is an alternate on the other side is a second choice twice over.
-            $fingerings[] = [] === $first && $isUsual ? $fingering : $fingering->belonging([], [])->as($isUsual ? $use : UseOf::LastResort, $when);
+            $fingerings[] = [] === $first && $isUsual ? $fingering : $fingering->belonging([], [])->as($isUsual ? $use : FingeringUse::LastResort, $when);
         }
 
         return $fingerings;

@@ -30,7 +30,7 @@ final readonly class Fingering
     private function __construct(
         public array $touches,
         public string $text,
-        public UseOf $use,
+        public FingeringUse $use,
         public string $when,
         public array $may,
         public array $always,
@@ -52,7 +52,7 @@ final readonly class Fingering
     /** Nothing to finger: keyboards and mallets. */
     public static function none(): self
     {
-        return new self([], '', UseOf::Default, '', [], [], [], [], '', 0, SlideAdjust::None, '', 0, 0.0, 0.0, '', false);
+        return new self([], '', FingeringUse::Default, '', [], [], [], [], '', 0, SlideAdjust::None, '', 0, 0.0, 0.0, '', false);
     }
 
     /**
@@ -62,13 +62,13 @@ final readonly class Fingering
      * @param list<string>   $indifferent
      * @param list<string>   $momentary
      */
-    public static function keys(array $touches, UseOf $use, string $when, array $may = [], array $always = [], array $indifferent = [], array $momentary = [], string $voicing = '', bool $yields = false, string $name = ''): self
+    public static function keys(array $touches, FingeringUse $use, string $when, array $may = [], array $always = [], array $indifferent = [], array $momentary = [], string $voicing = '', bool $yields = false, string $name = ''): self
     {
         return new self($touches, self::keysText($touches), $use, $when, $may, $always, $indifferent, $momentary, '', 0, SlideAdjust::None, '', 0, 0.0, 0.0, $voicing, $yields, $name);
     }
 
     /** @param list<int> $valves numbers of the valves that are down, rising */
-    public static function valves(array $valves, UseOf $use, string $when, string $side, bool $thumb, int $partial, float $cents): self
+    public static function valves(array $valves, FingeringUse $use, string $when, string $side, bool $thumb, int $partial, float $cents): self
     {
         $digits = [] === $valves ? '0' : implode('-', $valves);
         $touches = array_map(static fn (int $valve): string => 'v'.$valve, $valves);
@@ -81,12 +81,12 @@ final readonly class Fingering
      * @param list<string> $touches    those triggers
      * @param float        $place      how far out the slide is, in positions of the slide without attachment
      */
-    public static function slide(int $position, SlideAdjust $adjust, UseOf $use, string $when, string $attachment, array $touches, float $place, int $partial, float $cents): self
+    public static function slide(int $position, SlideAdjust $adjust, FingeringUse $use, string $when, string $attachment, array $touches, float $place, int $partial, float $cents): self
     {
         return new self($touches, self::slideText($attachment, $position, $adjust), $use, $when, [], [], [], [], '', $position, $adjust, $attachment, $partial, $cents, $place, '', false);
     }
 
-    public function as(UseOf $use, string $when): self
+    public function as(FingeringUse $use, string $when): self
     {
         return $this->with(use: $use, when: $when);
     }
@@ -134,7 +134,7 @@ final readonly class Fingering
      * @param list<Occasion>|null $may
      * @param list<Occasion>|null $always
      */
-    private function with(?array $touches = null, ?string $text = null, ?UseOf $use = null, ?string $when = null, ?array $may = null, ?array $always = null, ?SlideAdjust $slideAdjust = null): self
+    private function with(?array $touches = null, ?string $text = null, ?FingeringUse $use = null, ?string $when = null, ?array $may = null, ?array $always = null, ?SlideAdjust $slideAdjust = null): self
     {
         return new self($touches ?? $this->touches, $text ?? $this->text, $use ?? $this->use, $when ?? $this->when, $may ?? $this->may, $always ?? $this->always, $this->indifferent, $this->momentary, $this->valves, $this->slide, $slideAdjust ?? $this->slideAdjust, $this->side, $this->partial, $this->cents, $this->slidePlace, $this->voicing, $this->yields, $this->name);
     }

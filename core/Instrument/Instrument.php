@@ -7,9 +7,9 @@ namespace SwiftReed\Instrument;
 use SwiftReed\Pitch\Pitch;
 use SwiftReed\Pitch\SpellingPreference;
 use SwiftReed\Pitch\Transposition;
-use SwiftReed\Study\Compass;
-use SwiftReed\Study\Reader;
-use SwiftReed\Study\Stage;
+use SwiftReed\Player\Player;
+use SwiftReed\Player\Range;
+use SwiftReed\Player\Stage;
 
 /**
  * An instrument in one set-up: how it transposes, its clef, its ranges, its mechanism.
@@ -27,7 +27,7 @@ final class Instrument
      * @param string                 $name      with printed signs: "Clarinet in B♭"
      * @param list<string>           $setup     names of the set-ups in force
      * @param string                 $clef      treble or bass
-     * @param array<string, Compass> $compass   by the stage's value, and "well": where a line lies well
+     * @param array<string, Range> $range   by the stage's value, and "well": where a line lies well
      * @param \Closure(): Mechanism  $build     makes the mechanism when it is first asked for; a list of names needs none
      * @param list<Register>         $registers from low to high; empty where they do not matter
      * @param string                 $family    section of the band: "Clarinets"
@@ -46,7 +46,7 @@ final class Instrument
         public readonly array $setup,
         public readonly Transposition $transposition,
         public readonly string $clef,
-        public readonly array $compass,
+        public readonly array $range,
         private readonly \Closure $build,
         public readonly array $registers,
         public readonly int $midiProgram,
@@ -63,9 +63,9 @@ final class Instrument
         return $this->mechanism ??= ($this->build)();
     }
 
-    public function reader(Stage $stage, SpellingPreference $spelling): Reader
+    public function player(Stage $stage, SpellingPreference $spelling): Player
     {
-        return new Reader($this->article, $this->transposition, $this->compass, $stage, $spelling, $this->nextPartial(...), Stage::First === $stage ? $this->firstBreath : self::BREATH);
+        return new Player($this->article, $this->transposition, $this->range, $stage, $spelling, $this->nextPartial(...), Stage::First === $stage ? $this->firstBreath : self::BREATH);
     }
 
     /**
@@ -97,7 +97,7 @@ final class Instrument
      */
     public function sameFingering(Pitch $written, Fingering $other): array
     {
-        return array_values(array_filter($this->fingerings($written), static fn (Fingering $one): bool => $one->touches === $other->touches && $one->side === $other->side && $one->slide === $other->slide && UseOf::LastResort !== $one->use));
+        return array_values(array_filter($this->fingerings($written), static fn (Fingering $one): bool => $one->touches === $other->touches && $one->side === $other->side && $one->slide === $other->slide && FingeringUse::LastResort !== $one->use));
     }
 
     /**

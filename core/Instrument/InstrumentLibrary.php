@@ -9,8 +9,8 @@ use SwiftReed\Knowledge\DataFolder;
 use SwiftReed\Pitch\Interval;
 use SwiftReed\Pitch\Pitch;
 use SwiftReed\Pitch\Transposition;
-use SwiftReed\Study\Compass;
-use SwiftReed\Study\Stage;
+use SwiftReed\Player\Range;
+use SwiftReed\Player\Stage;
 
 /**
  * The instruments of data/instruments/.
@@ -176,20 +176,20 @@ final class InstrumentLibrary
         $inForce = array_values(array_unique([...$inForce, ...$setups]));
         $entry = $file->part('instruments')->part($id);
         $name = $entry->text('name');
-        $compass = [];
+        $range = [];
         $ranges = $file->part('ranges')->part($entry->text('range'));
         foreach (Stage::cases() as $stage) {
             $ends = explode(' ', $ranges->text($stage->value));
             if (2 !== \count($ends)) {
                 throw $ranges->wrong($stage->value, 'expected two pitches such as "E3 C6"');
             }
-            $compass[$stage->value] = Compass::of(Pitch::parse($ends[0]), Pitch::parse($ends[1]));
+            $range[$stage->value] = Range::of(Pitch::parse($ends[0]), Pitch::parse($ends[1]));
         }
         $well = explode(' ', $ranges->text('well', $ranges->text('developing')));
-        $compass['well'] = Compass::of(Pitch::parse($well[0]), Pitch::parse($well[1] ?? ''));
-        $bare = $compass['full'];
+        $range['well'] = Range::of(Pitch::parse($well[0]), Pitch::parse($well[1] ?? ''));
+        $bare = $range['full'];
         foreach ($inForce as $setup) {
-            $compass['full'] = self::widened($compass['full'], $all->part($setup), $bare);
+            $range['full'] = self::widened($range['full'], $all->part($setup), $bare);
         }
         $registers = [];
         foreach ($file->parts('registers') as $register) {
@@ -204,7 +204,7 @@ final class InstrumentLibrary
             $setups,
             Transposition::by(Interval::parse($entry->text('written'))),
             $entry->text('clef'),
-            $compass,
+            $range,
             fn (): Mechanism => $this->mechanism($file, $entry, $inForce),
             $registers,
             $entry->number('program', 0),
@@ -231,14 +231,14 @@ final class InstrumentLibrary
     }
 
     /** Set-ups together reach as low and as high as the widest of them. */
-    private static function widened(Compass $full, FamilyFile $setup, Compass $bare): Compass
+    private static function widened(Range $full, FamilyFile $setup, Range $bare): Range
     {
         $lowest = $setup->has('only-from') ? Pitch::parse($setup->text('only-from')) : $full->lowest;
         $highest = $full->highest;
         $low = $setup->has('lower') ? Pitch::plain($bare->lowest->midi() - $setup->number('lower', 0), false) : ($setup->has('lowest') ? Pitch::parse($setup->text('lowest')) : $lowest);
         $high = $setup->has('highest') ? Pitch::parse($setup->text('highest')) : $highest;
 
-        return Compass::of($lowest->isHigherThan($low) ? $low : $lowest, $high->isHigherThan($highest) ? $high : $highest);
+        return Range::of($lowest->isHigherThan($low) ? $low : $lowest, $high->isHigherThan($highest) ? $high : $highest);
     }
 
     /** @param list<string> $setups */

@@ -230,7 +230,7 @@ final class KeyworkBuilder
 
         return new ChartEntry(
             $touches,
-            '' === $use ? UseOf::Alternate : UseOf::tryFrom($use) ?? throw $entry->wrong('use', 'expected alternate, fallback, trill only or last resort'),
+            '' === $use ? FingeringUse::Alternate : FingeringUse::tryFrom($use) ?? throw $entry->wrong('use', 'expected alternate, fallback, trill only or last resort'),
             $entry->text('when'),
             $this->occasions($entry, 'may'),
             $this->occasions($entry, 'always'),
@@ -303,6 +303,6 @@ final class KeyworkBuilder
         $momentary = array_values(array_intersect($touches, $this->file->texts('momentary')));
         $when = $entry->differs ? self::DIFFERS : ($isFirst ? '' : $entry->when);
 
-        return Fingering::keys($touches, $isFirst ? UseOf::Default : $entry->use, $when, $isFirst ? [] : $entry->may, $isFirst ? [] : $entry->always, $resting, $momentary, $entry->voicing, $entry->yields, $entry->name);
+        return Fingering::keys($touches, $isFirst ? FingeringUse::Default : $entry->use, $when, $isFirst ? [] : $entry->may, $isFirst ? [] : $entry->always, $resting, $momentary, $entry->voicing, $entry->yields, $entry->name);
     }
 }

@@ -73,12 +73,12 @@ final class SlideTube implements Mechanism
             $position = $open - $sounding + 1;
             // The slide cannot be raised in 1st position, so the flat 7th partial is no note there.
             if ($position >= 1 && $position <= 7 && (7 !== $partial || $position > 1)) {
-                $found[] = [$position + (9 === $partial ? 0.5 : 0), Fingering::slide($position, self::adjust($error, $position), UseOf::Alternate, '', '', [], $position, $partial, $error)];
+                $found[] = [$position + (9 === $partial ? 0.5 : 0), Fingering::slide($position, self::adjust($error, $position), FingeringUse::Alternate, '', '', [], $position, $partial, $error)];
             }
             foreach ($this->attachments as $letter => [$touches, $lowers, $positions]) {
                 $held = $open - $lowers - $sounding + 1;
                 if ($held >= 1 && $held <= $positions && $partial <= 6) {
-                    $fingering = Fingering::slide($held, self::adjust($error, $held), UseOf::Alternate, '', $letter, $touches, self::place($held, $lowers), $partial, $error);
+                    $fingering = Fingering::slide($held, self::adjust($error, $held), FingeringUse::Alternate, '', $letter, $touches, self::place($held, $lowers), $partial, $error);
                     $found[] = [20 + \count($touches) - 1 + $fingering->slidePlace, $fingering];
                 }
             }
@@ -105,8 +105,8 @@ final class SlideTube implements Mechanism
         $fingerings = [];
         foreach ($this->ranked($sounding) as $fingering) {
             $fingerings[] = [] === $fingerings
-                ? $fingering->as(UseOf::Default, '')
-                : TaughtAlternate::placed($this->taught, $sounding, $fingerings[0], $fingering->as(UseOf::Alternate, 7 === $fingering->partial ? 'on the flat 7th partial, the slide raised for it' : ''));
+                ? $fingering->as(FingeringUse::Default, '')
+                : TaughtAlternate::placed($this->taught, $sounding, $fingerings[0], $fingering->as(FingeringUse::Alternate, 7 === $fingering->partial ? 'on the flat 7th partial, the slide raised for it' : ''));
         }
 
         return $fingerings;

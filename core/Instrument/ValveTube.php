@@ -90,7 +90,7 @@ final class ValveTube implements Mechanism
                 if (!$nominal && ($cents > self::TOO_SHARP || $cents < self::TOO_FLAT)) {
                     continue;
                 }
-                $found[] = [$this->effort($valves, $partial, $cents, $sounding), Fingering::valves($valves, UseOf::Alternate, '', $this->side, $this->thumb, $partial, $cents)];
+                $found[] = [$this->effort($valves, $partial, $cents, $sounding), Fingering::valves($valves, FingeringUse::Alternate, '', $this->side, $this->thumb, $partial, $cents)];
             }
         }
         usort($found, static fn (array $a, array $b): int => $a[0] <=> $b[0] ?: $a[1]->partial <=> $b[1]->partial ?: $a[1]->text <=> $b[1]->text);
@@ -106,9 +106,9 @@ final class ValveTube implements Mechanism
             }
             $texts[$fingering->text] = true;
             $fingerings[] = match (true) {
-                [] === $fingerings => $fingering->as(UseOf::Default, ''),
-                $effort >= 200 => $fingering->as(UseOf::LastResort, 'on the flat 7th partial'),
-                default => TaughtAlternate::placed($this->taught, $sounding, $fingerings[0], $fingering->as(UseOf::Alternate, self::why($fingering))),
+                [] === $fingerings => $fingering->as(FingeringUse::Default, ''),
+                $effort >= 200 => $fingering->as(FingeringUse::LastResort, 'on the flat 7th partial'),
+                default => TaughtAlternate::placed($this->taught, $sounding, $fingerings[0], $fingering->as(FingeringUse::Alternate, self::why($fingering))),
             };
         }
 

@@ -7,11 +7,13 @@ namespace SwiftReed\Packet;
 use SwiftReed\Fingering\Pin;
 use SwiftReed\Fingering\Tendency;
 use SwiftReed\Instrument\Instrument;
+use SwiftReed\Line\KeyOrder;
 use SwiftReed\Pitch\SpellingPreference;
+use SwiftReed\Player\Range;
+use SwiftReed\Player\Stage;
 use SwiftReed\Score\PartBuilder;
-use SwiftReed\Study\Compass;
+use SwiftReed\Score\Sheet;
 use SwiftReed\Study\Reminders;
-use SwiftReed\Study\Stage;
 
 /**
  * From study lines to the numbered parts of a sheet.
@@ -32,7 +34,7 @@ final readonly class SheetBuilder
      * @param list<string>   $lines
      * @param list<Pin>      $pins
      * @param list<Tendency> $tendencies
-     * @param list<Compass>  $limits     the player's own range, if he has one
+     * @param list<Range>  $limits     the player's own range, if he has one
      *
      * @throws SheetError                           when a line of the sheet is wrong: says which
      * @throws \SwiftReed\Fingering\PinError
@@ -58,7 +60,7 @@ final readonly class SheetBuilder
                         default => ($i + 1).'.'.($k + 1),
                     };
                 }
-            } catch (\SwiftReed\StudyLine\StudyLineError|\SwiftReed\Study\StudyError $error) {
+            } catch (\SwiftReed\Line\StudyLineError|\SwiftReed\Study\StudyError $error) {
                 throw 1 === \count($lines) ? $error : SheetError::inLine($i + 1, $line, $error->getMessage());
             }
         }

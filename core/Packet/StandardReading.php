@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace SwiftReed\Packet;
 
+use SwiftReed\Instrument\FingeringUse;
 use SwiftReed\Instrument\Instrument;
-use SwiftReed\Instrument\UseOf;
+use SwiftReed\Player\Stage;
 use SwiftReed\Score\PartBuilder;
-use SwiftReed\Study\Stage;
 use SwiftReed\Study\StudyError;
 
 /**
@@ -47,7 +47,7 @@ final readonly class StandardReading
                     ++$lines;
                     $notes += \count($part->study->notes);
                     foreach ($part->plan->notes as $i => $planned) {
-                        if (UseOf::Default === $planned->fingering->use) {
+                        if (FingeringUse::Default === $planned->fingering->use) {
                             continue;
                         }
                         $written = $part->study->notes[$i]->pitch()->text();

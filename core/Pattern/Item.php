@@ -14,33 +14,33 @@ final readonly class Item
      * @param int $halfSteps from the root, for half steps
      * @param int $length    times the ordinary length
      */
-    private function __construct(public ItemKind $kind, public Mark $mark, public Mark $to, public int $alter, public int $halfSteps, public int $length)
+    private function __construct(public ItemKind $kind, public CellDegree $mark, public CellDegree $to, public int $alter, public int $halfSteps, public int $length)
     {
     }
 
-    public static function degree(Mark $mark, int $alter): self
+    public static function degree(CellDegree $mark, int $alter): self
     {
         return new self(ItemKind::Degree, $mark, $mark, $alter, 0, 1);
     }
 
-    public static function beside(Mark $mark, bool $below): self
+    public static function beside(CellDegree $mark, bool $below): self
     {
         return new self($below ? ItemKind::Below : ItemKind::Above, $mark, $mark, 0, 0, 1);
     }
 
     public static function halfSteps(int $halfSteps): self
     {
-        return new self(ItemKind::HalfSteps, Mark::of(1, 0), Mark::of(1, 0), 0, $halfSteps, 1);
+        return new self(ItemKind::HalfSteps, CellDegree::of(1, 0), CellDegree::of(1, 0), 0, $halfSteps, 1);
     }
 
-    public static function run(Mark $from, Mark $to): self
+    public static function run(CellDegree $from, CellDegree $to): self
     {
         return new self(ItemKind::Run, $from, $to, 0, 0, 1);
     }
 
     public static function word(ItemKind $kind): self
     {
-        return new self($kind, Mark::of(1, 0), Mark::of(1, 0), 0, 0, 1);
+        return new self($kind, CellDegree::of(1, 0), CellDegree::of(1, 0), 0, 0, 1);
     }
 
     public function held(int $length): self

@@ -13,7 +13,7 @@ final readonly class Pattern
      * @param string     $text    as the study line prints it: "tetra", "cell 1 2 3 5"
      * @param Cell       $down    none for a pattern that only goes up
      * @param Cell       $last    what is played on the last root instead; none for the cell itself
-     * @param list<Mark> $roots   the degrees of "on 1 4 5"
+     * @param list<CellDegree> $roots   the degrees of "on 1 4 5"
      * @param bool       $alternates whether every other root takes the cell of the way down
      * @param bool       $stays   whether the line ends where the last cell ends, and does not go home
      * @param string     $rhythm  the rhythm clause that is meant when none is said
@@ -37,7 +37,7 @@ final readonly class Pattern
     /** The plain line. */
     public static function straight(): self
     {
-        $one = Cell::of([[Item::degree(Mark::of(1, 0), 0)]]);
+        $one = Cell::of([[Item::degree(CellDegree::of(1, 0), 0)]]);
 
         return new self('straight', $one, $one, Cell::none(), Progress::Steps, [], false);
     }

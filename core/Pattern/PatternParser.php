@@ -260,7 +260,7 @@ final class PatternParser
         return null;
     }
 
-    /** @return array{}|array{Mark} */
+    /** @return array{}|array{CellDegree} */
     private static function mark(string $word): array
     {
         if (1 !== preg_match('/^(\d{1,2})([,\']?)$/', $word, $found)) {
@@ -269,7 +269,7 @@ final class PatternParser
         $number = (int) $found[1];
         $most = '' === $found[2] ? self::HIGHEST : 7;
 
-        return $number < 1 || $number > $most ? [] : [Mark::of($number, ['' => 0, ',' => -1, "'" => 1][$found[2]])];
+        return $number < 1 || $number > $most ? [] : [CellDegree::of($number, ['' => 0, ',' => -1, "'" => 1][$found[2]])];
     }
 
     private function word(): string

@@ -14,8 +14,8 @@ use SwiftReed\Fingering\HardSpot;
 use SwiftReed\Fingering\Planner;
 use SwiftReed\Fingering\Tendency;
 use SwiftReed\Instrument\Fingering;
+use SwiftReed\Instrument\FingeringUse;
 use SwiftReed\Instrument\Instrument;
-use SwiftReed\Instrument\UseOf;
 use SwiftReed\Pitch\Pitch;
 use SwiftReed\Study\Study;
 use SwiftReed\Study\StudyNote;
@@ -50,7 +50,7 @@ final readonly class Part
     public function cents(int $i): float
     {
         $fingering = $this->plan->notes[$i]->fingering;
-        $own = UseOf::Default === $fingering->use ? Planner::tendency($this->tendencies, $this->study->notes[$i]->pitch()->midi()) : 0;
+        $own = FingeringUse::Default === $fingering->use ? Planner::tendency($this->tendencies, $this->study->notes[$i]->pitch()->midi()) : 0;
 
         return 0 === $own ? $fingering->cents : (float) $own;
     }

@@ -11,20 +11,20 @@ use SwiftReed\Fingering\Weights;
 use SwiftReed\Instrument\Fingering;
 use SwiftReed\Instrument\Instrument;
 use SwiftReed\Knowledge\DataFolder;
+use SwiftReed\Line\ClauseKind;
+use SwiftReed\Line\Parser;
 use SwiftReed\Pattern\PatternLibrary;
 use SwiftReed\Pitch\SpellingPreference;
+use SwiftReed\Player\Player;
+use SwiftReed\Player\Range;
+use SwiftReed\Player\Stage;
 use SwiftReed\Scale\ScaleLibrary;
-use SwiftReed\Study\Compass;
 use SwiftReed\Study\Drill;
-use SwiftReed\Study\Reader;
 use SwiftReed\Study\Recipe;
 use SwiftReed\Study\Reminders;
-use SwiftReed\Study\Stage;
 use SwiftReed\Study\Study;
 use SwiftReed\Study\StudyBuilder;
 use SwiftReed\Study\StudyNote;
-use SwiftReed\StudyLine\Parser;
-use SwiftReed\StudyLine\Slot;
 
 /**
  * The one pipeline: study line, recipe, study, fingering plan, part.
@@ -57,17 +57,17 @@ final class PartBuilder
     /**
      * @param list<Pin>      $pins
      * @param list<Tendency> $tendencies the player's own, which override the model
-     * @param list<Compass>  $limits     the player's own range, if he has one
+     * @param list<Range>  $limits     the player's own range, if he has one
      *
      * @throws \SwiftReed\Fingering\PinError          when a pin names a fingering that the instrument does not have
-     * @throws \SwiftReed\StudyLine\StudyLineError when the line is not understood
+     * @throws \SwiftReed\Line\StudyLineError when the line is not understood
      * @throws \SwiftReed\Study\StudyError         when it cannot be played on this instrument
      */
     public function build(string $line, Instrument $instrument, Stage $stage = Stage::Full, SpellingPreference $spelling = SpellingPreference::Plainest, Reminders $reminders = Reminders::Affected, array $pins = [], array $tendencies = [], array $limits = []): Part
     {
         $recipe = $this->recipe($line);
-        $study = $this->studies->build($recipe, $instrument->reader($stage, $spelling)->within($limits), $reminders);
-        $plan = $this->planner($instrument)->plan($study, $stage, $pins, $recipe->pattern->isLipSlurs ? self::onOneFingering($study, $instrument) : $this->drilled($recipe, $instrument, $instrument->reader($stage, $spelling)->within($limits), $pins), $tendencies);
+        $study = $this->studies->build($recipe, $instrument->player($stage, $spelling)->within($limits), $reminders);
+        $plan = $this->planner($instrument)->plan($study, $stage, $pins, $recipe->pattern->isLipSlurs ? self::onOneFingering($study, $instrument) : $this->drilled($recipe, $instrument, $instrument->player($stage, $spelling)->within($limits), $pins), $tendencies);
 
         return new Part($instrument, SlideSlurs::marked($study, $plan, $instrument), $plan, $tendencies);
     }
@@ -89,13 +89,13 @@ final class PartBuilder
      *
      * @return list<Fingering> one for each note of the drill; empty when the line is no drill
      */
-    private function drilled(Recipe $recipe, Instrument $instrument, Reader $reader, array $pins): array
+    private function drilled(Recipe $recipe, Instrument $instrument, Player $player, array $pins): array
     {
         if (0 === $recipe->drillAfter) {
             return [];
         }
-        $plain = Recipe::of($this->parser->parse($recipe->line->textWith(Slot::Drill, '')), $this->scales, $this->patterns);
-        $notes = $this->planner($instrument)->plan($this->studies->build($plain, $reader), $reader->stage, $pins)->notes;
+        $plain = Recipe::of($this->parser->parse($recipe->line->textWith(ClauseKind::Drill, '')), $this->scales, $this->patterns);
+        $notes = $this->planner($instrument)->plan($this->studies->build($plain, $player), $player->stage, $pins)->notes;
 
         return array_map(static fn (int $origin): Fingering => $notes[$origin]->fingering, Drill::origins($recipe->drillAfter, \count($notes)));
     }

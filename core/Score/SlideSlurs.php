@@ -6,8 +6,8 @@ namespace SwiftReed\Score;
 
 use SwiftReed\Fingering\FingeringPlan;
 use SwiftReed\Instrument\Instrument;
-use SwiftReed\Study\Attack;
 use SwiftReed\Study\Study;
+use SwiftReed\Study\Tonguing\Attack;
 
 /**
  * On a slide a true slur exists only where the partial changes and the slide stays or moves against the pitch; every

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace SwiftReed\Study;
 
+use SwiftReed\Study\Fit\Placement;
+
 /**
  * A study made of one hard change: the two notes back and forth four times at half speed, then with the note before and
  * the note after, twice, then the line.

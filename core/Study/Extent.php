@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace SwiftReed\Study;
 
+use SwiftReed\Line\ClauseKind;
+use SwiftReed\Line\StudyLine;
 use SwiftReed\Scale\Material;
 use SwiftReed\Scale\MaterialKind;
-use SwiftReed\StudyLine\Slot;
-use SwiftReed\StudyLine\StudyLine;
 
 /**
  * How much of the scale is played: the step of its top note above the tonic, in notes of the scale.
@@ -28,8 +28,8 @@ final readonly class Extent
     /** @throws StudyError */
     public static function of(StudyLine $line, Material $material): self
     {
-        $phrase = $line->phrase(Slot::Extent, '');
-        $said = '' === $phrase ? '1 octave' : $line->clause(Slot::Extent)->text;
+        $phrase = $line->phrase(ClauseKind::Extent, '');
+        $said = '' === $phrase ? '1 octave' : $line->clause(ClauseKind::Extent)->text;
         $withOctave = MaterialKind::Triad !== $material->kind;
         if ($material->isShort) {
             return '' === $phrase ? new self(-1, $material->size() - 1, $material->size(), true, $material->name) : throw StudyError::shortMaterial($material->name, $said);
@@ -39,9 +39,9 @@ final readonly class Extent
         }
 
         return match ($phrase) {
-            'notes' => new self(-1, $line->clause(Slot::Extent)->number('n') - 1, $material->size(), true, $said),
+            'notes' => new self(-1, $line->clause(ClauseKind::Extent)->number('n') - 1, $material->size(), true, $said),
             'full range' => new self(self::AS_MANY_AS_FIT, 0, $material->size(), $withOctave, $said),
-            default => new self('octaves' === $phrase ? $line->clause(Slot::Extent)->number('n') : 1, 0, $material->size(), $withOctave, $said),
+            default => new self('octaves' === $phrase ? $line->clause(ClauseKind::Extent)->number('n') : 1, 0, $material->size(), $withOctave, $said),
         };
     }
 

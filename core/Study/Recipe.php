@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace SwiftReed\Study;
 
+use SwiftReed\Line\ClauseKind;
+use SwiftReed\Line\Grammar;
+use SwiftReed\Line\StudyLine;
 use SwiftReed\Pattern\Pattern;
 use SwiftReed\Pattern\PatternLibrary;
 use SwiftReed\Pattern\PatternParser;
@@ -13,9 +16,12 @@ use SwiftReed\Scale\Formula;
 use SwiftReed\Scale\Material;
 use SwiftReed\Scale\ScaleLibrary;
 use SwiftReed\Scale\TriadPair;
-use SwiftReed\StudyLine\Grammar;
-use SwiftReed\StudyLine\Slot;
-use SwiftReed\StudyLine\StudyLine;
+use SwiftReed\Study\Fit\RangePolicy;
+use SwiftReed\Study\Rhythm\Rhythm;
+use SwiftReed\Study\Tonguing\Articulation;
+use SwiftReed\Time\Length;
+use SwiftReed\Time\Tempo;
+use SwiftReed\Time\TimeSignature;
 
 /**
  * What a study line asks for, with every default decided that does not depend on the instrument.
@@ -63,40 +69,40 @@ final readonly class Recipe
     /** @throws StudyError when clauses contradict each other */
     public static function of(StudyLine $line, ScaleLibrary $scales, PatternLibrary $patterns): self
     {
-        $key = $line->clause(Slot::Key);
+        $key = $line->clause(ClauseKind::Key);
         $name = $key->word('material');
         $tonic = NoteName::parse($key->word('tonic'));
         $material = self::material($name, $tonic, $scales);
         // A pair of triads is played through its inversions unless another pattern is said.
-        $pattern = $material->isTriadPair() && !$line->says(Slot::Pattern) ? $patterns->pattern('triad pair') : self::saidPattern($line, $patterns);
-        $time = TimeSignature::from($line->phrase(Slot::Time, '4/4'));
-        $rhythm = Rhythm::from($line->phrase(Slot::Rhythm, self::usualRhythm($pattern, $time)));
+        $pattern = $material->isTriadPair() && !$line->says(ClauseKind::Pattern) ? $patterns->pattern('triad pair') : self::saidPattern($line, $patterns);
+        $time = TimeSignature::from($line->phrase(ClauseKind::Time, '4/4'));
+        $rhythm = Rhythm::from($line->phrase(ClauseKind::Rhythm, self::usualRhythm($pattern, $time)));
         if (Rhythm::Triplets === $rhythm && TimeSignature::SixEight === $time) {
             throw StudyError::tripletsInCompoundTime();
         }
-        $click = $line->phrase(Slot::Click, 'every');
+        $click = $line->phrase(ClauseKind::Click, 'every');
         if ('2 and 4' === $click && TimeSignature::FourFour !== $time) {
             throw StudyError::clickNeedsFour($time->value);
         }
         $place = [];
-        if ($line->says(Slot::Place)) {
+        if ($line->says(ClauseKind::Place)) {
             foreach (['from', 'to'] as $gap) {
-                $clause = $line->clause(Slot::Place);
+                $clause = $line->clause(ClauseKind::Place);
                 if (isset($clause->values[$gap])) {
                     $place[] = Pitch::parse($clause->word($gap));
                 }
             }
         }
-        $range = $line->phrase(Slot::Range, '');
-        $longOn = Rhythm::LongOnBeat === $rhythm ? $line->clause(Slot::Rhythm)->number('n') : 1;
+        $range = $line->phrase(ClauseKind::Range, '');
+        $longOn = Rhythm::LongOnBeat === $rhythm ? $line->clause(ClauseKind::Rhythm)->number('n') : 1;
         if ($longOn > intdiv($time->barTicks(), $time->beatTicks())) {
             throw StudyError::noSuchBeat($longOn, $time->value);
         }
-        $rounds = match ($line->phrase(Slot::Rounds, '')) {
-            '' => 1, 'until' => 0, default => $line->clause(Slot::Rounds)->number('n'),
+        $rounds = match ($line->phrase(ClauseKind::Rounds, '')) {
+            '' => 1, 'until' => 0, default => $line->clause(ClauseKind::Rounds)->number('n'),
         };
         if (Rhythm::OneLongInTheBar === $rhythm && 1 !== $rounds) {
-            throw StudyError::ownLengthAlready($rhythm->value, $line->clause(Slot::Rounds)->text);
+            throw StudyError::ownLengthAlready($rhythm->value, $line->clause(ClauseKind::Rounds)->text);
         }
 
         return new self(
@@ -105,17 +111,17 @@ final readonly class Recipe
             $tonic,
             $material,
             Extent::of($line, $material),
-            $line->phrase(Slot::Place, ''),
+            $line->phrase(ClauseKind::Place, ''),
             $place,
             self::direction($line, $place, $pattern),
-            $line->says(Slot::Direction),
-            Sequel::from($line->phrase(Slot::Sequel, 'none')),
+            $line->says(ClauseKind::Direction),
+            Sequel::from($line->phrase(ClauseKind::Sequel, 'none')),
             $pattern,
-            Ending::from($line->phrase(Slot::Ending, 'plain')),
+            Ending::from($line->phrase(ClauseKind::Ending, 'plain')),
             $rhythm,
             $longOn,
             $rounds,
-            Articulation::from($line->phrase(Slot::Articulation, $pattern->isLipSlurs ? 'slurred' : 'tongued')),
+            Articulation::from($line->phrase(ClauseKind::Articulation, $pattern->isLipSlurs ? 'slurred' : 'tongued')),
             match ($range) {
                 '' => RangePolicy::KeepWhole,
                 'whole octaves' => RangePolicy::WholeOctaves,
@@ -124,12 +130,12 @@ final readonly class Recipe
                 'leave out' => RangePolicy::LeaveOut,
                 default => RangePolicy::Fold,
             },
-            'fold after' === $range ? $line->clause(Slot::Range)->number('n') : 4,
-            'drop above' === $range ? [Pitch::parse($line->clause(Slot::Range)->word('pitch'))] : [],
+            'fold after' === $range ? $line->clause(ClauseKind::Range)->number('n') : 4,
+            'drop above' === $range ? [Pitch::parse($line->clause(ClauseKind::Range)->word('pitch'))] : [],
             $time,
             self::pickUp($line, $time, $rhythm),
             self::tempo($line, $time, $click),
-            $line->says(Slot::Drill) ? $line->clause(Slot::Drill)->number('n') : 0,
+            $line->says(ClauseKind::Drill) ? $line->clause(ClauseKind::Drill)->number('n') : 0,
         );
     }
 
@@ -145,20 +151,20 @@ final readonly class Recipe
     /** The pattern that a line says; the plain line when it says none. */
     public static function saidPattern(StudyLine $line, PatternLibrary $patterns): Pattern
     {
-        if (!$line->says(Slot::Pattern)) {
+        if (!$line->says(ClauseKind::Pattern)) {
             return Pattern::straight();
         }
-        $clause = $line->clause(Slot::Pattern);
+        $clause = $line->clause(ClauseKind::Pattern);
 
         return 'cell' === $clause->says ? PatternParser::parse($clause->word('cell')) : $patterns->pattern($clause->says);
     }
 
     private static function pickUp(StudyLine $line, TimeSignature $time, Rhythm $rhythm): int
     {
-        if (!$line->says(Slot::PickUp)) {
+        if (!$line->says(ClauseKind::PickUp)) {
             return 0;
         }
-        $clause = $line->clause(Slot::PickUp);
+        $clause = $line->clause(ClauseKind::PickUp);
         $ticks = $clause->number('n') * ('beats' === $clause->says ? $time->beatTicks() : Length::EIGHTH);
         if (Rhythm::Untimed === $rhythm || Rhythm::OneLongInTheBar === $rhythm) {
             throw StudyError::ownLengthAlready($rhythm->value, $clause->text);
@@ -182,20 +188,20 @@ final readonly class Recipe
     {
         $falls = 2 === \count($place) && $place[0]->isHigherThan($place[1]);
         if ($pattern->hasItsOwnWay()) {
-            return Direction::from($line->phrase(Slot::Direction, 'up'));
+            return Direction::from($line->phrase(ClauseKind::Direction, 'up'));
         }
 
-        return Direction::from($line->phrase(Slot::Direction, $falls ? 'down and up' : 'up and down'));
+        return Direction::from($line->phrase(ClauseKind::Direction, $falls ? 'down and up' : 'up and down'));
     }
 
     private static function tempo(StudyLine $line, TimeSignature $time, string $click): Tempo
     {
-        $said = $line->phrase(Slot::Tempo, '');
-        $goal = $line->says(Slot::Goal) ? $line->clause(Slot::Goal)->number('n') : 0;
+        $said = $line->phrase(ClauseKind::Tempo, '');
+        $goal = $line->says(ClauseKind::Goal) ? $line->clause(ClauseKind::Goal)->number('n') : 0;
         if ('' === $said) {
             return new Tempo(self::DEFAULT_TEMPO, $time->beatUnit(), false, $goal, $click);
         }
 
-        return new Tempo($line->clause(Slot::Tempo)->number('n'), Grammar::UNITS[$said] ?? $time->beatUnit(), true, $goal, $click);
+        return new Tempo($line->clause(ClauseKind::Tempo)->number('n'), Grammar::UNITS[$said] ?? $time->beatUnit(), true, $goal, $click);
     }
 }

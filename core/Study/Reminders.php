@@ -7,6 +7,7 @@ namespace SwiftReed\Study;
 use SwiftReed\Pitch\Accidental;
 use SwiftReed\Pitch\KeySignature;
 use SwiftReed\Pitch\Letter;
+use SwiftReed\Player\Player;
 
 /**
  * Which sign a reader who has forgotten the signature by the middle of the line needs beside each note.
@@ -26,11 +27,11 @@ enum Reminders: string
      *
      * @return list<array{Letter, int}> letters and the half steps by which habit alters them
      */
-    public static function habits(Reader $reader): array
+    public static function habits(Player $player): array
     {
         $habits = [];
         foreach ([-2, -3] as $fifths) {
-            $written = KeySignature::of($fifths + $reader->transposition->writtenAboveSounding->fifths());
+            $written = KeySignature::of($fifths + $player->transposition->writtenAboveSounding->fifths());
             foreach ($written->alteredNotes() as $note) {
                 $habits[$note->text()] = [$note->letter, $note->alter];
             }

@@ -7,6 +7,9 @@ namespace SwiftReed\Study;
 use SwiftReed\Pitch\Key;
 use SwiftReed\Pitch\KeySignature;
 use SwiftReed\Pitch\WrittenKey;
+use SwiftReed\Study\Fit\RangeMove;
+use SwiftReed\Study\Fit\RangePolicy;
+use SwiftReed\Study\Rhythm\Rhythm;
 
 /**
  * The notes of a study for one reader, without fingerings.

@@ -4,12 +4,23 @@ declare(strict_types=1);
 
 namespace SwiftReed\Study;
 
+use SwiftReed\Line\ClauseKind;
 use SwiftReed\Pattern\Progress;
 use SwiftReed\Pitch\Key;
 use SwiftReed\Pitch\WrittenKey;
+use SwiftReed\Player\Player;
 use SwiftReed\Scale\Material;
 use SwiftReed\Scale\ScaleLibrary;
-use SwiftReed\StudyLine\Slot;
+use SwiftReed\Study\Fit\Placement;
+use SwiftReed\Study\Fit\RangeFitting;
+use SwiftReed\Study\Fit\RangeMove;
+use SwiftReed\Study\Fit\RangePolicy;
+use SwiftReed\Study\Rhythm\Rhythm;
+use SwiftReed\Study\Rhythm\Rounds;
+use SwiftReed\Study\Tonguing\Breaths;
+use SwiftReed\Study\Walk\LipSlurs;
+use SwiftReed\Study\Walk\Walk;
+use SwiftReed\Time\Length;
 
 /**
  * From a recipe to the notes one reader plays: key, line, range, rhythm, articulation, reminders.
@@ -24,10 +35,10 @@ final readonly class StudyBuilder
     }
 
     /** @throws StudyError when the line cannot be played on this instrument */
-    public function build(Recipe $recipe, Reader $reader, Reminders $reminders = Reminders::Affected): Study
+    public function build(Recipe $recipe, Player $player, Reminders $reminders = Reminders::Affected): Study
     {
-        [$concert, $written] = self::keys($recipe, $reader);
-        $placement = $this->placed($recipe, $reader, $written->key);
+        [$concert, $written] = self::keys($recipe, $player);
+        $placement = $this->placed($recipe, $player, $written->key);
         $once = $placement->tones;
         $comesOut = Rounds::untilItComesOut($once, $recipe->rhythm, $recipe->time);
         $placement = self::played($placement, $recipe, $comesOut);
@@ -37,10 +48,10 @@ final readonly class StudyBuilder
         $signature = $recipe->material->printedSignature($written->key->tonic);
         $lengths = $recipe->rhythm->lengths($placement->tones, Ending::LongLast === $recipe->ending, $recipe->time, $recipe->longOn, \count($once), $recipe->pickUp);
         $marks = $recipe->articulation->marks($placement->tones);
-        $breaths = Breaths::after($placement->tones, $lengths, $marks, $recipe->tempo, Rhythm::Untimed === $recipe->rhythm, $reader->phrase);
-        $habits = Reminders::habits($reader);
+        $breaths = Breaths::after($placement->tones, $lengths, $marks, $recipe->tempo, Rhythm::Untimed === $recipe->rhythm, $player->phrase);
+        $habits = Reminders::habits($player);
         $bar = $recipe->time->barTicks();
-        $down = $reader->transposition->writtenAboveSounding->inverse();
+        $down = $player->transposition->writtenAboveSounding->inverse();
         $notes = [];
         $onset = 0;
         $signs = new SignsInForce($signature, $recipe->material->printsSignature);
@@ -64,14 +75,14 @@ final readonly class StudyBuilder
         return new Study($recipe, $concert, $written, $signature, $recipe->material->printedSignature($concert->tonic), $notes, $placement->policy, self::moves($placement->tones), $this->warnings($recipe, $written, $placement), $comesOut);
     }
 
-    private function placed(Recipe $recipe, Reader $reader, Key $key): Placement
+    private function placed(Recipe $recipe, Player $player, Key $key): Placement
     {
         if ($recipe->pattern->isLipSlurs) {
-            return LipSlurs::placed($recipe, $reader, $key);
+            return LipSlurs::placed($recipe, $player, $key);
         }
         $walk = new Walk($recipe->material, $recipe->pattern, $recipe->direction, $this->arpeggios($recipe), Sequel::Restated === $recipe->sequel, Ending::EnclosedTonic === $recipe->ending);
 
-        return (new RangeFitting($recipe, $reader, $key, $walk))->place();
+        return (new RangeFitting($recipe, $player, $key, $walk))->place();
     }
 
     /**
@@ -93,19 +104,19 @@ final readonly class StudyBuilder
     }
 
     /** @return array{Key, WrittenKey} concert and written key */
-    public static function keys(Recipe $recipe, Reader $reader): array
+    public static function keys(Recipe $recipe, Player $player): array
     {
-        return self::keysFor($recipe->material->keyOn($recipe->tonic), $recipe->isOwn, $reader);
+        return self::keysFor($recipe->material->keyOn($recipe->tonic), $recipe->isOwn, $player);
     }
 
     /** @return array{Key, WrittenKey} */
-    private static function keysFor(Key $named, bool $isOwn, Reader $reader): array
+    private static function keysFor(Key $named, bool $isOwn, Player $player): array
     {
-        $transposition = $reader->transposition;
+        $transposition = $player->transposition;
 
         return $isOwn
             ? [$transposition->concertKey($named), $transposition->ownKey($named)]
-            : [$named, $transposition->writtenKey($named, $reader->spelling)];
+            : [$named, $transposition->writtenKey($named, $player->spelling)];
     }
 
     /**
@@ -153,15 +164,15 @@ final readonly class StudyBuilder
     {
         $goesItsWay = \in_array($recipe->pattern->progress, [Progress::Listed, Progress::RoundFifths, Progress::RoundFourths], true);
         $slots = match (true) {
-            $recipe->pattern->isLipSlurs => [Slot::Extent, Slot::Place, Slot::Direction, Slot::Sequel, Slot::Range],
-            RangePolicy::TurnRound === $recipe->range => [Slot::Extent, Slot::Place, Slot::Direction, Slot::Sequel],
-            $goesItsWay => [Slot::Extent],
+            $recipe->pattern->isLipSlurs => [ClauseKind::Extent, ClauseKind::Place, ClauseKind::Direction, ClauseKind::Sequel, ClauseKind::Range],
+            RangePolicy::TurnRound === $recipe->range => [ClauseKind::Extent, ClauseKind::Place, ClauseKind::Direction, ClauseKind::Sequel],
+            $goesItsWay => [ClauseKind::Extent],
             default => [],
         };
         if ([] !== $slots && Ending::EnclosedTonic === $recipe->ending && !$goesItsWay) {
-            $slots[] = Slot::Ending;
+            $slots[] = ClauseKind::Ending;
         }
-        $said = array_map(static fn (Slot $slot): string => '"'.$recipe->line->clause($slot)->text.'"', array_values(array_filter($slots, $recipe->line->says(...))));
+        $said = array_map(static fn (ClauseKind $slot): string => '"'.$recipe->line->clause($slot)->text.'"', array_values(array_filter($slots, $recipe->line->says(...))));
         $why = RangePolicy::TurnRound === $recipe->range && !$recipe->pattern->isLipSlurs ? 'The line turns round at the limits of the range' : 'The pattern has its own way';
 
         return [] === $said ? [] : [\sprintf('%s; %s %s no part in it.', $why, implode(' and ', $said), 1 === \count($said) ? 'has' : 'have')];

@@ -5,25 +5,26 @@ declare(strict_types=1);
 namespace SwiftReed\Study;
 
 use SwiftReed\Pitch\Pitch;
+use SwiftReed\Player\Range;
 
 /**
  * A line that is understood but cannot be played on this instrument, or asks for what its material does not have.
  */
 final class StudyError extends \DomainException
 {
-    public static function widerThanInstrument(string $asked, string $instrument, Compass $compass): self
+    public static function widerThanInstrument(string $asked, string $instrument, Range $range): self
     {
-        return new self(\sprintf('%s are wider than %s, which has %s; expected an extent that fits, for example "2 octaves".', ucfirst($asked), $instrument, $compass->spoken()));
+        return new self(\sprintf('%s are wider than %s, which has %s; expected an extent that fits, for example "2 octaves".', ucfirst($asked), $instrument, $range->spoken()));
     }
 
-    public static function outOfRange(Pitch $low, Pitch $high, string $instrument, Compass $compass, string $from): self
+    public static function outOfRange(Pitch $low, Pitch $high, string $instrument, Range $range, string $from): self
     {
-        return new self(\sprintf('From %s the line runs from %s to %s; the range of %s is %s. Expected a start that fits, for example "from low", or a smaller extent such as "1 octave".', $from, $low->sign(), $high->sign(), $instrument, $compass->spoken()));
+        return new self(\sprintf('From %s the line runs from %s to %s; the range of %s is %s. Expected a start that fits, for example "from low", or a smaller extent such as "1 octave".', $from, $low->sign(), $high->sign(), $instrument, $range->spoken()));
     }
 
-    public static function nothingFits(string $asked, string $key, string $instrument, Compass $compass): self
+    public static function nothingFits(string $asked, string $key, string $instrument, Range $range): self
     {
-        return new self(\sprintf('%s of %s do not fit the range of %s (%s); expected a smaller extent, for example "5 notes", or "fold".', ucfirst($asked), $key, $instrument, $compass->spoken()));
+        return new self(\sprintf('%s of %s do not fit the range of %s (%s); expected a smaller extent, for example "5 notes", or "fold".', ucfirst($asked), $key, $instrument, $range->spoken()));
     }
 
     public static function notInScale(Pitch $read, string $material, Pitch $below, Pitch $above): self
@@ -81,7 +82,7 @@ final class StudyError extends \DomainException
         return new self(\sprintf('"%s" is not a range; expected the lowest and the highest written note, for example "G3 to E5".', $read));
     }
 
-    public static function limitsTooNarrow(Compass $limits, string $instrument, Compass $full): self
+    public static function limitsTooNarrow(Range $limits, string $instrument, Range $full): self
     {
         return new self(\sprintf('The limits %s leave less than an octave of %s (%s); expected an octave or more, for example "%s".', $limits->spoken(), $instrument, $full->spoken(), $full->lowest->text().' to '.$full->highest->text()));
     }

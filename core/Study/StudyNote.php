@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace SwiftReed\Study;
 
 use SwiftReed\Pitch\Pitch;
+use SwiftReed\Study\Tonguing\Attack;
+use SwiftReed\Study\Tonguing\Slur;
 
 /**
  * One note of a finished study.

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Command;
 
-use SwiftReed\StudyLine\GrammarDoc;
-use SwiftReed\StudyLine\Parser;
+use SwiftReed\Line\GrammarDoc;
+use SwiftReed\Line\Parser;
 use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Command\Command;
 use Symfony\Component\Console\Input\InputInterface;

@@ -10,8 +10,8 @@ use SwiftReed\Instrument\Instrument;
 use SwiftReed\Instrument\InstrumentLibrary;
 use SwiftReed\Instrument\Occasion;
 use SwiftReed\Pitch\Pitch;
-use SwiftReed\Score\JsonWriter;
-use SwiftReed\Study\Stage;
+use SwiftReed\Player\Stage;
+use SwiftReed\Score\Format\JsonWriter;
 use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Command\Command;
 use Symfony\Component\Console\Input\InputArgument;
@@ -84,9 +84,9 @@ final class InstrumentChartCommand extends Command
     /** @return list<array{Pitch, Pitch}> every half step of the full range, named with a sharp and with a flat */
     private static function notes(Instrument $instrument): array
     {
-        $compass = $instrument->compass[Stage::Full->value];
+        $range = $instrument->range[Stage::Full->value];
         $notes = [];
-        for ($midi = $compass->lowest->midi(); $midi <= $compass->highest->midi(); ++$midi) {
+        for ($midi = $range->lowest->midi(); $midi <= $range->highest->midi(); ++$midi) {
             $notes[] = [Pitch::plain($midi, true), Pitch::plain($midi, false)];
         }
 

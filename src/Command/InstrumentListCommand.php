@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Command;
 
 use SwiftReed\Instrument\InstrumentLibrary;
-use SwiftReed\Study\Compass;
+use SwiftReed\Player\Range;
 use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Command\Command;
 use Symfony\Component\Console\Input\InputInterface;
@@ -45,10 +45,10 @@ final class InstrumentListCommand extends Command
                 'written_above_sounding' => $instrument->transposition->halfSteps(),
                 'own_c_sounds' => $instrument->transposition->ownCSounds()->text(),
                 'mechanism' => $instrument->mechanism()->kind(),
-                'ranges' => array_map(static fn (Compass $compass): array => [$compass->lowest->text(), $compass->highest->text()], array_diff_key($instrument->compass, ['well' => true])),
+                'ranges' => array_map(static fn (Range $range): array => [$range->lowest->text(), $range->highest->text()], array_diff_key($instrument->range, ['well' => true])),
                 'setups' => array_keys($setups),
             ];
-            $text .= rtrim(\sprintf('%-22s %-28s %-10s %s', $id, $instrument->name.str_repeat(' ', max(0, 28 - mb_strlen($instrument->name))), $instrument->compass['full']->spoken(), implode(', ', array_keys($setups))))."\n";
+            $text .= rtrim(\sprintf('%-22s %-28s %-10s %s', $id, $instrument->name.str_repeat(' ', max(0, 28 - mb_strlen($instrument->name))), $instrument->range['full']->spoken(), implode(', ', array_keys($setups))))."\n";
         }
         $json = json_encode(['version' => 1, 'instruments' => $entries], \JSON_PRETTY_PRINT | \JSON_UNESCAPED_UNICODE | \JSON_THROW_ON_ERROR)."\n";
         $output->write('json' === $format ? $json : $text, false, OutputInterface::OUTPUT_RAW);

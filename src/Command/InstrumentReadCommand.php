@@ -6,8 +6,8 @@ namespace App\Command;
 
 use SwiftReed\Instrument\InstrumentLibrary;
 use SwiftReed\Packet\StandardReading;
+use SwiftReed\Player\Stage;
 use SwiftReed\Score\PartBuilder;
-use SwiftReed\Study\Stage;
 use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Command\Command;
 use Symfony\Component\Console\Input\InputArgument;

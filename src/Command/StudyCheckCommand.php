@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace App\Command;
 
-use SwiftReed\Packet\KeyOrder;
+use SwiftReed\Line\KeyOrder;
+use SwiftReed\Line\Parser;
+use SwiftReed\Line\StudyLineError;
 use SwiftReed\Pattern\PatternLibrary;
 use SwiftReed\Scale\ScaleLibrary;
 use SwiftReed\Study\Recipe;
 use SwiftReed\Study\StudyError;
-use SwiftReed\StudyLine\Parser;
-use SwiftReed\StudyLine\StudyLineError;
 use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Command\Command;
 use Symfony\Component\Console\Input\InputArgument;

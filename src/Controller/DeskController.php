@@ -26,14 +26,14 @@ use Doctrine\DBAL\Exception as DatabaseError;
 use SwiftReed\Explain\TalkThrough;
 use SwiftReed\Fingering\HardSpot;
 use SwiftReed\Instrument\InstrumentError;
+use SwiftReed\Line\ClauseKind;
+use SwiftReed\Line\Completion;
+use SwiftReed\Line\Parser;
+use SwiftReed\Line\StudyLineError;
+use SwiftReed\Score\Format\TextWriter;
 use SwiftReed\Score\Part;
-use SwiftReed\Score\TextWriter;
 use SwiftReed\Study\StudyError;
 use SwiftReed\Study\Working;
-use SwiftReed\StudyLine\Completion;
-use SwiftReed\StudyLine\Parser;
-use SwiftReed\StudyLine\Slot;
-use SwiftReed\StudyLine\StudyLineError;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
@@ -73,7 +73,7 @@ final class DeskController extends AbstractController
             'players' => $this->notebook->players($state->instrument),
             'remarks' => $this->notebook->remarks($state->instrument, $this->desk->canonical($this->desk->current($state))),
             'drills' => $this->drills($state, $view),
-            'plain_line' => $this->desk->changed($state->line, Slot::Drill, ''),
+            'plain_line' => $this->desk->changed($state->line, ClauseKind::Drill, ''),
             'next_key' => $this->desk->further($state, 1),
             'previous_key' => $this->desk->further($state, -1),
             'keys' => $this->desk->keys($state->line),
@@ -166,10 +166,10 @@ final class DeskController extends AbstractController
             return $state;
         }
         if (isset($set['tonic'], $set['material'], $set['naming']) && \is_string($set['tonic']) && \is_string($set['material']) && \is_string($set['naming'])) {
-            $line = $this->desk->changed($line, Slot::Key, Desk::keyClause($set['naming'], $set['tonic'], $set['material']));
+            $line = $this->desk->changed($line, ClauseKind::Key, Desk::keyClause($set['naming'], $set['tonic'], $set['material']));
         }
         foreach ($set as $name => $text) {
-            $slot = Slot::tryFrom((string) $name);
+            $slot = ClauseKind::tryFrom((string) $name);
             if (null !== $slot && \is_string($text)) {
                 $line = $this->desk->changed($line, $slot, trim($text));
             }
@@ -214,18 +214,18 @@ final class DeskController extends AbstractController
     private function drills(DeskState $state, array $view): array
     {
         $state = $state->withLine($this->desk->current($state));
-        if ($this->desk->changed($state->line, Slot::Drill, '') !== $this->desk->canonical($state->line)) {
+        if ($this->desk->changed($state->line, ClauseKind::Drill, '') !== $this->desk->canonical($state->line)) {
             return []; // a drill of a drill is none
         }
 
-        return array_map(fn (HardSpot $spot): string => $this->desk->changed($state->line, Slot::Drill, 'drill after note '.($spot->from + 1)), $view['hard']);
+        return array_map(fn (HardSpot $spot): string => $this->desk->changed($state->line, ClauseKind::Drill, 'drill after note '.($spot->from + 1)), $view['hard']);
     }
 
     /** @return list<string> lines like this one that can be played */
     private function remedies(DeskState $state): array
     {
         $remedies = [];
-        foreach ([[Slot::Extent, '1 octave'], [Slot::Range, 'fold'], [Slot::Place, ''], [Slot::Direction, ''], [Slot::Sequel, ''], [Slot::Extent, ''], [Slot::Rounds, ''], [Slot::PickUp, ''], [Slot::Keys, ''], [Slot::Rhythm, ''], [Slot::Range, ''], [Slot::Pattern, '']] as [$slot, $text]) {
+        foreach ([[ClauseKind::Extent, '1 octave'], [ClauseKind::Range, 'fold'], [ClauseKind::Place, ''], [ClauseKind::Direction, ''], [ClauseKind::Sequel, ''], [ClauseKind::Extent, ''], [ClauseKind::Rounds, ''], [ClauseKind::PickUp, ''], [ClauseKind::Keys, ''], [ClauseKind::Rhythm, ''], [ClauseKind::Range, ''], [ClauseKind::Pattern, '']] as [$slot, $text]) {
             $line = $this->desk->changed($state->line, $slot, $text);
             if ($line === $state->line || \in_array($line, $remedies, true)) {
                 continue;

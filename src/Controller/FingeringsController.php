@@ -162,14 +162,14 @@ final class FingeringsController extends AbstractController
     /** The lowest note of that name in the range, or that very pitch; written MIDI number. */
     private function find(Instrument $instrument, string $note): int
     {
-        $compass = $instrument->compass['full'];
+        $range = $instrument->range['full'];
         if (1 === preg_match('/\d$/', $note)) {
             $pitch = Pitch::parse($note);
 
-            return $compass->holds($pitch, $pitch) ? $pitch->midi() : throw PitchError::notInRange($note, $instrument->article, $compass->lowest, $compass->highest);
+            return $range->holds($pitch, $pitch) ? $pitch->midi() : throw PitchError::notInRange($note, $instrument->article, $range->lowest, $range->highest);
         }
         $class = NoteName::parse($note)->pitchClass();
-        $midi = $compass->lowest->midi();
+        $midi = $range->lowest->midi();
         while ($midi % 12 !== $class) {
             ++$midi;
         }

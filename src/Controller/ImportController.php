@@ -15,7 +15,7 @@ use SwiftReed\Import\LineFinder;
 use SwiftReed\Import\MusicXmlReader;
 use SwiftReed\Import\TypedNotes;
 use SwiftReed\Instrument\InstrumentError;
-use SwiftReed\StudyLine\Slot;
+use SwiftReed\Line\ClauseKind;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\File\UploadedFile;
 use Symfony\Component\HttpFoundation\Request;
@@ -76,7 +76,7 @@ final class ImportController extends AbstractController
         $part = $this->desk->plainPart($state->withLine($found->line));
         $concert = Desk::keyClause('concert', $part->study->concertKey->tonic->text(), $part->study->recipe->material->nameOn($part->study->concertKey->tonic));
 
-        return $this->desk->changed($this->desk->changed($found->line, Slot::Place, ''), Slot::Key, $concert);
+        return $this->desk->changed($this->desk->changed($found->line, ClauseKind::Place, ''), ClauseKind::Key, $concert);
     }
 
     private function drawn(FoundLine $found, DeskState $state): string

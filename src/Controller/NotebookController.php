@@ -17,7 +17,7 @@ use SwiftReed\Fingering\LearnedHabit;
 use SwiftReed\Fingering\Pin;
 use SwiftReed\Fingering\PinError;
 use SwiftReed\Fingering\Tendency;
-use SwiftReed\Study\Compass;
+use SwiftReed\Player\Range;
 use SwiftReed\Study\StudyError;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Request;
@@ -126,9 +126,9 @@ final class NotebookController extends AbstractController
         $limits = mb_substr(mb_scrub(trim($request->request->getString('limits'))), 0, 40);
         try {
             if ('' !== $limits) {
-                $compass = Compass::parse($limits);
-                $this->desk->instrument($state)->reader($state->stage, $state->spelling)->within([$compass]);
-                $limits = $compass->lowest->text().' to '.$compass->highest->text();
+                $range = Range::parse($limits);
+                $this->desk->instrument($state)->player($state->stage, $state->spelling)->within([$range]);
+                $limits = $range->lowest->text().' to '.$range->highest->text();
             }
         } catch (StudyError $error) {
             return $this->refused($error->getMessage(), $request);

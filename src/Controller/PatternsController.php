@@ -15,14 +15,14 @@ use App\Service\DeskState;
 use App\Service\Notebook;
 use Doctrine\ORM\EntityManagerInterface;
 use SwiftReed\Instrument\InstrumentError;
+use SwiftReed\Line\ClauseKind;
+use SwiftReed\Line\StudyLineError;
 use SwiftReed\Pattern\PatternError;
 use SwiftReed\Pattern\PatternLibrary;
 use SwiftReed\Pattern\PatternParser;
 use SwiftReed\Score\Part;
 use SwiftReed\Study\Reminders;
 use SwiftReed\Study\StudyError;
-use SwiftReed\StudyLine\Slot;
-use SwiftReed\StudyLine\StudyLineError;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\HeaderUtils;
 use Symfony\Component\HttpFoundation\JsonResponse;
@@ -56,9 +56,9 @@ final class PatternsController extends AbstractController
         }
         $library = [];
         foreach ($this->library->names() as $name) {
-            $library[] = ['name' => $name, 'cell' => $this->library->cell($name), 'says' => $this->library->pattern($name)->says, 'line' => $this->desk->changed($state->line, Slot::Pattern, 'straight' === $name ? '' : $name)];
+            $library[] = ['name' => $name, 'cell' => $this->library->cell($name), 'says' => $this->library->pattern($name)->says, 'line' => $this->desk->changed($state->line, ClauseKind::Pattern, 'straight' === $name ? '' : $name)];
         }
-        $mine = array_map(fn (OwnPattern $one): array => ['id' => $one->getId(), 'name' => $one->getName(), 'cell' => $one->getCell(), 'line' => $this->desk->changed($state->line, Slot::Pattern, 'cell '.$one->getCell())], $this->notebook->ownPatterns());
+        $mine = array_map(fn (OwnPattern $one): array => ['id' => $one->getId(), 'name' => $one->getName(), 'cell' => $one->getCell(), 'line' => $this->desk->changed($state->line, ClauseKind::Pattern, 'cell '.$one->getCell())], $this->notebook->ownPatterns());
 
         return $this->render('patterns/patterns.html.twig', $view + ['library' => $library, 'mine' => $mine, 'named' => mb_substr(mb_scrub($request->query->getString('name')), 0, OwnPattern::NAME)]);
     }
@@ -156,11 +156,11 @@ final class PatternsController extends AbstractController
         } catch (PatternError $error) {
             return ['error' => $error->getMessage(), 'column' => $error->column] + $says;
         }
-        $line = $this->desk->changed($this->desk->changed($state->line, Slot::Keys, ''), Slot::Drill, '');
-        foreach ([Slot::Direction, Slot::Rounds, Slot::Sequel] as $slot) {
+        $line = $this->desk->changed($this->desk->changed($state->line, ClauseKind::Keys, ''), ClauseKind::Drill, '');
+        foreach ([ClauseKind::Direction, ClauseKind::Rounds, ClauseKind::Sequel] as $slot) {
             $line = $this->desk->changed($line, $slot, '');
         }
-        $says['line'] = $this->desk->changed($line, Slot::Pattern, $text);
+        $says['line'] = $this->desk->changed($line, ClauseKind::Pattern, $text);
         try {
             $part = $this->desk->plainPart($state->withLine($says['line']));
             $cells = $this->cells($part);

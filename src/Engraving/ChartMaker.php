@@ -9,11 +9,11 @@ use SwiftReed\Explain\OccasionWords;
 use SwiftReed\Explain\Speech;
 use SwiftReed\Fingering\PlannedNote;
 use SwiftReed\Instrument\Fingering;
+use SwiftReed\Instrument\FingeringUse;
 use SwiftReed\Instrument\Instrument;
-use SwiftReed\Instrument\UseOf;
 use SwiftReed\Pitch\Pitch;
-use SwiftReed\Score\ChartXml;
-use SwiftReed\Study\Stage;
+use SwiftReed\Player\Stage;
+use SwiftReed\Score\Format\ChartXml;
 
 /**
  * Draws the back of the book: every half step of an instrument's range with its fingering and the alternates below it.
@@ -170,7 +170,7 @@ final class ChartMaker
                     continue;
                 }
                 $what = 0 === $k ? '' : FingeringWords::difference($instrument, $instrument->fingerings($pitch)[0], $fingering);
-                $use = UseOf::Default === $fingering->use || UseOf::Alternate === $fingering->use ? '' : $fingering->use->value;
+                $use = FingeringUse::Default === $fingering->use || FingeringUse::Alternate === $fingering->use ? '' : $fingering->use->value;
                 $explained[] = ['number' => \count($explained) + 1, 'key' => $pitch->midi().' '.$k, 'note' => $pitch->sign(), 'says' => implode('; ', array_filter([$what, $use, $says]))];
             }
         }
@@ -210,14 +210,14 @@ final class ChartMaker
     /** The notes of the range on a keyboard, each a link to its place in the chart. */
     public static function keyboard(Instrument $instrument): string
     {
-        $compass = $instrument->compass[Stage::Full->value];
-        $low = $compass->lowest->midi() - $compass->lowest->midi() % 12;
+        $range = $instrument->range[Stage::Full->value];
+        $low = $range->lowest->midi() - $range->lowest->midi() % 12;
         $white = '';
         $black = '';
         $x = 0;
-        for ($midi = $low; $midi <= $compass->highest->midi() + 1 || 0 !== $midi % 12; ++$midi) {
+        for ($midi = $low; $midi <= $range->highest->midi() + 1 || 0 !== $midi % 12; ++$midi) {
             $pitch = Pitch::plain($midi, true);
-            $inRange = $midi >= $compass->lowest->midi() && $midi <= $compass->highest->midi();
+            $inRange = $midi >= $range->lowest->midi() && $midi <= $range->highest->midi();
             $name = $pitch->spoken();
             if (0 === $pitch->alter) {
                 $label = \in_array($pitch->letter->text(), ['C'], true) ? \sprintf('<text x="%d" y="150" font-size="20" text-anchor="middle" fill="%s">%s</text>', $x + 24, $inRange ? self::INK : self::QUIET, $pitch->text()) : '';
@@ -236,9 +236,9 @@ final class ChartMaker
     /** @return list<Pitch> */
     private static function notes(Instrument $instrument, string $register = ''): array
     {
-        $compass = $instrument->compass[Stage::Full->value];
+        $range = $instrument->range[Stage::Full->value];
         $notes = [];
-        for ($midi = $compass->lowest->midi(); $midi <= $compass->highest->midi(); ++$midi) {
+        for ($midi = $range->lowest->midi(); $midi <= $range->highest->midi(); ++$midi) {
             $pitch = Pitch::plain($midi, true);
             if ('' === $register || $instrument->register($pitch) === $register) {
                 $notes[] = $pitch;
@@ -287,10 +287,10 @@ final class ChartMaker
         return [$svg, $deepest + 300];
     }
 
-    private static function use(UseOf $use): string
+    private static function use(FingeringUse $use): string
     {
         return match ($use) {
-            UseOf::Default => 'usual', UseOf::Alternate => 'also', UseOf::Fallback => 'fallback', UseOf::Trill => 'trill', UseOf::LastResort => 'last resort',
+            FingeringUse::Default => 'usual', FingeringUse::Alternate => 'also', FingeringUse::Fallback => 'fallback', FingeringUse::Trill => 'trill', FingeringUse::LastResort => 'last resort',
         };
     }
 }

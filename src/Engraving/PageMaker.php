@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace App\Engraving;
 
-use SwiftReed\Packet\Sheet as StudySheet;
 use SwiftReed\Pitch\Pitch;
-use SwiftReed\Score\BarLayout;
-use SwiftReed\Score\MusicXmlWriter;
+use SwiftReed\Score\Format\MusicXmlWriter;
+use SwiftReed\Score\Layout\BarLayout;
 use SwiftReed\Score\Part;
+use SwiftReed\Score\Sheet as StudySheet;
 
 /**
  * Sets the rows under the engraved notes and puts the systems on a page: one endless page for the screen, pages of

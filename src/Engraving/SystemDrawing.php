@@ -6,8 +6,8 @@ namespace App\Engraving;
 
 use SwiftReed\Score\KeyNames;
 use SwiftReed\Score\Part;
-use SwiftReed\Study\Counts;
 use SwiftReed\Study\Reminders;
+use SwiftReed\Study\Rhythm\Counts;
 
 /**
  * One engraved system with the rows under its notes, its marks, and on the screen a region for every note. Lengths are

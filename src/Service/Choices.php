@@ -4,14 +4,14 @@ declare(strict_types=1);
 
 namespace App\Service;
 
+use SwiftReed\Line\Clause;
+use SwiftReed\Line\ClauseKind;
+use SwiftReed\Line\Parser;
+use SwiftReed\Line\StudyLine;
+use SwiftReed\Line\StudyLineError;
 use SwiftReed\Pattern\PatternLibrary;
 use SwiftReed\Scale\ScaleLibrary;
 use SwiftReed\Study\Recipe;
-use SwiftReed\StudyLine\Clause;
-use SwiftReed\StudyLine\Parser;
-use SwiftReed\StudyLine\Slot;
-use SwiftReed\StudyLine\StudyLine;
-use SwiftReed\StudyLine\StudyLineError;
 
 /**
  * The study line as a row of plain choices.
@@ -65,10 +65,10 @@ final class Choices
         } catch (StudyLineError) {
             $parsed = $this->parser->parse(DeskState::LINE);
         }
-        $key = $parsed->clause(Slot::Key);
+        $key = $parsed->clause(ClauseKind::Key);
         $clauses = [];
         foreach (self::OFFERED as $name => $options) {
-            $slot = Slot::from($name);
+            $slot = ClauseKind::from($name);
             $said = $parsed->says($slot) ? $parsed->clause($slot)->text : '';
             $options = 'pattern' === $name ? $this->patterns->names() : $options;
             $options = array_values(array_filter($options, fn (string $option): bool => $option !== $this->unsaid($name, $parsed)));
@@ -107,7 +107,7 @@ final class Choices
     /** @param array<string, Clause> $clauses */
     private function tempo(array $clauses): string
     {
-        $clause = $clauses[Slot::Tempo->value] ?? null;
+        $clause = $clauses[ClauseKind::Tempo->value] ?? null;
 
         return null === $clause ? '' : (string) $clause->number('n');
     }

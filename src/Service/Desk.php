@@ -13,19 +13,19 @@ use SwiftReed\Instrument\Instrument;
 use SwiftReed\Instrument\InstrumentError;
 use SwiftReed\Instrument\InstrumentLibrary;
 use SwiftReed\Knowledge\DataFolder;
-use SwiftReed\Packet\KeyOrder;
+use SwiftReed\Line\ClauseKind;
+use SwiftReed\Line\KeyOrder;
+use SwiftReed\Line\StudyLineError;
 use SwiftReed\Packet\PacketTable;
-use SwiftReed\Packet\Sheet;
 use SwiftReed\Packet\SheetBuilder;
 use SwiftReed\Pitch\NoteName;
 use SwiftReed\Pitch\PitchError;
+use SwiftReed\Player\Range;
 use SwiftReed\Scale\TriadPair;
 use SwiftReed\Score\Part;
 use SwiftReed\Score\PartBuilder;
-use SwiftReed\Study\Compass;
+use SwiftReed\Score\Sheet;
 use SwiftReed\Study\StudyError;
-use SwiftReed\StudyLine\Slot;
-use SwiftReed\StudyLine\StudyLineError;
 
 /**
  * Answers what the Desk asks of the core.
@@ -63,12 +63,12 @@ final class Desk
         return (new SheetBuilder($this->parts))->build($lines, $this->instrument($state), $state->stage, $state->spelling, $state->rows->reminders, $pins, $tendencies, $this->limits($state));
     }
 
-    /** @return list<Compass> the range of the player whose part it is, if he has one of his own */
+    /** @return list<Range> the range of the player whose part it is, if he has one of his own */
     private function limits(DeskState $state): array
     {
         $limits = '' === $state->player ? '' : $this->notebook->player($state->player)?->getLimits() ?? '';
 
-        return '' === $limits ? [] : [Compass::parse($limits)];
+        return '' === $limits ? [] : [Range::parse($limits)];
     }
 
     /** The cell of the line's pattern, in the pattern language; that of a plain line is "1". */
@@ -79,8 +79,8 @@ final class Desk
         } catch (StudyLineError) {
             return '1';
         }
-        $says = $parsed->phrase(Slot::Pattern, 'straight');
-        $cell = 'cell' === $says ? $parsed->clause(Slot::Pattern)->word('cell') : $this->parts->patterns->cell($says);
+        $says = $parsed->phrase(ClauseKind::Pattern, 'straight');
+        $cell = 'cell' === $says ? $parsed->clause(ClauseKind::Pattern)->word('cell') : $this->parts->patterns->cell($says);
 
         return '' === $cell ? '1' : $cell;
     }
@@ -247,7 +247,7 @@ final class Desk
      *
      * @param string $text the clause; nothing takes it away
      */
-    public function changed(string $line, Slot $slot, string $text): string
+    public function changed(string $line, ClauseKind $slot, string $text): string
     {
         try {
             return $this->parts->parser->parse($this->parts->parser->parse($line)->textWith($slot, $text))->text();
@@ -273,7 +273,7 @@ final class Desk
     public function onTonic(string $line, string $tonic): string
     {
         try {
-            $key = $this->parts->parser->parse($line)->clause(Slot::Key);
+            $key = $this->parts->parser->parse($line)->clause(ClauseKind::Key);
             $on = NoteName::parse($tonic);
         } catch (StudyLineError|PitchError) {
             return $line;
@@ -283,14 +283,14 @@ final class Desk
             $material = TriadPair::parse(NoteName::parse($key->word('tonic')), $material)->nameOn($on);
         }
 
-        return $this->changed($line, Slot::Key, self::keyClause($key->says, $on->text(), $material));
+        return $this->changed($line, ClauseKind::Key, self::keyClause($key->says, $on->text(), $material));
     }
 
     /** The same line, so many keys further in the circle of fourths. */
     private function nextKey(string $line, int $steps): string
     {
         try {
-            $key = $this->parts->parser->parse($line)->clause(Slot::Key);
+            $key = $this->parts->parser->parse($line)->clause(ClauseKind::Key);
         } catch (StudyLineError) {
             return $line;
         }

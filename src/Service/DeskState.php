@@ -7,10 +7,10 @@ namespace App\Service;
 use App\Engraving\FingeringStyle;
 use App\Engraving\Rows;
 use App\Entity\Player;
+use SwiftReed\Line\StudyLine;
 use SwiftReed\Pitch\SpellingPreference;
+use SwiftReed\Player\Stage;
 use SwiftReed\Study\Reminders;
-use SwiftReed\Study\Stage;
-use SwiftReed\StudyLine\StudyLine;
 
 /**
  * What stands on the Desk: the line as typed, for whom, with which rows. It is what the address carries.

@@ -11,7 +11,7 @@ use SwiftReed\Explain\Likeness;
 use SwiftReed\Explain\Moves;
 use SwiftReed\Explain\Speech;
 use SwiftReed\Explain\TalkThrough;
-use SwiftReed\Instrument\UseOf;
+use SwiftReed\Instrument\FingeringUse;
 use SwiftReed\Pitch\Pitch;
 use SwiftReed\Score\KeyNames;
 use SwiftReed\Score\Part;
@@ -73,7 +73,7 @@ final readonly class NoteCard
         foreach ($planned->alternates as $alternate) {
             $alternates[] = [
                 'text' => $alternate->fingering->text,
-                'use' => UseOf::Default === $alternate->fingering->use ? 'the usual one' : $alternate->fingering->use->value,
+                'use' => FingeringUse::Default === $alternate->fingering->use ? 'the usual one' : $alternate->fingering->use->value,
                 'when' => Speech::sentence($part->when($alternate->fingering)),
                 'cost' => $alternate->costHere,
                 'why' => $part->whyNot($index, $alternate),
@@ -102,7 +102,7 @@ final readonly class NoteCard
             $alternates,
             $from?->text() ?? '',
             $before->fingering->text ?? '',
-            UseOf::Default === $fingering->use ? Speech::sentence($fingering->when.('' === $fingering->voicing ? '' : ('' === $fingering->when ? '' : '; ').$fingering->voicing)) : '',
+            FingeringUse::Default === $fingering->use ? Speech::sentence($fingering->when.('' === $fingering->voicing ? '' : ('' === $fingering->when ? '' : '; ').$fingering->voicing)) : '',
             array_map(Speech::sentence(...), FingeringWords::pointedOut($instrument, $fingering, $note->pitch())),
             TalkThrough::advice($instrument, $index, $part->study, $part->plan),
             $resting,

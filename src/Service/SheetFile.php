@@ -10,11 +10,11 @@ use App\Engraving\PageStyle;
 use App\Engraving\Paper;
 use App\Engraving\PdfMaker;
 use App\Engraving\Rows;
-use SwiftReed\Packet\Sheet;
-use SwiftReed\Score\JsonWriter;
-use SwiftReed\Score\MidiWriter;
-use SwiftReed\Score\MusicXmlWriter;
-use SwiftReed\Score\TextWriter;
+use SwiftReed\Score\Format\JsonWriter;
+use SwiftReed\Score\Format\MidiWriter;
+use SwiftReed\Score\Format\MusicXmlWriter;
+use SwiftReed\Score\Format\TextWriter;
+use SwiftReed\Score\Sheet;
 use Symfony\Component\HttpFoundation\Request;
 
 /**

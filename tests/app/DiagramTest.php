@@ -21,10 +21,10 @@ use App\Engraving\TalkPage;
 use SwiftReed\Instrument\Instrument;
 use SwiftReed\Instrument\InstrumentLibrary;
 use SwiftReed\Pitch\Pitch;
-use SwiftReed\Score\BarLayout;
-use SwiftReed\Score\MusicXmlWriter;
+use SwiftReed\Player\Stage;
+use SwiftReed\Score\Format\MusicXmlWriter;
+use SwiftReed\Score\Layout\BarLayout;
 use SwiftReed\Score\PartBuilder;
-use SwiftReed\Study\Stage;
 use Symfony\Bundle\FrameworkBundle\Test\KernelTestCase;
 
 /**
@@ -60,9 +60,9 @@ final class DiagramTest extends KernelTestCase
     /** @return list<\SwiftReed\Instrument\Fingering> */
     private static function fingerings(Instrument $instrument): array
     {
-        $compass = $instrument->compass[Stage::Full->value];
+        $range = $instrument->range[Stage::Full->value];
         $all = [];
-        for ($midi = $compass->lowest->midi(); $midi <= $compass->highest->midi(); ++$midi) {
+        for ($midi = $range->lowest->midi(); $midi <= $range->highest->midi(); ++$midi) {
             array_push($all, ...$instrument->fingerings(Pitch::plain($midi, true)));
         }
 
@@ -192,8 +192,8 @@ final class DiagramTest extends KernelTestCase
     public function testNoTwoFingeringsOfANoteLookAlike(): void
     {
         foreach ($this->all() as $instrument) {
-            $compass = $instrument->compass[Stage::Full->value];
-            for ($midi = $compass->lowest->midi(); $midi <= $compass->highest->midi(); ++$midi) {
+            $range = $instrument->range[Stage::Full->value];
+            for ($midi = $range->lowest->midi(); $midi <= $range->highest->midi(); ++$midi) {
                 $drawn = array_map(static fn ($fingering): string => Diagram::of($instrument, $fingering)->svg, $instrument->fingerings(Pitch::plain($midi, true)));
                 self::assertSame($drawn, array_values(array_unique($drawn)), $instrument->id.' '.Pitch::plain($midi, true)->text());
             }

@@ -7,9 +7,9 @@ namespace SwiftReed\Tests;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use SwiftReed\Instrument\Fingering;
+use SwiftReed\Instrument\FingeringUse;
 use SwiftReed\Instrument\Instrument;
 use SwiftReed\Instrument\Keywork;
-use SwiftReed\Instrument\UseOf;
 use SwiftReed\Pitch\Pitch;
 
 /**
@@ -31,7 +31,7 @@ final class ChartLawsTest extends TestCase
         foreach (Support::range($instrument) as $pitch) {
             $fingerings = $instrument->fingerings($pitch);
             self::assertNotSame([], $fingerings, $pitch->text());
-            self::assertSame(UseOf::Default, $fingerings[0]->use, $pitch->text());
+            self::assertSame(FingeringUse::Default, $fingerings[0]->use, $pitch->text());
             $texts = array_map(static fn (Fingering $fingering): string => $fingering->text.' '.$fingering->partial, $fingerings);
             self::assertSame($texts, array_unique($texts), $pitch->text().' lists a fingering twice');
         }
@@ -181,7 +181,7 @@ final class ChartLawsTest extends TestCase
                 foreach ($instrument->fingerings($pitch) as $fingering) {
                     self::assertNotContains($fingering->partial, [11, 13, 14], $id);
                     if (7 === $fingering->partial) {
-                        self::assertTrue('slide' === $instrument->mechanism()->kind() ? $fingering->slide > 1 : UseOf::Default !== $fingering->use, $id.' '.$pitch->text());
+                        self::assertTrue('slide' === $instrument->mechanism()->kind() ? $fingering->slide > 1 : FingeringUse::Default !== $fingering->use, $id.' '.$pitch->text());
                     }
                 }
             }
@@ -238,7 +238,7 @@ final class ChartLawsTest extends TestCase
             foreach ($keywork->chart as $midi => $fingerings) {
                 foreach ($fingerings as $fingering) {
                     $at = [$midi];
-                    foreach (UseOf::Trill === $fingering->use ? $fingering->may : [] as $occasion) {
+                    foreach (FingeringUse::Trill === $fingering->use ? $fingering->may : [] as $occasion) {
                         $at = $occasion->condition(\SwiftReed\Instrument\ConditionKind::Alternation)->notes ?? $at;
                     }
                     usort($at, static fn (int $a, int $b): int => abs($a - $midi) <=> abs($b - $midi));
@@ -290,7 +290,7 @@ final class ChartLawsTest extends TestCase
             $midi = array_keys($notes);
             // A flute's second octave is its first blown up; anything else has its word.
             $isOverblown = 2 === \count($midi) && 12 === $midi[1] - $midi[0] && 'Flutes' === $instrument->family;
-            $isTold = [] !== array_filter($notes, static fn (Fingering $one): bool => '' !== $one->voicing || UseOf::Trill === $one->use);
+            $isTold = [] !== array_filter($notes, static fn (Fingering $one): bool => '' !== $one->voicing || FingeringUse::Trill === $one->use);
             self::assertTrue($isOverblown || $isTold, $id.': '.$text.' gives '.implode(' and ', array_map(static fn (int $one): string => Pitch::plain($one, true)->text(), $midi)));
         }
         self::assertNotSame([], $seen);
@@ -303,7 +303,7 @@ final class ChartLawsTest extends TestCase
             $bare = Support::instruments()->instrument($id);
             foreach (Support::instruments()->setups($id) as $name => $says) {
                 $with = Support::instruments()->instrument($id, [$name]);
-                if (self::chart($bare) !== self::chart($with) || array_map(static fn ($one): string => $one->spoken(), $bare->compass) !== array_map(static fn ($one): string => $one->spoken(), $with->compass) || self::plans($bare) !== self::plans($with)) {
+                if (self::chart($bare) !== self::chart($with) || array_map(static fn ($one): string => $one->spoken(), $bare->range) !== array_map(static fn ($one): string => $one->spoken(), $with->range) || self::plans($bare) !== self::plans($with)) {
                     continue;
                 }
                 // What holds anyway is named so that it can be said; where every note has one fingering there is none to choose among.
@@ -327,7 +327,7 @@ final class ChartLawsTest extends TestCase
     {
         foreach (Support::range($instrument) as $pitch) {
             foreach ($instrument->fingerings($pitch) as $fingering) {
-                if ([] !== $fingering->always || ([] !== $fingering->may && UseOf::Trill !== $fingering->use)) {
+                if ([] !== $fingering->always || ([] !== $fingering->may && FingeringUse::Trill !== $fingering->use)) {
                     return false;
                 }
             }
@@ -359,9 +359,9 @@ final class ChartLawsTest extends TestCase
 
     public function testSetupsTogetherTakeTheWiderRange(): void
     {
-        $highest = static fn (string $id, string ...$setup): string => Support::instruments()->instrument($id, array_values($setup))->compass[\SwiftReed\Study\Stage::Full->value]->highest->text();
+        $highest = static fn (string $id, string ...$setup): string => Support::instruments()->instrument($id, array_values($setup))->range[\SwiftReed\Player\Stage::Full->value]->highest->text();
         self::assertSame(['F#6', 'F6', 'C7', 'C7', 'C7'], [$highest('alto-sax'), $highest('alto-sax', 'no-high-f-sharp'), $highest('alto-sax', 'altissimo'), $highest('alto-sax', 'altissimo', 'high-f-sharp'), $highest('alto-sax', 'altissimo', 'no-high-f-sharp')]);
-        $baritone = Support::instruments()->instrument('baritone-sax', ['low-a', 'altissimo'])->compass[\SwiftReed\Study\Stage::Full->value];
+        $baritone = Support::instruments()->instrument('baritone-sax', ['low-a', 'altissimo'])->range[\SwiftReed\Player\Stage::Full->value];
         self::assertSame(['A3', 'C7'], [$baritone->lowest->text(), $baritone->highest->text()]);
         self::assertSame('E5', $highest('bassoon', 'high-e', 'whisper-lock'));
     }

@@ -9,7 +9,7 @@ use PHPUnit\Framework\TestCase;
 use SwiftReed\Packet\PacketTable;
 use SwiftReed\Pitch\NoteName;
 use SwiftReed\Pitch\Pitch;
-use SwiftReed\Study\Stage;
+use SwiftReed\Player\Stage;
 
 /**
  * Facts of the trade. Source: the handbook's check values, common practice, no published source.

@@ -6,7 +6,7 @@ namespace SwiftReed\Tests;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
-use SwiftReed\Study\Stage;
+use SwiftReed\Player\Stage;
 
 /**
  * The well-known rules of choosing among alternates, each with a real study line where it applies and one where it must

@@ -6,11 +6,11 @@ namespace SwiftReed\Tests;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
-use SwiftReed\Instrument\UseOf;
+use SwiftReed\Instrument\FingeringUse;
 use SwiftReed\Packet\PacketTable;
 use SwiftReed\Packet\StandardReading;
+use SwiftReed\Player\Stage;
 use SwiftReed\Score\Part;
-use SwiftReed\Study\Stage;
 use SwiftReed\Study\StudyError;
 
 /**
@@ -80,7 +80,7 @@ final class FamilyRulesTest extends TestCase
         foreach (self::lines($id, $setup) as [$part, $isFast, $stage]) {
             foreach ($part->plan->notes as $i => $note) {
                 ++$read;
-                if (UseOf::Default === $note->fingering->use) {
+                if (FingeringUse::Default === $note->fingering->use) {
                     continue;
                 }
                 self::assertTrue($isFast && Stage::First !== $stage && '3' === $note->fingering->valves, $part->line().' '.$note->fingering->text);
@@ -125,7 +125,7 @@ final class FamilyRulesTest extends TestCase
         foreach (['', 'f-attachment'] as $setup) {
             foreach (self::lines('trombone', $setup, [self::SLOW, self::FAST, 'eighths, quarter = 60']) as [$part, $isFast, $stage]) {
                 foreach ($part->plan->notes as $i => $note) {
-                    if (UseOf::Default === $note->fingering->use) {
+                    if (FingeringUse::Default === $note->fingering->use) {
                         continue;
                     }
                     $name = $part->study->notes[$i]->pitch()->text();
@@ -216,7 +216,7 @@ final class FamilyRulesTest extends TestCase
                     self::assertMatchesRegularExpression('/LT L1 (R1|lever-bb) eb/', $text);
                 }
                 if (str_contains($text, 'thumb-bb') && !\in_array($sounds[$i], [70, 82], true)) {
-                    self::assertSame(UseOf::Default, $note->fingering->use);
+                    self::assertSame(FingeringUse::Default, $note->fingering->use);
                 }
             }
         }

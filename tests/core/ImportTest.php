@@ -12,7 +12,7 @@ use SwiftReed\Import\ImportError;
 use SwiftReed\Import\LineFinder;
 use SwiftReed\Import\MusicXmlReader;
 use SwiftReed\Import\TypedNotes;
-use SwiftReed\Score\MusicXmlWriter;
+use SwiftReed\Score\Format\MusicXmlWriter;
 use SwiftReed\Study\StudyNote;
 
 /**

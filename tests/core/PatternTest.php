@@ -13,15 +13,15 @@ use SwiftReed\Pitch\Interval;
 use SwiftReed\Pitch\NoteName;
 use SwiftReed\Pitch\Pitch;
 use SwiftReed\Pitch\SpellingPreference;
-use SwiftReed\Score\BarItem;
-use SwiftReed\Score\BarLayout;
+use SwiftReed\Player\Stage;
+use SwiftReed\Score\Layout\BarItem;
+use SwiftReed\Score\Layout\BarLayout;
 use SwiftReed\Study\Direction;
-use SwiftReed\Study\PatternWalk;
 use SwiftReed\Study\Recipe;
-use SwiftReed\Study\Stage;
 use SwiftReed\Study\Study;
 use SwiftReed\Study\StudyBuilder;
 use SwiftReed\Study\Tone;
+use SwiftReed\Study\Walk\PatternWalk;
 
 /**
  * Patterns: the library, the language, and what must hold for every pattern in every key on every instrument.
@@ -76,10 +76,10 @@ final class PatternTest extends TestCase
                         continue;
                     }
                     foreach (Stage::cases() as $stage) {
-                        $reader = $instrument->reader($stage, SpellingPreference::Plainest);
+                        $reader = $instrument->player($stage, SpellingPreference::Plainest);
                         $study = $builder->build($recipe, $reader);
                         $where = "$name, $id, {$stage->value}, {$tonic->text()}";
-                        $full = $reader->compass(Stage::Full);
+                        $full = $reader->range(Stage::Full);
                         foreach ($study->notes as $note) {
                             if (!$full->holds($note->pitch(), $note->pitch())) {
                                 self::fail("$where: {$note->pitch()->text()} lies outside the range");

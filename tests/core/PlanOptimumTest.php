@@ -16,7 +16,7 @@ use SwiftReed\Fingering\Weights;
 use SwiftReed\Instrument\ConditionKind;
 use SwiftReed\Instrument\Fingering;
 use SwiftReed\Instrument\Instrument;
-use SwiftReed\Study\Stage;
+use SwiftReed\Player\Stage;
 use SwiftReed\Study\StudyError;
 
 /**
@@ -39,7 +39,7 @@ final class PlanOptimumTest extends TestCase
             $line = 'own '.$pick(['C', 'Db', 'D', 'Eb', 'E', 'F', 'F#', 'G', 'Ab', 'A', 'Bb', 'B']).' '.$pick(['major', 'chromatic', 'arpeggio', 'harmonic minor', 'diminished seventh arpeggio', 'major, thirds']).$pick(['', ', up', ', 5 notes']).', '.$pick(['sixteenths, 100', 'eighths, 60', 'eighths, 130', 'whole notes']);
             try {
                 $study = Support::parts()->build($line, $instrument)->study;
-            } catch (StudyError|\SwiftReed\StudyLine\StudyLineError) {
+            } catch (StudyError|\SwiftReed\Line\StudyLineError) {
                 continue;
             }
             $from = $dice->getInt(0, max(0, \count($study->notes) - $longest));

@@ -6,8 +6,8 @@ namespace SwiftReed\Tests;
 
 use PHPUnit\Framework\TestCase;
 use SwiftReed\Instrument\Instrument;
+use SwiftReed\Player\Stage;
 use SwiftReed\Score\Part;
-use SwiftReed\Study\Stage;
 
 final class PlannerTest extends TestCase
 {

@@ -8,7 +8,7 @@ use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use SwiftReed\Instrument\Fingering;
 use SwiftReed\Pitch\Pitch;
-use SwiftReed\Study\Stage;
+use SwiftReed\Player\Stage;
 
 /**
  * Each hand-made chart is written a second time, from the holes, and compared; docs/charts.md keeps the differences.
@@ -31,7 +31,7 @@ final class SecondChartsTest extends TestCase
         // "alto-sax+altissimo" holds the notes that a set-up adds.
         $names = explode('+', basename($file, '.txt'));
         $instrument = Support::instruments()->instrument($names[0], \array_slice($names, 1));
-        $bare = Support::instruments()->instrument($names[0])->compass[Stage::Full->value];
+        $bare = Support::instruments()->instrument($names[0])->range[Stage::Full->value];
         $seen = [];
         foreach (file($file, \FILE_IGNORE_NEW_LINES | \FILE_SKIP_EMPTY_LINES) ?: [] as $line) {
             if (str_starts_with($line, '#')) {
@@ -47,9 +47,9 @@ final class SecondChartsTest extends TestCase
             isset($seen[Pitch::parse($note)->midi()]) ? self::assertContains($touches, $chart, $line) : self::assertSame($touches, $chart[0], $line);
             $seen[Pitch::parse($note)->midi()] = true;
         }
-        $compass = $instrument->compass[Stage::Full->value];
-        $from = 1 === \count($names) ? $compass->lowest->midi() : $bare->highest->midi() + 1;
-        self::assertSame(range($from, $compass->highest->midi()), array_keys($seen), 'the second chart covers the whole range');
+        $range = $instrument->range[Stage::Full->value];
+        $from = 1 === \count($names) ? $range->lowest->midi() : $bare->highest->midi() + 1;
+        self::assertSame(range($from, $range->highest->midi()), array_keys($seen), 'the second chart covers the whole range');
     }
 
     /** Above G6 a clarinet's note is the ninth partial of the fingering 38 half steps below, index lifted; the A flat key may vent it. */
@@ -72,7 +72,7 @@ final class SecondChartsTest extends TestCase
     {
         foreach (['soprano-sax', 'alto-sax', 'tenor-sax', 'baritone-sax'] as $id) {
             $saxophone = Support::instruments()->instrument($id, ['altissimo']);
-            self::assertSame('C7', $saxophone->compass[Stage::Full->value]->highest->text());
+            self::assertSame('C7', $saxophone->range[Stage::Full->value]->highest->text());
             for ($midi = Pitch::parse('G6')->midi(); $midi <= Pitch::parse('C7')->midi(); ++$midi) {
                 self::assertStringContainsString('players differ', $saxophone->fingerings(Pitch::plain($midi, true))[0]->when, $id);
             }

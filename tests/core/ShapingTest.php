@@ -6,27 +6,27 @@ namespace SwiftReed\Tests;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
-use SwiftReed\Packet\KeyOrder;
+use SwiftReed\Line\KeyOrder;
+use SwiftReed\Line\StudyLineError;
 use SwiftReed\Packet\LetterChart;
 use SwiftReed\Packet\SheetBuilder;
 use SwiftReed\Packet\SheetError;
 use SwiftReed\Pitch\SpellingPreference;
-use SwiftReed\Score\BarLayout;
-use SwiftReed\Score\MidiWriter;
-use SwiftReed\Score\MusicXmlWriter;
-use SwiftReed\Score\TextWriter;
-use SwiftReed\Study\Attack;
-use SwiftReed\Study\Compass;
-use SwiftReed\Study\Counts;
-use SwiftReed\Study\Length;
-use SwiftReed\Study\RangePolicy;
+use SwiftReed\Player\Range;
+use SwiftReed\Player\Stage;
+use SwiftReed\Score\Format\MidiWriter;
+use SwiftReed\Score\Format\MusicXmlWriter;
+use SwiftReed\Score\Format\TextWriter;
+use SwiftReed\Score\Layout\BarLayout;
+use SwiftReed\Study\Fit\RangePolicy;
 use SwiftReed\Study\Reminders;
-use SwiftReed\Study\Slur;
-use SwiftReed\Study\Stage;
+use SwiftReed\Study\Rhythm\Counts;
 use SwiftReed\Study\StudyError;
 use SwiftReed\Study\StudyNote;
+use SwiftReed\Study\Tonguing\Attack;
+use SwiftReed\Study\Tonguing\Slur;
 use SwiftReed\Study\Working;
-use SwiftReed\StudyLine\StudyLineError;
+use SwiftReed\Time\Length;
 
 /**
  * What shapes a line into a study: rhythm, articulation, breath, range, keys; and what is shown of its working.
@@ -82,14 +82,14 @@ final class ShapingTest extends TestCase
 
     public function testAPlayersOwnLimitsHold(): void
     {
-        $part = Support::parts()->build('own C major, five-and-back', Support::instruments()->instrument('trumpet-bb'), limits: [Compass::parse('A3 to E5')]);
+        $part = Support::parts()->build('own C major, five-and-back', Support::instruments()->instrument('trumpet-bb'), limits: [Range::parse('A3 to E5')]);
         $midi = array_map(static fn (StudyNote $note): int => $note->pitch()->midi(), $part->study->notes);
         self::assertGreaterThanOrEqual(57, min($midi));
         self::assertLessThanOrEqual(76, max($midi));
         self::assertNotSame([], $part->study->moves);
         foreach (['C4', 'C5 to C4', 'high', 'E4 to G4'] as $wrong) {
             try {
-                Support::parts()->build('own C major', Support::instruments()->instrument('trumpet-bb'), limits: [Compass::parse($wrong)]);
+                Support::parts()->build('own C major', Support::instruments()->instrument('trumpet-bb'), limits: [Range::parse($wrong)]);
                 self::fail($wrong);
             } catch (StudyError $error) {
                 self::assertStringContainsString('expected', $error->getMessage());

@@ -8,10 +8,10 @@ use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Random\Engine\Mt19937;
 use Random\Randomizer;
-use SwiftReed\StudyLine\Completion;
-use SwiftReed\StudyLine\GrammarDoc;
-use SwiftReed\StudyLine\Slot;
-use SwiftReed\StudyLine\StudyLineError;
+use SwiftReed\Line\ClauseKind;
+use SwiftReed\Line\Completion;
+use SwiftReed\Line\GrammarDoc;
+use SwiftReed\Line\StudyLineError;
 
 final class StudyLineTest extends TestCase
 {
@@ -135,8 +135,8 @@ final class StudyLineTest extends TestCase
     public function testOneClauseCanBeSaidDifferently(): void
     {
         $line = Support::parts()->parser->parse('concert C major, eighths, 60');
-        self::assertSame('concert C major, 2 octaves, eighths, 60', $line->textWith(Slot::Extent, '2 octaves'));
-        self::assertSame('concert C major, 60', $line->textWith(Slot::Rhythm, ''));
+        self::assertSame('concert C major, 2 octaves, eighths, 60', $line->textWith(ClauseKind::Extent, '2 octaves'));
+        self::assertSame('concert C major, 60', $line->textWith(ClauseKind::Rhythm, ''));
     }
 
     public function testTheDocumentationIsTheGrammar(): void

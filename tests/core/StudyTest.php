@@ -8,15 +8,15 @@ use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use SwiftReed\Pitch\Interval;
 use SwiftReed\Pitch\NoteName;
-use SwiftReed\Score\BarLayout;
+use SwiftReed\Player\Stage;
+use SwiftReed\Score\Layout\BarLayout;
 use SwiftReed\Score\Part;
-use SwiftReed\Study\Attack;
-use SwiftReed\Study\Length;
 use SwiftReed\Study\Reminders;
-use SwiftReed\Study\Slur;
-use SwiftReed\Study\Stage;
 use SwiftReed\Study\StudyError;
 use SwiftReed\Study\StudyNote;
+use SwiftReed\Study\Tonguing\Attack;
+use SwiftReed\Study\Tonguing\Slur;
+use SwiftReed\Time\Length;
 
 final class StudyTest extends TestCase
 {
@@ -41,8 +41,8 @@ final class StudyTest extends TestCase
                     $scale = $scales[(7 * $i + 11 * $k + \strlen($extent)) % \count($scales)];
                     $line = "concert $tonic ".('tetrachord' === $scale ? 'major' : $scale).", $extent";
                     $part = Support::part($line, $id, $stage);
-                    $full = $instrument->compass[Stage::Full->value];
-                    $own = $instrument->compass[$stage->value];
+                    $full = $instrument->range[Stage::Full->value];
+                    $own = $instrument->range[$stage->value];
                     foreach ($part->study->notes as $n => $note) {
                         self::assertTrue($full->holds($note->pitch(), $note->pitch()), $line);
                         self::assertSame($note->pitch()->midi() - $instrument->transposition->halfSteps(), $note->sounding->midi());

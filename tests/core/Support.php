@@ -8,10 +8,10 @@ use SwiftReed\Instrument\Instrument;
 use SwiftReed\Instrument\InstrumentLibrary;
 use SwiftReed\Knowledge\DataFolder;
 use SwiftReed\Pitch\Pitch;
+use SwiftReed\Player\Stage;
 use SwiftReed\Scale\ScaleLibrary;
 use SwiftReed\Score\Part;
 use SwiftReed\Score\PartBuilder;
-use SwiftReed\Study\Stage;
 use SwiftReed\Study\StudyNote;
 
 /**
@@ -71,9 +71,9 @@ final class Support
     /** @return list<Pitch> every half step of the full range */
     public static function range(Instrument $instrument): array
     {
-        $compass = $instrument->compass[Stage::Full->value];
+        $range = $instrument->range[Stage::Full->value];
 
-        return array_map(static fn (int $midi): Pitch => Pitch::plain($midi, true), range($compass->lowest->midi(), $compass->highest->midi()));
+        return array_map(static fn (int $midi): Pitch => Pitch::plain($midi, true), range($range->lowest->midi(), $range->highest->midi()));
     }
 
     /** @return list<string> touches of the default fingering, sorted */

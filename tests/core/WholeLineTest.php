@@ -7,21 +7,21 @@ namespace SwiftReed\Tests;
 use PHPUnit\Framework\TestCase;
 use Random\Engine\Mt19937;
 use Random\Randomizer;
+use SwiftReed\Line\StudyLineError;
 use SwiftReed\Pitch\Accidental;
 use SwiftReed\Pitch\KeySignature;
 use SwiftReed\Pitch\Letter;
-use SwiftReed\Score\BarLayout;
-use SwiftReed\Score\JsonWriter;
-use SwiftReed\Score\MusicXmlWriter;
+use SwiftReed\Player\Stage;
+use SwiftReed\Score\Format\JsonWriter;
+use SwiftReed\Score\Format\MusicXmlWriter;
+use SwiftReed\Score\Format\TextWriter;
+use SwiftReed\Score\Layout\BarLayout;
 use SwiftReed\Score\Part;
-use SwiftReed\Score\TextWriter;
-use SwiftReed\Study\Attack;
-use SwiftReed\Study\Counts;
 use SwiftReed\Study\Reminders;
-use SwiftReed\Study\Slur;
-use SwiftReed\Study\Stage;
+use SwiftReed\Study\Rhythm\Counts;
 use SwiftReed\Study\StudyError;
-use SwiftReed\StudyLine\StudyLineError;
+use SwiftReed\Study\Tonguing\Attack;
+use SwiftReed\Study\Tonguing\Slur;
 
 /**
  * Random lines out of the whole grammar, and what must be true of every one of them: laws, not examples.
@@ -92,7 +92,7 @@ final class WholeLineTest extends TestCase
     public function testNotesLieInTheRangeAndSoundWhereTheyAreTransposedTo(): void
     {
         foreach (self::$parts as $part) {
-            $full = $part->instrument->compass[Stage::Full->value];
+            $full = $part->instrument->range[Stage::Full->value];
             $up = $part->instrument->transposition->halfSteps();
             foreach ($part->study->notes as $note) {
                 if (!$full->holds($note->pitch(), $note->pitch()) || $note->pitch()->midi() - $note->sounding->midi() !== $up || abs($note->pitch()->alter) > 2) {

@@ -14,13 +14,13 @@ use SwiftReed\Explain\TalkThrough;
 use SwiftReed\Fingering\EventKind;
 use SwiftReed\Fingering\ReasonKind;
 use SwiftReed\Instrument\Fingering;
+use SwiftReed\Instrument\FingeringUse;
 use SwiftReed\Instrument\Instrument;
 use SwiftReed\Instrument\Keywork;
-use SwiftReed\Instrument\UseOf;
+use SwiftReed\Line\StudyLineError;
+use SwiftReed\Player\Stage;
 use SwiftReed\Score\Part;
-use SwiftReed\Study\Stage;
 use SwiftReed\Study\StudyError;
-use SwiftReed\StudyLine\StudyLineError;
 
 /**
  * Every sentence is read over many random lines, and each thing it claims is checked against the plan: what is held, what
@@ -60,7 +60,7 @@ final class WordsTest extends TestCase
         $read = 0;
         foreach (self::$parts as $part) {
             foreach ($part->plan->notes as $i => $note) {
-                if (UseOf::Default === $note->fingering->use) {
+                if (FingeringUse::Default === $note->fingering->use) {
                     self::assertSame('', $part->why($i));
                     continue;
                 }

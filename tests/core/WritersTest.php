@@ -8,12 +8,12 @@ use PHPUnit\Framework\TestCase;
 use SwiftReed\Explain\FingeringWords;
 use SwiftReed\Explain\Likeness;
 use SwiftReed\Pitch\Pitch;
-use SwiftReed\Score\JsonWriter;
+use SwiftReed\Player\Stage;
+use SwiftReed\Score\Format\JsonWriter;
+use SwiftReed\Score\Format\MidiWriter;
+use SwiftReed\Score\Format\MusicXmlWriter;
+use SwiftReed\Score\Format\TextWriter;
 use SwiftReed\Score\KeyNames;
-use SwiftReed\Score\MidiWriter;
-use SwiftReed\Score\MusicXmlWriter;
-use SwiftReed\Score\TextWriter;
-use SwiftReed\Study\Stage;
 
 final class WritersTest extends TestCase
 {

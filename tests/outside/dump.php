@@ -2,17 +2,17 @@
 
 declare(strict_types=1);
 
-// Prints what the core computes, for the outside references to be held against.
-
 use SwiftReed\Instrument\InstrumentLibrary;
 use SwiftReed\Knowledge\DataFolder;
 use SwiftReed\Packet\SheetBuilder;
 use SwiftReed\Pitch\NoteName;
 use SwiftReed\Scale\ScaleLibrary;
-use SwiftReed\Score\MidiWriter;
-use SwiftReed\Score\MusicXmlWriter;
+use SwiftReed\Score\Format\MidiWriter;
+use SwiftReed\Score\Format\MusicXmlWriter;
 use SwiftReed\Score\PartBuilder;
 use SwiftReed\Study\StudyNote;
+
+// Prints what the core computes, for the outside references to be held against.
 
 require dirname(__DIR__, 2).'/vendor/autoload.php';
 

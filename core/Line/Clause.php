@@ -1,0 +1,30 @@
+<?php
+
+declare(strict_types=1);
+
+namespace SwiftReed\Line;
+
+/**
+ * One clause as it was said: which phrase, with which numbers and names, and how it is printed.
+ */
+final readonly class Clause
+{
+    /**
+     * @param string                      $says   the phrase's key, such as "octaves" or "from low"
+     * @param array<string, int|string>   $values what stood in the phrase's gaps: numbers, notes ("Bb"), pitches ("Bb3")
+     * @param string                      $text   canonical text
+     */
+    public function __construct(public ClauseKind $slot, public string $says, public array $values, public string $text, public int $column)
+    {
+    }
+
+    public function number(string $gap): int
+    {
+        return (int) $this->values[$gap];
+    }
+
+    public function word(string $gap): string
+    {
+        return (string) $this->values[$gap];
+    }
+}

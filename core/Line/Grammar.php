@@ -1,0 +1,104 @@
+<?php
+
+declare(strict_types=1);
+
+namespace SwiftReed\Line;
+
+use SwiftReed\Pattern\PatternLibrary;
+
+/**
+ * Every phrase of the study line except the key clause, which {@see KeyClauseParser} reads, and cells, which
+ * {@see \SwiftReed\Pattern\PatternParser} reads. The documentation, the
+ * suggestions and the parser all come from this table.
+ */
+final class Grammar
+{
+    public const UNITS = ['whole' => '1/1', 'dotted half' => '3/4', 'half' => '1/2', 'dotted quarter' => '3/8', 'quarter' => '1/4', 'eighth' => '1/8'];
+
+    /** @var list<Phrase> */
+    private array $phrases = [];
+
+    public function __construct(public readonly PatternLibrary $patterns)
+    {
+        $this->add(ClauseKind::Extent, [
+            ['notes', '{n:3..24} notes|note'],
+            ['octaves', '{n:1..4} octave(s)'],
+            ['ninth', 'to the ninth'], ['ninth', 'to ninth', 'to the ninth'], ['ninth', 'to the 9th', 'to the ninth'],
+            ['full range', 'full range'],
+        ]);
+        $this->add(ClauseKind::Place, [
+            ['from low', 'from low'], ['from middle', 'from middle'],
+            ['segment', 'from {pitch:from} to {pitch:to}'],
+            ['from pitch', 'from {pitch:from}'],
+        ]);
+        $this->add(ClauseKind::Direction, [
+            ['up and down', 'up and down'], ['down and up', 'down and up'], ['up', 'up'], ['down', 'down'],
+            ['up', 'ascending', 'up'], ['down', 'descending', 'down'],
+        ]);
+        foreach ($patterns->understood() as $understood => $name) {
+            $this->phrases[] = new Phrase(ClauseKind::Pattern, $name, $understood, $understood === $name ? '' : $name);
+        }
+        $this->add(ClauseKind::Sequel, [
+            ['restated', 'then arpeggio restated'], ['arpeggio', 'then arpeggio'],
+            ['arpeggio', 'then the arpeggio', 'then arpeggio'],
+        ]);
+        $this->add(ClauseKind::Ending, [['long last', 'long last'], ['long last', 'long last note', 'long last'], ['enclosed tonic', 'enclosed tonic']]);
+        $this->add(ClauseKind::Rhythm, [
+            ['untimed', 'untimed'],
+            ['whole notes', 'whole notes'], ['whole notes', 'wholes', 'whole notes'],
+            ['half notes', 'half notes'], ['half notes', 'halves', 'half notes'],
+            ['quarters', 'quarters'], ['quarters', 'quarter notes', 'quarters'],
+            ['eighths', 'eighths'], ['eighths', 'eighth notes', 'eighths'],
+            ['triplets', 'triplets'], ['triplets', 'eighth triplets', 'triplets'],
+            ['sixteenths', 'sixteenths'], ['sixteenths', 'sixteenth notes', 'sixteenths'],
+            ['long ends in eighths', 'long ends in eighths'], ['long ends', 'long ends'],
+            ['long tonics', 'long tonics'], ['one long in the bar', 'one long in the bar'], ['long on', 'long on {n:1..4}'],
+        ]);
+        $this->add(ClauseKind::Rounds, [['times', '{n:2..48} times'], ['until', 'until it comes out']]);
+        $this->add(ClauseKind::Articulation, [
+            ['tongued', 'tongued'], ['tongued', 'tongue all', 'tongued'],
+            ['slurred', 'slurred'], ['slurred', 'slur all', 'slurred'],
+            ['slur 2 tongue 2', 'slur {n:2..2} tongue {n:2..2}', 'slur 2 tongue 2'],
+            ['tongue 1 slur 3', 'tongue {n:1..1} slur {n:3..3}', 'tongue 1 slur 3'],
+            ['tongue up slur down', 'tongue up slur down'],
+            ['tongue roots', 'tongue roots'], ['tongue cells', 'tongue cells'],
+            ['legato', 'legato'],
+        ]);
+        $this->add(ClauseKind::Range, [
+            ['whole octaves', 'whole octaves'],
+            ['fold after', 'fold after {n:2..6}'], ['fold', 'fold'], ['fold', 'folded', 'fold'],
+            ['same root and drop', 'same root and drop'], ['drop above', 'drop above {pitch:pitch}'],
+            ['turn round', 'turn round'], ['turn round', 'turn round at the limit', 'turn round'],
+            ['leave out', 'leave out'], ['leave out', 'leave it out', 'leave out'],
+        ]);
+        $this->add(ClauseKind::Keys, [
+            ['by fourths', 'keys by fourths'], ['by fifths', 'keys by fifths'],
+            ['chromatic up', 'keys chromatic up'], ['chromatic down', 'keys chromatic down'],
+            ['by modes', 'keys by modes'], ['by degrees', 'keys by degrees'], ['with minors', 'keys with minors'],
+            ['listed', 'keys {keys}'],
+        ]);
+        $this->add(ClauseKind::Drill, [['drill', 'drill after note {n:1..200}'], ['drill', 'drill after {n:1..200}', 'drill after note {n}']]);
+        $this->add(ClauseKind::Time, [['4/4', '4 / 4', '4/4'], ['3/4', '3 / 4', '3/4'], ['2/4', '2 / 4', '2/4'], ['6/8', '6 / 8', '6/8']]);
+        $this->add(ClauseKind::PickUp, [['beats', 'pick up {n:1..3} beat(s)', 'pick-up {n} beat(s)'], ['eighths', 'pick up {n:1..7} eighth(s)', 'pick-up {n} eighth(s)']]);
+        foreach (array_keys(self::UNITS) as $unit) {
+            $this->phrases[] = new Phrase(ClauseKind::Tempo, $unit, $unit.' = {n:10..400}');
+        }
+        $this->add(ClauseKind::Tempo, [['beat', '{n:10..400}'], ['beat', 'tempo {n:10..400}', '{n}']]);
+        $this->add(ClauseKind::Goal, [['goal', 'goal {n:10..400}']]);
+        $this->add(ClauseKind::Click, [['2 and 4', 'click {n:2..2} and {n:4..4}', 'click 2 and 4'], ['every', 'click every beat']]);
+    }
+
+    /** @return list<Phrase> */
+    public function phrases(): array
+    {
+        return $this->phrases;
+    }
+
+    /** @param list<array{0: string, 1: string, 2?: string}> $phrases */
+    private function add(ClauseKind $slot, array $phrases): void
+    {
+        foreach ($phrases as $phrase) {
+            $this->phrases[] = new Phrase($slot, $phrase[0], $phrase[1], $phrase[2] ?? '');
+        }
+    }
+}

@@ -1,0 +1,195 @@
+<?php
+
+declare(strict_types=1);
+
+namespace SwiftReed\Line;
+
+use SwiftReed\Knowledge\Nearest;
+use SwiftReed\Pattern\PatternError;
+use SwiftReed\Pattern\PatternLibrary;
+use SwiftReed\Pattern\PatternParser;
+use SwiftReed\Scale\ScaleLibrary;
+
+/**
+ * Reads a study line. Parsing the printed text again gives the same line.
+ */
+final class Parser
+{
+    private readonly Grammar $grammar;
+    private readonly KeyClauseParser $keys;
+
+    public function __construct(public readonly ScaleLibrary $scales, PatternLibrary $patterns)
+    {
+        $this->grammar = new Grammar($patterns);
+        $this->keys = new KeyClauseParser($scales);
+    }
+
+    /** @throws StudyLineError */
+    public function parse(string $text): StudyLine
+    {
+        if (!mb_check_encoding($text, 'UTF-8')) {
+            throw StudyLineError::notText();
+        }
+        $text = trim($text);
+        if (mb_strlen($text) > StudyLine::LIMIT) {
+            throw StudyLineError::tooLong(mb_strlen($text), StudyLine::LIMIT);
+        }
+        $clauses = [];
+        $end = mb_strlen($text) + 1;
+        foreach ($this->split(Lexer::tokens($text), $end) as $i => [$tokens, $column]) {
+            if ([] === $tokens) {
+                throw 0 === $i && $column >= $end ? StudyLineError::empty() : StudyLineError::unexpected($column, $column >= $end ? '' : ',', 0 === $i ? ['a key'] : ['a clause, or no comma'], '', 0 === $i ? KeyClauseParser::EXAMPLE : 'concert F major, eighths');
+            }
+            $clause = 0 === $i ? $this->keys->parse($tokens, $this->endOf($tokens)) : (self::isCell($tokens) ? $this->cell($text, $tokens) : $this->clause($tokens));
+            $taken = $clauses[$clause->slot->value] ?? null;
+            if (null !== $taken) {
+                throw StudyLineError::saidTwice($clause->column, $clause->text, $clause->slot, $taken->text);
+            }
+            $clauses[$clause->slot->value] = $clause;
+        }
+        uasort($clauses, static fn (Clause $a, Clause $b): int => $a->slot->order() <=> $b->slot->order());
+
+        return new StudyLine($clauses);
+    }
+
+    public function grammar(): Grammar
+    {
+        return $this->grammar;
+    }
+
+    /**
+     * @param list<Token> $tokens
+     *
+     * @return list<array{list<Token>, int}> clauses and the column where each ends
+     */
+    private function split(array $tokens, int $end): array
+    {
+        $clauses = [];
+        $clause = [];
+        foreach ($tokens as $i => $token) {
+            if ($token->isComma() && self::isCell($clause) && $this->isOctaveMark($tokens, $i)) {
+                $last = array_pop($clause);
+                $clause[] = new Token($last?->text.',', $last->column ?? $token->column);
+            } elseif ($token->isComma()) {
+                $clauses[] = [$clause, $token->column];
+                $clause = [];
+            } else {
+                $clause[] = $token;
+            }
+        }
+        $clauses[] = [$clause, $end];
+
+        return $clauses;
+    }
+
+    /** @param list<Token> $tokens */
+    private static function isCell(array $tokens): bool
+    {
+        return isset($tokens[0]) && 'cell' === $tokens[0]->lower();
+    }
+
+    /**
+     * Whether a comma inside a cell puts its degree an octave lower instead of ending the clause: it stands right after
+     * a degree, and what follows up to the next comma is nothing, or is more of the cell.
+     *
+     * @param list<Token> $tokens
+     */
+    private function isOctaveMark(array $tokens, int $comma): bool
+    {
+        $before = $tokens[$comma - 1];
+        if (1 !== preg_match('/[1-7]$/', $before->text) || $before->column + mb_strlen($before->text) !== $tokens[$comma]->column) {
+            return false;
+        }
+        $next = $tokens[$comma + 1] ?? null;
+        if (null !== $next && $next->column === $tokens[$comma]->column + 1 && 1 === preg_match('/^(\*|\.\.)/', $next->text)) {
+            return true; // 7,*2 is held, 7,..3 is a run
+        }
+        $piece = [];
+        for ($i = $comma + 1; isset($tokens[$i]) && !$tokens[$i]->isComma(); ++$i) {
+            $piece[] = $tokens[$i];
+        }
+        if ([] === $piece) {
+            return true;
+        }
+        if (1 === \count($piece) && 1 === preg_match('/^\d+$/', $piece[0]->text) && (int) $piece[0]->text <= PatternParser::HIGHEST) {
+            return true; // a degree, and no tempo
+        }
+        foreach ($this->grammar->phrases() as $phrase) {
+            // A time signature is typed without spaces, the slash of a cell with them.
+            $isApart = ClauseKind::Time === $phrase->slot && isset($piece[1]) && $piece[0]->column + 1 < $piece[1]->column;
+            if (!$isApart && PhraseMatch::of($phrase, $piece)->isWhole()) {
+                return false;
+            }
+        }
+        foreach ($piece as $token) {
+            if (!PatternParser::isWord($token->text)) {
+                return false;
+            }
+        }
+
+        return true;
+    }
+
+    /**
+     * @param non-empty-list<Token> $tokens
+     *
+     * @throws StudyLineError
+     */
+    private function cell(string $text, array $tokens): Clause
+    {
+        $begin = $tokens[0]->column + mb_strlen($tokens[0]->text);
+        try {
+            $pattern = PatternParser::parse(mb_substr($text, $begin - 1, $this->endOf($tokens) - $begin), $begin);
+        } catch (PatternError $error) {
+            throw [] === $error->expected ? StudyLineError::wrong($error->column, $error->read, $error->getMessage()) : StudyLineError::unexpected($error->column, $error->read, $error->expected, '', 'concert F major, cell 1 2 3 5');
+        }
+
+        return new Clause(ClauseKind::Pattern, 'cell', ['cell' => substr($pattern->text, 5)], $pattern->text, $tokens[0]->column);
+    }
+
+    /** @param non-empty-list<Token> $tokens */
+    private function endOf(array $tokens): int
+    {
+        $last = $tokens[\count($tokens) - 1];
+
+        return $last->column + mb_strlen($last->text);
+    }
+
+    /**
+     * @param non-empty-list<Token> $tokens
+     *
+     * @throws StudyLineError
+     */
+    private function clause(array $tokens): Clause
+    {
+        $furthest = -1;
+        $failures = [];
+        foreach ($this->grammar->phrases() as $phrase) {
+            $match = PhraseMatch::of($phrase, $tokens);
+            if ($match->isWhole()) {
+                return $match->clause($tokens[0]->column);
+            }
+            if ($match->reached > $furthest) {
+                $furthest = $match->reached;
+                $failures = [];
+            }
+            if ($match->reached === $furthest) {
+                $failures[] = $match;
+            }
+        }
+        foreach ($failures as $failure) {
+            if ([] !== $failure->bounds) {
+                [$which, $least, $most] = $failure->bounds;
+                $token = $tokens[$which];
+                throw StudyLineError::outOfBounds($token->column, $token->text, 'a whole number', $least, $most, $failure->phrase->shown());
+            }
+        }
+        $token = $tokens[$furthest] ?? new Token('', $this->endOf($tokens));
+        $said = implode(' ', array_map(static fn (Token $token): string => $token->text, $tokens));
+        $shown = array_map(static fn (Phrase $phrase): string => $phrase->shown(), $this->grammar->phrases());
+        $expected = 0 === $furthest ? ['a clause such as "2 octaves"', '"eighths"', '"then arpeggio"', '"slurred"', '"quarter = 72"'] : array_values(array_unique(array_map(static fn (PhraseMatch $match): string => $match->expected, $failures)));
+        $nearest = Nearest::to($said, $shown);
+
+        throw StudyLineError::unexpected($token->column, $token->text, $expected, $nearest, 'concert F major, '.('' === $nearest ? $failures[0]->phrase->shown() : $nearest));
+    }
+}

@@ -1,0 +1,67 @@
+<?php
+
+declare(strict_types=1);
+
+namespace SwiftReed\Line;
+
+/**
+ * A study line that cannot be read: where, what stood there, what could stand there.
+ */
+final class StudyLineError extends \InvalidArgumentException
+{
+    /**
+     * @param int          $column   counted in characters from 1
+     * @param string       $read     what stood there; nothing at the end of the line
+     * @param list<string> $expected what could stand there
+     * @param string       $nearest  the known word that is most like it, or nothing
+     */
+    private function __construct(string $message, public readonly int $column, public readonly string $read, public readonly array $expected, public readonly string $nearest)
+    {
+        parent::__construct($message);
+    }
+
+    /** @param list<string> $expected */
+    public static function unexpected(int $column, string $read, array $expected, string $nearest, string $example): self
+    {
+        $what = '' === $read ? 'the line ends' : \sprintf('"%s" is not understood', self::shorten($read));
+        $list = implode(', ', \array_slice($expected, 0, 8)).(\count($expected) > 8 ? ', …' : '');
+        $meant = '' === $nearest ? '' : \sprintf('; did you mean "%s"?', $nearest);
+
+        return new self(\sprintf('Column %d: %s; expected %s%s Example: "%s".', $column, $what, $list, '' === $meant ? '.' : $meant, $example), $column, $read, $expected, $nearest);
+    }
+
+    public static function saidTwice(int $column, string $read, ClauseKind $slot, string $before): self
+    {
+        return new self(\sprintf('Column %d: "%s" says the %s again; "%s" already says it. Leave one of the two out, for example "concert F major, 2 octaves, eighths".', $column, self::shorten($read), $slot->value, $before), $column, $read, [], '');
+    }
+
+    public static function outOfBounds(int $column, string $read, string $what, int $least, int $most, string $example): self
+    {
+        return new self(\sprintf('Column %d: read "%s"; expected %s from %d to %d, for example "%s".', $column, self::shorten($read), $what, $least, $most, $example), $column, $read, [\sprintf('%d to %d', $least, $most)], '');
+    }
+
+    public static function wrong(int $column, string $read, string $why): self
+    {
+        return new self(\sprintf('Column %d: read "%s". %s', $column, self::shorten($read), $why), $column, $read, [], '');
+    }
+
+    public static function empty(): self
+    {
+        return new self('The line is empty; expected a key, for example "concert F major, 2 octaves".', 1, '', ['a key'], '');
+    }
+
+    public static function tooLong(int $length, int $limit): self
+    {
+        return new self(\sprintf('The line has %d characters; expected at most %d, for example "concert F major, 2 octaves".', $length, $limit), $limit + 1, '', [], '');
+    }
+
+    public static function notText(): self
+    {
+        return new self('The line is not readable text (UTF-8); expected something like "concert F major, 2 octaves".', 1, '', [], '');
+    }
+
+    private static function shorten(string $read): string
+    {
+        return mb_strlen($read) > 40 ? mb_substr($read, 0, 39).'…' : $read;
+    }
+}

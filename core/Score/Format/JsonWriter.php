@@ -1,0 +1,139 @@
+<?php
+
+declare(strict_types=1);
+
+namespace SwiftReed\Score\Format;
+
+use SwiftReed\Fingering\Alternate;
+use SwiftReed\Fingering\HardSpot;
+use SwiftReed\Fingering\PlannedNote;
+use SwiftReed\Instrument\Fingering;
+use SwiftReed\Instrument\SlideAdjust;
+use SwiftReed\Score\Part;
+use SwiftReed\Study\Fit\RangeMove;
+use SwiftReed\Study\StudyNote;
+use SwiftReed\Study\Tonguing\Attack;
+use SwiftReed\Study\Tonguing\Slur;
+use SwiftReed\Time\Length;
+
+/**
+ * Writes a part as JSON, version 1 (docs/study-json.md).
+ */
+final class JsonWriter
+{
+    public const VERSION = 1;
+
+    public static function write(Part $part): string
+    {
+        return json_encode(self::data($part), \JSON_PRETTY_PRINT | \JSON_PRESERVE_ZERO_FRACTION | \JSON_UNESCAPED_UNICODE | \JSON_UNESCAPED_SLASHES | \JSON_THROW_ON_ERROR)."\n";
+    }
+
+    /**
+     * The first study, and all of them under "studies".
+     *
+     * @param non-empty-list<Part>   $parts
+     * @param non-empty-list<string> $numbers
+     * @param string                 $line    the line they come from, or nothing when there are several
+     */
+    public static function sheet(array $parts, array $numbers, string $line): string
+    {
+        $studies = array_map(static fn (Part $part, string $number): array => ['number' => $number] + self::data($part), $parts, $numbers);
+        $all = ['line' => '' === $line ? $parts[0]->line() : $line] + self::data($parts[0]) + ['studies' => $studies];
+
+        return json_encode($all, \JSON_PRETTY_PRINT | \JSON_PRESERVE_ZERO_FRACTION | \JSON_UNESCAPED_UNICODE | \JSON_UNESCAPED_SLASHES | \JSON_THROW_ON_ERROR)."\n";
+    }
+
+    /** @return array<string, mixed> */
+    public static function data(Part $part): array
+    {
+        $study = $part->study;
+        $recipe = $study->recipe;
+        $notes = [];
+        foreach ($study->notes as $i => $note) {
+            $notes[] = self::note($i, $note, $part->plan->notes[$i], $part);
+        }
+        $pitches = array_map(static fn (StudyNote $note): int => $note->pitch()->midi(), $study->notes);
+        $tempo = ['bpm' => $recipe->tempo->bpm, 'unit' => $recipe->tempo->unit, 'click' => $recipe->tempo->click];
+
+        $rounds = [] + ($study->comesOutAfter > 1 ? ['rounds' => $study->comesOutAfter] : []) + ($recipe->rounds > 1 ? ['times' => $recipe->rounds] : []) + (0 === $recipe->rounds ? ['times' => $study->comesOutAfter] : []);
+
+        return [
+            'version' => self::VERSION,
+            'line' => $part->line(),
+            'instrument' => ['id' => $part->instrument->id, 'name' => $part->instrument->name, 'setup' => $part->instrument->setup],
+            'concert_key' => ['tonic' => $study->concertKey->tonic->text(), 'mode' => $recipe->material->nameOn($study->concertKey->tonic), 'fifths' => $study->concertSignature->fifths],
+            'written_key' => ['tonic' => $study->writtenKey->key->tonic->text(), 'mode' => $recipe->material->nameOn($study->writtenKey->key->tonic), 'fifths' => $study->signature->fifths, 'respelled' => $study->writtenKey->respelled],
+            'tempo' => 0 === $recipe->tempo->goal ? $tempo : $tempo + ['goal' => $recipe->tempo->goal],
+            'time' => $recipe->time->value,
+            'pattern' => $recipe->pattern->text,
+            'pickup' => Length::fraction($recipe->pickUp),
+            'untimed' => $study->isUntimed(),
+            ...$rounds,
+            'notes' => $notes,
+            'hard_spots' => array_map(static fn (HardSpot $spot): array => ['from' => $spot->from, 'to' => $spot->to, 'difficulty' => $spot->difficulty, 'why' => $part->hard($spot)], $part->plan->hardSpots),
+            'range' => [
+                'lowest' => $study->notes[(int) array_search(min($pitches), $pitches, true)]->pitch()->text(),
+                'highest' => $study->notes[(int) array_search(max($pitches), $pitches, true)]->pitch()->text(),
+                'policy' => $study->policy->value,
+                'moves' => array_map(static fn (RangeMove $move): array => ['at' => $move->at, 'octaves' => $move->octaves], $study->moves),
+            ],
+            'warnings' => $study->warnings,
+        ];
+    }
+
+    /** @return array<string, mixed> */
+    private static function note(int $i, StudyNote $note, PlannedNote $planned, Part $part): array
+    {
+        return [
+            'i' => $i,
+            'bar' => $note->bar,
+            'onset' => Length::fraction($note->onset),
+            'duration' => Length::fraction($note->length),
+            'written' => $note->pitch()->text(),
+            'sounding' => $note->sounding->text(),
+            'midi' => $note->sounding->midi(),
+            'written_midi' => $note->pitch()->midi(),
+            'degree' => $note->tone->degree,
+            'tongued' => Attack::None !== $note->attack,
+            'attack' => $note->attack->value,
+            'slur' => Slur::Outside === $note->slur ? null : $note->slur->value,
+            'breath' => $note->breathAfter,
+            'tuplet' => self::orNull($note->tuplet),
+            'reminder' => self::orNull($note->reminder),
+            'fingering' => ['cents' => $planned->fingering->isDerived() ? round($part->cents($i), 1) + 0.0 : null] + self::fingering($planned->fingering) + [
+                'momentary' => $planned->fingering->momentary,
+                'resting' => $planned->resting,
+                'why' => self::orNull($part->why($i)),
+                'occasion' => $planned->occasion?->text,
+            ],
+            'alternates' => array_map(static fn (Alternate $alternate): array => self::alternate($i, $alternate, $part), $planned->alternates),
+            'flags' => $planned->flags,
+        ];
+    }
+
+    /** @return array<string, mixed> */
+    public static function fingering(Fingering $fingering): array
+    {
+        return [
+            'touches' => $fingering->touches,
+            'text' => $fingering->text,
+            'valves' => self::orNull($fingering->valves),
+            'slide' => 0 === $fingering->slide ? null : $fingering->slide,
+            'slide_adjust' => SlideAdjust::None === $fingering->slideAdjust ? null : $fingering->slideAdjust->value,
+            'side' => self::orNull($fingering->side),
+            'use' => $fingering->use->value,
+            'cents' => $fingering->isDerived() ? round($fingering->cents, 1) + 0.0 : null,
+        ];
+    }
+
+    /** @return array<string, mixed> */
+    private static function alternate(int $i, Alternate $alternate, Part $part): array
+    {
+        return self::fingering($alternate->fingering) + ['when' => self::orNull($part->when($alternate->fingering)), 'cost_here' => $alternate->costHere, 'why_not' => $part->whyNot($i, $alternate)];
+    }
+
+    private static function orNull(string $text): ?string
+    {
+        return '' === $text ? null : $text;
+    }
+}

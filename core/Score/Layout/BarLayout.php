@@ -1,0 +1,278 @@
+<?php
+
+declare(strict_types=1);
+
+namespace SwiftReed\Score\Layout;
+
+use SwiftReed\Pitch\Accidental;
+use SwiftReed\Pitch\Pitch;
+use SwiftReed\Study\SignsInForce;
+use SwiftReed\Study\Study;
+use SwiftReed\Time\Length;
+use SwiftReed\Time\TimeSignature;
+
+/**
+ * Cuts a study into bars that add up: ties over bar lines, rests in the last bar, beams that show the beat, accidentals
+ * that hold for the bar, and systems of about sixteen notes.
+ */
+final class BarLayout
+{
+    /** Notes that stand comfortably on one line with a diagram under each. */
+    public const SYSTEM = 16;
+    private const ACCIDENTAL = 0.25;
+    /** Note values that can be written with one head, in ticks. */
+    private const VALUES = [1920, 1440, 960, 720, 480, 360, 240, 180, 120, 60];
+
+    /**
+     * @param int $perSystem notes that stand comfortably on one system
+     *
+     * @return list<Bar>
+     */
+    public static function bars(Study $study, int $perSystem = self::SYSTEM): array
+    {
+        $pieces = self::pieces($study);
+        $bars = [];
+        foreach ($pieces as $number => $items) {
+            $items = self::withAccidentals($study, $items);
+            $bars[] = self::withBeams($study->recipe->time, $items);
+        }
+        $widths = array_map(self::width(...), $bars);
+        $begins = self::systems($widths, $perSystem);
+
+        return array_map(static fn (array $items, int $i): Bar => new Bar($i + ($study->lead() > 0 ? 0 : 1), $items, $begins[$i]), $bars, array_keys($bars));
+    }
+
+    /** @return list<list<BarItem>> items of each bar, in order */
+    private static function pieces(Study $study): array
+    {
+        $time = $study->recipe->time;
+        $bar = $time->barTicks();
+        $bars = [];
+        // Places are counted from the first bar line, so that beats lie where they are felt.
+        $lead = $study->lead();
+        $end = $lead;
+        foreach ($study->notes as $i => $note) {
+            foreach (self::rests($end, $lead + $note->onset, $time) as $rest) {
+                $bars[intdiv($rest->onset, $bar)][] = $rest;
+            }
+            $end = $lead + $note->onset + $note->length;
+            $lengths = self::written($lead + $note->onset, $note->length, $time);
+            $onset = $lead + $note->onset;
+            foreach ($lengths as $k => [$length, $triplet]) {
+                $bars[intdiv($onset, $bar)][] = self::item($i, $onset, $length, $k > 0, $k < \count($lengths) - 1, $triplet);
+                $onset += $length;
+            }
+        }
+        $full = $study->isUntimed() ? $end : (int) ceil($end / $bar) * $bar;
+        foreach (self::rests($end, $full, $time) as $rest) {
+            $bars[intdiv($rest->onset, $bar)][] = $rest;
+        }
+        ksort($bars);
+
+        return array_values($bars);
+    }
+
+    /**
+     * A note as it is written: what lies in a triplet apart from what does not.
+     *
+     * @return list<array{int, bool}> lengths in ticks, and whether each is a triplet's
+     */
+    private static function written(int $onset, int $length, TimeSignature $time): array
+    {
+        $pieces = [];
+        if (0 !== $onset % Length::SIXTEENTH) {
+            $inTriplet = min($length, Length::QUARTER - $onset % Length::QUARTER);
+            $pieces[] = [$inTriplet, true];
+            $onset += $inTriplet;
+            $length -= $inTriplet;
+        }
+        $tail = 0 === ($onset + $length) % Length::SIXTEENTH ? 0 : ($onset + $length) % Length::QUARTER;
+        foreach ($length > $tail ? self::split($onset, $length - $tail, $time) : [] as $plain) {
+            $pieces[] = [$plain, false];
+        }
+        if ($tail > 0 && $length > 0) {
+            $pieces[] = [min($tail, $length), true];
+        }
+
+        return $pieces;
+    }
+
+    /**
+     * Silence between two places: first out of the triplet, then to the beat, then the rest of the bar.
+     *
+     * @return list<BarItem>
+     */
+    private static function rests(int $from, int $to, TimeSignature $time): array
+    {
+        $rests = [];
+        $bar = $time->barTicks();
+        while ($from < $to) {
+            $room = min($to, (intdiv($from, $bar) + 1) * $bar) - $from;
+            $toBeat = $time->beatTicks() - $from % $time->beatTicks();
+            $inTriplet = 0 !== $from % Length::SIXTEENTH || ($room < Length::QUARTER && 0 !== $room % Length::SIXTEENTH);
+            $length = $inTriplet ? min(Length::TRIPLET_EIGHTH, $room) : self::split($from, min($toBeat < $time->beatTicks() ? $toBeat : $room, $room), $time)[0];
+            $rests[] = self::item(-1, $from, $length, false, false, Length::TRIPLET_EIGHTH === $length);
+            $from += $length;
+        }
+
+        return $rests;
+    }
+
+    private static function item(int $note, int $onset, int $length, bool $tiedFrom, bool $tiedTo, bool $triplet): BarItem
+    {
+        $place = $onset % Length::QUARTER;
+        $edge = $triplet ? (0 === $place ? 'start' : ($place + $length >= Length::QUARTER ? 'stop' : '')) : '';
+
+        return new BarItem($note, $onset, $length, $tiedFrom, $tiedTo, $triplet, $edge, '', []);
+    }
+
+    /**
+     * Cuts a length at bar lines and, where it begins off the beat, at the middle of the bar, into writable values.
+     *
+     * @return non-empty-list<int>
+     */
+    private static function split(int $onset, int $length, TimeSignature $time): array
+    {
+        $bar = $time->barTicks();
+        $half = match ($time) {
+            TimeSignature::FourFour => Length::HALF, TimeSignature::SixEight => 3 * Length::EIGHTH, default => $bar,
+        };
+        $lengths = [];
+        while ($length > 0) {
+            $toLine = $bar - $onset % $bar;
+            $toHalf = $half - $onset % $half;
+            $room = 0 !== $onset % (TimeSignature::SixEight === $time ? $half : Length::QUARTER) && $toHalf < $toLine ? $toHalf : $toLine;
+            $most = min($length, $room);
+            $value = 60;
+            foreach (self::VALUES as $candidate) {
+                if ($candidate <= $most) {
+                    $value = $candidate;
+                    break;
+                }
+            }
+            $lengths[] = $value;
+            $onset += $value;
+            $length -= $value;
+        }
+        \assert([] !== $lengths);
+
+        return $lengths;
+    }
+
+    /**
+     * @param list<BarItem> $items
+     *
+     * @return list<BarItem>
+     */
+    private static function withAccidentals(Study $study, array $items): array
+    {
+        $signs = new SignsInForce($study->signature, $study->recipe->material->printsSignature);
+        $printed = [];
+        foreach ($items as $item) {
+            $sign = '';
+            if (!$item->isRest() && !$item->tiedFrom) {
+                $pitch = $study->notes[$item->note]->pitch();
+                $sign = $signs->take($pitch, 0) ? self::sign($pitch) : '';
+            }
+            $printed[] = new BarItem($item->note, $item->onset, $item->length, $item->tiedFrom, $item->tiedTo, $item->isTriplet, $item->tupletEdge, $sign, []);
+        }
+
+        return $printed;
+    }
+
+    private static function sign(Pitch $pitch): string
+    {
+        return 0 === $pitch->alter ? 'natural' : Accidental::of($pitch->alter)->text();
+    }
+
+    /**
+     * @param list<BarItem> $items
+     *
+     * @return list<BarItem>
+     */
+    private static function withBeams(TimeSignature $time, array $items): array
+    {
+        $groups = [];
+        foreach ($items as $i => $item) {
+            $flags = self::flags($item);
+            if (!$item->isRest() && $flags > 0) {
+                $groups[intdiv($item->onset, $time->beatTicks())][] = $i;
+            }
+        }
+        $beams = [];
+        foreach ($groups as $members) {
+            $last = \count($members) - 1;
+            if (0 === $last) {
+                continue;
+            }
+            foreach ($members as $k => $i) {
+                $levels = self::flags($items[$i]);
+                for ($level = 1; $level <= $levels; ++$level) {
+                    $before = $k > 0 && self::flags($items[$members[$k - 1]]) >= $level;
+                    $after = $k < $last && self::flags($items[$members[$k + 1]]) >= $level;
+                    $beams[$i][] = match (true) {
+                        $before && $after => 'continue',
+                        $before => 'end',
+                        $after => 'begin',
+                        default => 0 === $k ? 'forward hook' : 'backward hook',
+                    };
+                }
+            }
+        }
+        $beamed = [];
+        foreach ($items as $i => $item) {
+            $beamed[] = new BarItem($item->note, $item->onset, $item->length, $item->tiedFrom, $item->tiedTo, $item->isTriplet, $item->tupletEdge, $item->accidental, $beams[$i] ?? []);
+        }
+
+        return $beamed;
+    }
+
+    /** Flags of the written value: an eighth has one, a sixteenth two. */
+    private static function flags(BarItem $item): int
+    {
+        return match (true) {
+            $item->writtenTicks() >= Length::QUARTER => 0,
+            $item->writtenTicks() >= Length::EIGHTH => 1,
+            $item->writtenTicks() >= Length::SIXTEENTH => 2,
+            default => 3,
+        };
+    }
+
+    /**
+     * Room on the line, in notes: an accidental pushes its note away from the one before.
+     *
+     * @param list<BarItem> $items
+     */
+    private static function width(array $items): float
+    {
+        return \count($items) + self::ACCIDENTAL * \count(array_filter($items, static fn (BarItem $item): bool => '' !== $item->accidental));
+    }
+
+    /**
+     * Bars shared out evenly over as few systems as hold them.
+     *
+     * @param list<float> $widths
+     *
+     * @return list<bool> whether a system begins with this bar
+     */
+    private static function systems(array $widths, int $perSystem): array
+    {
+        $most = max($perSystem + 1, [] === $widths ? 0 : max($widths));
+        for ($count = max(1, (int) ceil(array_sum($widths) / ($perSystem + 1)));; ++$count) {
+            $bars = \count($widths);
+            $begins = [];
+            $fits = true;
+            $at = 0;
+            for ($system = 0; $system < $count && $at < $bars; ++$system) {
+                // The first systems take one bar more where they do not come out even.
+                $here = max(1, intdiv($bars, $count) + ($system < $bars % $count ? 1 : 0));
+                $fits = $fits && array_sum(\array_slice($widths, $at, $here)) <= $most;
+                array_push($begins, true, ...array_fill(0, min($here, $bars - $at) - 1, false));
+                $at += $here;
+            }
+            if ($fits || $count >= $bars) {
+                return $begins;
+            }
+        }
+    }
+}

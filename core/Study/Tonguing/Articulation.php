@@ -1,0 +1,80 @@
+<?php
+
+declare(strict_types=1);
+
+namespace SwiftReed\Study\Tonguing;
+
+use SwiftReed\Study\Tone;
+
+/**
+ * Which notes are tongued and which are slurred into.
+ */
+enum Articulation: string
+{
+    case Tongued = 'tongued';
+    case Slurred = 'slurred';
+    case SlurTwoTongueTwo = 'slur 2 tongue 2';
+    case TongueOneSlurThree = 'tongue 1 slur 3';
+    case TongueUpSlurDown = 'tongue up slur down';
+    /** Each root, in both directions, tongued; the rest slurred. */
+    case TongueRoots = 'tongue roots';
+    /** The first note of each cell tongued; the rest slurred. */
+    case TongueCells = 'tongue cells';
+    case Legato = 'legato';
+
+    /**
+     * @param non-empty-list<Tone> $tones
+     *
+     * @return non-empty-list<array{Attack, Slur}> one for each tone
+     */
+    public function marks(array $tones): array
+    {
+        $marks = [];
+        foreach ($this->joins($tones) as $i => [$joinsBefore, $joinsAfter]) {
+            $slur = match (true) {
+                $joinsBefore && $joinsAfter => Slur::Continue,
+                $joinsBefore => Slur::Stop,
+                $joinsAfter => Slur::Start,
+                default => Slur::Outside,
+            };
+            $attack = match (true) {
+                $joinsBefore => Attack::None,
+                self::Legato === $this && $i > 0 => Attack::Soft,
+                default => Attack::Tongue,
+            };
+            $marks[] = [$attack, $slur];
+        }
+
+        return $marks;
+    }
+
+    /**
+     * @param non-empty-list<Tone> $tones
+     *
+     * @return non-empty-list<array{bool, bool}> whether the note is slurred from the one before, and to the one after
+     */
+    private function joins(array $tones): array
+    {
+        $count = \count($tones);
+        $intoNext = array_fill(0, $count, false);
+        for ($i = 0; $i + 1 < $count; ++$i) {
+            // A repeated pitch must be tongued, whatever the pattern says.
+            $intoNext[$i] = !$tones[$i]->fillsBar && !$tones[$i]->isSeam && 0 === $tones[$i + 1]->rests && $tones[$i]->pitch->midi() !== $tones[$i + 1]->pitch->midi() && match ($this) {
+                self::Tongued, self::Legato => false,
+                self::Slurred => true,
+                self::SlurTwoTongueTwo => 0 === $i % 4,
+                self::TongueOneSlurThree => 1 === $i % 4 || 2 === $i % 4,
+                self::TongueUpSlurDown => !$tones[$i + 1]->ascending,
+                self::TongueRoots => !$tones[$i + 1]->isRoot,
+                // A plain line has no cells: its notes go by fours.
+                self::TongueCells => $tones[$i + 1]->cell < 0 ? 3 !== $i % 4 : $tones[$i + 1]->cell === $tones[$i]->cell && $tones[$i + 1]->group === $tones[$i]->group,
+            };
+        }
+        $joins = [];
+        foreach ($intoNext as $i => $after) {
+            $joins[] = [$i > 0 && $intoNext[$i - 1], $after];
+        }
+
+        return $joins;
+    }
+}
