@@ -11,8 +11,6 @@ use SwiftReed\Instrument\InstrumentLibrary;
 use SwiftReed\Knowledge\DataFolder;
 use SwiftReed\Packet\PacketTable;
 use SwiftReed\Packet\SheetBuilder;
-use SwiftReed\Pitch\SpellingPreference;
-use SwiftReed\Player\Stage;
 use SwiftReed\Scale\ScaleLibrary;
 use SwiftReed\Score\Format\MusicXmlWriter;
 use SwiftReed\Score\PartBuilder;
@@ -48,20 +46,20 @@ $parts = PartBuilder::shipped();
 $clarinet = $instruments->instrument('clarinet-bb');
 $line = 'concert G major, 2 octaves, up and down, eighths, quarter = 72';
 
-show('a two-octave study built and fingered, planner kept', median(300, static fn () => $parts->build($line, $clarinet)), 'target 3 ms');
-show('the same with nothing kept but the data files', median(100, static fn () => PartBuilder::shipped()->build($line, $clarinet)), '');
+show('a two-octave study built and fingered, planner kept', median(300, static fn () => $parts->build($parts->parser->parse($line), $clarinet)), 'target 3 ms');
+show('the same with nothing kept but the data files', median(100, static fn () => PartBuilder::shipped()->read($line, $clarinet)), '');
 $whole = static function () use ($instruments): void {
     $parts = PartBuilder::shipped();
     foreach ($instruments->ids() as $id) {
         foreach (PacketTable::lines() as $tonic) {
-            $parts->build('concert '.$tonic->text().' major, 2 octaves', $instruments->instrument($id));
+            $parts->build($parts->parser->parse('concert '.$tonic->text().' major, 2 octaves'), $instruments->instrument($id));
         }
     }
 };
 show(sprintf('twelve keys x %d instruments, two octaves, built and fingered', count($instruments->ids())), median(7, $whole), sprintf('target 600 ms; peak memory %.0f MB, target 64', memory_get_peak_usage(true) / 1048576));
 
 $long = Recipe::of($parts->parser->parse('own E chromatic, 3 octaves, sixteenths'), $scales, $parts->patterns);
-$reader = $clarinet->player(Stage::Full, SpellingPreference::Plainest);
+$reader = $clarinet->player();
 $study = (new StudyBuilder($scales))->build($long, $reader);
 $notes = [];
 while (count($notes) < 300) {
@@ -71,22 +69,22 @@ $study = $study->withNotes(array_slice($notes, 0, 300));
 $planner = new Planner($clarinet, Weights::shipped());
 show('the planner alone on 300 chromatic notes, all alternates, changes known', median(50, static fn () => $planner->plan($study)), 'target 5 ms');
 show('the planner alone on 300 chromatic notes, changes worked out anew', median(30, static fn () => (new Planner($clarinet, Weights::shipped()))->plan($study)), '');
-$part = $parts->build($line, $clarinet);
+$part = $parts->build($parts->parser->parse($line), $clarinet);
 show('MusicXML of a two-octave study', median(200, static fn () => MusicXmlWriter::write($part)), '');
 $tetra = 'concert C major, tetra, eighths, keys by fourths';
 $sheets = new SheetBuilder($parts);
 $sheet = static function () use ($sheets, $tetra, $clarinet): string {
-    $built = $sheets->build([$tetra], $clarinet);
+    $built = $sheets->read([$tetra], $clarinet);
 
     return MusicXmlWriter::sheet($built->parts, $built->numbers);
 };
 show('a tetra sheet in twelve keys built, fingered and written as MusicXML', median(20, $sheet), 'target 60 ms');
 $import = new LineFinder($scales, $parts->patterns, $parts->parser);
-$given = MusicXmlReader::read(MusicXmlWriter::write($parts->build('own D major, five-and-back with approach', $clarinet)));
+$given = MusicXmlReader::read(MusicXmlWriter::write($parts->build($parts->parser->parse('own D major, five-and-back with approach'), $clarinet)));
 show('a pattern of 113 notes read from MusicXML and recognised', median(10, static fn () => $import->find($given, $clarinet)), '');
 $unknown = TypedNotes::read('C4 D4 G4 F#4 A4 Bb4 E5 C5 C#5 D5 Eb5 E5 G4');
 show('thirteen typed notes that are no scale taken note by note', median(5, static fn () => $import->find($unknown, $clarinet)), '');
-foreach ($sheets->build([$tetra], $clarinet)->parts as $k => $one) {
+foreach ($sheets->read([$tetra], $clarinet)->parts as $k => $one) {
     file_put_contents(sys_get_temp_dir().'/swift-reed-bench-'.$k.'.musicxml', MusicXmlWriter::forEngraving($one));
 }
 file_put_contents(sys_get_temp_dir().'/swift-reed-bench.musicxml', MusicXmlWriter::forEngraving($part));

@@ -4,10 +4,12 @@ declare(strict_types=1);
 
 namespace SwiftReed\Fingering;
 
+use SwiftReed\Knowledge\Mistake;
+
 /**
  * A pin that cannot be read or kept.
  */
-final class PinError extends \InvalidArgumentException
+final class PinError extends \InvalidArgumentException implements Mistake
 {
     public static function notAPin(string $read): self
     {

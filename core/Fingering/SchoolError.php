@@ -4,10 +4,12 @@ declare(strict_types=1);
 
 namespace SwiftReed\Fingering;
 
+use SwiftReed\Knowledge\Mistake;
+
 /**
  * A school that cannot be read or kept.
  */
-final class SchoolError extends \InvalidArgumentException
+final class SchoolError extends \InvalidArgumentException implements Mistake
 {
     public static function name(int $length): self
     {

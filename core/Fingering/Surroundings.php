@@ -47,7 +47,7 @@ final readonly class Surroundings
         $last = \count($notes) - 1;
         $tick = $study->isUntimed() ? 0.0 : $study->recipe->tempo->plannedQuarters() / 60 * \SwiftReed\Time\Length::QUARTER;
         $isUntimed = $study->isUntimed();
-        $long = $longBeats * $study->recipe->time->beatTicks();
+        $long = $longBeats * $study->time()->beatTicks();
         $steps = self::stretches($midi, 2);
         $halfSteps = self::stretches($midi, 1);
         $all = [];

@@ -4,10 +4,12 @@ declare(strict_types=1);
 
 namespace SwiftReed\Import;
 
+use SwiftReed\Knowledge\Mistake;
+
 /**
  * Something from outside that is not music we can read: what was read, what was expected, an example.
  */
-final class ImportError extends \InvalidArgumentException
+final class ImportError extends \InvalidArgumentException implements Mistake
 {
     public const EXAMPLE = 'C4 D4 E4 F4 G4 F4 E4 D4 C4';
 

@@ -178,7 +178,7 @@ final readonly class LineFinder
     /** About how many notes a line has: as many more with each step as the second step has more than the first. */
     private static function expected(Material $material, Pattern $pattern, Pitch $root, int $top, Direction $direction): int
     {
-        $walk = new Walk($material, $pattern, $direction, [], false, false);
+        $walk = new Walk($material, $pattern, $direction, null, false, false);
         [$one, $two] = [\count(self::tones($walk, $root, 1)), \count(self::tones($walk, $root, 2))];
         $isEven = \in_array($pattern->progress, [Progress::Steps, Progress::Listed, Progress::RoundFifths, Progress::RoundFourths], true);
 
@@ -258,7 +258,7 @@ final readonly class LineFinder
     private function directions(Material $material, Pattern $pattern, Pitch $root, array $midi): array
     {
         $directions = [];
-        $begins = self::midi(self::tones(new Walk($material, $pattern, Direction::Up, [], false, false), $root, 1));
+        $begins = self::midi(self::tones(new Walk($material, $pattern, Direction::Up, null, false, false), $root, 1));
         $same = min(3, \count($begins) - 1, \count($midi));
         if ($same > 0 && \array_slice($begins, 0, $same) === \array_slice($midi, 0, $same)) {
             $directions = [Direction::UpAndDown, Direction::Up];
@@ -276,15 +276,15 @@ final readonly class LineFinder
         return $directions;
     }
 
-    /** @return list<array{string, list<Material>, bool}> */
+    /** @return list<array{string, Material|null, bool}> */
     private function arpeggios(Material $material): array
     {
         if ('' === $material->arpeggio) {
-            return [['', [], false]];
+            return [['', null, false]];
         }
         $arpeggio = $this->scales->material($material->arpeggio);
 
-        return [['', [], false], ['then arpeggio', [$arpeggio], false], ['then arpeggio restated', [$arpeggio], true]];
+        return [['', null, false], ['then arpeggio', $arpeggio, false], ['then arpeggio restated', $arpeggio, true]];
     }
 
     /**

@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace SwiftReed\Instrument;
 
 use SwiftReed\Pitch\Pitch;
-use SwiftReed\Pitch\SpellingPreference;
 use SwiftReed\Pitch\Transposition;
 use SwiftReed\Player\Player;
+use SwiftReed\Player\PlayerSettings;
 use SwiftReed\Player\Range;
 use SwiftReed\Player\Stage;
 
@@ -63,9 +63,9 @@ final class Instrument
         return $this->mechanism ??= ($this->build)();
     }
 
-    public function player(Stage $stage, SpellingPreference $spelling): Player
+    public function player(PlayerSettings $settings = new PlayerSettings()): Player
     {
-        return new Player($this->article, $this->transposition, $this->range, $stage, $spelling, $this->nextPartial(...), Stage::First === $stage ? $this->firstBreath : self::BREATH);
+        return new Player($this->article, $this->transposition, $this->range, $settings, $this->nextPartial(...), Stage::First === $settings->stage ? $this->firstBreath : self::BREATH);
     }
 
     /**

@@ -4,12 +4,13 @@ declare(strict_types=1);
 
 namespace SwiftReed\Instrument;
 
+use SwiftReed\Knowledge\Mistake;
 use SwiftReed\Knowledge\Nearest;
 
 /**
  * An instrument or set-up that is not known.
  */
-final class InstrumentError extends \InvalidArgumentException
+final class InstrumentError extends \InvalidArgumentException implements Mistake
 {
     /** @param list<string> $known */
     public static function unknown(string $read, array $known): self

@@ -11,6 +11,7 @@ enum ClauseKind: string
 {
     case Key = 'key and material';
     case Extent = 'extent';
+    case MinorExtent = 'extent of the minors';
     case Place = 'place';
     case Direction = 'direction';
     case Pattern = 'pattern';
@@ -34,6 +35,7 @@ enum ClauseKind: string
         return match ($this) {
             self::Key => 'concert, major',
             self::Extent => '1 octave',
+            self::MinorExtent => 'that of the majors',
             self::Place => 'the lowest octave that lies well',
             self::Direction => 'up and down, or the pattern\'s',
             self::Pattern => 'straight; for a pair of triads, triad pair',

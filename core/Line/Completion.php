@@ -69,7 +69,7 @@ final readonly class Completion
         foreach ($said as $clause) {
             foreach ($this->grammar->phrases() as $phrase) {
                 if (PhraseMatch::of($phrase, Lexer::tokens($clause))->isWhole()) {
-                    $taken[$phrase->slot->value] = true;
+                    $taken[$phrase->kind->value] = true;
                 }
             }
         }
@@ -89,13 +89,13 @@ final readonly class Completion
         $taken = $this->slots($said);
         foreach ($this->grammar->phrases() as $phrase) {
             $shown = $phrase->shown();
-            if ('' !== $phrase->prints || $shown === $typed || isset($taken[$phrase->slot->value])) {
+            if ('' !== $phrase->prints || $shown === $typed || isset($taken[$phrase->kind->value])) {
                 continue;
             }
             if ('' === $typed || str_starts_with($shown, $typed)) {
-                $found['starts'][$phrase->slot->value][] = $shown;
+                $found['starts'][$phrase->kind->value][] = $shown;
             } elseif (str_contains($shown, $typed)) {
-                $found['contains'][$phrase->slot->value][] = $shown;
+                $found['contains'][$phrase->kind->value][] = $shown;
             }
         }
         if ('' === $typed) {

@@ -26,8 +26,15 @@ final class Grammar
             ['ninth', 'to the ninth'], ['ninth', 'to ninth', 'to the ninth'], ['ninth', 'to the 9th', 'to the ninth'],
             ['full range', 'full range'],
         ]);
+        $this->add(ClauseKind::MinorExtent, [
+            ['octaves', 'minors {n:1..4} octave(s)'], ['notes', 'minors {n:3..24} notes|note'],
+            ['ninth', 'minors to the ninth'], ['full range', 'minors full range'],
+        ]);
         $this->add(ClauseKind::Place, [
             ['from low', 'from low'], ['from middle', 'from middle'],
+            ['low octave', 'low octave'], ['high octave', 'high octave'],
+            ['octave higher', 'octave higher'], ['octave higher', 'an octave higher', 'octave higher'],
+            ['octave lower', 'octave lower'], ['octave lower', 'an octave lower', 'octave lower'],
             ['segment', 'from {pitch:from} to {pitch:to}'],
             ['from pitch', 'from {pitch:from}'],
         ]);
@@ -38,6 +45,7 @@ final class Grammar
         foreach ($patterns->understood() as $understood => $name) {
             $this->phrases[] = new Phrase(ClauseKind::Pattern, $name, $understood, $understood === $name ? '' : $name);
         }
+        $this->add(ClauseKind::Pattern, [['build-up from', 'build up from {pitch:from}', 'build-up from {pitch:from}']]);
         $this->add(ClauseKind::Sequel, [
             ['restated', 'then arpeggio restated'], ['arpeggio', 'then arpeggio'],
             ['arpeggio', 'then the arpeggio', 'then arpeggio'],
@@ -83,7 +91,7 @@ final class Grammar
         foreach (array_keys(self::UNITS) as $unit) {
             $this->phrases[] = new Phrase(ClauseKind::Tempo, $unit, $unit.' = {n:10..400}');
         }
-        $this->add(ClauseKind::Tempo, [['beat', '{n:10..400}'], ['beat', 'tempo {n:10..400}', '{n}']]);
+        $this->add(ClauseKind::Tempo, [['beat', '{n:23..400}'], ['beat', 'tempo {n:23..400}', '{n}'], ['beat', 'tempo {n:10..22}']]);
         $this->add(ClauseKind::Goal, [['goal', 'goal {n:10..400}']]);
         $this->add(ClauseKind::Click, [['2 and 4', 'click {n:2..2} and {n:4..4}', 'click 2 and 4'], ['every', 'click every beat']]);
     }
@@ -95,10 +103,10 @@ final class Grammar
     }
 
     /** @param list<array{0: string, 1: string, 2?: string}> $phrases */
-    private function add(ClauseKind $slot, array $phrases): void
+    private function add(ClauseKind $kind, array $phrases): void
     {
         foreach ($phrases as $phrase) {
-            $this->phrases[] = new Phrase($slot, $phrase[0], $phrase[1], $phrase[2] ?? '');
+            $this->phrases[] = new Phrase($kind, $phrase[0], $phrase[1], $phrase[2] ?? '');
         }
     }
 }

@@ -43,20 +43,20 @@ final class GrammarDoc
             $text .= \sprintf("| `%s` | %s | %s |\n", $name, $formula, [] === $also ? '' : '`'.implode('` `', $also).'`');
         }
         $text .= "\n## The other clauses\n\n| clause | what can be said | when nothing is said |\n|---|---|---|\n";
-        foreach (ClauseKind::cases() as $slot) {
-            if (ClauseKind::Key === $slot) {
+        foreach (ClauseKind::cases() as $kind) {
+            if (ClauseKind::Key === $kind) {
                 continue;
             }
             $shown = [];
             foreach ($grammar->phrases() as $phrase) {
-                if ($phrase->slot === $slot) {
+                if ($phrase->kind === $kind) {
                     $shown[] = '`'.$phrase->described().'`';
                 }
             }
-            if (ClauseKind::Pattern === $slot) {
+            if (ClauseKind::Pattern === $kind) {
                 $shown = ['a name of the table below', '`cell 1 2 3 5`'];
             }
-            $text .= \sprintf("| %s | %s | %s |\n", $slot->value, implode(' · ', $shown), $slot->default());
+            $text .= \sprintf("| %s | %s | %s |\n", $kind->value, implode(' · ', $shown), $kind->default());
         }
 
         return $text.self::patterns($grammar->patterns);

@@ -8,7 +8,6 @@ use SwiftReed\Pitch\NoteName;
 use SwiftReed\Scale\Material;
 use SwiftReed\Scale\ScaleLibrary;
 use SwiftReed\Scale\TriadPair;
-use SwiftReed\Study\StudyError;
 
 /**
  * The keys of a study line that asks for several, in their order: each key's own line.
@@ -26,36 +25,70 @@ final readonly class KeyOrder
     }
 
     /**
-     * @return non-empty-list<string> study lines of one key each; the line itself where it asks for no more
+     * @return non-empty-list<StudyLine> lines of one key each; the line itself where it asks for no more
      *
-     * @throws StudyError when the order does not go with the material
+     * @throws StudyLineError when the order does not go with the material
      */
     public function lines(StudyLine $line): array
     {
+        return array_map(static fn (KeyStep $step): StudyLine => $step->line, $this->steps($line));
+    }
+
+    /**
+     * @return non-empty-list<KeyStep>
+     *
+     * @throws StudyLineError when the order does not go with the material
+     */
+    public function steps(StudyLine $line): array
+    {
         if (!$line->says(ClauseKind::Keys)) {
-            return [$line->text()];
+            return [new KeyStep($line, 0, false)];
         }
         $key = $line->clause(ClauseKind::Key);
-        $tonic = NoteName::parse($key->word('tonic'));
+        $order = $line->clause(ClauseKind::Keys);
+        $tonic = $line->tonic();
         $name = $key->word('material');
         $material = str_starts_with($name, 'formula ') || str_contains($name, 'triad pair') ? null : $this->scales->material($name);
-        $keys = match ($line->clause(ClauseKind::Keys)->says) {
+        $keys = match ($order->says) {
             'by fourths' => $this->round($tonic, $name, $material, -1),
             'by fifths' => $this->round($tonic, $name, $material, 1),
             'chromatic up' => $this->round($tonic, $name, $material, 7),
             'chromatic down' => $this->round($tonic, $name, $material, -7),
-            'by modes' => $this->modes($tonic, $name),
+            'by modes' => $this->modes($order, $tonic, $name),
             'by degrees' => $this->degrees($tonic, $name, $material),
-            'with minors' => $this->withMinors($tonic, $name),
-            default => $this->listed($line->clause(ClauseKind::Keys)->word('keys'), $tonic, $name),
+            'with minors' => $this->withMinors($order, $tonic, $name),
+            default => $this->listed($order->word('keys'), $tonic, $name),
         };
-        $lines = [];
+        $isChromatic = \in_array($order->says, ['chromatic up', 'chromatic down'], true);
+        $steps = [];
+        $before = null;
         foreach ($keys as [$on, $what]) {
-            $lines[] = $line->textOf([ClauseKind::Key->value => $key->says.' '.$on->text().' '.$what, ClauseKind::Keys->value => '']);
+            $on = abs($on->alter) > 1 ? $on->at(4)->plainName()->name() : $on; // no key stands on a double sharp or flat
+            $up = null === $before ? 0 : ($on->pitchClass() - $before->pitchClass() + 12) % 12;
+            $halfSteps = match (true) {
+                0 === $up, $isChromatic && 'chromatic up' === $order->says => $up,
+                'chromatic down' === $order->says => $up - 12,
+                \in_array($order->says, ['listed', 'with minors'], true) && $up > 6 => $up - 12,
+                default => $up,
+            };
+            $one = $line->without(ClauseKind::Keys, ClauseKind::MinorExtent)->with(Clause::key($key->says, $on, $what));
+            $steps[] = new KeyStep($what === $name || !$line->says(ClauseKind::MinorExtent) ? $one : $one->with($this->extentOfMinors($line)), $halfSteps, $isChromatic);
+            $before = $on;
         }
-        \assert([] !== $lines);
+        \assert([] !== $steps);
+        if ($line->says(ClauseKind::MinorExtent) && [] === array_filter($keys, static fn (array $key): bool => $key[1] !== $name)) {
+            throw StudyLineError::noMinorKeys($line->clause(ClauseKind::MinorExtent), $order->text);
+        }
 
-        return $lines;
+        return $steps;
+    }
+
+    /** "minors 2 octaves" is, in the line of one minor key, "2 octaves". */
+    private function extentOfMinors(StudyLine $line): Clause
+    {
+        $minors = $line->clause(ClauseKind::MinorExtent);
+
+        return new Clause(ClauseKind::Extent, $minors->says, $minors->values, substr($minors->text, \strlen('minors ')), 1);
     }
 
     /** @return list<array{NoteName, string}> twelve keys, so many fifths from one to the next */
@@ -86,11 +119,11 @@ final readonly class KeyOrder
     }
 
     /** @return list<array{NoteName, string}> */
-    private function modes(NoteName $tonic, string $name): array
+    private function modes(Clause $order, NoteName $tonic, string $name): array
     {
         $first = array_search(self::AS_MODE[$name] ?? $name, self::MODES, true);
         if (false === $first) {
-            throw StudyError::noModes($name);
+            throw StudyLineError::noModes($order, $name);
         }
         $keys = [];
         $scale = $this->scales->material($name)->ascending($tonic->at(4));
@@ -116,10 +149,10 @@ final readonly class KeyOrder
     }
 
     /** @return list<array{NoteName, string}> majors round the fifths, each with its relative minors */
-    private function withMinors(NoteName $tonic, string $name): array
+    private function withMinors(Clause $order, NoteName $tonic, string $name): array
     {
         if (!isset(self::MINORS[$name])) {
-            throw StudyError::noMinors($name);
+            throw StudyLineError::noMinors($order, $name);
         }
         $minors = 'major' === $name ? ['natural minor', 'harmonic minor', 'melodic minor'] : [self::MINORS[$name]];
         $keys = [];
@@ -141,7 +174,7 @@ final readonly class KeyOrder
             $isMinor = str_ends_with($key, 'm');
             $on = NoteName::parse(rtrim($key, 'm'));
 
-            return [$on, $isMinor ? self::MINORS[$name] ?? $name : $this->onTonic($name, $tonic, $on)];
+            return [$on, $isMinor ? self::MINORS[$name] ?? $this->onTonic($name, $tonic, $on) : $this->onTonic($name, $tonic, $on)];
         }, explode(' ', $list));
     }
 }

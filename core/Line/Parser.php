@@ -15,6 +15,11 @@ use SwiftReed\Scale\ScaleLibrary;
  */
 final class Parser
 {
+    /** Lines that are kept read: the same line serves the whole band. */
+    private const KEPT = 200;
+
+    /** @var array<string, StudyLine> */
+    private array $read = [];
     private readonly Grammar $grammar;
     private readonly KeyClauseParser $keys;
 
@@ -26,6 +31,18 @@ final class Parser
 
     /** @throws StudyLineError */
     public function parse(string $text): StudyLine
+    {
+        if (isset($this->read[$text])) {
+            return $this->read[$text];
+        }
+        if (\count($this->read) >= self::KEPT) {
+            $this->read = [];
+        }
+
+        return $this->read[$text] = $this->line($text);
+    }
+
+    private function line(string $text): StudyLine
     {
         if (!mb_check_encoding($text, 'UTF-8')) {
             throw StudyLineError::notText();
@@ -41,15 +58,30 @@ final class Parser
                 throw 0 === $i && $column >= $end ? StudyLineError::empty() : StudyLineError::unexpected($column, $column >= $end ? '' : ',', 0 === $i ? ['a key'] : ['a clause, or no comma'], '', 0 === $i ? KeyClauseParser::EXAMPLE : 'concert F major, eighths');
             }
             $clause = 0 === $i ? $this->keys->parse($tokens, $this->endOf($tokens)) : (self::isCell($tokens) ? $this->cell($text, $tokens) : $this->clause($tokens));
-            $taken = $clauses[$clause->slot->value] ?? null;
+            $taken = $clauses[$clause->kind->value] ?? null;
             if (null !== $taken) {
-                throw StudyLineError::saidTwice($clause->column, $clause->text, $clause->slot, $taken->text);
+                throw StudyLineError::saidTwice($clause->column, $clause->text, $clause->kind, $taken->text);
             }
-            $clauses[$clause->slot->value] = $clause;
+            $clauses[$clause->kind->value] = $clause;
         }
-        uasort($clauses, static fn (Clause $a, Clause $b): int => $a->slot->order() <=> $b->slot->order());
 
-        return new StudyLine($clauses);
+        return StudyLine::of(array_values($clauses));
+    }
+
+    /**
+     * One clause by itself, not the first.
+     *
+     * @throws StudyLineError
+     */
+    public function clauseOf(string $text): Clause
+    {
+        $line = $this->parse('C, '.$text);
+        foreach ($line->clauses as $kind => $clause) {
+            if (ClauseKind::Key->value !== $kind) {
+                return $clause;
+            }
+        }
+        throw StudyLineError::empty();
     }
 
     public function grammar(): Grammar
@@ -116,7 +148,7 @@ final class Parser
         }
         foreach ($this->grammar->phrases() as $phrase) {
             // A time signature is typed without spaces, the slash of a cell with them.
-            $isApart = ClauseKind::Time === $phrase->slot && isset($piece[1]) && $piece[0]->column + 1 < $piece[1]->column;
+            $isApart = ClauseKind::Time === $phrase->kind && isset($piece[1]) && $piece[0]->column + 1 < $piece[1]->column;
             if (!$isApart && PhraseMatch::of($phrase, $piece)->isWhole()) {
                 return false;
             }

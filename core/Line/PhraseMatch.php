@@ -88,7 +88,7 @@ final readonly class PhraseMatch
             };
         }
 
-        return new Clause($this->phrase->slot, $this->phrase->key, $this->values, implode(' ', $parts), $column);
+        return new Clause($this->phrase->kind, $this->phrase->key, $this->values, implode(' ', $parts), $column);
     }
 
     /**

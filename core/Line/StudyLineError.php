@@ -4,10 +4,12 @@ declare(strict_types=1);
 
 namespace SwiftReed\Line;
 
+use SwiftReed\Knowledge\Mistake;
+
 /**
  * A study line that cannot be read: where, what stood there, what could stand there.
  */
-final class StudyLineError extends \InvalidArgumentException
+final class StudyLineError extends \InvalidArgumentException implements Mistake
 {
     /**
      * @param int          $column   counted in characters from 1
@@ -30,9 +32,9 @@ final class StudyLineError extends \InvalidArgumentException
         return new self(\sprintf('Column %d: %s; expected %s%s Example: "%s".', $column, $what, $list, '' === $meant ? '.' : $meant, $example), $column, $read, $expected, $nearest);
     }
 
-    public static function saidTwice(int $column, string $read, ClauseKind $slot, string $before): self
+    public static function saidTwice(int $column, string $read, ClauseKind $kind, string $before): self
     {
-        return new self(\sprintf('Column %d: "%s" says the %s again; "%s" already says it. Leave one of the two out, for example "concert F major, 2 octaves, eighths".', $column, self::shorten($read), $slot->value, $before), $column, $read, [], '');
+        return new self(\sprintf('Column %d: "%s" says the %s again; "%s" already says it. Leave one of the two out, for example "concert F major, 2 octaves, eighths".', $column, self::shorten($read), $kind->value, $before), $column, $read, [], '');
     }
 
     public static function outOfBounds(int $column, string $read, string $what, int $least, int $most, string $example): self
@@ -43,6 +45,21 @@ final class StudyLineError extends \InvalidArgumentException
     public static function wrong(int $column, string $read, string $why): self
     {
         return new self(\sprintf('Column %d: read "%s". %s', $column, self::shorten($read), $why), $column, $read, [], '');
+    }
+
+    public static function noModes(Clause $keys, string $material): self
+    {
+        return self::wrong($keys->column, $keys->text, \sprintf('"%s" is not one of the seven modes; expected one of them, for example "concert C major, keys by modes".', $material));
+    }
+
+    public static function noMinors(Clause $keys, string $material): self
+    {
+        return self::wrong($keys->column, $keys->text, \sprintf('"%s" has no minor beside it; expected what has one, for example "concert C major, keys with minors".', $material));
+    }
+
+    public static function noMinorKeys(Clause $extent, string $order): self
+    {
+        return self::wrong($extent->column, $extent->text, \sprintf('"%s" has no minor keys; expected an order that has them, for example "concert C major, minors 2 octaves, keys with minors".', $order));
     }
 
     public static function empty(): self

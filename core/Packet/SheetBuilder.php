@@ -4,16 +4,15 @@ declare(strict_types=1);
 
 namespace SwiftReed\Packet;
 
-use SwiftReed\Fingering\Pin;
-use SwiftReed\Fingering\Tendency;
+use SwiftReed\Fingering\OwnFingerings;
 use SwiftReed\Instrument\Instrument;
 use SwiftReed\Line\KeyOrder;
-use SwiftReed\Pitch\SpellingPreference;
-use SwiftReed\Player\Range;
-use SwiftReed\Player\Stage;
+use SwiftReed\Line\StudyLine;
+use SwiftReed\Line\StudyLineError;
+use SwiftReed\Player\PlayerSettings;
 use SwiftReed\Score\PartBuilder;
 use SwiftReed\Score\Sheet;
-use SwiftReed\Study\Reminders;
+use SwiftReed\Study\StudyError;
 
 /**
  * From study lines to the numbered parts of a sheet.
@@ -31,40 +30,60 @@ final readonly class SheetBuilder
     }
 
     /**
-     * @param list<string>   $lines
-     * @param list<Pin>      $pins
-     * @param list<Tendency> $tendencies
-     * @param list<Range>  $limits     the player's own range, if he has one
+     * @param list<StudyLine> $lines
      *
-     * @throws SheetError                           when a line of the sheet is wrong: says which
+     * @throws SheetError                       when a line of the sheet is wrong: says which
      * @throws \SwiftReed\Fingering\PinError
      */
-    public function build(array $lines, Instrument $instrument, Stage $stage = Stage::Full, SpellingPreference $spelling = SpellingPreference::Plainest, Reminders $reminders = Reminders::Affected, array $pins = [], array $tendencies = [], array $limits = []): Sheet
+    public function build(array $lines, Instrument $instrument, PlayerSettings $settings = new PlayerSettings(), OwnFingerings $own = new OwnFingerings()): Sheet
     {
         if ([] === $lines) {
             throw SheetError::isEmpty();
         }
+        $walk = new KeyWalk($this->parts, $instrument, $settings);
         $parts = [];
         $numbers = [];
         foreach ($lines as $i => $line) {
             try {
-                $keys = $this->order->lines($this->parts->parser->parse($line));
-                foreach ($keys as $k => $one) {
-                    if (\count($parts) >= self::MOST) {
-                        throw SheetError::tooLong(self::MOST);
-                    }
-                    $parts[] = $this->parts->build($one, $instrument, $stage, $spelling, $reminders, $pins, $tendencies, $limits);
+                $steps = $this->order->steps($line);
+                if (\count($parts) + \count($steps) > self::MOST) {
+                    throw SheetError::tooLong(self::MOST);
+                }
+                foreach ($walk->lines($steps) as $k => $one) {
+                    $parts[] = $this->parts->build($one, $instrument, $settings, $own);
                     $numbers[] = match (true) {
                         1 === \count($lines) => (string) ($k + 1),
-                        1 === \count($keys) => (string) ($i + 1),
+                        1 === \count($steps) => (string) ($i + 1),
                         default => ($i + 1).'.'.($k + 1),
                     };
                 }
-            } catch (\SwiftReed\Line\StudyLineError|\SwiftReed\Study\StudyError $error) {
-                throw 1 === \count($lines) ? $error : SheetError::inLine($i + 1, $line, $error->getMessage());
+            } catch (StudyLineError|StudyError $error) {
+                throw 1 === \count($lines) ? $error : SheetError::inLine($i + 1, $line->text(), $error->getMessage());
             }
         }
 
         return new Sheet($parts, $numbers);
+    }
+
+    /**
+     * The same from lines as they are typed.
+     *
+     * @param list<string> $typed
+     *
+     * @throws SheetError                       when a line of the sheet is wrong: says which
+     * @throws \SwiftReed\Fingering\PinError
+     */
+    public function read(array $typed, Instrument $instrument, PlayerSettings $settings = new PlayerSettings(), OwnFingerings $own = new OwnFingerings()): Sheet
+    {
+        $lines = [];
+        foreach ($typed as $i => $line) {
+            try {
+                $lines[] = $this->parts->parser->parse($line);
+            } catch (StudyLineError $error) {
+                throw 1 === \count($typed) ? $error : SheetError::inLine($i + 1, $line, $error->getMessage());
+            }
+        }
+
+        return $this->build($lines, $instrument, $settings, $own);
     }
 }

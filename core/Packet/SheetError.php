@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace SwiftReed\Packet;
 
-final class SheetError extends \DomainException
+use SwiftReed\Knowledge\Mistake;
+
+final class SheetError extends \DomainException implements Mistake
 {
     public static function inLine(int $number, string $line, string $why): self
     {

@@ -6,6 +6,7 @@ namespace SwiftReed\Packet;
 
 use SwiftReed\Instrument\FingeringUse;
 use SwiftReed\Instrument\Instrument;
+use SwiftReed\Player\PlayerSettings;
 use SwiftReed\Player\Stage;
 use SwiftReed\Score\PartBuilder;
 use SwiftReed\Study\StudyError;
@@ -40,7 +41,7 @@ final readonly class StandardReading
             foreach (self::MATERIALS as $material) {
                 foreach (self::RHYTHMS[$stage->value] as $rhythm) {
                     try {
-                        $part = $parts->build('concert '.$tonic->text().' '.$material.', '.$rhythm, $instrument, $stage);
+                        $part = $parts->build($parts->parser->parse('concert '.$tonic->text().' '.$material.', '.$rhythm), $instrument, new PlayerSettings($stage));
                     } catch (StudyError) {
                         continue; // it does not fit this player's range
                     }

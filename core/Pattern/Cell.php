@@ -30,15 +30,9 @@ final readonly class Cell
         return [] === $this->groups;
     }
 
-    /** Whether degrees of a group below the octave are counted down from it. */
+    /** Whether degrees of a group below the octave are counted down from it: it begins 8 7, as the second group of tetra. */
     public static function countsFromTop(Item ...$group): bool
     {
-        foreach ($group as $item) {
-            if ($item->mark->isAboveSeven() || $item->to->isAboveSeven()) {
-                return true;
-            }
-        }
-
-        return false;
+        return isset($group[0], $group[1]) && $group[0]->isPlain(8) && $group[1]->isPlain(7);
     }
 }

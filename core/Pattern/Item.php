@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace SwiftReed\Pattern;
 
+use SwiftReed\Pitch\Accidental;
+
 /**
  * One word of a cell.
  */
@@ -51,6 +53,36 @@ final readonly class Item
     public function isRoot(): bool
     {
         return ItemKind::Degree === $this->kind && 0 === $this->alter && \in_array($this->mark->number, [1, 8, 15, 22], true);
+    }
+
+    /** Whether it is this degree of the scale and nothing else. */
+    public function isPlain(int $number): bool
+    {
+        return ItemKind::Degree === $this->kind && 0 === $this->alter && $number === $this->mark->number && 0 === $this->mark->octave;
+    }
+
+    /** A degree as it is written: `b3`, `7,`. */
+    public function degreeText(): string
+    {
+        return Accidental::of($this->alter)->text().$this->mark->text();
+    }
+
+    /** Notes that it makes in a scale of seven notes: a run has several. */
+    public function notes(): int
+    {
+        return match ($this->kind) {
+            ItemKind::Run => abs(($this->to->step(7, false) ?? 0) - ($this->mark->step(7, false) ?? 0)) + 1,
+            ItemKind::TwoNoteApproach => 2,
+            ItemKind::Enclosure => 3,
+            ItemKind::Rest => 0,
+            default => 1,
+        };
+    }
+
+    /** Whether it is spelled by where it leads and not by the scale. */
+    public function isSpelledByDirection(): bool
+    {
+        return !\in_array($this->kind, [ItemKind::Degree, ItemKind::Run, ItemKind::Rest], true);
     }
 
     /** Whether it needs to know the root of the next cell. */

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace SwiftReed\Pattern;
 
+use SwiftReed\Pitch\Pitch;
+
 /**
  * A cell for the way up, one for the way down, how the root moves, and how it ends.
  */
@@ -16,6 +18,7 @@ final readonly class Pattern
      * @param list<CellDegree> $roots   the degrees of "on 1 4 5"
      * @param bool       $alternates whether every other root takes the cell of the way down
      * @param bool       $stays   whether the line ends where the last cell ends, and does not go home
+     * @param Pitch|null $newNote the written note from which a line is built up to both sides
      * @param string     $rhythm  the rhythm clause that is meant when none is said
      * @param string     $says    what it is good for, a sentence for people
      */
@@ -31,6 +34,7 @@ final readonly class Pattern
         public string $rhythm = '',
         public string $says = '',
         public bool $isLipSlurs = false,
+        public ?Pitch $newNote = null,
     ) {
     }
 
@@ -40,6 +44,31 @@ final readonly class Pattern
         $one = Cell::of([[Item::degree(CellDegree::of(1, 0), 0)]]);
 
         return new self('straight', $one, $one, Cell::none(), Progress::Steps, [], false);
+    }
+
+    /** A line built up from the player's new note to both sides. */
+    public function from(Pitch $newNote): self
+    {
+        return new self($this->text.' from '.$newNote->text(), $this->up, $this->down, $this->last, $this->progress, $this->roots, $this->alternates, $this->stays, $this->rhythm, $this->says, false, $newNote);
+    }
+
+    /** Whether some of its notes are spelled by where they lead, so that another key may spell them otherwise. */
+    public function isSpelledByDirection(): bool
+    {
+        if (!\in_array($this->progress, [Progress::Steps, Progress::Thirds, Progress::Fourths, Progress::BuildingUp, Progress::BuildingDown, Progress::Listed], true)) {
+            return true;
+        }
+        foreach ([$this->up, $this->down, $this->last] as $cell) {
+            foreach ($cell->groups as $group) {
+                foreach ($group as $item) {
+                    if ($item->isSpelledByDirection() || 0 !== $item->alter) {
+                        return true;
+                    }
+                }
+            }
+        }
+
+        return false;
     }
 
     public function isStraight(): bool

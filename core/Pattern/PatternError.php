@@ -4,10 +4,12 @@ declare(strict_types=1);
 
 namespace SwiftReed\Pattern;
 
+use SwiftReed\Knowledge\Mistake;
+
 /**
  * A cell that cannot be read: where, what stood there, what could stand there.
  */
-final class PatternError extends \InvalidArgumentException
+final class PatternError extends \InvalidArgumentException implements Mistake
 {
     /**
      * @param int          $column   counted in characters from 1

@@ -155,7 +155,7 @@ final class PatternParser
     {
         $begin = $this->at;
         $groups = $this->groups(false);
-        $count = array_sum(array_map(count(...), $groups));
+        $count = array_sum(array_map(static fn (array $group): int => array_sum(array_map(static fn (Item $item): int => max(1, $item->notes()), $group)), $groups));
         if (0 === $count) {
             throw $this->unexpected(self::EXPECTED);
         }
@@ -215,6 +215,9 @@ final class PatternParser
     private function repeated(): array
     {
         $items = array_merge(...$this->groups(true));
+        if (\count($items) > self::MOST) {
+            throw PatternError::tooLong($this->words[$this->at - 1][1] ?? 1, \count($items), self::MOST);
+        }
         if ([] === $items) {
             throw $this->unexpected(['a degree after "("']);
         }
@@ -268,8 +271,9 @@ final class PatternParser
         }
         $number = (int) $found[1];
         $most = '' === $found[2] ? self::HIGHEST : 7;
+        $least = "'" === $found[2] ? 0 : 1; // 0' is the last note of an eight-note scale
 
-        return $number < 1 || $number > $most ? [] : [CellDegree::of($number, ['' => 0, ',' => -1, "'" => 1][$found[2]])];
+        return $number < $least || $number > $most ? [] : [CellDegree::of($number, ['' => 0, ',' => -1, "'" => 1][$found[2]])];
     }
 
     private function word(): string

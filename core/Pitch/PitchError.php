@@ -4,10 +4,12 @@ declare(strict_types=1);
 
 namespace SwiftReed\Pitch;
 
+use SwiftReed\Knowledge\Mistake;
+
 /**
  * A name that is not a note, a pitch or an interval.
  */
-final class PitchError extends \InvalidArgumentException
+final class PitchError extends \InvalidArgumentException implements Mistake
 {
     public static function notALetter(string $read): self
     {

@@ -53,7 +53,7 @@ final readonly class Transposition
         $plain = $concert->transpose($this->writtenAboveSounding);
         $count = $plain->signature()->count();
         if ($count < 5) {
-            return new WrittenKey($plain, false, '', []);
+            return new WrittenKey($plain, false, '', null);
         }
         $twin = $plain->enharmonicTwin();
         $twinCount = $twin->signature()->count();
@@ -66,11 +66,11 @@ final readonly class Transposition
             $wanted = $count <= $twinCount ? $plain : $twin;
         }
         $other = $wanted === $plain ? $twin : $plain;
-        $twins = $other->signature()->count() <= 7 ? [$other] : [];
+        $offered = $other->signature()->count() <= 7 ? $other : null;
         if ($wanted === $plain) {
-            $why = [] === $twins || 5 === $count ? '' : \sprintf('%s (%s) can also be read as %s (%s).', $plain->tonic->sign(), $plain->signature()->spoken(), $twin->tonic->sign(), $twin->signature()->spoken());
+            $why = null === $offered || 5 === $count ? '' : \sprintf('%s (%s) can also be read as %s (%s).', $plain->tonic->sign(), $plain->signature()->spoken(), $twin->tonic->sign(), $twin->signature()->spoken());
 
-            return new WrittenKey($plain, false, $why, $twins);
+            return new WrittenKey($plain, false, $why, $offered);
         }
         $why = \sprintf(
             '%s would be %s with %s; it is written as %s with %s%s.',
@@ -82,7 +82,32 @@ final readonly class Transposition
             SpellingPreference::Plainest === $preference ? ', the plainer signature' : ', as '.$preference->value.' are preferred',
         );
 
-        return new WrittenKey($twin, true, $why, $twins);
+        return new WrittenKey($twin, true, $why, $offered);
+    }
+
+    /**
+     * Chooses the written tonic of material that prints no signature, by the signs that would be printed. A natural tonic stays; of
+     * two names of a black key the one with fewer signs is taken, the transposed one where they are alike. At pitch and in octaves
+     * the tonic is read as it is named.
+     *
+     * @param \Closure(NoteName): int $signs printed on a tonic, each note once, double signs as three
+     */
+    public function unsignedKey(Key $concert, \Closure $signs, SpellingPreference $preference = SpellingPreference::Plainest): WrittenKey
+    {
+        $plain = $concert->transpose($this->writtenAboveSounding);
+        if (0 === $this->writtenAboveSounding->letters % 7 || 0 === $plain->tonic->alter) {
+            return new WrittenKey($plain, false, '', null);
+        }
+        $twin = Key::mode(NoteName::fromFifths($plain->tonic->fifths() + ($plain->tonic->alter > 0 ? -12 : 12)), $concert->modeFifths);
+        [$count, $twinCount] = [$signs($plain->tonic), $signs($twin->tonic)];
+        $takesTwin = match (true) {
+            SpellingPreference::Plainest === $preference || 0 === $twin->tonic->alter => $twinCount < $count,
+            default => ($twin->tonic->alter > 0) === (SpellingPreference::Sharps === $preference),
+        };
+
+        return $takesTwin
+            ? new WrittenKey($twin, true, \sprintf('%s would be %s, with signs that count %d; it is written as %s, with %d.', $concert->tonic->sign(), $plain->tonic->sign(), $count, $twin->tonic->sign(), $twinCount), $plain)
+            : new WrittenKey($plain, false, '', $twin);
     }
 
     /**
@@ -95,18 +120,24 @@ final readonly class Transposition
             ? \sprintf('%s has %d accidentals; %s (%s) sounds the same and is plainer.', $own->tonic->sign(), $own->signature()->count(), $twin->tonic->sign(), $twin->signature()->spoken())
             : '';
 
-        return new WrittenKey($own, false, $why, $own->signature()->count() >= 5 && $twin->signature()->count() <= 7 ? [$twin] : []);
+        return new WrittenKey($own, false, $why, $own->signature()->count() >= 5 && $twin->signature()->count() <= 7 ? $twin : null);
     }
 
     /**
-     * The concert key behind an own key, spelled plainly where the spelled interval would lead beyond seven accidentals.
+     * The concert key behind an own key, named as the packet names it: five sharps to six flats. At pitch and in octaves it is
+     * the own key itself.
+     *
+     * Source: the product's handbook, chapter 2, "The packet".
      */
     public function concertKey(Key $own): Key
     {
         $plain = $own->transpose($this->writtenAboveSounding->inverse());
-        $twin = $plain->enharmonicTwin();
+        if (0 === $this->writtenAboveSounding->letters % 7) {
+            return $plain;
+        }
+        $inPacket = (($plain->fifths() + 6) % 12 + 12) % 12 - 6;
 
-        return $plain->signature()->count() > 7 && $twin->signature()->count() < $plain->signature()->count() ? $twin : $plain;
+        return Key::mode(NoteName::fromFifths($inPacket - $plain->modeFifths), $plain->modeFifths);
     }
 
     private function plainer(Key $plain, Key $twin, Key $concert): Key

@@ -10,9 +10,9 @@ namespace SwiftReed\Pitch;
 final readonly class WrittenKey
 {
     /**
-     * @param list<Key> $twins the other spelling, when it has seven accidentals or fewer; else empty
+     * @param Key|null $twin the other spelling, where it can be offered
      */
-    public function __construct(public Key $key, public bool $respelled, public string $why, public array $twins)
+    public function __construct(public Key $key, public bool $respelled, public string $why, public ?Key $twin)
     {
     }
 }

@@ -5,9 +5,7 @@ declare(strict_types=1);
 namespace SwiftReed\Player;
 
 use SwiftReed\Pitch\Pitch;
-use SwiftReed\Pitch\SpellingPreference;
 use SwiftReed\Pitch\Transposition;
-use SwiftReed\Study\StudyError;
 
 /**
  * Whoever reads the part, as far as the notes depend on it: transposition, ranges, spelling. It knows no fingerings.
@@ -27,47 +25,49 @@ final readonly class Player
         public string $name,
         public Transposition $transposition,
         public array $range,
-        public Stage $stage,
-        public SpellingPreference $spelling,
+        public PlayerSettings $settings,
         public \Closure $nextPartial,
         public float $phrase = 12.0,
     ) {
     }
 
-    /**
-     * The same player within limits of comfort of his own.
-     *
-     * @param list<Range> $limits one, or none
-     */
-    public function within(array $limits): self
-    {
-        if ([] === $limits) {
-            return $this;
-        }
-        $low = max($limits[0]->lowest->midi(), $this->range(Stage::Full)->lowest->midi());
-        $high = min($limits[0]->highest->midi(), $this->range(Stage::Full)->highest->midi());
-        if ($high - $low < self::LEAST) {
-            throw StudyError::limitsTooNarrow($limits[0], $this->name, $this->range(Stage::Full));
-        }
-        $own = Range::of($low === $limits[0]->lowest->midi() ? $limits[0]->lowest : $this->range(Stage::Full)->lowest, $high === $limits[0]->highest->midi() ? $limits[0]->highest : $this->range(Stage::Full)->highest);
-
-        return new self($this->name, $this->transposition, array_map(static fn (Range $unused): Range => $own, $this->range), $this->stage, $this->spelling, $this->nextPartial, $this->phrase);
-    }
-
+    /** The range from which his notes come at a stage: his own limits, where he has some, at every stage. */
     public function range(Stage $stage): Range
     {
-        return $this->range[$stage->value];
+        return $this->own() ?? $this->range[$stage->value];
     }
 
     /** @return non-empty-list<Range> the ranges to try in turn: what lies well, then what the stage allows */
     public function preferredRanges(): array
     {
-        return Stage::Full === $this->stage ? [$this->range['well'], $this->range(Stage::Developing), $this->range(Stage::Full)] : [$this->range($this->stage)];
+        return null !== $this->own() ? [$this->own()] : (Stage::Full === $this->stage() ? [$this->range['well'], $this->range(Stage::Developing), $this->range(Stage::Full)] : [$this->range($this->stage())]);
     }
 
     /** The range beyond which this player does not go. */
     public function limit(): Range
     {
-        return $this->range($this->stage);
+        return $this->range($this->stage());
+    }
+
+    public function stage(): Stage
+    {
+        return $this->settings->stage;
+    }
+
+    /** @throws PlayerError when his limits leave too little */
+    private function own(): ?Range
+    {
+        $limits = $this->settings->limits;
+        if (null === $limits) {
+            return null;
+        }
+        $full = $this->range[Stage::Full->value];
+        $low = $limits->lowest->isHigherThan($full->lowest) ? $limits->lowest : $full->lowest;
+        $high = $full->highest->isHigherThan($limits->highest) ? $limits->highest : $full->highest;
+        if ($high->midi() - $low->midi() < self::LEAST) {
+            throw PlayerError::limitsTooNarrow($limits, $this->name, $full);
+        }
+
+        return Range::of($low, $high);
     }
 }

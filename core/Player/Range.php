@@ -6,7 +6,6 @@ namespace SwiftReed\Player;
 
 use SwiftReed\Pitch\Pitch;
 use SwiftReed\Pitch\PitchError;
-use SwiftReed\Study\StudyError;
 
 /**
  * The written range from which a study takes its notes.
@@ -25,7 +24,7 @@ final readonly class Range
     /**
      * Reads "G3 to E5" or "G3-E5".
      *
-     * @throws StudyError
+     * @throws PlayerError
      */
     public static function parse(string $text): self
     {
@@ -37,9 +36,9 @@ final readonly class Range
                 }
             }
         } catch (PitchError) {
-            throw StudyError::notARange($text);
+            throw PlayerError::notARange($text);
         }
-        throw StudyError::notARange($text);
+        throw PlayerError::notARange($text);
     }
 
     public function holds(Pitch $low, Pitch $high): bool

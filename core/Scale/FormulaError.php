@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace SwiftReed\Scale;
 
-final class FormulaError extends \InvalidArgumentException
+use SwiftReed\Knowledge\Mistake;
+
+final class FormulaError extends \InvalidArgumentException implements Mistake
 {
     public static function notADegree(string $read): self
     {

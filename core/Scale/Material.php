@@ -21,7 +21,8 @@ final readonly class Material
      * @param bool   $printsSignature whether that key's signature stands on the page
      * @param string $arpeggio        name of its own arpeggio, or nothing
      * @param list<string> $chords    chords it fits over: a degree and what follows the letter, "2 m7", "1 maj7"
-     * @param list<TriadPair> $pair   the pair of triads it is, if it is one
+     * @param TriadPair|null $pair    the pair of triads it is
+     * @param list<string> $arpeggioNote what is to be said when its arpeggio follows
      */
     public function __construct(
         public string $name,
@@ -35,7 +36,8 @@ final readonly class Material
         public bool $isShort,
         public string $fitsOver,
         public array $chords = [],
-        public array $pair = [],
+        public ?TriadPair $pair = null,
+        public array $arpeggioNote = [],
     ) {
     }
 
@@ -47,13 +49,13 @@ final readonly class Material
 
     public function isTriadPair(): bool
     {
-        return [] !== $this->pair;
+        return null !== $this->pair;
     }
 
     /** The name as the study line prints it after this tonic: a pair of triads names its second triad. */
     public function nameOn(NoteName $tonic): string
     {
-        return [] === $this->pair ? $this->name : $this->pair[0]->nameOn($tonic);
+        return null === $this->pair ? $this->name : $this->pair->nameOn($tonic);
     }
 
     /**
@@ -76,9 +78,26 @@ final readonly class Material
         return Key::mode($tonic, $this->modeFifths);
     }
 
+    /** What stands at the left of the staff: seven signs at most, beyond them accidentals beside the notes. */
     public function printedSignature(NoteName $tonic): KeySignature
     {
-        return $this->printsSignature ? $this->keyOn($tonic)->signature() : KeySignature::of(0);
+        return KeySignature::of($this->printsSignature ? max(-7, min(7, $this->keyOn($tonic)->fifths())) : 0);
+    }
+
+    /**
+     * Signs that its notes need on this tonic where no signature is printed: each note once, up and down, a double sign as three.
+     */
+    public function signsOn(NoteName $tonic): int
+    {
+        $signs = [];
+        foreach ([$this->ascending($tonic->at(4)), $this->descending($tonic->at(4))] as $scale) {
+            for ($step = 0; $step < $scale->size(); ++$step) {
+                $name = $scale->note($step)->pitch->name();
+                $signs[$name->text()] = abs($name->alter) > 1 ? 3 : abs($name->alter);
+            }
+        }
+
+        return array_sum($signs);
     }
 
     /** Notes in one octave, the octave itself not counted. */

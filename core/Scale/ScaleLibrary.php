@@ -93,7 +93,7 @@ final class ScaleLibrary
         }
         $kind = MaterialKind::tryFrom(self::text($name, $entry + ['kind' => 'scale'], 'kind')) ?? throw DataError::entry('scales', $name, 'kind is not scale, arpeggio or triad');
 
-        return new Material($name, $kind, $up, $down, $fifths, $prints, self::text($name, $entry + ['arpeggio' => ''], 'arpeggio'), $chromatic, true === ($entry['short'] ?? false), self::text($name, $entry + ['over' => ''], 'over'), self::chords($name, $entry));
+        return new Material($name, $kind, $up, $down, $fifths, $prints, self::text($name, $entry + ['arpeggio' => ''], 'arpeggio'), $chromatic, true === ($entry['short'] ?? false), self::text($name, $entry + ['over' => ''], 'over'), self::chords($name, $entry), arpeggioNote: isset($entry['arpeggio-note']) ? [self::text($name, $entry, 'arpeggio-note')] : []);
     }
 
     /**

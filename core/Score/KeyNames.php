@@ -16,7 +16,7 @@ final class KeyNames
     public static function title(NoteName $tonic, Material $material): string
     {
         return match (true) {
-            [] !== $material->pair => $material->pair[0]->titleOn($tonic),
+            null !== $material->pair => $material->pair->titleOn($tonic),
             str_starts_with($material->name, 'formula ') => $tonic->sign().' on '.self::signs(substr($material->name, 8)),
             \in_array($material->name, ['arpeggio', 'triad'], true) => $tonic->sign().' major '.$material->name,
             default => $tonic->sign().' '.$material->name,

@@ -4,26 +4,28 @@ declare(strict_types=1);
 
 namespace SwiftReed\Score;
 
+use SwiftReed\Fingering\OwnFingerings;
 use SwiftReed\Fingering\Pin;
 use SwiftReed\Fingering\Planner;
-use SwiftReed\Fingering\Tendency;
 use SwiftReed\Fingering\Weights;
 use SwiftReed\Instrument\Fingering;
 use SwiftReed\Instrument\Instrument;
 use SwiftReed\Knowledge\DataFolder;
 use SwiftReed\Line\ClauseKind;
 use SwiftReed\Line\Parser;
+use SwiftReed\Line\StudyLine;
 use SwiftReed\Pattern\PatternLibrary;
-use SwiftReed\Pitch\SpellingPreference;
+use SwiftReed\Pitch\WrittenKey;
 use SwiftReed\Player\Player;
-use SwiftReed\Player\Range;
-use SwiftReed\Player\Stage;
+use SwiftReed\Player\PlayerSettings;
+use SwiftReed\Scale\Material;
 use SwiftReed\Scale\ScaleLibrary;
 use SwiftReed\Study\Drill;
 use SwiftReed\Study\Recipe;
-use SwiftReed\Study\Reminders;
+use SwiftReed\Study\Remedies;
 use SwiftReed\Study\Study;
 use SwiftReed\Study\StudyBuilder;
+use SwiftReed\Study\StudyError;
 use SwiftReed\Study\StudyNote;
 
 /**
@@ -41,10 +43,10 @@ final class PartBuilder
     /** @var array<string, Recipe> */
     private array $recipes = [];
 
-    public function __construct(public readonly ScaleLibrary $scales, public readonly PatternLibrary $patterns, private readonly Weights $weights)
+    public function __construct(public readonly ScaleLibrary $scales, public readonly PatternLibrary $patterns, private readonly Weights $weights, ?Parser $parser = null)
     {
-        $this->studies = new StudyBuilder($scales);
-        $this->parser = new Parser($scales, $patterns);
+        $this->studies = new StudyBuilder($scales, $patterns);
+        $this->parser = $parser ?? new Parser($scales, $patterns);
     }
 
     public static function shipped(): self
@@ -55,47 +57,80 @@ final class PartBuilder
     }
 
     /**
-     * @param list<Pin>      $pins
-     * @param list<Tendency> $tendencies the player's own, which override the model
-     * @param list<Range>  $limits     the player's own range, if he has one
-     *
-     * @throws \SwiftReed\Fingering\PinError          when a pin names a fingering that the instrument does not have
-     * @throws \SwiftReed\Line\StudyLineError when the line is not understood
-     * @throws \SwiftReed\Study\StudyError         when it cannot be played on this instrument
+     * @throws \SwiftReed\Fingering\PinError     when a pin names a fingering that the instrument does not have
+     * @throws \SwiftReed\Player\PlayerError      when the player's limits leave too little
+     * @throws StudyError        when it cannot be played on this instrument
      */
-    public function build(string $line, Instrument $instrument, Stage $stage = Stage::Full, SpellingPreference $spelling = SpellingPreference::Plainest, Reminders $reminders = Reminders::Affected, array $pins = [], array $tendencies = [], array $limits = []): Part
+    public function build(StudyLine $line, Instrument $instrument, PlayerSettings $settings = new PlayerSettings(), OwnFingerings $own = new OwnFingerings()): Part
     {
         $recipe = $this->recipe($line);
-        $study = $this->studies->build($recipe, $instrument->player($stage, $spelling)->within($limits), $reminders);
-        $plan = $this->planner($instrument)->plan($study, $stage, $pins, $recipe->pattern->isLipSlurs ? self::onOneFingering($study, $instrument) : $this->drilled($recipe, $instrument, $instrument->player($stage, $spelling)->within($limits), $pins), $tendencies);
+        $player = $instrument->player($settings);
+        $study = $this->studies->build($recipe, $player);
+        $plan = $this->planner($instrument)->plan($study, $settings->stage, $own->pins, $recipe->pattern->isLipSlurs ? self::onOneFingering($study, $instrument) : $this->drilled($recipe, $instrument, $player, $own), $own->tendencies);
 
-        return new Part($instrument, SlideSlurs::marked($study, $plan, $instrument), $plan, $tendencies);
+        return new Part($instrument, SlideSlurs::marked($study, $plan, $instrument), $plan, $own->tendencies);
     }
 
-    /** The same line serves the whole band, so it is read once. */
-    private function recipe(string $line): Recipe
+    /**
+     * The same from a line as it is typed.
+     *
+     * @throws \SwiftReed\Line\StudyLineError when the line is not understood
+     * @throws StudyError    when it cannot be played on this instrument
+     */
+    public function read(string $line, Instrument $instrument, PlayerSettings $settings = new PlayerSettings(), OwnFingerings $own = new OwnFingerings()): Part
+    {
+        return $this->build($this->parser->parse($line), $instrument, $settings, $own);
+    }
+
+    /**
+     * The notes alone, without fingerings.
+     *
+     * @throws StudyError when it cannot be played on this instrument
+     */
+    public function study(StudyLine $line, Instrument $instrument, PlayerSettings $settings = new PlayerSettings()): Study
+    {
+        return $this->studies->build($this->recipe($line), $instrument->player($settings));
+    }
+
+    /** The key this player reads for a line of one key. */
+    public function writtenKey(StudyLine $line, Instrument $instrument, PlayerSettings $settings = new PlayerSettings()): WrittenKey
+    {
+        return StudyBuilder::keys($this->recipe($line), $instrument->player($settings))[1];
+    }
+
+    public function material(StudyLine $line): Material
+    {
+        return $this->recipe($line)->material;
+    }
+
+    /** The same line serves the whole band, so what it asks for is decided once. */
+    /** @throws StudyError when its clauses contradict each other; the example then is free of that */
+    public function recipe(StudyLine $line): Recipe
     {
         if (\count($this->recipes) >= self::KEPT) {
             $this->recipes = [];
         }
 
-        return $this->recipes[$line] ??= Recipe::of($this->parser->parse($line), $this->scales, $this->patterns);
+        $read = fn (StudyLine $line): Recipe => Recipe::of($line, $this->scales, $this->patterns);
+        try {
+            return $this->recipes[$line->text()] ??= $read($line);
+        } catch (StudyError $error) {
+            throw $error->withExample(Remedies::first($line, $error->ways, $read));
+        }
     }
 
     /**
      * A drill practises the fingerings of its line: they are taken over from there.
      *
-     * @param list<Pin> $pins
-     *
      * @return list<Fingering> one for each note of the drill; empty when the line is no drill
      */
-    private function drilled(Recipe $recipe, Instrument $instrument, Player $player, array $pins): array
+    private function drilled(Recipe $recipe, Instrument $instrument, Player $player, OwnFingerings $own): array
     {
-        if (0 === $recipe->drillAfter) {
+        if (null === $recipe->drillAfter) {
             return [];
         }
-        $plain = Recipe::of($this->parser->parse($recipe->line->textWith(ClauseKind::Drill, '')), $this->scales, $this->patterns);
-        $notes = $this->planner($instrument)->plan($this->studies->build($plain, $player), $player->stage, $pins)->notes;
+        $plain = $this->recipe($recipe->line->without(ClauseKind::Drill));
+        $notes = $this->planner($instrument)->plan($this->studies->build($plain, $player), $player->stage(), $own->pins)->notes;
 
         return array_map(static fn (int $origin): Fingering => $notes[$origin]->fingering, Drill::origins($recipe->drillAfter, \count($notes)));
     }

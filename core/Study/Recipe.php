@@ -32,12 +32,13 @@ final readonly class Recipe
 
     /**
      * @param bool        $isOwn    whether the line names the player's own key rather than the concert key
-     * @param int         $drillAfter the note after which the change to be drilled comes, counted from 1; 0 for no drill
-     * @param list<Pitch> $place    the written pitches named in "from … (to …)"
+     * @param int|null    $drillAfter the note after which the change to be drilled comes, counted from 1
+     * @param list<Pitch> $pitches  the written pitches named in "from … (to …)"
      * @param int         $longOn    the beat of the long note, counted from 1
      * @param int         $pickUp    ticks that stand before the first bar; 0 for none
      * @param int         $rounds    times through; 0 for until it comes out
-     * @param list<Pitch> $dropAbove the written pitch of "drop above …", if one is said
+     * @param Pitch|null  $dropAbove the written pitch of "drop above …"
+     * @param bool        $timeSaid  whether the line says its time signature
      */
     private function __construct(
         public StudyLine $line,
@@ -45,8 +46,8 @@ final readonly class Recipe
         public NoteName $tonic,
         public Material $material,
         public Extent $extent,
-        public string $from,
-        public array $place,
+        public Place $place,
+        public array $pitches,
         public Direction $direction,
         public bool $directionSaid,
         public Sequel $sequel,
@@ -58,11 +59,12 @@ final readonly class Recipe
         public Articulation $articulation,
         public RangePolicy $range,
         public int $foldAfter,
-        public array $dropAbove,
+        public ?Pitch $dropAbove,
         public TimeSignature $time,
+        public bool $timeSaid,
         public int $pickUp,
         public Tempo $tempo,
-        public int $drillAfter,
+        public ?int $drillAfter,
     ) {
     }
 
@@ -79,6 +81,10 @@ final readonly class Recipe
         $rhythm = Rhythm::from($line->phrase(ClauseKind::Rhythm, self::usualRhythm($pattern, $time)));
         if (Rhythm::Triplets === $rhythm && TimeSignature::SixEight === $time) {
             throw StudyError::tripletsInCompoundTime();
+        }
+        if ($line->says(ClauseKind::MinorExtent)) {
+            // Orders of keys give each minor its own extent; where it is still said, there is none.
+            throw StudyError::minorsWithoutKeys($line->clause(ClauseKind::MinorExtent)->text);
         }
         $click = $line->phrase(ClauseKind::Click, 'every');
         if ('2 and 4' === $click && TimeSignature::FourFour !== $time) {
@@ -111,9 +117,9 @@ final readonly class Recipe
             $tonic,
             $material,
             Extent::of($line, $material),
-            $line->phrase(ClauseKind::Place, ''),
+            Place::from($line->phrase(ClauseKind::Place, '')),
             $place,
-            self::direction($line, $place, $pattern),
+            self::direction($line, $place, $pattern, $material),
             $line->says(ClauseKind::Direction),
             Sequel::from($line->phrase(ClauseKind::Sequel, 'none')),
             $pattern,
@@ -131,11 +137,12 @@ final readonly class Recipe
                 default => RangePolicy::Fold,
             },
             'fold after' === $range ? $line->clause(ClauseKind::Range)->number('n') : 4,
-            'drop above' === $range ? [Pitch::parse($line->clause(ClauseKind::Range)->word('pitch'))] : [],
+            'drop above' === $range ? Pitch::parse($line->clause(ClauseKind::Range)->word('pitch')) : null,
             $time,
+            $line->says(ClauseKind::Time),
             self::pickUp($line, $time, $rhythm),
             self::tempo($line, $time, $click),
-            $line->says(ClauseKind::Drill) ? $line->clause(ClauseKind::Drill)->number('n') : 0,
+            $line->says(ClauseKind::Drill) ? $line->clause(ClauseKind::Drill)->number('n') : null,
         );
     }
 
@@ -156,7 +163,11 @@ final readonly class Recipe
         }
         $clause = $line->clause(ClauseKind::Pattern);
 
-        return 'cell' === $clause->says ? PatternParser::parse($clause->word('cell')) : $patterns->pattern($clause->says);
+        return match ($clause->says) {
+            'cell' => PatternParser::parse($clause->word('cell')),
+            'build-up from' => $patterns->pattern('build-up')->from(Pitch::parse($clause->word('from'))),
+            default => $patterns->pattern($clause->says),
+        };
     }
 
     private static function pickUp(StudyLine $line, TimeSignature $time, Rhythm $rhythm): int
@@ -169,7 +180,7 @@ final readonly class Recipe
         if (Rhythm::Untimed === $rhythm || Rhythm::OneLongInTheBar === $rhythm) {
             throw StudyError::ownLengthAlready($rhythm->value, $clause->text);
         }
-        if ($ticks >= $time->barTicks() || 0 !== $ticks % min(Length::QUARTER, $rhythm->ticks())) {
+        if ($ticks >= $time->barTicks() || 0 !== $ticks % (Rhythm::InTurn === $rhythm ? Length::QUARTER : min(Length::QUARTER, $rhythm->ticks()))) {
             throw StudyError::noSuchPickUp($clause->text, $time->value);
         }
 
@@ -184,8 +195,11 @@ final readonly class Recipe
     }
 
     /** @param list<Pitch> $place */
-    private static function direction(StudyLine $line, array $place, Pattern $pattern): Direction
+    private static function direction(StudyLine $line, array $place, Pattern $pattern, Material $material): Direction
     {
+        if ($material->isShort && $pattern->isStraight()) {
+            return Direction::from($line->phrase(ClauseKind::Direction, 'up')); // a tetrachord is played once
+        }
         $falls = 2 === \count($place) && $place[0]->isHigherThan($place[1]);
         if ($pattern->hasItsOwnWay()) {
             return Direction::from($line->phrase(ClauseKind::Direction, 'up'));

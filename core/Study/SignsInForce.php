@@ -18,7 +18,8 @@ final class SignsInForce
     /** @var array<int, true> letters that have stood with a sign of their own */
     private array $altered = [];
 
-    public function __construct(private readonly KeySignature $signature, private readonly bool $printsSignature)
+    /** @param bool $everyTime whether an altered note has its sign each time, as first-year players need it where no signature is printed */
+    public function __construct(private readonly KeySignature $signature, private readonly bool $everyTime)
     {
     }
 
@@ -41,6 +42,6 @@ final class SignsInForce
             $this->altered[$pitch->letter->value] = true;
         }
 
-        return $pitch->alter !== $before || (!$this->printsSignature && 0 !== $pitch->alter);
+        return $pitch->alter !== $before || ($this->everyTime && 0 !== $pitch->alter);
     }
 }

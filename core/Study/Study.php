@@ -6,10 +6,13 @@ namespace SwiftReed\Study;
 
 use SwiftReed\Pitch\Key;
 use SwiftReed\Pitch\KeySignature;
+use SwiftReed\Pitch\Pitch;
 use SwiftReed\Pitch\WrittenKey;
 use SwiftReed\Study\Fit\RangeMove;
 use SwiftReed\Study\Fit\RangePolicy;
 use SwiftReed\Study\Rhythm\Rhythm;
+use SwiftReed\Time\Bars;
+use SwiftReed\Time\TimeSignature;
 
 /**
  * The notes of a study for one reader, without fingerings.
@@ -20,6 +23,12 @@ final readonly class Study
      * @param non-empty-list<StudyNote> $notes
      * @param list<RangeMove>           $moves
      * @param list<string>              $warnings sentences for the person who made the study
+     * @param Bars                      $bars          where bar lines stand, counted from the first ({@see lead()})
+     * @param Pitch                     $lowTonic      the written tonic from which the steps of the line are counted
+     * @param int                       $fromStep      lowest step of the line's own walk, 0 the tonic
+     * @param int                       $toStep        highest step
+     * @param bool                      $isBeyondLimit whether it leaves the range of the player's stage
+     * @param bool                      $signsEveryTime whether an altered note has its sign each time, and not once in the bar
      * @param int                       $comesOutAfter rounds until the line begins on a beat again
      */
     public function __construct(
@@ -32,6 +41,12 @@ final readonly class Study
         public RangePolicy $policy,
         public array $moves,
         public array $warnings,
+        public Bars $bars,
+        public Pitch $lowTonic,
+        public int $fromStep,
+        public int $toStep,
+        public bool $isBeyondLimit = false,
+        public bool $signsEveryTime = false,
         public int $comesOutAfter = 1,
     ) {
     }
@@ -41,13 +56,19 @@ final readonly class Study
     {
         \assert([] !== $notes);
 
-        return new self($this->recipe, $this->concertKey, $this->writtenKey, $this->signature, $this->concertSignature, $notes, $this->policy, $this->moves, $this->warnings, $this->comesOutAfter);
+        return new self($this->recipe, $this->concertKey, $this->writtenKey, $this->signature, $this->concertSignature, $notes, $this->policy, $this->moves, $this->warnings, $this->bars, $this->lowTonic, $this->fromStep, $this->toStep, $this->isBeyondLimit, $this->signsEveryTime, $this->comesOutAfter);
     }
 
     /** Ticks by which bar lines lie earlier than they would without a pick-up: to be added to onsets. */
     public function lead(): int
     {
-        return $this->recipe->pickUp > 0 ? $this->recipe->time->barTicks() - $this->recipe->pickUp : 0;
+        return $this->recipe->pickUp > 0 ? $this->time()->barTicks() - $this->recipe->pickUp : 0;
+    }
+
+    /** The time signature in which it begins. */
+    public function time(): TimeSignature
+    {
+        return $this->bars->time(0);
     }
 
     public function isUntimed(): bool

@@ -5,135 +5,217 @@ declare(strict_types=1);
 namespace SwiftReed\Study;
 
 use SwiftReed\Line\ClauseKind;
-use SwiftReed\Pattern\Progress;
+use SwiftReed\Line\StudyLine;
+use SwiftReed\Pattern\PatternLibrary;
 use SwiftReed\Pitch\Key;
 use SwiftReed\Pitch\WrittenKey;
 use SwiftReed\Player\Player;
+use SwiftReed\Player\Stage;
 use SwiftReed\Scale\Material;
 use SwiftReed\Scale\ScaleLibrary;
+use SwiftReed\Study\Fit\Ground;
 use SwiftReed\Study\Fit\Placement;
 use SwiftReed\Study\Fit\RangeFitting;
 use SwiftReed\Study\Fit\RangeMove;
-use SwiftReed\Study\Fit\RangePolicy;
+use SwiftReed\Study\Rhythm\OneLong;
 use SwiftReed\Study\Rhythm\Rhythm;
 use SwiftReed\Study\Rhythm\Rounds;
 use SwiftReed\Study\Tonguing\Breaths;
 use SwiftReed\Study\Walk\LipSlurs;
+use SwiftReed\Study\Walk\Sounding;
 use SwiftReed\Study\Walk\Walk;
+use SwiftReed\Time\Bars;
 use SwiftReed\Time\Length;
+use SwiftReed\Time\TimeSignature;
 
 /**
- * From a recipe to the notes one reader plays: key, line, range, rhythm, articulation, reminders.
+ * From a recipe to the notes one player reads: key, line, range, rhythm, articulation, reminders.
  */
 final readonly class StudyBuilder
 {
-    /** Notes of one study. */
-    private const MOST = 2000;
-
-    public function __construct(private ScaleLibrary $scales)
+    public function __construct(private ScaleLibrary $scales, private PatternLibrary $patterns)
     {
     }
 
-    /** @throws StudyError when the line cannot be played on this instrument */
-    public function build(Recipe $recipe, Player $player, Reminders $reminders = Reminders::Affected): Study
+    /** @throws StudyError when the line cannot be played on this instrument; its example can */
+    public function build(Recipe $recipe, Player $player): Study
+    {
+        try {
+            return $this->built($recipe, $player);
+        } catch (StudyError $error) {
+            throw $error->isComplete ? $error : $error->withExample(Remedies::first($recipe->line, $error->ways, fn (StudyLine $line) => $this->built(Recipe::of($line, $this->scales, $this->patterns), $player)));
+        }
+    }
+
+    /** @throws StudyError */
+    private function built(Recipe $recipe, Player $player): Study
     {
         [$concert, $written] = self::keys($recipe, $player);
-        $placement = $this->placed($recipe, $player, $written->key);
-        $once = $placement->tones;
-        $comesOut = Rounds::untilItComesOut($once, $recipe->rhythm, $recipe->time);
-        $placement = self::played($placement, $recipe, $comesOut);
-        if ($recipe->drillAfter > 0) {
-            $placement = Drill::of($placement, $recipe->drillAfter);
-        }
+        $placement = $this->placed($recipe, $player, $written->key, $concert);
+        $time = $this->time($recipe, $placement);
+        $comesOut = Rounds::untilItComesOut($placement->tones, $recipe->rhythm, $time);
+        [$placement, $lengths, $bars] = $this->timed($recipe, $placement, $time, $comesOut);
         $signature = $recipe->material->printedSignature($written->key->tonic);
-        $lengths = $recipe->rhythm->lengths($placement->tones, Ending::LongLast === $recipe->ending, $recipe->time, $recipe->longOn, \count($once), $recipe->pickUp);
         $marks = $recipe->articulation->marks($placement->tones);
         $breaths = Breaths::after($placement->tones, $lengths, $marks, $recipe->tempo, Rhythm::Untimed === $recipe->rhythm, $player->phrase);
-        $habits = Reminders::habits($player);
-        $bar = $recipe->time->barTicks();
-        $down = $player->transposition->writtenAboveSounding->inverse();
+        $habits = ReminderSigns::habits($player);
+        $lead = $recipe->pickUp > 0 ? $time->barTicks() - $recipe->pickUp : 0;
+        $isUnsigned = !$recipe->material->printsSignature;
+        $everyTime = $isUnsigned && Stage::First === $player->stage();
+        $signs = new SignsInForce($signature, $everyTime);
         $notes = [];
         $onset = 0;
-        $signs = new SignsInForce($signature, $recipe->material->printsSignature);
+        $isBeyond = false;
         foreach ($placement->tones as $i => $tone) {
             $onset += $tone->rests * $recipe->rhythm->ticks();
+            $bar = $bars->bar($onset + $lead);
+            $hasSign = $signs->take($tone->pitch, $bar);
             $notes[] = new StudyNote(
                 $tone,
-                $tone->pitch->transpose($down),
+                $tone->sounding,
                 $onset,
                 $lengths[$i],
-                $recipe->pickUp > 0 ? intdiv($onset + $bar - $recipe->pickUp, $bar) : intdiv($onset, $bar) + 1,
+                $recipe->pickUp > 0 ? $bar : $bar + 1,
                 $marks[$i][0],
                 $marks[$i][1],
                 $breaths[$i],
                 0 !== $onset % Length::SIXTEENTH || 0 !== $lengths[$i] % Length::SIXTEENTH ? '3:2' : '',
-                $reminders->sign($tone, $signature, $habits, $signs->alteredBefore($tone->pitch), $signs->take($tone->pitch, intdiv($onset + ($recipe->pickUp > 0 ? $bar - $recipe->pickUp : 0), $bar))),
+                ReminderSigns::of($player->settings->reminders, $tone, $signature, $habits, $signs->alteredBefore($tone->pitch), $hasSign, $isUnsigned),
             );
             $onset += $lengths[$i];
+            $isBeyond = $isBeyond || !$player->limit()->holds($tone->pitch, $tone->pitch);
         }
 
-        return new Study($recipe, $concert, $written, $signature, $recipe->material->printedSignature($concert->tonic), $notes, $placement->policy, self::moves($placement->tones), $this->warnings($recipe, $written, $placement), $comesOut);
+        return new Study($recipe, $concert, $written, $signature, $recipe->material->printedSignature($concert->tonic), $notes, $placement->policy, self::moves($placement->tones), $this->warnings($recipe, $written, $placement), $bars, $placement->tonic, $placement->from, $placement->top, $isBeyond, $everyTime, $comesOut);
     }
 
-    private function placed(Recipe $recipe, Player $player, Key $key): Placement
+    /** @throws StudyError */
+    private function placed(Recipe $recipe, Player $player, Key $written, Key $concert): Placement
     {
+        $sounding = Sounding::of($player->transposition, $written, $concert);
         if ($recipe->pattern->isLipSlurs) {
-            return LipSlurs::placed($recipe, $player, $key);
+            return LipSlurs::placed($recipe, $player, $written, $sounding);
         }
-        $walk = new Walk($recipe->material, $recipe->pattern, $recipe->direction, $this->arpeggios($recipe), Sequel::Restated === $recipe->sequel, Ending::EnclosedTonic === $recipe->ending);
+        $isRestated = Sequel::Restated === $recipe->sequel || Rhythm::OneLongInTheBar === $recipe->rhythm;
+        $walk = new Walk($recipe->material, $recipe->pattern, $recipe->direction, $this->arpeggio($recipe), $isRestated, Ending::EnclosedTonic === $recipe->ending, $sounding);
 
-        return (new RangeFitting($recipe, $player, $key, $walk))->place();
+        return (new RangeFitting(new Ground($recipe, $player, $written, $walk)))->place();
     }
 
     /**
-     * The line as often as it is asked for.
+     * The time signature: a line that fills bars of another time with one long note in each takes that of itself.
+     *
+     * @throws StudyError when the line does not come out
+     */
+    private function time(Recipe $recipe, Placement $placement): TimeSignature
+    {
+        $count = \count(array_filter($placement->tones, static fn (Tone $tone): bool => !$tone->inSequel));
+        if (Rhythm::OneLongInTheBar === $recipe->rhythm) {
+            return $this->oneLongTime($recipe, $placement->tones, $count, $recipe->timeSaid ? $recipe->time : null);
+        }
+
+        return Rhythm::LongOnBeat === $recipe->rhythm && !$recipe->timeSaid && OneLong::notesInBar(TimeSignature::TwoFour) === $count && $recipe->longOn <= 2 ? TimeSignature::TwoFour : $recipe->time;
+    }
+
+    /**
+     * @param non-empty-list<Tone> $tones
+     *
+     * @throws StudyError
+     */
+    private function oneLongTime(Recipe $recipe, array $tones, int $count, ?TimeSignature $said): TimeSignature
+    {
+        foreach ($tones as $tone) {
+            if ($tone->rests > 0 || 1 !== $tone->stretch) {
+                throw StudyError::ownLengthAlready($recipe->rhythm->value, $recipe->pattern->isStraight() ? $recipe->range->value : $recipe->pattern->text);
+            }
+        }
+
+        return OneLong::time($count, $said) ?? throw StudyError::doesNotFillBars($count, null === $said ? null : $said->value);
+    }
+
+    /**
+     * The line as often as it is asked for, with the length of each note and the bars.
      *
      * @param int $comesOut rounds until it comes out on the beat
      *
+     * @return array{Placement, non-empty-list<int>, Bars}
+     *
      * @throws StudyError when that would be too long
      */
-    private static function played(Placement $once, Recipe $recipe, int $comesOut): Placement
+    private function timed(Recipe $recipe, Placement $once, TimeSignature $time, int $comesOut): array
     {
-        $moves = Rhythm::OneLongInTheBar === $recipe->rhythm;
-        $times = $moves ? intdiv($recipe->time->barTicks(), $recipe->time->beatTicks()) : (0 === $recipe->rounds ? $comesOut : $recipe->rounds);
-        if ($times * \count($once->tones) > self::MOST) {
-            throw StudyError::tooManyNotes($times * \count($once->tones), self::MOST);
+        if (Rhythm::OneLongInTheBar === $recipe->rhythm) {
+            return $this->oneLong($recipe, $once, $time);
         }
+        $times = 0 === $recipe->rounds ? $comesOut : $recipe->rounds;
+        if ($times * \count($once->tones) > Walk::MOST) {
+            throw StudyError::tooManyNotes(Walk::MOST);
+        }
+        $played = 1 === $times ? $once : $once->with(Rounds::of($once->tones, $times));
+        $played = null === $recipe->drillAfter ? $played : Drill::of($played, $recipe->drillAfter);
 
-        return 1 === $times ? $once : new Placement(Rounds::of($once->tones, $times, $moves), $once->policy, $once->warnings);
+        return [$played, $recipe->rhythm->lengths($played->tones, Ending::LongLast === $recipe->ending, $time, $recipe->longOn, $recipe->pickUp), Bars::of($time)];
+    }
+
+    /**
+     * The scale, then its arpeggio in the time that it takes of itself, each as often as the bar has beats for the long note.
+     *
+     * @return array{Placement, non-empty-list<int>, Bars}
+     *
+     * @throws StudyError
+     */
+    private function oneLong(Recipe $recipe, Placement $once, TimeSignature $first): array
+    {
+        if (null !== $recipe->drillAfter) {
+            throw StudyError::ownLengthAlready($recipe->rhythm->value, $recipe->line->clause(ClauseKind::Drill)->text);
+        }
+        $bars = Bars::of($first);
+        $tones = [];
+        $lengths = [];
+        foreach ([false, true] as $inSequel) {
+            $section = array_values(array_filter($once->tones, static fn (Tone $tone): bool => $inSequel === $tone->inSequel));
+            if ([] === $section) {
+                continue;
+            }
+            $time = $inSequel ? $this->oneLongTime($recipe, $section, \count($section), null) : $first;
+            $bars = $inSequel && $time !== $first ? $bars->changing(array_sum($lengths), $time) : $bars;
+            $beats = intdiv($time->barTicks(), $time->beatTicks());
+            if (\count($tones) + $beats * \count($section) > Walk::MOST) {
+                throw StudyError::tooManyNotes(Walk::MOST);
+            }
+            for ($shift = 0; $shift < $beats; ++$shift) {
+                array_push($tones, ...$section);
+                array_push($lengths, ...OneLong::moving(\count($section), $time, $shift));
+            }
+        }
+        \assert([] !== $tones && [] !== $lengths);
+
+        return [$once->with($tones), $lengths, $bars];
     }
 
     /** @return array{Key, WrittenKey} concert and written key */
     public static function keys(Recipe $recipe, Player $player): array
     {
-        return self::keysFor($recipe->material->keyOn($recipe->tonic), $recipe->isOwn, $player);
-    }
-
-    /** @return array{Key, WrittenKey} */
-    private static function keysFor(Key $named, bool $isOwn, Player $player): array
-    {
+        $named = $recipe->material->keyOn($recipe->tonic);
         $transposition = $player->transposition;
+        if ($recipe->isOwn) {
+            return [$transposition->concertKey($named), $transposition->ownKey($named)];
+        }
 
-        return $isOwn
-            ? [$transposition->concertKey($named), $transposition->ownKey($named)]
-            : [$named, $transposition->writtenKey($named, $player->spelling)];
+        return [$named, $recipe->material->printsSignature ? $transposition->writtenKey($named, $player->settings->spelling) : $transposition->unsignedKey($named, $recipe->material->signsOn(...), $player->settings->spelling)];
     }
 
-    /**
-     * @return list<Material>
-     *
-     * @throws StudyError
-     */
-    private function arpeggios(Recipe $recipe): array
+    /** @throws StudyError */
+    private function arpeggio(Recipe $recipe): ?Material
     {
         if (Sequel::None === $recipe->sequel) {
-            return [];
+            return null;
         }
         if ('' === $recipe->material->arpeggio) {
             throw StudyError::noArpeggio($recipe->material->name);
         }
 
-        return [$this->scales->material($recipe->material->arpeggio)];
+        return $this->scales->material($recipe->material->arpeggio);
     }
 
     /**
@@ -155,39 +237,13 @@ final readonly class StudyBuilder
         return $moves;
     }
 
-    /**
-     * Clauses that are said and have no part in this line, because its pattern or its range decides them.
-     *
-     * @return list<string>
-     */
-    private static function withoutPart(Recipe $recipe): array
-    {
-        $goesItsWay = \in_array($recipe->pattern->progress, [Progress::Listed, Progress::RoundFifths, Progress::RoundFourths], true);
-        $slots = match (true) {
-            $recipe->pattern->isLipSlurs => [ClauseKind::Extent, ClauseKind::Place, ClauseKind::Direction, ClauseKind::Sequel, ClauseKind::Range],
-            RangePolicy::TurnRound === $recipe->range => [ClauseKind::Extent, ClauseKind::Place, ClauseKind::Direction, ClauseKind::Sequel],
-            $goesItsWay => [ClauseKind::Extent],
-            default => [],
-        };
-        if ([] !== $slots && Ending::EnclosedTonic === $recipe->ending && !$goesItsWay) {
-            $slots[] = ClauseKind::Ending;
-        }
-        $said = array_map(static fn (ClauseKind $slot): string => '"'.$recipe->line->clause($slot)->text.'"', array_values(array_filter($slots, $recipe->line->says(...))));
-        $why = RangePolicy::TurnRound === $recipe->range && !$recipe->pattern->isLipSlurs ? 'The line turns round at the limits of the range' : 'The pattern has its own way';
-
-        return [] === $said ? [] : [\sprintf('%s; %s %s no part in it.', $why, implode(' and ', $said), 1 === \count($said) ? 'has' : 'have')];
-    }
-
     /** @return list<string> */
     private function warnings(Recipe $recipe, WrittenKey $written, Placement $placement): array
     {
-        $plain = array_filter($placement->tones, static fn (Tone $tone): bool => $tone->plainName);
-
         return [
             ...('' === $written->why ? [] : [$written->why]),
             ...$placement->warnings,
-            ...self::withoutPart($recipe),
-            ...([] === $plain ? [] : ['Some notes would need three signs; they are printed under their plain names.']),
+            ...Remarks::on($recipe, $placement->tones),
         ];
     }
 }

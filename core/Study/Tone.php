@@ -5,30 +5,36 @@ declare(strict_types=1);
 namespace SwiftReed\Study;
 
 use SwiftReed\Pitch\Pitch;
+use SwiftReed\Scale\DegreeName;
 
 /**
- * One note of the line before it has a length: what sounds, where it stands in the scale, where the line is going.
+ * One note of the line before it has a length: what is written, what sounds, where it stands in the scale and in its cell, where
+ * the line is going.
  */
 final readonly class Tone
 {
     /**
-     * @param Pitch  $pitch      written, where the line plays it
-     * @param string $degree     counted from the study's low tonic in the plain line
-     * @param int    $number     the degree's number without its sign, 1 the low tonic, 8 the next, 0 and less below
-     * @param bool   $ascending  whether the line is going up here; the top note counts as going up
-     * @param bool   $isTurn     first and last notes and turning points of scale or arpeggio
-     * @param bool   $inSequel   whether it belongs to the arpeggio after the scale
-     * @param int    $octaves    octaves by which the range policy moved it
-     * @param int    $stretch    times its ordinary length
-     * @param bool   $fillsBar   whether it is held to the end of its bar, because something new begins there
-     * @param int    $cell       the cell it belongs to, counted from 0; -1 in a plain line
-     * @param int    $group      the group within that cell
-     * @param bool   $isRoot     whether it is the root of its cell, or the root's octave; in a plain line, a tonic
-     * @param int    $rests      ordinary lengths of silence before it
-     * @param bool   $isSeam     whether a drill starts its pair again after it: the player breathes
+     * @param Pitch    $pitch     written, where the line plays it
+     * @param Pitch    $sounding  the same in the concert key's own spelling
+     * @param string   $degree    counted from the study's low tonic
+     * @param int      $number    the degree's number without its sign, 1 the low tonic, 8 the next, 0 and less below
+     * @param bool     $ascending whether the line is going up here; the top note counts as going up
+     * @param bool     $isTurn    first and last notes and turning points of scale or arpeggio
+     * @param bool     $inSequel  whether it belongs to the arpeggio after the scale
+     * @param int      $octaves   octaves by which the range policy moved it
+     * @param int      $stretch   times its ordinary length
+     * @param bool     $fillsBar  whether it is held to the end of its bar, because something new begins there
+     * @param int|null $cell      the cell it belongs to, counted from 0; none in a plain line
+     * @param int      $group     the group within that cell
+     * @param bool     $isRoot    whether it is the root of its cell, or the root's octave; in a plain line, a tonic
+     * @param int      $rests     ordinary lengths of silence before it
+     * @param bool     $isSeam    whether a drill starts its pair again after it: the player breathes
+     * @param int      $root      number of its cell's root, counted as {@see $number}; in a plain line its own
+     * @param string   $fromRoot  its degree counted from that root, as the pattern language writes it
      */
     public function __construct(
         public Pitch $pitch,
+        public Pitch $sounding,
         public string $degree,
         public int $number,
         public bool $ascending,
@@ -39,37 +45,57 @@ final readonly class Tone
         public bool $plainName,
         public int $stretch = 1,
         public bool $fillsBar = false,
-        public int $cell = -1,
+        public ?int $cell = null,
         public int $group = 0,
         public bool $isRoot = false,
         public int $rests = 0,
         public bool $isSeam = false,
+        public int $root = 1,
+        public string $fromRoot = '1',
     ) {
     }
 
+    /** The same note of the same line, all of which lies so many octaves higher. */
+    public function inOctave(int $octaves): self
+    {
+        return 0 === $octaves ? $this : $this->with(pitch: $this->pitch->octaves($octaves), sounding: $this->sounding->octaves($octaves));
+    }
+
+    /** Moved out of the plain line by octaves; its number stays that of the plain line. */
     public function moved(int $octaves): self
     {
-        return 0 === $octaves ? $this : $this->with($this->pitch->octaves($octaves), $this->octaves + $octaves, $this->isTurn, $this->stretch, $this->fillsBar, $this->rests);
+        return 0 === $octaves ? $this : $this->with(pitch: $this->pitch->octaves($octaves), sounding: $this->sounding->octaves($octaves), octaves: $this->octaves + $octaves);
+    }
+
+    /** Moved by octaves, and counted where it lies. */
+    public function transplanted(int $octaves): self
+    {
+        return 0 === $octaves ? $this : $this->moved($octaves)->with(degree: DegreeName::moved($this->degree, $this->number, $octaves), number: $this->number + 7 * $octaves, root: $this->root + 7 * $octaves);
     }
 
     /** @param bool $isSeam whether its pair starts again after it */
     public function drilled(int $stretch, bool $fillsBar, bool $isSeam = false): self
     {
-        return $this->with($this->pitch, $this->octaves, $this->isTurn, $stretch, $fillsBar, $this->rests, $isSeam);
+        return $this->with(stretch: $stretch, fillsBar: $fillsBar, isSeam: $isSeam || $this->isSeam);
     }
 
     public function afterRests(int $rests): self
     {
-        return $this->with($this->pitch, $this->octaves, $this->isTurn, $this->stretch, $this->fillsBar, $rests);
+        return $rests === $this->rests ? $this : $this->with(rests: $rests);
     }
 
     public function turning(bool $isTurn): self
     {
-        return $this->with($this->pitch, $this->octaves, $isTurn, $this->stretch, $this->fillsBar, $this->rests);
+        return $isTurn === $this->isTurn ? $this : $this->with(isTurn: $isTurn);
     }
 
-    private function with(Pitch $pitch, int $octaves, bool $isTurn, int $stretch, bool $fillsBar, int $rests, bool $isSeam = false): self
+    public function sounding(Pitch $sounding): self
     {
-        return new self($pitch, $this->degree, $this->number, $this->ascending, $this->isTonic, $isTurn, $this->inSequel, $octaves, $this->plainName, $stretch, $fillsBar, $this->cell, $this->group, $this->isRoot, $rests, $isSeam || $this->isSeam);
+        return $this->with(sounding: $sounding);
+    }
+
+    private function with(?Pitch $pitch = null, ?Pitch $sounding = null, ?string $degree = null, ?int $number = null, ?bool $isTurn = null, ?int $octaves = null, ?int $stretch = null, ?bool $fillsBar = null, ?int $rests = null, ?bool $isSeam = null, ?int $root = null): self
+    {
+        return new self($pitch ?? $this->pitch, $sounding ?? $this->sounding, $degree ?? $this->degree, $number ?? $this->number, $this->ascending, $this->isTonic, $isTurn ?? $this->isTurn, $this->inSequel, $octaves ?? $this->octaves, $this->plainName, $stretch ?? $this->stretch, $fillsBar ?? $this->fillsBar, $this->cell, $this->group, $this->isRoot, $rests ?? $this->rests, $isSeam ?? $this->isSeam, $root ?? $this->root, $this->fromRoot);
     }
 }

@@ -4,13 +4,9 @@ declare(strict_types=1);
 
 namespace App\Command;
 
+use SwiftReed\Knowledge\Mistake;
 use SwiftReed\Line\KeyOrder;
-use SwiftReed\Line\Parser;
-use SwiftReed\Line\StudyLineError;
-use SwiftReed\Pattern\PatternLibrary;
-use SwiftReed\Scale\ScaleLibrary;
-use SwiftReed\Study\Recipe;
-use SwiftReed\Study\StudyError;
+use SwiftReed\Score\PartBuilder;
 use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Command\Command;
 use Symfony\Component\Console\Input\InputArgument;
@@ -20,7 +16,7 @@ use Symfony\Component\Console\Output\OutputInterface;
 #[AsCommand('study:check', 'Prints a study line in its canonical form, or says what is wrong with it and where')]
 final class StudyCheckCommand extends Command
 {
-    public function __construct(private readonly Parser $parser, private readonly ScaleLibrary $scales, private readonly PatternLibrary $patterns)
+    public function __construct(private readonly PartBuilder $parts)
     {
         parent::__construct();
     }
@@ -32,12 +28,13 @@ final class StudyCheckCommand extends Command
 
     protected function execute(InputInterface $input, OutputInterface $output): int
     {
+        $said = $input->getArgument('line');
         try {
-            $line = $this->parser->parse($input->getArgument('line'));
-            foreach ((new KeyOrder($this->scales))->lines($line) as $one) {
-                Recipe::of($this->parser->parse($one), $this->scales, $this->patterns);
+            $line = $this->parts->parser->parse(\is_string($said) ? $said : '');
+            foreach ((new KeyOrder($this->parts->scales))->lines($line) as $one) {
+                $this->parts->recipe($one);
             }
-        } catch (StudyLineError|StudyError $error) {
+        } catch (Mistake $error) {
             return Failure::say($output, $error->getMessage());
         }
         $output->writeln($line->text(), OutputInterface::OUTPUT_RAW);

@@ -8,10 +8,12 @@ use App\Engraving\EngravingError;
 use App\Engraving\PageMaker;
 use App\Engraving\PdfMaker;
 use App\Engraving\Rows;
+use SwiftReed\Fingering\OwnFingerings;
 use SwiftReed\Fingering\Pin;
 use SwiftReed\Fingering\Tendency;
 use SwiftReed\Instrument\InstrumentLibrary;
 use SwiftReed\Packet\SheetBuilder;
+use SwiftReed\Player\PlayerSettings;
 use SwiftReed\Player\Range;
 use SwiftReed\Player\Stage;
 use SwiftReed\Score\Format\JsonWriter;
@@ -87,10 +89,11 @@ final class StudyShowCommand extends Command
         $pins = array_map(Pin::parse(...), array_values(array_filter($said, static fn (string $one): bool => !Tendency::isMeant($one))));
         $line = $input->getArgument('line');
         $range = $input->getOption('range');
-        $limits = \is_string($range) && '' !== $range ? [Range::parse($range)] : [];
-        $sheet = (new SheetBuilder($this->parts))->build([\is_string($line) ? $line : ''], $this->instruments->instrument($for, Failure::setups($input)), $stage, pins: $pins, tendencies: $tendencies, limits: $limits);
+        $limits = \is_string($range) && '' !== $range ? Range::parse($range) : null;
+        $parsed = $this->parts->parser->parse(\is_string($line) ? $line : '');
+        $sheet = (new SheetBuilder($this->parts))->build([$parsed], $this->instruments->instrument($for, Failure::setups($input)), new PlayerSettings($stage, limits: $limits), new OwnFingerings($pins, $tendencies));
 
-        return 1 === \count($sheet->parts) ? $this->formatted($sheet->parts[0], $format) : $this->sheet($sheet, $this->parts->parser->parse(\is_string($line) ? $line : '')->text(), $format);
+        return 1 === \count($sheet->parts) ? $this->formatted($sheet->parts[0], $format) : $this->sheet($sheet, $parsed->text(), $format);
     }
 
     private function sheet(Sheet $sheet, string $line, string $format): string

@@ -30,6 +30,7 @@ use SwiftReed\Line\ClauseKind;
 use SwiftReed\Line\Completion;
 use SwiftReed\Line\Parser;
 use SwiftReed\Line\StudyLineError;
+use SwiftReed\Player\PlayerError;
 use SwiftReed\Score\Format\TextWriter;
 use SwiftReed\Score\Part;
 use SwiftReed\Study\StudyError;
@@ -69,14 +70,14 @@ final class DeskController extends AbstractController
             'band' => $this->desk->band(),
             'families' => $this->desk->families(),
             'setups' => $this->desk->setups($state->instrument),
-            'pins' => $this->notebook->pins($state->instrument, $this->desk->canonical($this->desk->current($state)), $state->player),
+            'pins' => $this->notebook->pins($state->instrument, $this->desk->current($state), $state->player),
             'players' => $this->notebook->players($state->instrument),
-            'remarks' => $this->notebook->remarks($state->instrument, $this->desk->canonical($this->desk->current($state))),
+            'remarks' => $this->notebook->remarks($state->instrument, $this->desk->current($state)),
             'drills' => $this->drills($state, $view),
             'plain_line' => $this->desk->changed($state->line, ClauseKind::Drill, ''),
             'next_key' => $this->desk->further($state, 1),
             'previous_key' => $this->desk->further($state, -1),
-            'keys' => $this->desk->keys($state->line),
+            'keys' => $this->desk->keyCount($state->line),
             'line_is_typed' => 'line' === $request->headers->get('HX-Trigger'),
             'narrow' => $request->query->getBoolean('narrow'),
             'page_styles' => PageStyle::cases(),
@@ -166,12 +167,12 @@ final class DeskController extends AbstractController
             return $state;
         }
         if (isset($set['tonic'], $set['material'], $set['naming']) && \is_string($set['tonic']) && \is_string($set['material']) && \is_string($set['naming'])) {
-            $line = $this->desk->changed($line, ClauseKind::Key, Desk::keyClause($set['naming'], $set['tonic'], $set['material']));
+            $line = $this->desk->inKey($line, $set['naming'], $set['tonic'], $set['material']);
         }
         foreach ($set as $name => $text) {
-            $slot = ClauseKind::tryFrom((string) $name);
-            if (null !== $slot && \is_string($text)) {
-                $line = $this->desk->changed($line, $slot, trim($text));
+            $kind = ClauseKind::tryFrom((string) $name);
+            if (null !== $kind && \is_string($text)) {
+                $line = $this->desk->changed($line, $kind, trim($text));
             }
         }
 
@@ -193,7 +194,7 @@ final class DeskController extends AbstractController
             $view['music'] = $this->pages->screen($part, $state->rows, '', $narrow ? self::NARROW : self::WIDE, $view['second'])->svg;
         } catch (StudyLineError $error) {
             return ['status' => 422, 'error' => $error->getMessage(), 'column' => $error->column] + $view;
-        } catch (StudyError $error) {
+        } catch (StudyError|PlayerError $error) {
             return ['status' => 422, 'error' => $error->getMessage(), 'remedies' => $this->remedies($state)] + $view;
         } catch (InstrumentError $error) {
             return ['status' => 404, 'error' => $error->getMessage()] + $view;
@@ -225,15 +226,15 @@ final class DeskController extends AbstractController
     private function remedies(DeskState $state): array
     {
         $remedies = [];
-        foreach ([[ClauseKind::Extent, '1 octave'], [ClauseKind::Range, 'fold'], [ClauseKind::Place, ''], [ClauseKind::Direction, ''], [ClauseKind::Sequel, ''], [ClauseKind::Extent, ''], [ClauseKind::Rounds, ''], [ClauseKind::PickUp, ''], [ClauseKind::Keys, ''], [ClauseKind::Rhythm, ''], [ClauseKind::Range, ''], [ClauseKind::Pattern, '']] as [$slot, $text]) {
-            $line = $this->desk->changed($state->line, $slot, $text);
+        foreach ([[ClauseKind::Extent, '1 octave'], [ClauseKind::Range, 'fold'], [ClauseKind::Place, ''], [ClauseKind::Direction, ''], [ClauseKind::Sequel, ''], [ClauseKind::Extent, ''], [ClauseKind::Rounds, ''], [ClauseKind::PickUp, ''], [ClauseKind::Keys, ''], [ClauseKind::Rhythm, ''], [ClauseKind::Range, ''], [ClauseKind::Pattern, '']] as [$kind, $text]) {
+            $line = $this->desk->changed($state->line, $kind, $text);
             if ($line === $state->line || \in_array($line, $remedies, true)) {
                 continue;
             }
             try {
                 $this->desk->part($state->withLine($line));
                 $remedies[] = $line;
-            } catch (StudyError) {
+            } catch (StudyError|StudyLineError) {
                 continue;
             }
         }

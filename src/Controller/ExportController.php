@@ -36,7 +36,7 @@ final class ExportController extends AbstractController
     public function export(Request $request, string $format): Response
     {
         $state = DeskState::of($request->query->all());
-        if (\count($this->desk->keys($state->line)) > 1 && !$request->query->getBoolean('one')) {
+        if ($this->desk->keyCount($state->line) > 1 && !$request->query->getBoolean('one')) {
             return $this->sheet($request, $state, $format);
         }
         $part = $this->desk->part($state);
@@ -58,7 +58,7 @@ final class ExportController extends AbstractController
         $part = $this->desk->part($state);
         $material = $part->study->recipe->material;
         $lines = LetterChart::of($material, $part->instrument->transposition, $state->spelling);
-        $title = [] === $material->pair ? ucfirst($material->name) : $part->writtenTitle();
+        $title = null === $material->pair ? ucfirst($material->name) : $part->writtenTitle();
 
         return new Response($this->pdfs->pdf([LettersPage::sheet($lines, $title, $part->instrument->name, self::paper($request))]), 200, [
             'Content-Type' => 'application/pdf',

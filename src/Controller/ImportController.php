@@ -74,9 +74,9 @@ final class ImportController extends AbstractController
     private function forTheBand(FoundLine $found, DeskState $state): string
     {
         $part = $this->desk->plainPart($state->withLine($found->line));
-        $concert = Desk::keyClause('concert', $part->study->concertKey->tonic->text(), $part->study->recipe->material->nameOn($part->study->concertKey->tonic));
+        $tonic = $part->study->concertKey->tonic;
 
-        return $this->desk->changed($this->desk->changed($found->line, ClauseKind::Place, ''), ClauseKind::Key, $concert);
+        return $this->desk->inKey($this->desk->changed($found->line, ClauseKind::Place, ''), 'concert', $tonic->text(), $part->study->recipe->material->nameOn($tonic));
     }
 
     private function drawn(FoundLine $found, DeskState $state): string

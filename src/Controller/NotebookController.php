@@ -17,8 +17,9 @@ use SwiftReed\Fingering\LearnedHabit;
 use SwiftReed\Fingering\Pin;
 use SwiftReed\Fingering\PinError;
 use SwiftReed\Fingering\Tendency;
+use SwiftReed\Player\PlayerError;
+use SwiftReed\Player\PlayerSettings;
 use SwiftReed\Player\Range;
-use SwiftReed\Study\StudyError;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
@@ -127,10 +128,10 @@ final class NotebookController extends AbstractController
         try {
             if ('' !== $limits) {
                 $range = Range::parse($limits);
-                $this->desk->instrument($state)->player($state->stage, $state->spelling)->within([$range]);
+                $this->desk->instrument($state)->player(new PlayerSettings($state->stage, $state->spelling, limits: $range))->limit();
                 $limits = $range->lowest->text().' to '.$range->highest->text();
             }
-        } catch (StudyError $error) {
+        } catch (PlayerError $error) {
             return $this->refused($error->getMessage(), $request);
         }
         $player = new Player($name, $state->instrument, implode(',', $state->setups), $state->stage->value, $limits);

@@ -20,8 +20,8 @@ use SwiftReed\Line\StudyLineError;
 use SwiftReed\Pattern\PatternError;
 use SwiftReed\Pattern\PatternLibrary;
 use SwiftReed\Pattern\PatternParser;
+use SwiftReed\Player\Reminders;
 use SwiftReed\Score\Part;
-use SwiftReed\Study\Reminders;
 use SwiftReed\Study\StudyError;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\HeaderUtils;
@@ -157,8 +157,8 @@ final class PatternsController extends AbstractController
             return ['error' => $error->getMessage(), 'column' => $error->column] + $says;
         }
         $line = $this->desk->changed($this->desk->changed($state->line, ClauseKind::Keys, ''), ClauseKind::Drill, '');
-        foreach ([ClauseKind::Direction, ClauseKind::Rounds, ClauseKind::Sequel] as $slot) {
-            $line = $this->desk->changed($line, $slot, '');
+        foreach ([ClauseKind::Direction, ClauseKind::Rounds, ClauseKind::Sequel] as $kind) {
+            $line = $this->desk->changed($line, $kind, '');
         }
         $says['line'] = $this->desk->changed($line, ClauseKind::Pattern, $text);
         try {

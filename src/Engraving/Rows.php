@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Engraving;
 
-use SwiftReed\Study\Reminders;
+use SwiftReed\Player\Reminders;
 
 /**
  * Which rows stand under the notes.

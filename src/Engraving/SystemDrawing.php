@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace App\Engraving;
 
+use SwiftReed\Player\Reminders;
 use SwiftReed\Score\KeyNames;
 use SwiftReed\Score\Part;
-use SwiftReed\Study\Reminders;
 use SwiftReed\Study\Rhythm\Counts;
 
 /**

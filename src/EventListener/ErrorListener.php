@@ -8,11 +8,8 @@ use App\Engraving\EngravingError;
 use Doctrine\DBAL\Exception\ConnectionException;
 use Doctrine\DBAL\Exception\DriverException;
 use Psr\Log\LoggerInterface;
-use SwiftReed\Fingering\PinError;
 use SwiftReed\Instrument\InstrumentError;
-use SwiftReed\Line\StudyLineError;
-use SwiftReed\Packet\SheetError;
-use SwiftReed\Study\StudyError;
+use SwiftReed\Knowledge\Mistake;
 use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\HttpKernel\Event\ExceptionEvent;
@@ -33,8 +30,8 @@ final class ErrorListener
     {
         $error = $event->getThrowable();
         [$status, $title, $sentence] = match (true) {
-            $error instanceof StudyLineError, $error instanceof StudyError, $error instanceof SheetError, $error instanceof PinError => [422, 'This line cannot be played', $error->getMessage()],
             $error instanceof InstrumentError => [404, 'Not a known instrument', $error->getMessage()],
+            $error instanceof Mistake => [422, 'This cannot be done', $error->getMessage()],
             $error instanceof EngravingError => [503, 'The page cannot be drawn just now', $error->getMessage()],
             $error instanceof ConnectionException, $error instanceof DriverException && str_contains($error->getMessage(), 'server') => [503, 'The folder cannot be reached', 'The database does not answer, so nothing can be saved or looked up; the Desk, the keys and the fingerings go on working. What you typed is kept below.'],
             $error instanceof HttpExceptionInterface => [$error->getStatusCode(), self::title($error->getStatusCode()), self::sentence($error)],

@@ -68,8 +68,8 @@ final class Choices
         $key = $parsed->clause(ClauseKind::Key);
         $clauses = [];
         foreach (self::OFFERED as $name => $options) {
-            $slot = ClauseKind::from($name);
-            $said = $parsed->says($slot) ? $parsed->clause($slot)->text : '';
+            $kind = ClauseKind::from($name);
+            $said = $parsed->says($kind) ? $parsed->clause($kind)->text : '';
             $options = 'pattern' === $name ? $this->patterns->names() : $options;
             $options = array_values(array_filter($options, fn (string $option): bool => $option !== $this->unsaid($name, $parsed)));
             $clauses[$name] = [

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Service;
 
 use App\Engraving\SecondRow;
+use SwiftReed\Fingering\OwnFingerings;
 use SwiftReed\Fingering\Pin;
 use SwiftReed\Fingering\PinError;
 use SwiftReed\Fingering\SchoolError;
@@ -15,13 +16,15 @@ use SwiftReed\Instrument\InstrumentLibrary;
 use SwiftReed\Knowledge\DataFolder;
 use SwiftReed\Line\ClauseKind;
 use SwiftReed\Line\KeyOrder;
+use SwiftReed\Line\StudyLine;
 use SwiftReed\Line\StudyLineError;
+use SwiftReed\Packet\KeyWalk;
 use SwiftReed\Packet\PacketTable;
 use SwiftReed\Packet\SheetBuilder;
 use SwiftReed\Pitch\NoteName;
 use SwiftReed\Pitch\PitchError;
+use SwiftReed\Player\PlayerSettings;
 use SwiftReed\Player\Range;
-use SwiftReed\Scale\TriadPair;
 use SwiftReed\Score\Part;
 use SwiftReed\Score\PartBuilder;
 use SwiftReed\Score\Sheet;
@@ -40,35 +43,29 @@ final class Desk
     }
 
     /**
-     * The lines of all keys that a line asks for; the line itself where it is not understood.
-     *
-     * @return non-empty-list<string>
+     * How many keys a line asks for; one where it is not understood.
      */
-    public function keys(string $line): array
+    public function keyCount(string $line): int
     {
         try {
-            return $this->order->lines($this->parts->parser->parse($line));
-        } catch (StudyLineError|StudyError) {
-            return [$line];
+            return \count($this->order->steps($this->parts->parser->parse($line)));
+        } catch (StudyLineError) {
+            return 1;
         }
     }
 
-    /**
-     * @param list<string>   $lines
-     * @param list<Pin>      $pins
-     * @param list<Tendency> $tendencies
-     */
-    private function plainSheet(array $lines, DeskState $state, array $pins = [], array $tendencies = []): Sheet
+    /** @param list<string> $lines */
+    private function plainSheet(array $lines, DeskState $state, OwnFingerings $own = new OwnFingerings()): Sheet
     {
-        return (new SheetBuilder($this->parts))->build($lines, $this->instrument($state), $state->stage, $state->spelling, $state->rows->reminders, $pins, $tendencies, $this->limits($state));
+        return (new SheetBuilder($this->parts))->read($lines, $this->instrument($state), $this->settings($state), $own);
     }
 
-    /** @return list<Range> the range of the player whose part it is, if he has one of his own */
-    private function limits(DeskState $state): array
+    /** How the player reads whose part it is: his own limits too, where he has some. */
+    private function settings(DeskState $state): PlayerSettings
     {
         $limits = '' === $state->player ? '' : $this->notebook->player($state->player)?->getLimits() ?? '';
 
-        return '' === $limits ? [] : [Range::parse($limits)];
+        return new PlayerSettings($state->stage, $state->spelling, $state->rows->reminders, '' === $limits ? null : Range::parse($limits));
     }
 
     /** The cell of the line's pattern, in the pattern language; that of a plain line is "1". */
@@ -85,12 +82,29 @@ final class Desk
         return '' === $cell ? '1' : $cell;
     }
 
-    /** The line of the key that stands on the Desk. */
+    /**
+     * The line of the key that stands on the Desk, as this player reads it.
+     *
+     * @throws StudyLineError
+     * @throws StudyError
+     * @throws InstrumentError
+     */
+    private function currentLine(DeskState $state): StudyLine
+    {
+        $steps = $this->order->steps($this->parts->parser->parse($state->line));
+        $lines = 1 === \count($steps) ? [$steps[0]->line] : (new KeyWalk($this->parts, $this->instrument($state), $this->settings($state)))->lines([$steps[0], ...\array_slice($steps, 1, $state->at % \count($steps))]);
+
+        return $lines[\count($lines) - 1];
+    }
+
+    /** The text of that line; as it was typed, where it is not understood. */
     public function current(DeskState $state): string
     {
-        $keys = $this->keys($state->line);
-
-        return 1 === \count($keys) ? $state->line : $keys[$state->at % \count($keys)];
+        try {
+            return $this->currentLine($state)->text();
+        } catch (StudyLineError|StudyError|InstrumentError) {
+            return $state->line;
+        }
     }
 
     /**
@@ -107,7 +121,7 @@ final class Desk
         $lines = [] === $lines ? [$state->line] : $lines;
         $stored = $this->notebook->pins($state->instrument, '', $state->player);
         try {
-            return $this->plainSheet($lines, $state, Notebook::read($stored), Notebook::tendencies($stored));
+            return $this->plainSheet($lines, $state, new OwnFingerings(Notebook::read($stored), Notebook::tendencies($stored)));
         } catch (PinError) {
             return $this->plainSheet($lines, $state); // a habit of another set-up does not stop the page
         }
@@ -120,7 +134,7 @@ final class Desk
      */
     public function part(DeskState $state): Part
     {
-        $stored = $this->notebook->pins($state->instrument, $this->canonical($this->current($state)), $state->player);
+        $stored = $this->notebook->pins($state->instrument, $this->current($state), $state->player);
         try {
             return $this->plainPart($state, Notebook::read($stored), Notebook::tendencies($stored));
         } catch (PinError) {
@@ -169,9 +183,7 @@ final class Desk
     {
         $instrument = $this->instrument($state);
         try {
-            $keys = $this->order->lines($this->parts->parser->parse($state->line));
-
-            return $this->parts->build(1 === \count($keys) ? $state->line : $keys[$state->at % \count($keys)], $instrument, $state->stage, $state->spelling, $state->rows->reminders, $pins, $tendencies, $this->limits($state));
+            return $this->parts->build($this->currentLine($state), $instrument, $this->settings($state), new OwnFingerings($pins, $tendencies));
         } catch (PinError $error) {
             // Of several habits the one that this set-up does not have is left out.
             if (\count($pins) < 2) {
@@ -247,10 +259,12 @@ final class Desk
      *
      * @param string $text the clause; nothing takes it away
      */
-    public function changed(string $line, ClauseKind $slot, string $text): string
+    public function changed(string $line, ClauseKind $kind, string $text): string
     {
         try {
-            return $this->parts->parser->parse($this->parts->parser->parse($line)->textWith($slot, $text))->text();
+            $parsed = $this->parts->parser->parse($line);
+
+            return ('' === $text ? $parsed->without($kind) : $parsed->with($this->parts->parser->clauseOf($text)))->text();
         } catch (StudyLineError) {
             return $line;
         }
@@ -263,7 +277,7 @@ final class Desk
      */
     public function further(DeskState $state, int $steps): array
     {
-        $count = \count($this->keys($state->line));
+        $count = $this->keyCount($state->line);
         $at = 1 === $count ? 0 : ($state->at + $steps + $count) % $count;
 
         return 1 === $count ? ['line' => $this->nextKey($state->line, $steps)] : ['at' => 0 === $at ? '' : (string) $at];
@@ -273,42 +287,41 @@ final class Desk
     public function onTonic(string $line, string $tonic): string
     {
         try {
-            $key = $this->parts->parser->parse($line)->clause(ClauseKind::Key);
-            $on = NoteName::parse($tonic);
+            return $this->parts->parser->parse($line)->onTonic(NoteName::parse($tonic))->text();
         } catch (StudyLineError|PitchError) {
             return $line;
         }
-        $material = $key->word('material');
-        if (str_contains($material, 'triad pair')) {
-            $material = TriadPair::parse(NoteName::parse($key->word('tonic')), $material)->nameOn($on);
-        }
-
-        return $this->changed($line, ClauseKind::Key, self::keyClause($key->says, $on->text(), $material));
     }
 
     /** The same line, so many keys further in the circle of fourths. */
     private function nextKey(string $line, int $steps): string
     {
         try {
-            $key = $this->parts->parser->parse($line)->clause(ClauseKind::Key);
+            $parsed = $this->parts->parser->parse($line);
         } catch (StudyLineError) {
             return $line;
         }
-        $lines = array_values(PacketTable::lines());
-        $class = NoteName::parse($key->word('tonic'))->pitchClass();
-        foreach ($lines as $i => $tonic) {
-            if ($tonic->pitchClass() === $class) {
-                $next = $lines[($i + $steps + 12) % 12];
-
-                return $this->onTonic($line, $next->text());
+        $keys = array_values(PacketTable::lines());
+        foreach ($keys as $i => $tonic) {
+            if ($tonic->pitchClass() === $parsed->tonic()->pitchClass()) {
+                return $parsed->onTonic($keys[($i + $steps + 12) % 12])->text();
             }
         }
 
         return $line;
     }
 
-    public static function keyClause(string $naming, string $tonic, string $material): string
+    /**
+     * The line with its key clause said differently. A line that is not understood is left as it is.
+     */
+    public function inKey(string $line, string $naming, string $tonic, string $material): string
     {
-        return $naming.' '.$tonic.' '.$material;
+        try {
+            $key = $this->parts->parser->parse($naming.' '.$tonic.' '.$material)->clause(ClauseKind::Key);
+
+            return $this->parts->parser->parse($line)->with($key)->text();
+        } catch (StudyLineError) {
+            return $line;
+        }
     }
 }

@@ -9,8 +9,8 @@ use App\Engraving\Rows;
 use App\Entity\Player;
 use SwiftReed\Line\StudyLine;
 use SwiftReed\Pitch\SpellingPreference;
+use SwiftReed\Player\Reminders;
 use SwiftReed\Player\Stage;
-use SwiftReed\Study\Reminders;
 
 /**
  * What stands on the Desk: the line as typed, for whom, with which rows. It is what the address carries.

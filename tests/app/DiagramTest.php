@@ -105,7 +105,7 @@ final class DiagramTest extends KernelTestCase
         foreach ([['bassoon', []], ['clarinet-bb', ['lEb']], ['bass-clarinet', ['low-c']], ['alto-sax', ['altissimo']], ['oboe', ['left-f']], ['flute', ['c-facilitator']], ['tuba-cc', ['5-valves']], ['horn-f', ['double']], ['bass-trombone', ['two-valves']], ['euphonium-bc', ['compensating']]] as [$id, $setup]) {
             foreach ($lines as $line) {
                 foreach ([[BarLayout::SYSTEM, PageMaker::WIDTH], [8, 10000]] as [$perSystem, $width]) {
-                    $part = $this->parts->build($line, $this->instruments->instrument($id, $setup));
+                    $part = $this->parts->build($this->parts->parser->parse($line), $this->instruments->instrument($id, $setup));
                     foreach ($engraver->engrave(MusicXmlWriter::forEngraving($part, $perSystem), $width)->systems as $system) {
                         foreach ([1.0, 1.35] as $scale) {
                             $edges = [];
@@ -117,7 +117,7 @@ final class DiagramTest extends KernelTestCase
                         }
                     }
                 }
-                self::assertNotSame('', $pages->screen($this->parts->build($line, $this->instruments->instrument($id, $setup)), Rows::all(), '')->svg);
+                self::assertNotSame('', $pages->screen($this->parts->build($this->parts->parser->parse($line), $this->instruments->instrument($id, $setup)), Rows::all(), '')->svg);
             }
         }
     }
@@ -131,7 +131,7 @@ final class DiagramTest extends KernelTestCase
         $charts = self::getContainer()->get(ChartMaker::class);
         foreach (['bassoon', 'alto-sax', 'tuba-cc', 'trombone', 'clarinet-bb'] as $id) {
             $instrument = $this->instruments->instrument($id);
-            $part = $this->parts->build('own Eb major, eighths', $instrument);
+            $part = $this->parts->build($this->parts->parser->parse('own Eb major, eighths'), $instrument);
             $sheets = [...$pages->print($part, Rows::all(), ''), ...$charts->print($instrument), ...TalkPage::pages($part, false, Paper::A4), ...(null === $instrument->map ? [] : KeyMapDrawing::print($instrument, $instrument->map))];
             foreach ($sheets as $sheet) {
                 foreach (self::texts($sheet) as [$size, $text]) {
@@ -180,7 +180,7 @@ final class DiagramTest extends KernelTestCase
         self::assertSame(1, preg_match_all('/<path d="M-150 \d+ A/', $half), 'the half hole is half filled');
         $flicked = Diagram::of($bassoon, $bassoon->fingerings(Pitch::parse('A3'))[0])->svg;
         self::assertGreaterThan(substr_count(Diagram::of($bassoon, $bassoon->fingerings(Pitch::parse('A2'))[0])->svg, 'stroke-linecap'), substr_count($flicked, 'stroke-linecap'), 'a flick has its own strokes');
-        $clarinet = $this->parts->build('own G major, 2 octaves', $this->instruments->instrument('clarinet-bb'));
+        $clarinet = $this->parts->build($this->parts->parser->parse('own G major, 2 octaves'), $this->instruments->instrument('clarinet-bb'));
         self::assertSame(4, self::solid(Diagram::planned($clarinet->instrument, $clarinet->plan->notes[8], null)->svg) - 1, 'the right hand that rests on A4 is drawn down');
     }
 
@@ -230,7 +230,7 @@ final class DiagramTest extends KernelTestCase
 
     public function testALegendNamesTheSignsThatOccurAndNoOthers(): void
     {
-        $says = fn (string $line, string $id, bool $moves, string ...$setup): string => implode('; ', array_column(Legend::signs($this->instruments->instrument($id, array_values($setup)), $this->parts->build($line, $this->instruments->instrument($id, array_values($setup)))->plan->notes, $moves), 'says'));
+        $says = fn (string $line, string $id, bool $moves, string ...$setup): string => implode('; ', array_column(Legend::signs($this->instruments->instrument($id, array_values($setup)), $this->parts->build($this->parts->parser->parse($line), $this->instruments->instrument($id, array_values($setup)))->plan->notes, $moves), 'says'));
         self::assertStringContainsString('half covered', $says('own G major', 'bassoon', true));
         self::assertStringContainsString('touched as the note begins', $says('own F major, from F3', 'bassoon', true));
         self::assertStringNotContainsString('half covered', $says('own C tetrachord, from C3', 'bassoon', true));
@@ -238,7 +238,7 @@ final class DiagramTest extends KernelTestCase
         self::assertStringNotContainsString('half covered', $says('own G major', 'alto-sax', true));
         self::assertStringContainsString('trigger down', $says('own C major, from C3', 'trombone', true, 'f-attachment'));
         self::assertStringNotContainsString('trigger', $says('own C major, from C3', 'trombone', true));
-        [$svg, $height] = Legend::line(Legend::signs($this->instruments->instrument('bassoon'), $this->parts->build('own G major', $this->instruments->instrument('bassoon'))->plan->notes, true), 9000);
+        [$svg, $height] = Legend::line(Legend::signs($this->instruments->instrument('bassoon'), $this->parts->build($this->parts->parser->parse('own G major'), $this->instruments->instrument('bassoon'))->plan->notes, true), 9000);
         self::assertGreaterThan(400, $height, 'a narrow line wraps');
         self::assertStringContainsString('half covered', $svg);
     }
@@ -246,8 +246,8 @@ final class DiagramTest extends KernelTestCase
     public function testASecondSchoolStandsUnderTheNotesWhereItDiffersAndIsNamed(): void
     {
         $pages = self::getContainer()->get(PageMaker::class);
-        $plain = $this->parts->build('own A major, 2 octaves, eighths', $this->instruments->instrument('clarinet-bb'));
-        $other = new SecondRow($this->parts->build('own A major, 2 octaves, eighths', $this->instruments->instrument('clarinet-bb', ['left-first'])), 'left little finger first');
+        $plain = $this->parts->build($this->parts->parser->parse('own A major, 2 octaves, eighths'), $this->instruments->instrument('clarinet-bb'));
+        $other = new SecondRow($this->parts->build($this->parts->parser->parse('own A major, 2 octaves, eighths'), $this->instruments->instrument('clarinet-bb', ['left-first'])), 'left little finger first');
         self::assertTrue($other->differsAnywhere($plain));
         $with = $pages->screen($plain, Rows::all(), '', second: $other)->svg;
         self::assertStringContainsString('or, left little finger first:', $with);

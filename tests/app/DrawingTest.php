@@ -19,9 +19,9 @@ use SwiftReed\Instrument\InstrumentLibrary;
 use SwiftReed\Packet\LetterChart;
 use SwiftReed\Packet\SheetBuilder;
 use SwiftReed\Pitch\SpellingPreference;
+use SwiftReed\Player\Reminders;
 use SwiftReed\Score\Part;
 use SwiftReed\Score\PartBuilder;
-use SwiftReed\Study\Reminders;
 use SwiftReed\Study\Working;
 use Symfony\Bundle\FrameworkBundle\Test\KernelTestCase;
 
@@ -70,7 +70,7 @@ final class DrawingTest extends KernelTestCase
     {
         $builder = new SheetBuilder(self::getContainer()->get(PartBuilder::class));
         foreach (['concert C major, 2 octaves, eighths, keys by fourths' => 2, 'concert C major, tetra, eighths, keys by fifths' => 1, 'concert C major, 5 notes, keys chromatic up' => 3] as $line => $least) {
-            $sheet = $builder->build([$line], $this->instruments->instrument('clarinet-bb'));
+            $sheet = $builder->read([$line], $this->instruments->instrument('clarinet-bb'));
             $pages = $this->pages->sheet($sheet, Rows::all(), 'All keys');
             $heads = array_map(static function (Sheet $page) use ($sheet): array {
                 $read = self::read($page);

@@ -348,7 +348,7 @@ final class ChartLawsTest extends TestCase
         $plans = [];
         foreach (['own A major, 2 octaves, sixteenths, 100', 'own C chromatic, 2 octaves, sixteenths, 100', 'own F major, 2 octaves, sixteenths, 100', 'own Bb arpeggio, sixteenths, 100', 'own C arpeggio, from C3, sixteenths, 100', ...array_map(static fn (string $tonic): string => "own $tonic phrygian, cell 1 2 1 2 1 2 up only, 5 notes, sixteenths, 100", ['C', 'C#', 'D', 'Eb', 'E', 'F', 'F#', 'G', 'Ab', 'A', 'Bb', 'B'])] as $line) {
             try {
-                $plans[] = implode(' | ', array_map(static fn ($note): string => $note->fingering->text.' '.implode(' ', $note->resting), Support::parts()->build($line, $instrument)->plan->notes));
+                $plans[] = implode(' | ', array_map(static fn ($note): string => $note->fingering->text.' '.implode(' ', $note->resting), Support::built($line, $instrument)->plan->notes));
             } catch (\SwiftReed\Study\StudyError) {
                 continue;
             }

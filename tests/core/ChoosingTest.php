@@ -122,7 +122,7 @@ final class ChoosingTest extends TestCase
     public function testTheTrombonesD4IsWhereItsNeighboursAre(): void
     {
         $d = static function (string $line, string ...$own): string {
-            $part = Support::parts()->build($line, Support::instruments()->instrument('trombone'), Stage::Full, tendencies: array_map(\SwiftReed\Fingering\Tendency::parse(...), array_values($own)));
+            $part = Support::built($line, Support::instruments()->instrument('trombone'), Stage::Full, tendencies: array_map(\SwiftReed\Fingering\Tendency::parse(...), array_values($own)));
             foreach ($part->study->notes as $i => $note) {
                 if ('D4' === $note->pitch()->text()) {
                     return $part->plan->notes[$i]->fingering->text;

@@ -38,7 +38,7 @@ final class FamilyRulesTest extends TestCase
                 foreach ($rhythms as $rhythm) {
                     foreach ($stages as $stage) {
                         try {
-                            yield [Support::parts()->build('own '.$tonic->text().' '.$material.', '.$rhythm, $instrument, $stage), self::FAST === $rhythm, $stage];
+                            yield [Support::built('own '.$tonic->text().' '.$material.', '.$rhythm, $instrument, $stage), self::FAST === $rhythm, $stage];
                         } catch (StudyError) {
                             continue;
                         }

@@ -12,7 +12,7 @@ use SwiftReed\Pattern\PatternParser;
 use SwiftReed\Pitch\Interval;
 use SwiftReed\Pitch\NoteName;
 use SwiftReed\Pitch\Pitch;
-use SwiftReed\Pitch\SpellingPreference;
+use SwiftReed\Player\PlayerSettings;
 use SwiftReed\Player\Stage;
 use SwiftReed\Score\Layout\BarItem;
 use SwiftReed\Score\Layout\BarLayout;
@@ -20,6 +20,7 @@ use SwiftReed\Study\Direction;
 use SwiftReed\Study\Recipe;
 use SwiftReed\Study\Study;
 use SwiftReed\Study\StudyBuilder;
+use SwiftReed\Study\StudyError;
 use SwiftReed\Study\Tone;
 use SwiftReed\Study\Walk\PatternWalk;
 
@@ -45,7 +46,7 @@ final class PatternTest extends TestCase
         yield 'approach triplets' => ['own C major, from C4, 3 notes, approach triplets', 'C4 D4 E4 F4 E4 Eb4 D4 E4 F4 G4 F#4 F4 E4 F4 G4 D4 E4 F4 C4'];
         yield 'approach triplets: a whole step first where there is room' => ['own C major, from E4, 3 notes, up, cell 1 2 3 4 approach2', 'E4 F4 G4 A4 G4 Gb4 F4 G4 A4 B4 A4 Ab4 G4'];
         yield 'chromatic pivot' => ['own C major, from C4, chromatic pivot', 'G4 F#4 G4 F4 G4 E4 G4 Eb4 G4 D4 G4 Db4 G4 C4'];
-        yield 'broken chords' => ['own C major, from C4, broken chords', 'C4 E4 G4 E4 F4 A4 C5 A4 G4 B4 D5 B4 C4'];
+        yield 'broken chords' => ['own C major, from C4, broken chords', 'C4 E4 G4 E4 F4 A4 C5 A4 G4 B4 D5 B4 C5'];
         yield 'build-up' => ['own C major, from C4, 3 notes, build-up', 'C4 C4 D4 C4 D4 E4'];
         yield 'build-up from the top' => ['own C major, from C4, 3 notes, build-up from the top', 'E4 D4 E4 C4 D4 E4'];
         yield 'the tonic enclosed' => ['own C major, from C4, enclosed tonic', 'C4 D4 E4 F4 G4 A4 B4 C5 B4 A4 G4 F4 E4 D4 B3 C4'];
@@ -65,7 +66,7 @@ final class PatternTest extends TestCase
     public function testEveryPatternHoldsInEveryKeyOnEveryInstrumentAtEveryStage(): void
     {
         $parts = Support::parts();
-        $builder = new StudyBuilder($parts->scales);
+        $builder = new StudyBuilder($parts->scales, $parts->patterns);
         foreach ($parts->patterns->names() as $name) {
             $pattern = $parts->patterns->pattern($name);
             foreach (PacketTable::lines() as $tonic) {
@@ -76,7 +77,7 @@ final class PatternTest extends TestCase
                         continue;
                     }
                     foreach (Stage::cases() as $stage) {
-                        $reader = $instrument->player($stage, SpellingPreference::Plainest);
+                        $reader = $instrument->player(new PlayerSettings($stage));
                         $study = $builder->build($recipe, $reader);
                         $where = "$name, $id, {$stage->value}, {$tonic->text()}";
                         $full = $reader->range(Stage::Full);
@@ -112,7 +113,13 @@ final class PatternTest extends TestCase
             }
         }
         self::assertGreaterThan(0, $turn, "$where goes up and down");
-        self::assertSame($notes[0]->pitch()->midi() - 12 * $notes[0]->tone->octaves, $last->pitch()->midi() - 12 * $last->tone->octaves + self::firstBelow($notes[0]->tone, $study), "$where ends where it began");
+        $begins = $notes[0]->pitch()->midi() - 12 * $notes[0]->tone->octaves - self::firstBelow($notes[0]->tone, $study);
+        $ends = $last->pitch()->midi() - 12 * $last->tone->octaves;
+        if ($begins !== $ends) {
+            // Home by the near tonic, where the other would be a seventh away.
+            self::assertSame(12, abs($begins - $ends), "$where ends where it began");
+            self::assertLessThan(10, abs($notes[\count($notes) - 2]->pitch()->midi() - 12 * $notes[\count($notes) - 2]->tone->octaves - $ends), "$where comes home by the near tonic");
+        }
     }
 
     /** How far the first note lies above the first root, in half steps: patterns may begin beside their root. */
@@ -145,8 +152,13 @@ final class PatternTest extends TestCase
                 continue;
             }
             $extent = str_contains($clauses, 'octaves') ? '' : '5 notes, ';
-            $study = Support::part('own D major, '.$extent.('straight' === $name ? '' : $name.', ').$clauses, 'alto-sax')->study;
-            $bar = $study->recipe->time->barTicks();
+            try {
+                $study = Support::part('own D major, '.$extent.('straight' === $name ? '' : $name.', ').$clauses, 'alto-sax')->study;
+            } catch (StudyError $error) {
+                self::assertStringContainsString('one long in the bar', $error->getMessage());
+                continue; // its notes do not fill such bars, and it says so
+            }
+            $bar = $study->time()->barTicks();
             foreach (BarLayout::bars($study) as $one) {
                 self::assertSame($bar, array_sum(array_map(static fn (BarItem $item): int => $item->length, $one->items)), "$name, $clauses, bar {$one->number}");
             }
@@ -171,6 +183,9 @@ final class PatternTest extends TestCase
             foreach (['major', 'melodic minor', 'dorian', 'blues'] as $scale) {
                 $material = $parts->scales->material($scale);
                 $from = Pitch::parse('C4');
+                if (6 === $material->size() && \in_array($name, ['sevenths', 'diatonic sevenths', 'approached sevenths'], true)) {
+                    continue; // six notes have no seventh degree
+                }
                 $plain = PatternWalk::tones($pattern, $material, $from, 0, $material->size(), $direction);
                 foreach (['m2', 'M2', 'm3', 'M3', 'P4', 'P5', 'M6'] as $step) {
                     $interval = Interval::parse($step);

@@ -38,7 +38,7 @@ final class PlanOptimumTest extends TestCase
             $instrument = Support::instruments()->instrument($id, '' === $setup ? [] : [$setup]);
             $line = 'own '.$pick(['C', 'Db', 'D', 'Eb', 'E', 'F', 'F#', 'G', 'Ab', 'A', 'Bb', 'B']).' '.$pick(['major', 'chromatic', 'arpeggio', 'harmonic minor', 'diminished seventh arpeggio', 'major, thirds']).$pick(['', ', up', ', 5 notes']).', '.$pick(['sixteenths, 100', 'eighths, 60', 'eighths, 130', 'whole notes']);
             try {
-                $study = Support::parts()->build($line, $instrument)->study;
+                $study = Support::built($line, $instrument)->study;
             } catch (StudyError|\SwiftReed\Line\StudyLineError) {
                 continue;
             }
@@ -59,8 +59,8 @@ final class PlanOptimumTest extends TestCase
             $instrument = Support::instruments()->instrument($id, []);
             $changes = new Changes($instrument, Weights::shipped());
             foreach (['C', 'Db', 'D', 'Eb', 'F', 'Gb', 'Ab', 'B'] as $tonic) {
-                foreach (['chromatic, thirds', 'chromatic, thirds, one long in the bar', 'chromatic, five-and-back, sixteenths, 60', 'major, five-and-back, one long in the bar', 'harmonic minor, fold, sixteenths, 100'] as $rest) {
-                    $part = Support::parts()->build("own $tonic $rest", $instrument);
+                foreach (['chromatic, thirds', 'chromatic, thirds, long on 2', 'chromatic, five-and-back, sixteenths, 60', 'major, one long in the bar', 'harmonic minor, fold, sixteenths, 100'] as $rest) {
+                    $part = Support::built("own $tonic $rest", $instrument);
                     $notes = $part->study->notes;
                     foreach ($part->plan->notes as $i => $planned) {
                         if (0 === $i || $notes[$i]->pitch()->midi() !== $notes[$i - 1]->pitch()->midi()) {

@@ -64,7 +64,7 @@ final class PlannerTest extends TestCase
     public function testTheSamePlanComesOutEveryTime(): void
     {
         $first = Support::part('own Db chromatic, 2 octaves, sixteenths', 'clarinet-bb');
-        $second = \SwiftReed\Score\PartBuilder::shipped()->build('own Db chromatic, 2 octaves, sixteenths', Support::instruments()->instrument('clarinet-bb'));
+        $second = \SwiftReed\Score\PartBuilder::shipped()->read('own Db chromatic, 2 octaves, sixteenths', Support::instruments()->instrument('clarinet-bb'));
         self::assertEquals($first->plan, $second->plan);
     }
 
@@ -103,7 +103,7 @@ final class PlannerTest extends TestCase
 
     public function testTheLineIsPlannedAroundPins(): void
     {
-        $build = static fn (string ...$pins): Part => Support::parts()->build('own A major, 2 octaves, up', Support::instruments()->instrument('clarinet-bb'), Stage::Full, pins: array_map(\SwiftReed\Fingering\Pin::parse(...), array_values($pins)));
+        $build = static fn (string ...$pins): Part => Support::built('own A major, 2 octaves, up', Support::instruments()->instrument('clarinet-bb'), Stage::Full, pins: array_map(\SwiftReed\Fingering\Pin::parse(...), array_values($pins)));
         foreach (['B4 = rE', '9 = rE', 'note 9 = rE', 'B4 > C#5 = rE > lFs', 'E3 to C5 = rE'] as $pin) {
             $plan = $build($pin)->plan;
             self::assertContains('rE', $plan->notes[8]->fingering->touches, $pin);

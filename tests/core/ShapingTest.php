@@ -7,19 +7,21 @@ namespace SwiftReed\Tests;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use SwiftReed\Line\KeyOrder;
+use SwiftReed\Line\StudyLine;
 use SwiftReed\Line\StudyLineError;
 use SwiftReed\Packet\LetterChart;
 use SwiftReed\Packet\SheetBuilder;
 use SwiftReed\Packet\SheetError;
 use SwiftReed\Pitch\SpellingPreference;
+use SwiftReed\Player\PlayerError;
 use SwiftReed\Player\Range;
+use SwiftReed\Player\Reminders;
 use SwiftReed\Player\Stage;
 use SwiftReed\Score\Format\MidiWriter;
 use SwiftReed\Score\Format\MusicXmlWriter;
 use SwiftReed\Score\Format\TextWriter;
 use SwiftReed\Score\Layout\BarLayout;
 use SwiftReed\Study\Fit\RangePolicy;
-use SwiftReed\Study\Reminders;
 use SwiftReed\Study\Rhythm\Counts;
 use SwiftReed\Study\StudyError;
 use SwiftReed\Study\StudyNote;
@@ -82,16 +84,16 @@ final class ShapingTest extends TestCase
 
     public function testAPlayersOwnLimitsHold(): void
     {
-        $part = Support::parts()->build('own C major, five-and-back', Support::instruments()->instrument('trumpet-bb'), limits: [Range::parse('A3 to E5')]);
+        $part = Support::built('own C major, five-and-back', Support::instruments()->instrument('trumpet-bb'), limits: Range::parse('A3 to E5'));
         $midi = array_map(static fn (StudyNote $note): int => $note->pitch()->midi(), $part->study->notes);
         self::assertGreaterThanOrEqual(57, min($midi));
         self::assertLessThanOrEqual(76, max($midi));
         self::assertNotSame([], $part->study->moves);
         foreach (['C4', 'C5 to C4', 'high', 'E4 to G4'] as $wrong) {
             try {
-                Support::parts()->build('own C major', Support::instruments()->instrument('trumpet-bb'), limits: [Range::parse($wrong)]);
+                Support::built('own C major', Support::instruments()->instrument('trumpet-bb'), limits: Range::parse($wrong));
                 self::fail($wrong);
-            } catch (StudyError $error) {
+            } catch (PlayerError $error) {
                 self::assertStringContainsString('expected', $error->getMessage());
             }
         }
@@ -233,22 +235,22 @@ final class ShapingTest extends TestCase
     public function testOrdersOfKeys(string $line, string $tonics): void
     {
         $lines = (new KeyOrder(Support::scales()))->lines(Support::parts()->parser->parse($line));
-        self::assertSame($tonics, implode(' ', array_map(static fn (string $one): string => explode(' ', $one)[1], $lines)));
+        self::assertSame($tonics, implode(' ', array_map(static fn (StudyLine $one): string => $one->tonic()->text(), $lines)));
         foreach ($lines as $one) {
-            Support::part($one, 'horn-f'); // each can be played
+            Support::part($one->text(), 'horn-f'); // each can be played
         }
     }
 
     public function testMajorsWithTheirMinors(): void
     {
         $lines = (new KeyOrder(Support::scales()))->lines(Support::parts()->parser->parse('own C major, eighths, keys with minors'));
-        self::assertSame(['own C major, eighths', 'own A natural minor, eighths', 'own A harmonic minor, eighths', 'own A melodic minor, eighths', 'own G major, eighths', 'own E natural minor, eighths'], \array_slice($lines, 0, 6));
+        self::assertSame(['own C major, eighths', 'own A natural minor, eighths', 'own A harmonic minor, eighths', 'own A melodic minor, eighths', 'own G major, eighths', 'own E natural minor, eighths'], array_map(static fn (StudyLine $one): string => $one->text(), \array_slice($lines, 0, 6)));
         self::assertCount(48, $lines);
         foreach (['own C blues, keys with minors', 'own C blues, keys by modes'] as $wrong) {
             try {
                 (new KeyOrder(Support::scales()))->lines(Support::parts()->parser->parse($wrong));
                 self::fail($wrong);
-            } catch (StudyError $error) {
+            } catch (StudyLineError $error) {
                 self::assertStringContainsString('expected', $error->getMessage());
             }
         }
@@ -256,7 +258,7 @@ final class ShapingTest extends TestCase
 
     public function testASheetNumbersItsStudiesInEveryFormat(): void
     {
-        $sheet = (new SheetBuilder(Support::parts()))->build(['concert F major, 2 octaves', 'concert F arpeggio, keys by fourths', 'concert F blues, triplets'], Support::instruments()->instrument('trombone'));
+        $sheet = (new SheetBuilder(Support::parts()))->read(['concert F major, 2 octaves', 'concert F arpeggio, keys by fourths', 'concert F blues, triplets'], Support::instruments()->instrument('trombone'));
         self::assertSame(['1', '2.1', '2.2'], \array_slice($sheet->numbers, 0, 3));
         self::assertSame('3', $sheet->numbers[13]);
         $xml = simplexml_load_string(MusicXmlWriter::sheet($sheet->parts, $sheet->numbers));
@@ -281,7 +283,7 @@ final class ShapingTest extends TestCase
     {
         $this->expectException(SheetError::class);
         $this->expectExceptionMessageMatches('/^Line 2 of the sheet, "concert F majr": Column 11/');
-        (new SheetBuilder(Support::parts()))->build(['concert F', 'concert F majr'], Support::instruments()->instrument('flute'));
+        (new SheetBuilder(Support::parts()))->read(['concert F', 'concert F majr'], Support::instruments()->instrument('flute'));
     }
 
     /** @return iterable<string, array{string, string}> */
@@ -344,12 +346,12 @@ final class ShapingTest extends TestCase
 
     public function testReminderSignsStandAsideForTrueOnes(): void
     {
-        $signs = static fn (Reminders $level): string => implode(' ', array_map(static fn (StudyNote $note): string => $note->pitch()->name()->text().('' === $note->reminder ? '' : ':'.$note->reminder), Support::parts()->build('own A major, from A4, 3 notes, up, cell 1 b3 3 4', Support::instruments()->instrument('flute'), reminders: $level)->study->notes));
+        $signs = static fn (Reminders $level): string => implode(' ', array_map(static fn (StudyNote $note): string => $note->pitch()->name()->text().('' === $note->reminder ? '' : ':'.$note->reminder), Support::built('own A major, from A4, 3 notes, up, cell 1 b3 3 4', Support::instruments()->instrument('flute'), reminders: $level)->study->notes));
         // In the first bar C natural takes a true sign, and so does the C sharp after it; D flat and D in the second bar likewise.
         self::assertSame('A C C# D B Db D E C#:#', $signs(Reminders::Affected));
         self::assertSame('A C C# D B Db D E C#', $signs(Reminders::None));
-        $long = Support::parts()->build('own C major, from C4, up, cell 1 b3 3 4 5 6 7 8', Support::instruments()->instrument('keyboard'), reminders: Reminders::Habit);
-        self::assertSame(['E4', 'natural'], [$long->study->notes[9]->pitch()->text(), $long->study->notes[9]->reminder], 'E stood as E flat two bars before');
+        $long = Support::built('own C major, from C4, up, cell 1 b3 3 4 5 6 7 8', Support::instruments()->instrument('keyboard'), reminders: Reminders::Habit);
+        self::assertSame(['E4', 'natural'], [$long->study->notes[16]->pitch()->text(), $long->study->notes[16]->reminder], 'E stood as E flat four bars before');
     }
 
     public function testLettersForThoseWhoDoNotReadYet(): void

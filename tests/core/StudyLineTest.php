@@ -47,7 +47,7 @@ final class StudyLineTest extends TestCase
         $parser = Support::parts()->parser;
         $bySlot = [];
         foreach ($parser->grammar()->phrases() as $phrase) {
-            $bySlot[$phrase->slot->value][] = $phrase->shown();
+            $bySlot[$phrase->kind->value][] = $phrase->shown();
         }
         for ($i = 0; $i < 2000; ++$i) {
             $tonic = ['C', 'F', 'Bb', 'E flat', 'F♯', 'g'][$dice->getInt(0, 5)];
@@ -135,8 +135,8 @@ final class StudyLineTest extends TestCase
     public function testOneClauseCanBeSaidDifferently(): void
     {
         $line = Support::parts()->parser->parse('concert C major, eighths, 60');
-        self::assertSame('concert C major, 2 octaves, eighths, 60', $line->textWith(ClauseKind::Extent, '2 octaves'));
-        self::assertSame('concert C major, 60', $line->textWith(ClauseKind::Rhythm, ''));
+        self::assertSame('concert C major, 2 octaves, eighths, 60', $line->with(Support::parts()->parser->clauseOf('2 octaves'))->text());
+        self::assertSame('concert C major, 60', $line->without(ClauseKind::Rhythm)->text());
     }
 
     public function testTheDocumentationIsTheGrammar(): void

@@ -4,10 +4,17 @@ declare(strict_types=1);
 
 namespace SwiftReed\Tests;
 
+use SwiftReed\Fingering\OwnFingerings;
+use SwiftReed\Fingering\Pin;
+use SwiftReed\Fingering\Tendency;
 use SwiftReed\Instrument\Instrument;
 use SwiftReed\Instrument\InstrumentLibrary;
 use SwiftReed\Knowledge\DataFolder;
 use SwiftReed\Pitch\Pitch;
+use SwiftReed\Pitch\SpellingPreference;
+use SwiftReed\Player\PlayerSettings;
+use SwiftReed\Player\Range;
+use SwiftReed\Player\Reminders;
 use SwiftReed\Player\Stage;
 use SwiftReed\Scale\ScaleLibrary;
 use SwiftReed\Score\Part;
@@ -39,7 +46,16 @@ final class Support
 
     public static function part(string $line, string $instrument, Stage $stage = Stage::Full, string ...$setups): Part
     {
-        return self::parts()->build($line, self::instruments()->instrument($instrument, array_values($setups)), $stage);
+        return self::built($line, self::instruments()->instrument($instrument, array_values($setups)), $stage);
+    }
+
+    /**
+     * @param list<Pin>      $pins
+     * @param list<Tendency> $tendencies
+     */
+    public static function built(string $line, Instrument $instrument, Stage $stage = Stage::Full, Reminders $reminders = Reminders::Affected, array $pins = [], array $tendencies = [], ?Range $limits = null, SpellingPreference $spelling = SpellingPreference::Plainest): Part
+    {
+        return self::parts()->build(self::parts()->parser->parse($line), $instrument, new PlayerSettings($stage, $spelling, $reminders, $limits), new OwnFingerings($pins, $tendencies));
     }
 
     /** Written names with octaves, divided by spaces. */

@@ -87,7 +87,7 @@ final class WeightsTest extends TestCase
         if ('harder' === $kind) {
             return self::moves($parts[1], $instrument, $weights) > self::moves($parts[2], $instrument, $weights);
         }
-        $study = Support::parts()->build($parts[1], $instrument)->study;
+        $study = Support::built($parts[1], $instrument)->study;
         $tendencies = isset($parts[4]) ? array_map(Tendency::parse(...), explode('; ', $parts[4])) : [];
         $plan = (new Planner($instrument, $weights))->plan($study, tendencies: $tendencies);
         $note = (int) $parts[2] - 1;

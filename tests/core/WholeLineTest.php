@@ -11,13 +11,13 @@ use SwiftReed\Line\StudyLineError;
 use SwiftReed\Pitch\Accidental;
 use SwiftReed\Pitch\KeySignature;
 use SwiftReed\Pitch\Letter;
+use SwiftReed\Player\Reminders;
 use SwiftReed\Player\Stage;
 use SwiftReed\Score\Format\JsonWriter;
 use SwiftReed\Score\Format\MusicXmlWriter;
 use SwiftReed\Score\Format\TextWriter;
 use SwiftReed\Score\Layout\BarLayout;
 use SwiftReed\Score\Part;
-use SwiftReed\Study\Reminders;
 use SwiftReed\Study\Rhythm\Counts;
 use SwiftReed\Study\StudyError;
 use SwiftReed\Study\Tonguing\Attack;
@@ -61,7 +61,7 @@ final class WholeLineTest extends TestCase
                 .$some(12, $pick(['pick-up 1 beat', 'pick-up 3 eighths']))
                 .$some(25, $pick(['quarter = 60', '144', 'half = 80']));
             try {
-                self::$parts[] = Support::parts()->build($line, Support::instruments()->instrument($id, $setup), $pick(Stage::cases()), reminders: $pick(Reminders::cases()));
+                self::$parts[] = Support::built($line, Support::instruments()->instrument($id, $setup), $pick(Stage::cases()), reminders: $pick(Reminders::cases()));
             } catch (StudyError|StudyLineError $error) {
                 self::$refused[$line] = $error->getMessage();
             }
@@ -112,7 +112,7 @@ final class WholeLineTest extends TestCase
             }
             $seen = [];
             foreach (BarLayout::bars($study) as $bar) {
-                $expected = 0 === $bar->number ? $study->recipe->pickUp : $study->recipe->time->barTicks();
+                $expected = 0 === $bar->number ? $study->recipe->pickUp : $study->bars->time($bar->items[0]->onset)->barTicks();
                 $open = [];
                 $triplet = 0;
                 $sum = 0;
@@ -236,11 +236,11 @@ final class WholeLineTest extends TestCase
     {
         foreach (\array_slice(self::$parts, 0, 150) as $part) {
             try {
-                $again = Support::parts()->build($part->line(), $part->instrument, Stage::Full);
+                $again = Support::built($part->line(), $part->instrument, Stage::Full);
             } catch (StudyError) {
                 continue; // the line fits the range of its own stage only
             }
-            self::assertSame(JsonWriter::write($again), JsonWriter::write(Support::parts()->build($part->line(), $part->instrument, Stage::Full)));
+            self::assertSame(JsonWriter::write($again), JsonWriter::write(Support::built($part->line(), $part->instrument, Stage::Full)));
         }
         self::assertNotSame([], self::$parts);
     }

@@ -43,7 +43,7 @@ final class WordsTest extends TestCase
                 .$pick(['', '', ', 2 octaves', ', to the ninth']).$pick(['', '', ', thirds', ', tetra', ', five-and-back', ', cell 1 2 1 2 1 2 up only'])
                 .', '.$pick(['whole notes, 60', 'quarters, 60', 'eighths, 96', 'sixteenths, 60', 'sixteenths, 108']).$pick(['', ', slurred', ', tongue 1 slur 3']);
             try {
-                self::$parts[] = Support::parts()->build($line, Support::instruments()->instrument($id, $setup), $pick(Stage::cases()));
+                self::$parts[] = Support::built($line, Support::instruments()->instrument($id, $setup), $pick(Stage::cases()));
             } catch (StudyError|StudyLineError) {
                 continue;
             }

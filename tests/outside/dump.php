@@ -37,7 +37,7 @@ $lines = ['concert G major, 2 octaves, eighths, quarter = 72', 'concert Bb, then
     'concert C, 5 notes, five-and-back with approach, eighths, tongue cells', 'concert D, tetra, sixteenths', 'concert F, triplets, long last', 'concert G, 5 notes, cell 1 r 3*2 5, triplets', 'concert Bb, long on 2, 3/4', 'concert Eb, one long in the bar', 'concert A, quarters, pick-up 1 beat', 'concert G, eighths, 6/8, pick-up 3 eighths', 'concert Bb triad pair C, triplets', 'concert C, 2 octaves, leave out, eighths', 'concert F, triplets, 2 times'];
 foreach ($lines as $i => $line) {
     foreach (['clarinet-bb', 'alto-sax', 'horn-f', 'trombone', 'glockenspiel'] as $id) {
-        $part = $parts->build($line, $instruments->instrument($id));
+        $part = $parts->build($parts->parser->parse($line), $instruments->instrument($id));
         $data['parts'][] = [
             'line' => $line,
             'instrument' => $id,
@@ -50,7 +50,7 @@ foreach ($lines as $i => $line) {
     }
 }
 foreach (['clarinet-bb', 'trombone'] as $id) {
-    $sheet = (new SheetBuilder($parts))->build(['concert C, 5 notes, quarters, keys by fourths', 'concert F blues, triplets, 120', 'concert D, 3/4, pick-up 1 beat'], $instruments->instrument($id));
+    $sheet = (new SheetBuilder($parts))->read(['concert C, 5 notes, quarters, keys by fourths', 'concert F blues, triplets, 120', 'concert D, 3/4, pick-up 1 beat'], $instruments->instrument($id));
     $data['sheets'][] = ['instrument' => $id, 'notes' => array_merge(...array_map(static fn ($part): array => array_map(static fn (StudyNote $note): int => $note->sounding->midi(), $part->study->notes), $sheet->parts)), 'midi' => base64_encode(MidiWriter::sheet($sheet->parts)), 'musicxml' => MusicXmlWriter::sheet($sheet->parts, $sheet->numbers)];
 }
 foreach ([['C', 'D'], ['Bb', 'C'], ['F#', 'G'], ['C', 'Ebm'], ['E', 'Fdim'], ['Ab', 'Bbaug'], ['A', 'Cm']] as [$tonic, $other]) {

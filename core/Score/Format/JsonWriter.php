@@ -64,7 +64,7 @@ final class JsonWriter
             'concert_key' => ['tonic' => $study->concertKey->tonic->text(), 'mode' => $recipe->material->nameOn($study->concertKey->tonic), 'fifths' => $study->concertSignature->fifths],
             'written_key' => ['tonic' => $study->writtenKey->key->tonic->text(), 'mode' => $recipe->material->nameOn($study->writtenKey->key->tonic), 'fifths' => $study->signature->fifths, 'respelled' => $study->writtenKey->respelled],
             'tempo' => 0 === $recipe->tempo->goal ? $tempo : $tempo + ['goal' => $recipe->tempo->goal],
-            'time' => $recipe->time->value,
+            'time' => $study->time()->value,
             'pattern' => $recipe->pattern->text,
             'pickup' => Length::fraction($recipe->pickUp),
             'untimed' => $study->isUntimed(),

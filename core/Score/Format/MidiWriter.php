@@ -51,7 +51,7 @@ final class MidiWriter
     {
         $study = $part->study;
         $tempo = $study->recipe->tempo;
-        $time = $study->recipe->time;
+        $time = $study->time();
         $events = self::meta($after, 0x51, substr(pack('N', (int) round(60_000_000 / $tempo->quarters())), 1));
         $events .= self::meta(0, 0x58, pack('CCCC', $time->beats(), (int) log($time->beatType(), 2), intdiv($time->beatTicks() * 24, Length::QUARTER), 8));
         $isMinor = str_contains($study->recipe->material->name, 'minor');

@@ -200,8 +200,8 @@ final class MusicXmlWriter
         $xml->endElement();
         if (!$study->isUntimed()) {
             $xml->startElement('time');
-            $xml->writeElement('beats', (string) $study->recipe->time->beats());
-            $xml->writeElement('beat-type', (string) $study->recipe->time->beatType());
+            $xml->writeElement('beats', (string) $study->time()->beats());
+            $xml->writeElement('beat-type', (string) $study->time()->beatType());
             $xml->endElement();
         }
         $xml->startElement('clef');

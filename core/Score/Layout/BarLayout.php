@@ -8,6 +8,7 @@ use SwiftReed\Pitch\Accidental;
 use SwiftReed\Pitch\Pitch;
 use SwiftReed\Study\SignsInForce;
 use SwiftReed\Study\Study;
+use SwiftReed\Time\Bars;
 use SwiftReed\Time\Length;
 use SwiftReed\Time\TimeSignature;
 
@@ -34,7 +35,7 @@ final class BarLayout
         $bars = [];
         foreach ($pieces as $number => $items) {
             $items = self::withAccidentals($study, $items);
-            $bars[] = self::withBeams($study->recipe->time, $items);
+            $bars[] = self::withBeams($study->bars->time($items[0]->onset), $items);
         }
         $widths = array_map(self::width(...), $bars);
         $begins = self::systems($widths, $perSystem);
@@ -45,27 +46,26 @@ final class BarLayout
     /** @return list<list<BarItem>> items of each bar, in order */
     private static function pieces(Study $study): array
     {
-        $time = $study->recipe->time;
-        $bar = $time->barTicks();
+        $grid = $study->bars;
         $bars = [];
         // Places are counted from the first bar line, so that beats lie where they are felt.
         $lead = $study->lead();
         $end = $lead;
         foreach ($study->notes as $i => $note) {
-            foreach (self::rests($end, $lead + $note->onset, $time) as $rest) {
-                $bars[intdiv($rest->onset, $bar)][] = $rest;
+            foreach (self::rests($end, $lead + $note->onset, $grid) as $rest) {
+                $bars[$grid->bar($rest->onset)][] = $rest;
             }
             $end = $lead + $note->onset + $note->length;
-            $lengths = self::written($lead + $note->onset, $note->length, $time);
+            $lengths = self::written($lead + $note->onset, $note->length, $grid);
             $onset = $lead + $note->onset;
             foreach ($lengths as $k => [$length, $triplet]) {
-                $bars[intdiv($onset, $bar)][] = self::item($i, $onset, $length, $k > 0, $k < \count($lengths) - 1, $triplet);
+                $bars[$grid->bar($onset)][] = self::item($i, $onset, $length, $k > 0, $k < \count($lengths) - 1, $triplet);
                 $onset += $length;
             }
         }
-        $full = $study->isUntimed() ? $end : (int) ceil($end / $bar) * $bar;
-        foreach (self::rests($end, $full, $time) as $rest) {
-            $bars[intdiv($rest->onset, $bar)][] = $rest;
+        $full = $study->isUntimed() || 0 === $grid->inBar($end) ? $end : $grid->nextLine($end);
+        foreach (self::rests($end, $full, $grid) as $rest) {
+            $bars[$grid->bar($rest->onset)][] = $rest;
         }
         ksort($bars);
 
@@ -77,7 +77,7 @@ final class BarLayout
      *
      * @return list<array{int, bool}> lengths in ticks, and whether each is a triplet's
      */
-    private static function written(int $onset, int $length, TimeSignature $time): array
+    private static function written(int $onset, int $length, Bars $grid): array
     {
         $pieces = [];
         if (0 !== $onset % Length::SIXTEENTH) {
@@ -87,7 +87,7 @@ final class BarLayout
             $length -= $inTriplet;
         }
         $tail = 0 === ($onset + $length) % Length::SIXTEENTH ? 0 : ($onset + $length) % Length::QUARTER;
-        foreach ($length > $tail ? self::split($onset, $length - $tail, $time) : [] as $plain) {
+        foreach ($length > $tail ? self::split($onset, $length - $tail, $grid) : [] as $plain) {
             $pieces[] = [$plain, false];
         }
         if ($tail > 0 && $length > 0) {
@@ -98,20 +98,22 @@ final class BarLayout
     }
 
     /**
-     * Silence between two places: first out of the triplet, then to the beat, then the rest of the bar.
+     * Silence between two places: first out of the triplet, then to the beat, then the rest of the bar, and into a triplet again.
      *
      * @return list<BarItem>
      */
-    private static function rests(int $from, int $to, TimeSignature $time): array
+    private static function rests(int $from, int $to, Bars $grid): array
     {
         $rests = [];
-        $bar = $time->barTicks();
         while ($from < $to) {
-            $room = min($to, (intdiv($from, $bar) + 1) * $bar) - $from;
-            $toBeat = $time->beatTicks() - $from % $time->beatTicks();
-            $inTriplet = 0 !== $from % Length::SIXTEENTH || ($room < Length::QUARTER && 0 !== $room % Length::SIXTEENTH);
-            $length = $inTriplet ? min(Length::TRIPLET_EIGHTH, $room) : self::split($from, min($toBeat < $time->beatTicks() ? $toBeat : $room, $room), $time)[0];
-            $rests[] = self::item(-1, $from, $length, false, false, Length::TRIPLET_EIGHTH === $length);
+            $time = $grid->time($from);
+            $line = min($to, $grid->nextLine($from));
+            // Silence that ends inside a triplet is plain as far as the beat before.
+            $plain = 0 === $line % Length::SIXTEENTH ? $line : $line - $line % Length::QUARTER;
+            $inTriplet = 0 !== $from % Length::SIXTEENTH || $plain <= $from;
+            $inBeat = $grid->inBar($from) % $time->beatTicks();
+            $length = $inTriplet ? min(Length::TRIPLET_EIGHTH, $line - $from) : self::split($from, min($inBeat > 0 ? $time->beatTicks() - $inBeat : $plain - $from, $plain - $from), $grid)[0];
+            $rests[] = self::item(-1, $from, $length, false, false, $inTriplet);
             $from += $length;
         }
 
@@ -131,17 +133,18 @@ final class BarLayout
      *
      * @return non-empty-list<int>
      */
-    private static function split(int $onset, int $length, TimeSignature $time): array
+    private static function split(int $onset, int $length, Bars $grid): array
     {
-        $bar = $time->barTicks();
-        $half = match ($time) {
-            TimeSignature::FourFour => Length::HALF, TimeSignature::SixEight => 3 * Length::EIGHTH, default => $bar,
-        };
         $lengths = [];
         while ($length > 0) {
-            $toLine = $bar - $onset % $bar;
-            $toHalf = $half - $onset % $half;
-            $room = 0 !== $onset % (TimeSignature::SixEight === $time ? $half : Length::QUARTER) && $toHalf < $toLine ? $toHalf : $toLine;
+            $time = $grid->time($onset);
+            $half = match ($time) {
+                TimeSignature::FourFour => Length::HALF, TimeSignature::SixEight => 3 * Length::EIGHTH, default => $time->barTicks(),
+            };
+            $place = $grid->inBar($onset);
+            $toLine = $time->barTicks() - $place;
+            $toHalf = $half - $place % $half;
+            $room = 0 !== $place % (TimeSignature::SixEight === $time ? $half : Length::QUARTER) && $toHalf < $toLine ? $toHalf : $toLine;
             $most = min($length, $room);
             $value = 60;
             foreach (self::VALUES as $candidate) {
@@ -166,7 +169,7 @@ final class BarLayout
      */
     private static function withAccidentals(Study $study, array $items): array
     {
-        $signs = new SignsInForce($study->signature, $study->recipe->material->printsSignature);
+        $signs = new SignsInForce($study->signature, $study->signsEveryTime);
         $printed = [];
         foreach ($items as $item) {
             $sign = '';

@@ -4,14 +4,43 @@ declare(strict_types=1);
 
 namespace SwiftReed\Study\Fit;
 
+use SwiftReed\Player\Range;
 use SwiftReed\Study\Tone;
 
 /**
  * Leaps an octave down inside the line and back on the way down: 1 2 3 4, then 5 6 7 8 an octave lower. A line of more
- * than one octave is folded in its top octave. In a pattern, whole cells leap: those whose root lies above the fold.
+ * than one octave is folded in its top octave. In a pattern, whole cells leap: those whose root lies above the fold. Notes keep
+ * the numbers of the plain line.
+ *
+ * Source: the handbook, chapter 3 (common practice).
  */
-final class Fold
+final readonly class Fold implements Policy
 {
+    public function lines(Ground $ground, int $octaves, Range $range): array
+    {
+        $fitting = [];
+        foreach ($ground->lines($octaves, Range::of($range->lowest, $range->highest->octaves(1))) as $line) {
+            $folded = $this->shaped($ground, $line, $octaves, $range);
+            if ($folded->fits($range)) {
+                $fitting[] = $folded;
+            }
+        }
+
+        return $fitting;
+    }
+
+    public function shaped(Ground $ground, Line $line, int $octaves, Range $range): Line
+    {
+        $top = $ground->recipe->pattern->isStraight() ? max(array_map(static fn (Tone $tone): int => $tone->number, $line->tones)) : 1 + 7 * $octaves;
+
+        return $line->with(self::tones($line->tones, $ground->recipe->foldAfter, $top));
+    }
+
+    public function name(): RangePolicy
+    {
+        return RangePolicy::Fold;
+    }
+
     /**
      * @param non-empty-list<Tone> $tones
      * @param int                  $after the last degree of the octave that stays
@@ -19,11 +48,11 @@ final class Fold
      *
      * @return non-empty-list<Tone>
      */
-    public static function tones(array $tones, int $after, int $top): array
+    private static function tones(array $tones, int $after, int $top): array
     {
         $last = 7 * (max(1, intdiv($top - 1, 7)) - 1) + $after;
         $folded = [];
-        foreach (Drop::groups($tones) as $group) {
+        foreach (Groups::of($tones) as $group) {
             $root = $group[0];
             foreach ($group as $tone) {
                 if ($tone->isRoot) {
@@ -35,7 +64,6 @@ final class Fold
                 $folded[] = $root->number > $last ? $tone->moved(-1) : $tone;
             }
         }
-        \assert([] !== $folded);
 
         return $folded;
     }

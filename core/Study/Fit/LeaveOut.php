@@ -5,36 +5,79 @@ declare(strict_types=1);
 namespace SwiftReed\Study\Fit;
 
 use SwiftReed\Player\Range;
-use SwiftReed\Study\Tone;
 
 /**
- * Notes beyond the range are silent, and their time is kept.
+ * Notes beyond the range are silent, and their time is kept: the places with the fewest of them.
  *
  * Source: the handbook, chapter 3 (common practice).
  */
-final class LeaveOut
+final readonly class LeaveOut implements Policy
 {
-    /**
-     * @param non-empty-list<Tone> $tones
-     *
-     * @return array{list<Tone>, list<string>} what is played, and the names of what is not
-     */
-    public static function tones(array $tones, Range $range): array
+    public function lines(Ground $ground, int $octaves, Range $range): array
+    {
+        $fitting = [];
+        $most = 0;
+        foreach ($ground->lines($octaves, $range) as $line) {
+            if (!$range->holds($line->tonic, $line->tonic)) {
+                continue;
+            }
+            $kept = self::kept($line, $range);
+            if (null === $kept) {
+                continue;
+            }
+            if (\count($kept->tones) > $most) {
+                $fitting = [];
+                $most = \count($kept->tones);
+            }
+            if (\count($kept->tones) === $most) {
+                $fitting[] = $kept;
+            }
+        }
+
+        return $fitting;
+    }
+
+    public function shaped(Ground $ground, Line $line, int $octaves, Range $range): Line
+    {
+        return self::kept($line, $range) ?? throw $ground->nothingFits();
+    }
+
+    public function name(): RangePolicy
+    {
+        return RangePolicy::LeaveOut;
+    }
+
+    private static function kept(Line $line, Range $range): ?Line
     {
         $kept = [];
-        $out = [];
         $rests = 0;
-        foreach ($tones as $tone) {
+        foreach ($line->tones as $tone) {
             $rests += $tone->rests;
             if ($range->holds($tone->pitch, $tone->pitch)) {
                 $kept[] = $tone->afterRests($rests);
                 $rests = 0;
             } else {
-                $out[] = $tone->pitch->sign();
                 $rests += $tone->stretch;
             }
         }
 
-        return [$kept, $out];
+        return [] === $kept ? null : $line->with($kept);
+    }
+
+    /**
+     * The notes of the plain line that are left out, each once.
+     *
+     * @return list<string> with printed signs
+     */
+    public static function missing(Line $plain, Range $range): array
+    {
+        $out = [];
+        foreach ($plain->tones as $tone) {
+            if (!$range->holds($tone->pitch, $tone->pitch)) {
+                $out[$tone->pitch->sign()] = true;
+            }
+        }
+
+        return array_keys($out);
     }
 }

@@ -6,6 +6,7 @@ namespace SwiftReed\Study\Rhythm;
 
 use SwiftReed\Study\Study;
 use SwiftReed\Study\StudyNote;
+use SwiftReed\Time\Bars;
 use SwiftReed\Time\Length;
 use SwiftReed\Time\TimeSignature;
 
@@ -19,19 +20,17 @@ final class Counts
     /** @return list<string> one for each note; empty words in an untimed study */
     public static function of(Study $study): array
     {
-        $time = $study->recipe->time;
-
-        return array_map(static fn (StudyNote $note): string => $study->isUntimed() ? '' : self::count($note->onset + $study->lead(), $note->length, $time), $study->notes);
+        return array_map(static fn (StudyNote $note): string => $study->isUntimed() ? '' : self::count($note->onset + $study->lead(), $note->length, $study->bars), $study->notes);
     }
 
-    private static function count(int $onset, int $length, TimeSignature $time): string
+    private static function count(int $onset, int $length, Bars $bars): string
     {
-        $unit = TimeSignature::SixEight === $time ? Length::EIGHTH : Length::QUARTER;
-        $bar = $time->barTicks();
-        $inBar = $onset % $bar;
+        $unit = TimeSignature::SixEight === $bars->time($onset) ? Length::EIGHTH : Length::QUARTER;
+        $inBar = $bars->inBar($onset);
+        $begin = $onset - $inBar;
         $words = [self::place($inBar, $unit)];
-        for ($next = (intdiv($onset, $unit) + 1) * $unit; $next < $onset + $length; $next += $unit) {
-            $words[] = (string) (intdiv($next % $bar, $unit) + 1);
+        for ($next = $begin + (intdiv($inBar, $unit) + 1) * $unit; $next < $onset + $length; $next += $unit) {
+            $words[] = (string) (intdiv($bars->inBar($next), $unit) + 1);
         }
 
         return implode(' ', $words);

@@ -8,19 +8,39 @@ use SwiftReed\Time\Length;
 use SwiftReed\Time\TimeSignature;
 
 /**
- * Sixteenths with long ones among them, so that a line fills its bars: 15 notes have 16 places in a bar of 4/4, so one
- * note is an eighth; 29 notes have 32 places, so three are.
+ * Sixteenths with a long one in each bar: 15 notes have 16 places in a bar of 4/4, so one note is an eighth; 11 have 12 in 3/4,
+ * 7 have 8 in 2/4. Two octaves, 29 notes in 32 places with three long ones, are the one exception.
  *
- * Source: the handbook, chapter 3 (common practice).
+ * Source: the handbook, chapter 3, "One long in the bar".
  */
 final class OneLong
 {
     private const PLACE = Length::SIXTEENTH;
+    private const TWO_OCTAVES = 29;
+    /** Which time a line takes of itself: the first whose bars it fills. */
+    private const TIMES = [TimeSignature::FourFour, TimeSignature::ThreeFour, TimeSignature::TwoFour];
+
+    /** The time whose bars so many notes fill, where one does. */
+    public static function time(int $count, ?TimeSignature $said): ?TimeSignature
+    {
+        foreach (null === $said ? self::TIMES : [$said] as $time) {
+            if (0 === $count % self::notesInBar($time) || self::isTwoOctaves($count, $time)) {
+                return $time;
+            }
+        }
+
+        return null;
+    }
+
+    private static function isTwoOctaves(int $count, TimeSignature $time): bool
+    {
+        return self::TWO_OCTAVES === $count && TimeSignature::FourFour === $time;
+    }
 
     /**
      * Lengths of one time through, in ticks.
      *
-     * @param int $count notes
+     * @param int $count notes, such as {@see time()} takes
      * @param int $shift beats by which the long notes have moved on
      *
      * @return list<int>
@@ -29,26 +49,24 @@ final class OneLong
     {
         $beatPlaces = intdiv($time->beatTicks(), self::PLACE);
         $barPlaces = intdiv($time->barTicks(), self::PLACE);
-        $bars = (int) ceil($count / $barPlaces);
-        $beats = $bars * intdiv($barPlaces, $beatPlaces);
-        $spare = $bars * $barPlaces - $count;
-        $long = [];
-        for ($i = 0; $i < min($spare, $beats); ++$i) {
-            $long[(intdiv($i * $beats, min($spare, $beats)) + $shift) % $beats] = true;
-        }
+        $beats = intdiv($barPlaces, $beatPlaces);
+        $long = self::isTwoOctaves($count, $time) ? self::threeLong($beats, $shift) : null;
         $lengths = [];
         $at = 0;
         for ($i = 0; $i < $count; ++$i) {
-            $isLong = 0 === $at % $beatPlaces && isset($long[intdiv($at, $beatPlaces)]);
-            $places = $isLong ? 2 : 1;
-            if ($i === $count - 1) {
-                $places = max(1, $bars * $barPlaces - $at);
-            }
-            $lengths[] = $places * self::PLACE;
-            $at += $places;
+            $beat = intdiv($at, $beatPlaces);
+            $isLong = 0 === $at % $beatPlaces && (null === $long ? $shift % $beats === $beat % $beats : \in_array($beat, $long, true));
+            $lengths[] = ($isLong ? 2 : 1) * self::PLACE;
+            $at += $isLong ? 2 : 1;
         }
 
         return $lengths;
+    }
+
+    /** @return list<int> beats of the two bars, spread over them and moved on together */
+    private static function threeLong(int $beats, int $shift): array
+    {
+        return array_map(static fn (int $k): int => (intdiv($k * 2 * $beats, 3) + $shift) % (2 * $beats), [0, 1, 2]);
     }
 
     /**

@@ -64,17 +64,12 @@ enum Rhythm: string
      * @param non-empty-list<Tone> $tones
      * @param int                  $longOn the beat of the long note, where it stays on one
      * @param int                  $pickUp ticks that stand before the first bar
-     * @param int                  $pass   notes of one time through, where the long note moves
      *
      * @return non-empty-list<int>
      */
-    public function lengths(array $tones, bool $longLast, TimeSignature $time, int $longOn = 1, int $pass = 0, int $pickUp = 0): array
+    public function lengths(array $tones, bool $longLast, TimeSignature $time, int $longOn = 1, int $pickUp = 0): array
     {
-        $given = match ($this) {
-            self::OneLongInTheBar => $this->moving(\count($tones), $pass, $time),
-            self::LongOnBeat => OneLong::onBeat(\count($tones), $time, $longOn, $pickUp),
-            default => [],
-        };
+        $given = self::LongOnBeat === $this ? OneLong::onBeat(\count($tones), $time, $longOn, $pickUp) : [];
         $lengths = [];
         $elapsed = $pickUp > 0 ? $time->barTicks() - $pickUp : 0;
         $last = \count($tones) - 1;
@@ -92,18 +87,6 @@ enum Rhythm: string
             }
             $lengths[] = $ticks;
             $elapsed += $ticks;
-        }
-
-        return $lengths;
-    }
-
-    /** @return list<int> */
-    private function moving(int $count, int $pass, TimeSignature $time): array
-    {
-        $pass = $pass > 0 ? $pass : $count;
-        $lengths = [];
-        for ($times = 0; \count($lengths) < $count; ++$times) {
-            array_push($lengths, ...OneLong::moving($pass, $time, $times));
         }
 
         return $lengths;

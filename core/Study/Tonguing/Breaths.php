@@ -118,7 +118,7 @@ final class Breaths
         $endsCell = $tone->cell !== $next->cell || $tone->group !== $next->group;
 
         return ($tone->isTurn && $i > 0) || ($next->inSequel && !$tone->inSequel) || $endsCell
-            || ($next->pitch->midi() - $tone->pitch->midi() >= self::LEAP && $tone->cell < 0)
+            || ($next->pitch->midi() - $tone->pitch->midi() >= self::LEAP && null === $tone->cell)
             || ($i + 1 === $last && $lengths[$last] >= 2 * $lengths[$i]);
     }
 }

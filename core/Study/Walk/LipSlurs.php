@@ -10,6 +10,7 @@ use SwiftReed\Pitch\Pitch;
 use SwiftReed\Player\Player;
 use SwiftReed\Player\Stage;
 use SwiftReed\Scale\DegreeName;
+use SwiftReed\Study\Fit\Line;
 use SwiftReed\Study\Fit\Placement;
 use SwiftReed\Study\Fit\RangePolicy;
 use SwiftReed\Study\Recipe;
@@ -42,7 +43,7 @@ final class LipSlurs
     }
 
     /** @throws StudyError when the instrument has no partials, or none in its range */
-    public static function placed(Recipe $recipe, Player $player, Key $key): Placement
+    public static function placed(Recipe $recipe, Player $player, Key $key, Sounding $sounding): Placement
     {
         $isDerived = false;
         foreach ([...$player->preferredRanges(), $player->range(Stage::Full)] as $range) {
@@ -55,8 +56,8 @@ final class LipSlurs
                         continue;
                     }
                     $degree = DegreeName::of($tonic, $above);
-                    $low = new Tone($tonic, '1', 1, true, true, false, false, 0, false, cell: 0, isRoot: true);
-                    $high = new Tone($above, $degree->text, $degree->number, true, false, false, false, 0, false, cell: 0);
+                    $low = new Tone($tonic, $sounding->tonic($tonic), '1', 1, true, true, false, false, 0, false, cell: 0, isRoot: true);
+                    $high = new Tone($above, self::spelled($sounding->tonic($tonic), $sounding->tonic($tonic)->transpose(Interval::between($tonic, $above))), $degree->text, $degree->number, true, false, false, false, 0, false, cell: 0, fromRoot: $degree->text);
                     $tones = [];
                     foreach (Rhythm::InTurn === $recipe->rhythm ? self::IN_TURN : [[Rhythm::SMALLEST, self::TIMES]] as [$ticks, $times]) {
                         $stretch = intdiv($ticks, Rhythm::SMALLEST);
@@ -66,7 +67,7 @@ final class LipSlurs
                     }
                     $last = $low->turning(true)->drilled(Rhythm::InTurn === $recipe->rhythm ? intdiv(Length::WHOLE, Rhythm::SMALLEST) : 1, false);
 
-                    return new Placement([...$tones, $last], RangePolicy::WholeOctaves, [\sprintf($partials > 1 ? '%s and %s lie on one fingering; a partial that is too far out of tune lies between them.' : '%s and %s are neighbours on one fingering.', $tonic->sign(), $above->sign())]);
+                    return Placement::of(Line::of([...$tones, $last], $tonic, 0, 1), RangePolicy::WholeOctaves, [\sprintf($partials > 1 ? '%s and %s lie on one fingering; a partial that is too far out of tune lies between them.' : '%s and %s are neighbours on one fingering.', $tonic->sign(), $above->sign())]);
                 }
             }
         }

@@ -5,10 +5,12 @@ declare(strict_types=1);
 namespace SwiftReed\Study\Walk;
 
 use SwiftReed\Pattern\Cell;
+use SwiftReed\Pattern\CellDegree;
 use SwiftReed\Pattern\Item;
 use SwiftReed\Pattern\ItemKind;
 use SwiftReed\Pattern\Pattern;
 use SwiftReed\Pattern\Progress;
+use SwiftReed\Pitch\Accidental;
 use SwiftReed\Pitch\Interval;
 use SwiftReed\Pitch\Letter;
 use SwiftReed\Pitch\NoteName;
@@ -16,6 +18,7 @@ use SwiftReed\Pitch\Pitch;
 use SwiftReed\Scale\DegreeName;
 use SwiftReed\Scale\Material;
 use SwiftReed\Scale\Scale;
+use SwiftReed\Scale\ScaleNote;
 use SwiftReed\Study\Direction;
 use SwiftReed\Study\StudyError;
 use SwiftReed\Study\Tone;
@@ -28,12 +31,18 @@ use SwiftReed\Study\Tone;
  */
 final class PatternWalk
 {
+    /** Half steps from which the last note is a seventh or more away from home. */
+    private const SEVENTH = 10;
     private const INTERVALS = ['', 'm2', 'M2', 'm3', 'M3', 'P4', 'A4', 'P5', 'm6', 'M6', 'm7', 'M7', 'P8'];
 
     /** @var list<Tone> */
     private array $tones = [];
     private int $cells = 0;
     private int $rests = 0;
+    /** The root of the cell that is being walked, the scale in which it is a step, and its number from the study's tonic. */
+    private ?ScaleNote $root = null;
+    private ?Scale $rootScale = null;
+    private int $rootNumber = 1;
     private readonly Scale $up;
     private readonly Scale $down;
 
@@ -46,19 +55,21 @@ final class PatternWalk
     /**
      * @param int $from lowest root as a step of the scale; 0 is the tonic
      * @param int $top  highest root
+     * @param int|null $newStep the step from which a line is built up to both sides
      *
      * @return non-empty-list<Tone>
      *
-     * @throws StudyError when the pattern does not go that way
+     * @throws StudyError when the pattern does not go that way, or asks for degrees that the material does not have
      */
-    public static function tones(Pattern $pattern, Material $material, Pitch $tonic, int $from, int $top, Direction $direction): array
+    public static function tones(Pattern $pattern, Material $material, Pitch $tonic, int $from, int $top, Direction $direction, ?int $newStep = null): array
     {
         $walk = new self($pattern, $material, $tonic);
         if ($pattern->hasItsOwnWay() && Direction::Up !== $direction && !($pattern->isBuilt() && Direction::Down === $direction)) {
             throw StudyError::onlyGoesUp($pattern->text, $direction->value);
         }
-        match ($pattern->progress) {
-            Progress::BuildingUp, Progress::BuildingDown => $walk->build($from, $top, $direction),
+        match (true) {
+            null !== $newStep => $walk->buildFrom($newStep, $from, $top),
+            $pattern->isBuilt() => $walk->build($from, $top, $direction),
             default => $walk->walk($from, $top, $direction),
         };
         $inner = $walk->tones;
@@ -80,7 +91,7 @@ final class PatternWalk
         if (Progress::Listed === $progress) {
             $roots = [];
             foreach ($this->pattern->roots as $mark) {
-                $roots[] = [$this->up, $this->down, $from + $mark->step($this->material->size(), false)];
+                $roots[] = [$this->up, $this->down, $from + $this->step($mark, false)];
             }
             $roots[] = [$this->up, $this->down, $from];
 
@@ -175,13 +186,40 @@ final class PatternWalk
         }
     }
 
-    /** The note that brings the line home, unless it is there already. */
+    /** The note that brings the line home, unless it is there already: by step or by the near tonic, never by a seventh. */
     private function home(Scale $scale, int $step, bool $ascending): void
     {
-        $pitch = $scale->note($step)->pitch;
+        $note = $scale->note($step);
         $before = [] === $this->tones ? null : $this->tones[\count($this->tones) - 1]->pitch;
-        if (null === $before || $before->midi() !== $pitch->midi()) {
-            $this->add($pitch, $ascending, 0, true, 1, $scale->note($step)->plainName);
+        $away = null === $before ? 0 : $before->midi() - $note->pitch->midi();
+        if (abs($away) >= self::SEVENTH) {
+            $note = $scale->note($step + $scale->size() * ($away <=> 0));
+        }
+        if (null === $before || $before->midi() !== $note->pitch->midi()) {
+            $this->rootIs($scale, $note);
+            $this->add($note->pitch, $ascending, 0, true, 1, $note->plainName, '1');
+        }
+    }
+
+    /**
+     * From a new note outward: the note, then one more above and one more below in turn, each run from its lowest note up.
+     * Where one side is used up the other goes on.
+     */
+    private function buildFrom(int $new, int $from, int $top): void
+    {
+        [$low, $high] = [$new, $new];
+        while (true) {
+            $this->rootIs($this->up, $this->up->note($low));
+            for ($step = $low; $step <= $high; ++$step) {
+                $this->add($this->up->note($step)->pitch, true, 0, $step === $low, 1, $this->up->note($step)->plainName);
+            }
+            ++$this->cells;
+            if ($low === $from && $high === $top) {
+                return;
+            }
+            $above = $high < $top && ($high - $new <= $new - $low || $low === $from);
+            $high += $above ? 1 : 0;
+            $low -= $above ? 0 : 1;
         }
     }
 
@@ -193,6 +231,7 @@ final class PatternWalk
         $count = \count($line);
         for ($length = 1; $length <= $count; ++$length) {
             $run = Progress::BuildingUp === $this->pattern->progress ? \array_slice($line, 0, $length) : \array_slice($line, $count - $length);
+            $this->rootIs($scale, $scale->note($run[0]));
             foreach ($run as $k => $step) {
                 $this->add($scale->note($step)->pitch, $climbs, 0, 0 === $k, 1, $scale->note($step)->plainName);
             }
@@ -202,6 +241,7 @@ final class PatternWalk
 
     private function cell(Cell $cell, Scale $scale, int $root, Scale $next, int $nextRoot, bool $ascending): void
     {
+        $this->rootIs($scale, $scale->note($root));
         foreach ($cell->groups as $g => $group) {
             $fromTop = Cell::countsFromTop(...$group);
             foreach ($group as $item) {
@@ -220,28 +260,30 @@ final class PatternWalk
             return;
         }
         if (ItemKind::Run === $item->kind) {
-            [$a, $b] = [$item->mark->step($size, false), $item->to->step($size, false)];
-            foreach (range($a, $b) as $step) {
-                $this->add($scale->note($root + $step)->pitch, $ascending, $group, 0 === $step || $size === $step, 1, $scale->note($root + $step)->plainName);
+            foreach (range($this->step($item->mark, $fromTop), $this->step($item->to, $fromTop)) as $step) {
+                $this->add($scale->note($root + $step)->pitch, $ascending, $group, 0 === $step || $size === $step, 1, $scale->note($root + $step)->plainName, CellDegree::named($step, $size));
             }
 
             return;
         }
         if ($item->leadsOn()) {
-            foreach ($this->leading($item->kind, $next, $nextRoot) as $pitch) {
+            foreach ($this->leading($item->kind, $scale, $next, $nextRoot) as $pitch) {
                 $this->add($pitch, $ascending, $group, false, $item->length, false);
             }
 
             return;
         }
-        $note = $scale->note($root + $item->mark->step($size, $fromTop));
+        $note = $scale->note($root + $this->step($item->mark, $fromTop));
+        $altered = Pitch::of($note->pitch->letter, $note->pitch->alter + $item->alter, $note->pitch->octave);
+        $isUnwritable = abs($altered->alter) > 2;
         $pitch = match ($item->kind) {
             ItemKind::HalfSteps => $this->away($scale->note($root)->pitch, $item->halfSteps),
             ItemKind::Below => self::neighbour($note->pitch, -1),
             ItemKind::Above => self::neighbour($note->pitch, 1),
-            default => self::altered($note->pitch, $item->alter),
+            // A degree keeps its letter; only three signs cannot be written.
+            default => $isUnwritable ? Pitch::plain($altered->midi(), $item->alter > 0) : $altered,
         };
-        $this->add($pitch, $ascending, $group, $item->isRoot(), $item->length, $note->plainName);
+        $this->add($pitch, $ascending, $group, $item->isRoot(), $item->length, $note->plainName || ($isUnwritable && ItemKind::Degree === $item->kind), ItemKind::Degree === $item->kind ? $item->degreeText() : null);
     }
 
     /**
@@ -250,7 +292,7 @@ final class PatternWalk
      *
      * @return list<Pitch>
      */
-    private function leading(ItemKind $kind, Scale $scale, int $step): array
+    private function leading(ItemKind $kind, Scale $here, Scale $scale, int $step): array
     {
         $target = $scale->note($step)->pitch;
         if (ItemKind::Enclosure === $kind) {
@@ -258,7 +300,9 @@ final class PatternWalk
         }
         $before = [] === $this->tones ? $target : $this->tones[\count($this->tones) - 1]->pitch;
         $fromAbove = $before->midi() >= $target->midi();
-        $gap = abs($scale->note($step + ($fromAbove ? 1 : -1))->pitch->midi() - $target->midi());
+        // The scale note beside the target is the one that was just played, where one was; else that of the scale played there.
+        $beside = abs($before->midi() - $target->midi());
+        $gap = $beside > 0 && $beside <= 3 && $this->isScaleNote($here, $before) ? $beside : abs($scale->note($step + ($fromAbove ? 1 : -1))->pitch->midi() - $target->midi());
         $side = $fromAbove ? 1 : -1;
         if (ItemKind::TwoNoteApproach === $kind) {
             return abs($before->midi() - $target->midi()) > 2 ? [self::neighbour($target, 2 * $side), self::neighbour($target, $side)] : [self::neighbour($target, $side), self::neighbour($target, -$side)];
@@ -286,25 +330,60 @@ final class PatternWalk
         return self::isRemote($pitch) ? Pitch::plain($pitch->midi(), $halfSteps > 0) : $pitch;
     }
 
-    /** A degree raised or lowered by half steps, under its plain name where its letter would need a remote one. */
-    private static function altered(Pitch $pitch, int $alter): Pitch
-    {
-        $altered = Pitch::of($pitch->letter, $pitch->alter + $alter, $pitch->octave);
-
-        return 0 !== $alter && self::isRemote($altered) ? Pitch::plain($altered->midi(), $alter > 0) : $altered;
-    }
-
     /** Whether a note that only passes has a double sign, or a sign where there is a natural of the same sound. */
     private static function isRemote(Pitch $pitch): bool
     {
         return abs($pitch->alter) > 1 || (0 !== $pitch->alter && 0 === Pitch::plain($pitch->midi(), true)->alter);
     }
 
-    private function add(Pitch $pitch, bool $ascending, int $group, bool $isRoot, int $stretch, bool $plainName): void
+    private function rootIs(Scale $scale, ScaleNote $note): void
     {
+        $this->root = $note;
+        $this->rootScale = $scale;
+        $this->rootNumber = DegreeName::of($this->tonic, $note->pitch)->number;
+    }
+
+    /** @throws StudyError when the material has no such degree */
+    private function step(CellDegree $degree, bool $fromTop): int
+    {
+        $size = $this->material->size();
+
+        return $degree->step($size, $fromTop) ?? throw StudyError::noSuchDegree($degree->text(), $this->material->name, $size);
+    }
+
+    private function isScaleNote(Scale $scale, Pitch $pitch): bool
+    {
+        for ($step = 0; $step < $scale->size(); ++$step) {
+            if (0 === ($scale->note($step)->pitch->midi() - $pitch->midi()) % 12) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    /** @param string|null $fromRoot the degree as the pattern says it, counted from the root of the cell; worked out when it does not say one */
+    private function add(Pitch $pitch, bool $ascending, int $group, bool $isRoot, int $stretch, bool $plainName, ?string $fromRoot = null): void
+    {
+        if (\count($this->tones) >= Walk::MOST) {
+            throw StudyError::tooManyNotes(Walk::MOST);
+        }
         $degree = DegreeName::of($this->tonic, $pitch);
         $isTonic = 1 === (($degree->number % 7) + 7) % 7 && 0 === ($pitch->midi() - $this->tonic->midi()) % 12;
-        $this->tones[] = new Tone($pitch, $degree->text, $degree->number, $ascending, $isTonic, false, false, 0, $plainName, $stretch, false, $this->cells, $group, $isRoot, $this->rests);
+        $fromRoot ??= null === $this->root ? $degree->text : $this->fromRoot($this->root, $pitch);
+        $this->tones[] = new Tone($pitch, $pitch, $degree->text, $degree->number, $ascending, $isTonic, false, false, 0, $plainName, $stretch, false, $this->cells, $group, $isRoot, $this->rests, root: $this->rootNumber, fromRoot: $fromRoot);
         $this->rests = 0;
+    }
+
+    /** A passing note's degree from the root of its cell: by its letter, raised or lowered against the scale's own note on that letter. */
+    private function fromRoot(ScaleNote $root, Pitch $pitch): string
+    {
+        $letters = $pitch->staffPlace() - $root->pitch->staffPlace();
+        if (7 !== $this->material->size() || null === $this->rootScale) {
+            return DegreeName::of($root->pitch, $pitch)->text;
+        }
+        $alter = $pitch->midi() - $this->rootScale->note($root->step + $letters)->pitch->midi();
+
+        return abs($alter) > 2 ? DegreeName::of($root->pitch, $pitch)->text : Accidental::of($alter)->text().CellDegree::named($letters, 7);
     }
 }

@@ -19,8 +19,11 @@ use SwiftReed\Study\Tone;
  */
 final readonly class Walk
 {
-    /** @param list<Material> $arpeggios the arpeggio that follows, if one does */
-    public function __construct(private Material $material, private Pattern $pattern, private Direction $direction, private array $arpeggios, private bool $restated, private bool $enclosesTonic)
+    /** Notes of one study. */
+    public const MOST = 2000;
+
+    /** @param Material|null $arpeggio the arpeggio that follows, if one does */
+    public function __construct(private Material $material, private Pattern $pattern, private Direction $direction, private ?Material $arpeggio, private bool $restated, private bool $enclosesTonic, private ?Sounding $sounding = null)
     {
     }
 
@@ -34,15 +37,58 @@ final readonly class Walk
      */
     public function tones(Pitch $tonic, int $from, int $top): array
     {
+        $newStep = null === $this->pattern->newNote ? null : $this->stepOf($this->pattern->newNote, $tonic, $from, $top);
+
+        return $this->sounding($tonic, fn (Pitch $on): array => $this->line($on, $from, $top, $newStep));
+    }
+
+    /**
+     * A line with what sounds: on the concert tonic too, where its spelling may differ from that of the written notes transposed.
+     *
+     * @param \Closure(Pitch): non-empty-list<Tone> $line
+     *
+     * @return non-empty-list<Tone>
+     */
+    private function sounding(Pitch $tonic, \Closure $line): array
+    {
+        $tones = $line($tonic);
+        if (null === $this->sounding || $this->sounding->isAsWritten()) {
+            return $tones;
+        }
+
+        return $this->sounding->isRespelled() || $this->material->isChromatic || $this->pattern->isSpelledByDirection()
+            ? $this->sounding->spelledAs($tones, $line($this->sounding->tonic($tonic)))
+            : $this->sounding->transposed($tones);
+    }
+
+    /** @throws StudyError when the line does not have the note */
+    private function stepOf(Pitch $note, Pitch $tonic, int $from, int $top): int
+    {
+        $scale = $this->material->ascending($tonic);
+        for ($step = $from; $step <= $top; ++$step) {
+            if ($scale->note($step)->pitch->midi() === $note->midi()) {
+                return $step;
+            }
+        }
+        throw StudyError::notInLine($note, $scale->note($from)->pitch, $scale->note($top)->pitch);
+    }
+
+    /**
+     * @return non-empty-list<Tone>
+     *
+     * @throws StudyError
+     */
+    private function line(Pitch $tonic, int $from, int $top, ?int $newStep): array
+    {
         $up = $this->material->ascending($tonic);
         $tones = $this->pattern->isStraight()
             ? self::run($up, $this->material->descending($tonic), self::turns($from, $top, $this->direction), false)
-            : PatternWalk::tones($this->pattern, $this->material, $tonic, $from, $top, $this->direction);
+            : PatternWalk::tones($this->pattern, $this->material, $tonic, $from, $top, $this->direction, $newStep);
         if ($this->enclosesTonic) {
             $tones = $this->enclosed($tones, $up);
         }
-        foreach ($this->arpeggios as $arpeggio) {
-            $chord = $arpeggio->ascending($tonic);
+        if (null !== $this->arpeggio) {
+            $chord = $this->arpeggio->ascending($tonic);
             $low = $up->note($from)->pitch->midi();
             $high = $up->note($top)->pitch->midi();
             $first = 0;
@@ -67,6 +113,12 @@ final readonly class Walk
      * @return non-empty-list<Tone>
      */
     public function turningRound(Pitch $tonic, int $lowest, int $highest): array
+    {
+        return $this->sounding($tonic, fn (Pitch $on): array => $this->turned($on, $lowest, $highest));
+    }
+
+    /** @return non-empty-list<Tone> */
+    private function turned(Pitch $tonic, int $lowest, int $highest): array
     {
         if ($this->pattern->isStraight()) {
             return self::run($this->material->ascending($tonic), $this->material->descending($tonic), [0, $highest, $lowest, 0], false);
@@ -111,6 +163,9 @@ final readonly class Walk
         foreach (\array_slice($turns, 1) as $turn) {
             $climbs = $turn > $at;
             while ($at !== $turn) {
+                if (\count($tones) >= self::MOST) {
+                    throw StudyError::tooManyNotes(self::MOST);
+                }
                 $at += $climbs ? 1 : -1;
                 $tones[] = self::tone(($climbs ? $up : $down)->note($at), $climbs, $at === $turn, $inSequel);
             }
@@ -123,7 +178,7 @@ final readonly class Walk
     {
         $isTonic = 1 === (($note->number % 7) + 7) % 7 && !str_contains($note->degree, 'b') && !str_contains($note->degree, '#');
 
-        return new Tone($note->pitch, $note->degree, $note->number, $ascending, $isTonic, $isTurn, $inSequel, 0, $note->plainName, isRoot: $isTonic);
+        return new Tone($note->pitch, $note->pitch, $note->degree, $note->number, $ascending, $isTonic, $isTurn, $inSequel, 0, $note->plainName, isRoot: $isTonic, root: $inSequel ? 1 : $note->number, fromRoot: $inSequel ? $note->degree : '1');
     }
 
     /**

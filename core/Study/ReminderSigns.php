@@ -8,20 +8,15 @@ use SwiftReed\Pitch\Accidental;
 use SwiftReed\Pitch\KeySignature;
 use SwiftReed\Pitch\Letter;
 use SwiftReed\Player\Player;
+use SwiftReed\Player\Reminders;
 
 /**
- * Which sign a reader who has forgotten the signature by the middle of the line needs beside each note.
+ * Which sign a player who has forgotten the signature by the middle of the line needs beside each note.
  *
  * Source: the product's handbook, chapter 2 (common practice).
  */
-enum Reminders: string
+final class ReminderSigns
 {
-    case None = 'none';
-    /** A small sign beside each note that the signature alters. */
-    case Affected = 'affected';
-    /** The same, and naturals where habit goes wrong or the same letter was altered earlier in the line. */
-    case Habit = 'habit';
-
     /**
      * The letters a band drills flat: those altered in concert B flat and E flat, as this player reads them.
      *
@@ -43,24 +38,31 @@ enum Reminders: string
     /**
      * @param list<array{Letter, int}> $habits
      * @param bool                     $alteredBefore whether the letter stood with a sign of its own earlier in the line
+     * @param bool                     $isUnsigned    whether the page has no signature to recall
      * @param bool                     $hasSign       whether a true accidental stands beside the note
      *
      * @return string "#", "b", "##", "bb", "natural", or nothing
      */
-    public function sign(Tone $tone, KeySignature $printed, array $habits, bool $alteredBefore, bool $hasSign): string
+    public static function of(Reminders $level, Tone $tone, KeySignature $printed, array $habits, bool $alteredBefore, bool $hasSign, bool $isUnsigned): string
     {
         $pitch = $tone->pitch;
         $fromSignature = $printed->alterOf($pitch->letter);
-        if (self::None === $this || $hasSign || $pitch->alter !== $fromSignature) {
+        if (Reminders::None === $level || $hasSign) {
             return ''; // a true accidental stands there already, or none is wanted
+        }
+        if ($isUnsigned && 0 !== $pitch->alter) {
+            return Accidental::of($pitch->alter)->text(); // altered once in the bar; here it is recalled
+        }
+        if ($pitch->alter !== $fromSignature) {
+            return '';
         }
         if (0 !== $pitch->alter) {
             return Accidental::of($pitch->alter)->text();
         }
-        if (self::Habit === $this && $alteredBefore) {
+        if (Reminders::Habit === $level && $alteredBefore) {
             return 'natural';
         }
-        if (self::Habit === $this) {
+        if (Reminders::Habit === $level) {
             foreach ($habits as [$letter, $alter]) {
                 if ($letter === $pitch->letter && 0 !== $alter) {
                     return 'natural';

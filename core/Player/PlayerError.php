@@ -1,0 +1,23 @@
+<?php
+
+declare(strict_types=1);
+
+namespace SwiftReed\Player;
+
+use SwiftReed\Knowledge\Mistake;
+
+/**
+ * Something said about a player that cannot be.
+ */
+final class PlayerError extends \DomainException implements Mistake
+{
+    public static function notARange(string $read): self
+    {
+        return new self(\sprintf('"%s" is not a range; expected the lowest and the highest written note, for example "G3 to E5".', $read));
+    }
+
+    public static function limitsTooNarrow(Range $limits, string $instrument, Range $full): self
+    {
+        return new self(\sprintf('The limits %s leave less than an octave of %s (%s); expected an octave or more, for example "%s".', $limits->spoken(), $instrument, $full->spoken(), $full->lowest->text().' to '.$full->highest->text()));
+    }
+}

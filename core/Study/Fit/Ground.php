@@ -1,0 +1,102 @@
+<?php
+
+declare(strict_types=1);
+
+namespace SwiftReed\Study\Fit;
+
+use SwiftReed\Pitch\Key;
+use SwiftReed\Pitch\Pitch;
+use SwiftReed\Player\Player;
+use SwiftReed\Player\Range;
+use SwiftReed\Study\Recipe;
+use SwiftReed\Study\StudyError;
+use SwiftReed\Study\Walk\Walk;
+
+/**
+ * What a range policy works with: who plays, what is asked for, and the plain line on any tonic. The line is walked once and
+ * moved by octaves.
+ */
+final class Ground
+{
+    /** Octaves in which a tonic is looked for. */
+    private const LOWEST = 0;
+    private const HIGHEST = 8;
+    /** The octave in which the line is walked. */
+    private const WALKED = 4;
+
+    /** @var array<int, Line> by octaves of extent */
+    private array $walked = [];
+
+    public function __construct(public readonly Recipe $recipe, public readonly Player $player, public readonly Key $key, public readonly Walk $walk)
+    {
+    }
+
+    /**
+     * The plain line over so many octaves (or its extent in notes) on every tonic, from low to high, as far as the lines may
+     * meet a range.
+     *
+     * @return iterable<Line>
+     *
+     * @throws StudyError when there is no such line anywhere
+     */
+    public function lines(int $octaves, Range $range): iterable
+    {
+        if (null !== $this->recipe->pattern->newNote) {
+            yield from $this->aroundNewNote($octaves);
+
+            return;
+        }
+        $walked = $this->walked[$octaves] ??= $this->walk($this->key->tonic->at(self::WALKED), $octaves);
+        for ($octave = self::LOWEST; $octave <= self::HIGHEST; ++$octave) {
+            $by = $octave - self::WALKED;
+            if ($walked->low->midi() + 12 * $by <= $range->highest->midi() && $walked->high->midi() + 12 * $by >= $range->lowest->midi()) {
+                yield $walked->inOctave($by);
+            }
+        }
+    }
+
+    private function walk(Pitch $tonic, int $octaves): Line
+    {
+        $top = $this->recipe->extent->topStep($octaves);
+
+        return Line::of($this->walk->tones($tonic, 0, $top), $tonic, 0, $top);
+    }
+
+    /**
+     * A named note lies in one octave, so the lines around it differ from octave to octave.
+     *
+     * @return iterable<Line>
+     *
+     * @throws StudyError
+     */
+    private function aroundNewNote(int $octaves): iterable
+    {
+        $refused = null;
+        for ($octave = self::LOWEST; $octave <= self::HIGHEST; ++$octave) {
+            try {
+                $line = $this->walk($this->key->tonic->at($octave), $octaves);
+            } catch (StudyError $error) {
+                $refused ??= $error;
+                continue;
+            }
+            $found = true;
+            yield $line;
+        }
+        if (null !== $refused && !isset($found)) {
+            throw $refused;
+        }
+    }
+
+    /** The highest note that a pattern may reach, MIDI number. */
+    public function highest(Range $range): int
+    {
+        $limit = $this->recipe->dropAbove;
+
+        return null === $limit ? $range->highest->midi() : min($range->highest->midi(), $limit->midi());
+    }
+
+    public function nothingFits(): StudyError
+    {
+        return StudyError::nothingFits($this->recipe->extent->said, $this->key->tonic->sign().' '.$this->recipe->material->name, $this->player->name, $this->player->limit());
+    }
+}

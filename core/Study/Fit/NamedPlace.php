@@ -1,0 +1,159 @@
+<?php
+
+declare(strict_types=1);
+
+namespace SwiftReed\Study\Fit;
+
+use SwiftReed\Pitch\Pitch;
+use SwiftReed\Player\Stage;
+use SwiftReed\Study\Extent;
+use SwiftReed\Study\Place;
+use SwiftReed\Study\StudyError;
+
+/**
+ * A line from a written note, or between two; and every note that the stage has.
+ */
+final readonly class NamedPlace
+{
+    public function __construct(private Ground $ground)
+    {
+    }
+
+    /** @throws StudyError */
+    public function place(): Placement
+    {
+        $recipe = $this->ground->recipe;
+
+        return Place::Segment === $recipe->place && isset($recipe->pitches[0], $recipe->pitches[1]) ? $this->segment($recipe->pitches[0], $recipe->pitches[1]) : $this->from($recipe->pitches[0] ?? $this->ground->key->tonic->at(4));
+    }
+
+    /**
+     * The chromatic scale from the lowest to the highest note of the stage.
+     *
+     * @throws StudyError
+     */
+    public function everyNote(): Placement
+    {
+        $range = $this->ground->player->limit();
+        [$tonic, $from] = $this->stepOf($range->lowest);
+        $top = $from + $range->halfSteps();
+        for ($most = $top; $most > $from; --$most) {
+            for ($least = $from; $least < $from + 12 && $least < $most; ++$least) {
+                $line = Line::of($this->ground->walk->tones($tonic, $least, $most), $tonic, $least, $most);
+                if ($line->fits($range)) {
+                    return Placement::of($line, RangePolicy::WholeOctaves);
+                }
+                if ($line->high->midi() > $range->highest->midi()) {
+                    break; // a pattern reaches too high from here, wherever it begins
+                }
+            }
+        }
+        throw $this->ground->nothingFits();
+    }
+
+    /** @throws StudyError */
+    private function from(Pitch $from): Placement
+    {
+        [$tonic, $step] = $this->stepOf($from);
+        $extent = $this->ground->recipe->extent;
+        $octaves = $extent->isOctaves() ? max(1, $extent->octaves) : 1;
+        if (Extent::AS_MANY_AS_FIT === $extent->octaves) {
+            while ($this->ground->recipe->material->ascending($tonic)->note($step + $extent->topStep($octaves + 1))->pitch->midi() <= $this->ground->player->limit()->highest->midi()) {
+                ++$octaves;
+            }
+        }
+        $top = $step + $extent->topStep($octaves);
+
+        return $this->shaped(Line::of($this->ground->walk->tones($tonic, $step, $top), $tonic, $step, $top), $octaves, $from);
+    }
+
+    /** @throws StudyError */
+    private function segment(Pitch $one, Pitch $other): Placement
+    {
+        [$low, $high] = $one->isHigherThan($other) ? [$other, $one] : [$one, $other];
+        [$tonic, $from] = $this->stepOf($low);
+        [$otherTonic, $to] = $this->stepOf($high);
+        $size = $this->ground->recipe->material->size();
+        $top = $to + $size * intdiv($otherTonic->midi() - $tonic->midi(), 12);
+        if ($top <= $from) {
+            throw StudyError::emptySegment($one, $other);
+        }
+
+        return $this->shaped(Line::of($this->ground->walk->tones($tonic, $from, $top), $tonic, $from, $top), max(1, (int) ceil(($top - $from) / $size)), $one);
+    }
+
+    /**
+     * A line that begins where it is told to, shaped by the range clause; a pattern drops of itself where it must.
+     *
+     * @throws StudyError
+     */
+    private function shaped(Line $line, int $octaves, Pitch $from): Placement
+    {
+        [$recipe, $player] = [$this->ground->recipe, $this->ground->player];
+        $isAskedFor = RangePolicy::KeepWhole !== $recipe->range;
+        $policy = match ($recipe->range) {
+            RangePolicy::Fold => new Fold(),
+            RangePolicy::LeaveOut => new LeaveOut(),
+            RangePolicy::Drop => new Drop(),
+            RangePolicy::KeepWhole => $recipe->pattern->isStraight() ? new WholeLine() : new Drop(),
+            default => new WholeLine(),
+        };
+        $shaped = $policy->shaped($this->ground, $line, $octaves, $player->limit());
+        $full = $player->range(Stage::Full);
+        if (!$shaped->fits($full)) {
+            throw StudyError::outOfRange($shaped->low, $shaped->high, $player->name, $full, $from->sign());
+        }
+        $name = $isAskedFor || 0 !== $shaped->moved() ? $policy->name() : RangePolicy::WholeOctaves;
+
+        return Placement::of($shaped, $name, RangePolicy::LeaveOut === $name ? $this->leftOut($line) : $this->leaves($shaped));
+    }
+
+    /** @return list<string> what is said of a line that leaves the stage's range */
+    public function leaves(Line $line): array
+    {
+        $player = $this->ground->player;
+
+        return $line->fits($player->limit()) ? [] : [\sprintf('The line runs from %s to %s, beyond the %s range of %s (%s).', $line->low->sign(), $line->high->sign(), $player->stage()->spoken(), $player->name, $player->limit()->spoken())];
+    }
+
+    /** @return list<string> what is said of notes of the plain line that are left out */
+    public function leftOut(Line $plain): array
+    {
+        $range = $this->ground->player->limit();
+        $missing = LeaveOut::missing($plain, $range);
+
+        return [] === $missing ? [] : [\sprintf('Left out, because %s does not have them (%s): %s.', $this->ground->player->name, $range->spoken(), implode(' ', $missing))];
+    }
+
+    /**
+     * The step a written pitch has above the tonic at or below it.
+     *
+     * @return array{Pitch, int}
+     *
+     * @throws StudyError when the pitch is not a note of the scale
+     */
+    private function stepOf(Pitch $pitch): array
+    {
+        $material = $this->ground->recipe->material;
+        $tonic = $this->ground->key->tonic->at($pitch->octave);
+        while ($tonic->midi() > $pitch->midi()) {
+            $tonic = $tonic->octaves(-1);
+        }
+        while ($tonic->midi() + 12 <= $pitch->midi()) {
+            $tonic = $tonic->octaves(1);
+        }
+        [$below, $above] = [$tonic, $tonic->octaves(1)];
+        foreach ([$material->ascending($tonic), $material->descending($tonic)] as $scale) {
+            // The steps of a pair of triads do not rise one by one, so all are looked at.
+            for ($step = 0; $step <= $scale->size(); ++$step) {
+                $note = $scale->note($step)->pitch;
+                if ($note->midi() === $pitch->midi()) {
+                    return [$tonic, $step];
+                }
+                $below = $note->midi() < $pitch->midi() && $note->isHigherThan($below) ? $note : $below;
+                $above = $note->midi() > $pitch->midi() && $above->isHigherThan($note) ? $note : $above;
+            }
+        }
+        throw StudyError::notInScale($pitch, $material->name, $below, $above);
+    }
+}

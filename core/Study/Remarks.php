@@ -1,0 +1,89 @@
+<?php
+
+declare(strict_types=1);
+
+namespace SwiftReed\Study;
+
+use SwiftReed\Line\ClauseKind;
+use SwiftReed\Pattern\Progress;
+use SwiftReed\Study\Fit\RangePolicy;
+
+/**
+ * What is said about a line that is played as asked, and may not mean what was thought.
+ */
+final class Remarks
+{
+    /**
+     * @param non-empty-list<Tone> $tones
+     *
+     * @return list<string>
+     */
+    public static function on(Recipe $recipe, array $tones): array
+    {
+        return [...self::withoutPart($recipe), ...self::place($recipe), ...self::arpeggio($recipe), ...self::names($tones)];
+    }
+
+    /**
+     * Clauses that are said and have no part in this line, because its pattern or its range decides them.
+     *
+     * @return list<string>
+     */
+    private static function withoutPart(Recipe $recipe): array
+    {
+        $goesItsWay = \in_array($recipe->pattern->progress, [Progress::Listed, Progress::RoundFifths, Progress::RoundFourths], true);
+        $kinds = match (true) {
+            $recipe->pattern->isLipSlurs => [ClauseKind::Extent, ClauseKind::Place, ClauseKind::Direction, ClauseKind::Sequel, ClauseKind::Range],
+            RangePolicy::TurnRound === $recipe->range => [ClauseKind::Extent, ClauseKind::Place, ClauseKind::Direction, ClauseKind::Sequel],
+            $goesItsWay => [ClauseKind::Extent],
+            default => [],
+        };
+        if ([] !== $kinds && Ending::EnclosedTonic === $recipe->ending && !$goesItsWay) {
+            $kinds[] = ClauseKind::Ending;
+        }
+        $said = array_map(static fn (ClauseKind $kind): string => '"'.$recipe->line->clause($kind)->text.'"', array_values(array_filter($kinds, $recipe->line->says(...))));
+        $why = RangePolicy::TurnRound === $recipe->range && !$recipe->pattern->isLipSlurs ? 'The line turns round at the limits of the range' : 'The pattern has its own way';
+
+        return [] === $said ? [] : [\sprintf('%s; %s %s no part in it.', $why, implode(' and ', $said), 1 === \count($said) ? 'has' : 'have')];
+    }
+
+    /**
+     * A written note in a line for the whole band is another degree for every player.
+     *
+     * @return list<string>
+     */
+    private static function place(Recipe $recipe): array
+    {
+        $names = [];
+        if (!$recipe->isOwn && [] !== $recipe->pitches) {
+            $names[] = $recipe->line->clause(ClauseKind::Place)->text;
+        }
+        if (!$recipe->isOwn && null !== $recipe->pattern->newNote) {
+            $names[] = $recipe->pattern->text;
+        }
+        if (!$recipe->isOwn && null !== $recipe->dropAbove) {
+            $names[] = $recipe->line->clause(ClauseKind::Range)->text;
+        }
+
+        return [] === $names ? [] : [\sprintf('"%s" names a written note in a concert line, and is another degree for every player; for the whole band say "low octave", "high octave", "octave higher" or "octave lower".', implode('" and "', $names))];
+    }
+
+    /** @return list<string> */
+    private static function arpeggio(Recipe $recipe): array
+    {
+        return Sequel::None === $recipe->sequel ? [] : $recipe->material->arpeggioNote;
+    }
+
+    /**
+     * Notes under other names than their degree or their sound would suggest.
+     *
+     * @param non-empty-list<Tone> $tones
+     *
+     * @return list<string>
+     */
+    private static function names(array $tones): array
+    {
+        $plain = array_filter($tones, static fn (Tone $tone): bool => $tone->plainName);
+
+        return [] === $plain ? [] : ['Some notes would need three signs; they are printed under their plain names.'];
+    }
+}

@@ -1,0 +1,64 @@
+<?php
+
+declare(strict_types=1);
+
+namespace SwiftReed\Study;
+
+use SwiftReed\Line\Clause;
+use SwiftReed\Line\ClauseKind;
+use SwiftReed\Line\StudyLine;
+
+/**
+ * Lines like one that was refused, which can be played: tried, not guessed. Whatever is tried is as bounded as the line itself.
+ */
+final class Remedies
+{
+    /**
+     * The first that can be played.
+     *
+     * @param list<Clause|ClauseKind>          $ways  what the refusal itself suggests: to say a clause, or not to say a kind
+     * @param \Closure(StudyLine): mixed       $build throws a {@see StudyError} where the line is refused
+     */
+    public static function first(StudyLine $line, array $ways, \Closure $build): StudyLine
+    {
+        foreach (self::candidates($line, $ways) as $candidate) {
+            try {
+                $build($candidate);
+
+                return $candidate;
+            } catch (StudyError) {
+                continue;
+            }
+        }
+
+        return $line->without(...array_values(array_filter(ClauseKind::cases(), static fn (ClauseKind $kind): bool => ClauseKind::Key !== $kind)));
+    }
+
+    /**
+     * @param list<Clause|ClauseKind> $ways
+     *
+     * @return list<StudyLine> different from the line, each once, the least change first
+     */
+    public static function candidates(StudyLine $line, array $ways = []): array
+    {
+        $octave = new Clause(ClauseKind::Extent, 'octaves', ['n' => 1], '1 octave', 1);
+        $fold = new Clause(ClauseKind::Range, 'fold', [], 'fold', 1);
+        $candidates = [];
+        foreach ([...$ways, $octave, $fold, ClauseKind::Place, ClauseKind::Direction, ClauseKind::Sequel, ClauseKind::Ending, ClauseKind::Extent, ClauseKind::Rounds, ClauseKind::PickUp, ClauseKind::Keys, ClauseKind::Rhythm, ClauseKind::Range, ClauseKind::Pattern, ClauseKind::Drill, ClauseKind::Time] as $way) {
+            $candidates[] = $way instanceof Clause ? $line->with($way) : $line->without($way);
+        }
+        $shorter = $line->without(ClauseKind::Place, ClauseKind::Extent, ClauseKind::Drill, ClauseKind::Keys, ClauseKind::Rounds);
+        array_push($candidates, $shorter, $shorter->without(ClauseKind::Range, ClauseKind::Direction), $shorter->without(ClauseKind::Range, ClauseKind::Direction, ClauseKind::Sequel, ClauseKind::Ending, ClauseKind::PickUp, ClauseKind::Rhythm, ClauseKind::Time), $line->without(ClauseKind::Pattern, ClauseKind::Direction, ClauseKind::Range));
+        // What is left when only the key is said, in three shapes that every instrument has.
+        $key = StudyLine::of([$line->clause(ClauseKind::Key)]);
+        array_push($candidates, $key, $key->with($fold), StudyLine::of([Clause::key($key->clause(ClauseKind::Key)->says, $line->tonic(), 'major')])->with($fold));
+        $different = [];
+        foreach ($candidates as $candidate) {
+            if ($candidate->text() !== $line->text()) {
+                $different[$candidate->text()] ??= $candidate;
+            }
+        }
+
+        return array_values($different);
+    }
+}
