@@ -23,6 +23,11 @@ final class FormulaError extends \InvalidArgumentException implements Mistake
         return new self(\sprintf('The formula begins with "%s"; it begins with 1, the tonic, for example "1 b3 4 b5 5 b7".', $read));
     }
 
+    public static function notAChord(string $read): self
+    {
+        return new self(\sprintf('"%s" is not a kind of chord; expected what follows the letter, for example "m7", "7" or "maj7".', $read));
+    }
+
     public static function sharedNotes(string $one, string $other, string $notes): self
     {
         return new self(\sprintf('The triads %s and %s share %s; expected a pair without a common note, for example "concert Bb triad pair C".', $one, $other, $notes));

@@ -65,11 +65,17 @@ final readonly class Material
      */
     public function chordSymbols(NoteName $tonic): array
     {
-        return array_map(static function (string $chord) use ($tonic): string {
-            [$degree, $suffix] = [...explode(' ', $chord, 2), ''];
+        return array_map(static fn (Chord $chord): string => $chord->sign(), $this->chordsOn($tonic));
+    }
+
+    /** @return list<Chord> the same as chords */
+    public function chordsOn(NoteName $tonic): array
+    {
+        return array_map(static function (string $chord) use ($tonic): Chord {
+            [$degree, $quality] = [...explode(' ', $chord, 2), ''];
             $above = Degree::parse($degree);
 
-            return $tonic->transpose(Interval::of($above->number - 1, $above->halfSteps()))->sign().strtr($suffix, ['b' => '♭', '#' => '♯']);
+            return Chord::of($tonic->transpose(Interval::of($above->number - 1, $above->halfSteps())), $quality);
         }, $this->chords);
     }
 

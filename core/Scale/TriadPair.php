@@ -55,6 +55,19 @@ final readonly class TriadPair
         return self::of($tonic, (string) array_search($found[1], self::WORDS, true), NoteName::parse($found[2]), $found[3] ?? '');
     }
 
+    /** The one of the two triads on this tonic that has the note. */
+    public function triadOf(NoteName $tonic, NoteName $note): ?Chord
+    {
+        $other = $tonic->transpose($this->up);
+        foreach ([[$tonic, $this->first], [$other, $this->second]] as [$root, $quality]) {
+            if (\in_array($note->pitchClass(), array_map(static fn (int $midi): int => $midi % 12, self::classes($this->triad($root->at(4), $quality))), true)) {
+                return Chord::of($root, $quality);
+            }
+        }
+
+        return null;
+    }
+
     /** The material's name when the first triad stands on this tonic. */
     public function nameOn(NoteName $tonic): string
     {
@@ -96,9 +109,9 @@ final readonly class TriadPair
 
     private static function degree(Pitch $tonic, Pitch $pitch): Degree
     {
-        $letters = ($pitch->staffPlace() - $tonic->staffPlace()) % 7;
+        $letters = (($pitch->staffPlace() - $tonic->staffPlace()) % 7 + 7) % 7;
         $plain = Degree::of($letters + 1, 0);
-        $halfSteps = ($pitch->midi() - $tonic->midi()) % 12;
+        $halfSteps = (($pitch->midi() - $tonic->midi()) % 12 + 12) % 12;
         $alter = $halfSteps - $plain->halfSteps();
 
         return Degree::of($letters + 1, $alter > 6 ? $alter - 12 : ($alter < -6 ? $alter + 12 : $alter));

@@ -18,6 +18,7 @@ final readonly class StudyNote
      * @param int    $length   ticks
      * @param int    $bar      counted from 1; 0 is the pick-up
      * @param string $tuplet   "3:2" inside a triplet, else nothing
+     * @param bool   $isSeparated whether it is tongued beside soft ones and therefore set apart a little more
      * @param string $reminder the sign a reminder would show beside this note: "#", "b", "##", "bb", "natural", or nothing
      */
     public function __construct(
@@ -31,6 +32,7 @@ final readonly class StudyNote
         public bool $breathAfter,
         public string $tuplet,
         public string $reminder,
+        public bool $isSeparated = false,
     ) {
     }
 
@@ -42,11 +44,16 @@ final readonly class StudyNote
     /** The same note at another place in time; its bar is left as it was. */
     public function at(int $onset): self
     {
-        return new self($this->tone, $this->sounding, $onset, $this->length, $this->bar, $this->attack, $this->slur, $this->breathAfter, $this->tuplet, $this->reminder);
+        return new self($this->tone, $this->sounding, $onset, $this->length, $this->bar, $this->attack, $this->slur, $this->breathAfter, $this->tuplet, $this->reminder, $this->isSeparated);
+    }
+
+    public function separated(): self
+    {
+        return new self($this->tone, $this->sounding, $this->onset, $this->length, $this->bar, $this->attack, $this->slur, $this->breathAfter, $this->tuplet, $this->reminder, true);
     }
 
     public function withAttack(Attack $attack): self
     {
-        return new self($this->tone, $this->sounding, $this->onset, $this->length, $this->bar, $attack, $this->slur, $this->breathAfter, $this->tuplet, $this->reminder);
+        return new self($this->tone, $this->sounding, $this->onset, $this->length, $this->bar, $attack, $this->slur, $this->breathAfter, $this->tuplet, $this->reminder, $this->isSeparated);
     }
 }

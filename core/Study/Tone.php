@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace SwiftReed\Study;
 
+use SwiftReed\Pitch\NoteName;
 use SwiftReed\Pitch\Pitch;
 use SwiftReed\Scale\DegreeName;
 
@@ -31,6 +32,7 @@ final readonly class Tone
      * @param bool     $isSeam    whether a drill starts its pair again after it: the player breathes
      * @param int      $root      number of its cell's root, counted as {@see $number}; in a plain line its own
      * @param string   $fromRoot  its degree counted from that root, as the pattern language writes it
+     * @param NoteName|null $rootName the written name of the cell's root; none in a plain line
      */
     public function __construct(
         public Pitch $pitch,
@@ -52,6 +54,7 @@ final readonly class Tone
         public bool $isSeam = false,
         public int $root = 1,
         public string $fromRoot = '1',
+        public ?NoteName $rootName = null,
     ) {
     }
 
@@ -96,6 +99,6 @@ final readonly class Tone
 
     private function with(?Pitch $pitch = null, ?Pitch $sounding = null, ?string $degree = null, ?int $number = null, ?bool $isTurn = null, ?int $octaves = null, ?int $stretch = null, ?bool $fillsBar = null, ?int $rests = null, ?bool $isSeam = null, ?int $root = null): self
     {
-        return new self($pitch ?? $this->pitch, $sounding ?? $this->sounding, $degree ?? $this->degree, $number ?? $this->number, $this->ascending, $this->isTonic, $isTurn ?? $this->isTurn, $this->inSequel, $octaves ?? $this->octaves, $this->plainName, $stretch ?? $this->stretch, $fillsBar ?? $this->fillsBar, $this->cell, $this->group, $this->isRoot, $rests ?? $this->rests, $isSeam ?? $this->isSeam, $root ?? $this->root, $this->fromRoot);
+        return new self($pitch ?? $this->pitch, $sounding ?? $this->sounding, $degree ?? $this->degree, $number ?? $this->number, $this->ascending, $this->isTonic, $isTurn ?? $this->isTurn, $this->inSequel, $octaves ?? $this->octaves, $this->plainName, $stretch ?? $this->stretch, $fillsBar ?? $this->fillsBar, $this->cell, $this->group, $this->isRoot, $rests ?? $this->rests, $isSeam ?? $this->isSeam, $root ?? $this->root, $this->fromRoot, $this->rootName);
     }
 }

@@ -202,7 +202,7 @@ final class DrawingTest extends KernelTestCase
 
     private function part(string $line, string $instrument): Part
     {
-        return self::getContainer()->get(PartBuilder::class)->build($line, $this->instruments->instrument($instrument));
+        return self::getContainer()->get(PartBuilder::class)->read($line, $this->instruments->instrument($instrument));
     }
 
     private static function read(Sheet $sheet): \DOMXPath

@@ -10,6 +10,8 @@ use SwiftReed\Fingering\PlannedNote;
 use SwiftReed\Instrument\Fingering;
 use SwiftReed\Instrument\SlideAdjust;
 use SwiftReed\Score\Part;
+use SwiftReed\Study\ChordAt;
+use SwiftReed\Study\Chords;
 use SwiftReed\Study\Fit\RangeMove;
 use SwiftReed\Study\StudyNote;
 use SwiftReed\Study\Tonguing\Attack;
@@ -70,6 +72,7 @@ final class JsonWriter
             'untimed' => $study->isUntimed(),
             ...$rounds,
             'notes' => $notes,
+            'chords' => array_map(static fn (ChordAt $chord): array => ['onset' => Length::fraction($chord->onset), 'concert' => $chord->concert->text(), 'written' => $chord->written->text()], Chords::of($study)),
             'hard_spots' => array_map(static fn (HardSpot $spot): array => ['from' => $spot->from, 'to' => $spot->to, 'difficulty' => $spot->difficulty, 'why' => $part->hard($spot)], $part->plan->hardSpots),
             'range' => [
                 'lowest' => $study->notes[(int) array_search(min($pitches), $pitches, true)]->pitch()->text(),
@@ -94,6 +97,9 @@ final class JsonWriter
             'midi' => $note->sounding->midi(),
             'written_midi' => $note->pitch()->midi(),
             'degree' => $note->tone->degree,
+            'root' => $note->tone->root,
+            'from_root' => $note->tone->fromRoot,
+            'separated' => $note->isSeparated,
             'tongued' => Attack::None !== $note->attack,
             'attack' => $note->attack->value,
             'slur' => Slur::Outside === $note->slur ? null : $note->slur->value,

@@ -193,7 +193,7 @@ final class PatternWalk
         $before = [] === $this->tones ? null : $this->tones[\count($this->tones) - 1]->pitch;
         $away = null === $before ? 0 : $before->midi() - $note->pitch->midi();
         if (abs($away) >= self::SEVENTH) {
-            $note = $scale->note($step + $scale->size() * ($away <=> 0));
+            $note = $scale->note($step + $scale->size() * (int) round($away / 12));
         }
         if (null === $before || $before->midi() !== $note->pitch->midi()) {
             $this->rootIs($scale, $note);
@@ -371,7 +371,7 @@ final class PatternWalk
         $degree = DegreeName::of($this->tonic, $pitch);
         $isTonic = 1 === (($degree->number % 7) + 7) % 7 && 0 === ($pitch->midi() - $this->tonic->midi()) % 12;
         $fromRoot ??= null === $this->root ? $degree->text : $this->fromRoot($this->root, $pitch);
-        $this->tones[] = new Tone($pitch, $pitch, $degree->text, $degree->number, $ascending, $isTonic, false, false, 0, $plainName, $stretch, false, $this->cells, $group, $isRoot, $this->rests, root: $this->rootNumber, fromRoot: $fromRoot);
+        $this->tones[] = new Tone($pitch, $pitch, $degree->text, $degree->number, $ascending, $isTonic, false, false, 0, $plainName, $stretch, false, $this->cells, $group, $isRoot, $this->rests, root: $this->rootNumber, fromRoot: $fromRoot, rootName: $this->root?->pitch->name());
         $this->rests = 0;
     }
 

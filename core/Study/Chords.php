@@ -1,0 +1,92 @@
+<?php
+
+declare(strict_types=1);
+
+namespace SwiftReed\Study;
+
+use SwiftReed\Pattern\Cell;
+use SwiftReed\Pattern\Item;
+use SwiftReed\Pattern\Pattern;
+use SwiftReed\Pattern\Progress;
+use SwiftReed\Pitch\Interval;
+use SwiftReed\Pitch\NoteName;
+use SwiftReed\Scale\Chord;
+use SwiftReed\Scale\Material;
+
+/**
+ * The chords over a study: what the material fits over; in a pattern the diatonic chord of each cell, with its seventh where the
+ * cell plays one; for a pair of triads the chord it fits over, or the two triads in turn.
+ *
+ * Source: the handbook, chapter 3, "Chords" (common practice).
+ */
+final class Chords
+{
+    /** @return list<ChordAt> */
+    public static function of(Study $study): array
+    {
+        $material = $study->recipe->material;
+        $walksCells = !$study->recipe->pattern->isStraight() && !$study->recipe->pattern->isBuilt() && !$study->recipe->pattern->isLipSlurs;
+        $toConcert = Interval::between($study->writtenKey->key->tonic->at(4), $study->concertKey->tonic->at(4));
+        $chords = [];
+        $before = null;
+        $cell = null;
+        foreach ($study->notes as $i => $note) {
+            $begins = 0 === $i || ($walksCells && $note->tone->cell !== $cell);
+            $cell = $note->tone->cell;
+            if (!$begins) {
+                continue;
+            }
+            $chord = $walksCells ? self::ofCell($study, $note) : self::overMaterial($material, $study->writtenKey->key->tonic);
+            if (null !== $chord && $chord->text() !== $before) {
+                $chords[] = new ChordAt($note->onset, $chord, $chord->on($chord->root->transpose($toConcert)));
+                $before = $chord->text();
+            }
+        }
+
+        return $chords;
+    }
+
+    private static function overMaterial(Material $material, NoteName $tonic): ?Chord
+    {
+        return $material->chordsOn($tonic)[0] ?? null;
+    }
+
+    private static function ofCell(Study $study, StudyNote $note): ?Chord
+    {
+        $material = $study->recipe->material;
+        $pattern = $study->recipe->pattern;
+        $root = $note->tone->rootName;
+        if (null === $root) {
+            return null;
+        }
+        if (null !== $material->pair) {
+            return self::overMaterial($material, $study->writtenKey->key->tonic) ?? $material->pair->triadOf($study->writtenKey->key->tonic, $root);
+        }
+        if (Progress::RoundFifths === $pattern->progress || Progress::RoundFourths === $pattern->progress) {
+            return self::overMaterial($material, $root);
+        }
+        if (7 !== $material->size() || Progress::HalfSteps === $pattern->progress) {
+            return self::overMaterial($material, $study->writtenKey->key->tonic);
+        }
+        $scale = $note->tone->ascending ? $material->ascending($study->lowTonic) : $material->descending($study->lowTonic);
+        for ($step = 0; $step < 7; ++$step) {
+            if ($scale->note($step)->pitch->name()->equals($root)) {
+                return Chord::onStep($scale, $step, self::playsSeventh($pattern)) ?? Chord::onStep($scale, $step, false);
+            }
+        }
+
+        return null;
+    }
+
+    private static function playsSeventh(Pattern $pattern): bool
+    {
+        foreach ([$pattern->up, $pattern->down] as $cell) {
+            $items = array_merge(...$cell->groups);
+            if ([] !== array_filter($items, static fn (Item $item): bool => $item->isPlain(7)) && !Cell::countsFromTop(...$items)) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+}
