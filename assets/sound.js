@@ -51,6 +51,8 @@ export function startSound() {
     if (event.type === 'note') {
       voice.note(event.midi, at, event.length, event.tongued, event.joins);
       playing.marks.push({ at, note: event.note });
+    } else if (event.type === 'chord') {
+      voice.chord(event.held, at, event.length);
     } else if (event.type === 'pitch') {
       voice.note(event.midi, at, event.length, true, false);
     } else {
@@ -127,6 +129,7 @@ export function startSound() {
       countIn: field('count').checked,
       click: field('click').value,
       written: field('sounds').value === 'written',
+      chords: field('chords')?.checked ?? false,
       fromBar: bars?.from ?? (Number(field('from').value) || 1),
       toBar: bars?.to ?? (Number(field('to').value) || undefined),
     };

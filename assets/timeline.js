@@ -12,21 +12,21 @@ const bars = { '4/4': [4, 1 / 4], '3/4': [3, 1 / 4], '2/4': [2, 1 / 4], '6/8': [
 /**
  * @param {object} part the part's JSON
  * @param {object} options bpm: beats a minute; pitch: sound the first note before; countIn: one bar of clicks, the last
- *   of which is the breath; click: "every", "2 and 4" or "none"; written: play written instead of sounding pitch;
- *   fromBar, toBar: the bars to play, counted from 1
- * @returns {{events: Array<{at: number, length: number, type: 'note'|'pitch'|'click'|'breath', midi?: number, note?: number, strong?: boolean, tongued?: boolean, joins?: boolean}>, begin: number, end: number}}
+ *   of which is the breath; click: "every", "2 and 4" or "none"; written: play written instead of sounding pitch; chords: hold
+ *   the chords softly; fromBar, toBar: the bars to play, counted from 1
+ * @returns {{events: Array<{at: number, length: number, type: 'note'|'pitch'|'click'|'breath'|'chord', midi?: number, held?: number[], note?: number, strong?: boolean, tongued?: boolean, joins?: boolean}>, begin: number, end: number}}
  *   begin: when the music itself begins; end: when it is over or begins again
  */
 export function timeline(part, options) {
-  const [beats, beat] = bars[part.time];
   const whole = 60 / options.bpm / fraction(part.tempo.unit);
-  const bar = beats * beat * whole;
   const shown = part.notes.filter((note) => note.bar >= ((options.fromBar ?? 1) > 1 ? options.fromBar : 0) && note.bar <= (options.toBar ?? Infinity));
   const events = [];
   if (shown.length === 0) {
     return { events, begin: 0, end: 0 };
   }
   const midi = (note) => (options.written ? note.written_midi : note.midi);
+  const grid = part.bars.filter((bar) => bar.bar >= shown[0].bar && bar.bar <= shown.at(-1).bar);
+  const [beats, beat] = bars[grid[0]?.time ?? part.time];
   let begin = 0;
   if (options.pitch) {
     events.push({ at: 0, length: 1.6, type: 'pitch', midi: midi(shown[0]) });
@@ -36,32 +36,40 @@ export function timeline(part, options) {
     for (let i = 0; i < beats; i += 1) {
       events.push({ at: begin + i * beat * whole, length: 0, type: i === beats - 1 ? 'breath' : 'click', strong: i === 0 });
     }
-    begin += bar;
+    begin += beats * beat * whole;
   }
-  const pickUp = fraction(part.pickup ?? '0');
   // A pick-up belongs to a bar of which only its end is played.
-  const lead = pickUp > 0 ? beats * beat - pickUp : 0;
-  const first = pickUp > 0 ? shown[0].bar : shown[0].bar - 1;
-  const origin = part.untimed ? fraction(shown[0].onset) : first * beats * beat - lead;
+  const origin = part.untimed ? fraction(shown[0].onset) : fraction(grid[0].onset);
+  const place = (onset) => begin + (onset - origin) * whole;
   let end = begin;
   shown.forEach((note, i) => {
-    const at = begin + (fraction(note.onset) - origin) * whole;
+    const at = place(fraction(note.onset));
     const length = fraction(note.duration) * whole;
     const next = shown[i + 1];
     const joins = Boolean(next) && next.attack === 'none';
-    const share = note.breath ? 0.75 : joins ? 1 : next?.attack === 'soft' ? 0.97 : 0.88;
+    const share = note.breath ? 0.75 : joins ? 1 : note.separated ? 0.6 : next?.attack === 'soft' ? 0.97 : 0.88;
     events.push({ at, length: length * share, type: 'note', midi: midi(note), note: note.i, tongued: note.attack === 'tongue', joins });
     end = at + length;
   });
   if (!part.untimed) {
-    end = begin + Math.ceil((end - begin) / bar - 1e-9) * bar;
-    if (options.click !== 'none') {
-      for (let i = 0; begin + i * beat * whole < end - 1e-6; i += 1) {
-        if (options.click !== '2 and 4' || i % 2 === 1) {
-          events.push({ at: begin + i * beat * whole, length: 0, type: 'click', strong: i % beats === 0 });
+    for (const bar of grid) {
+      const [count, value] = bars[bar.time];
+      for (let i = 0; i < count; i += 1) {
+        if (options.click !== 'none' && (options.click !== '2 and 4' || i % 2 === 1)) {
+          events.push({ at: place(fraction(bar.onset) + i * value), length: 0, type: 'click', strong: i === 0 });
         }
       }
+      end = Math.max(end, place(fraction(bar.onset) + count * value));
     }
+  }
+  if (options.chords) {
+    (part.chords ?? []).forEach((chord, i, all) => {
+      const at = Math.max(begin, place(fraction(chord.onset)));
+      const until = Math.min(end, i + 1 < all.length ? place(fraction(all[i + 1].onset)) : end);
+      if (until > at) {
+        events.push({ at, length: until - at, type: 'chord', held: chord.held });
+      }
+    });
   }
   events.sort((a, b) => a.at - b.at);
   return { events, begin, end };

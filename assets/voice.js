@@ -42,6 +42,21 @@ export function openVoice(context) {
       envelope.connect(softener);
       play(tone, at, stop + release * 2);
     },
+    /** A chord held softly under the study. @param {number[]} held MIDI numbers @param {number} at @param {number} length seconds */
+    chord(held, at, length) {
+      for (const midi of held) {
+        const tone = context.createOscillator();
+        tone.type = 'triangle';
+        tone.frequency.value = 440 * 2 ** ((midi - 69) / 12);
+        const envelope = context.createGain();
+        envelope.gain.setValueAtTime(0, at);
+        envelope.gain.linearRampToValueAtTime(0.045, at + 0.05);
+        envelope.gain.setTargetAtTime(0, Math.max(at + 0.06, at + length - 0.08), 0.04);
+        tone.connect(envelope);
+        envelope.connect(softener);
+        play(tone, at, at + length + 0.2);
+      }
+    },
     click(at, strong, breath) {
       const tone = context.createOscillator();
       tone.type = 'triangle';

@@ -12,6 +12,7 @@ use SwiftReed\Knowledge\DataFolder;
 use SwiftReed\Packet\PacketTable;
 use SwiftReed\Packet\SheetBuilder;
 use SwiftReed\Scale\ScaleLibrary;
+use SwiftReed\Score\Format\ExportChoices;
 use SwiftReed\Score\Format\MusicXmlWriter;
 use SwiftReed\Score\PartBuilder;
 use SwiftReed\Study\Recipe;
@@ -76,7 +77,7 @@ $sheets = new SheetBuilder($parts);
 $sheet = static function () use ($sheets, $tetra, $clarinet): string {
     $built = $sheets->read([$tetra], $clarinet);
 
-    return MusicXmlWriter::sheet($built->parts, $built->numbers);
+    return (new MusicXmlWriter())->of($built, new ExportChoices());
 };
 show('a tetra sheet in twelve keys built, fingered and written as MusicXML', median(20, $sheet), 'target 60 ms');
 $import = new LineFinder($scales, $parts->patterns, $parts->parser);

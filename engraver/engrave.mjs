@@ -1,11 +1,18 @@
-// Engraves our MusicXML, one system to a page, and takes the pages apart: the drawing, the glyphs it uses, and where
-// every note head and the staff lie, so that rows can be set under the notes afterwards.
+// Engraves our MusicXML, one system to a page, and answers with the drawings as they come; the application reads them with a parser
+// and takes them apart.
 import createVerovioModule from 'verovio/wasm';
 import { VerovioToolkit } from 'verovio/esm';
 
 /** Units of the drawing to one staff space, as Verovio lays it out. */
 export const UNITS_PER_SPACE = 180;
 export const LIMIT = 4 * 1024 * 1024;
+
+/** Notes of a line that is drawn out to the margin even where it is the only one. */
+const LEAST_FULL = 8;
+/** Share of the fullest line's notes from which a line is drawn out to the margin. */
+const DRAWN_OUT = 0.62;
+/** Room for clef, signature and time, in units of the drawing. */
+const HEAD = 2200;
 
 const options = {
   breaks: 'encoded',
@@ -37,12 +44,21 @@ export async function openEngraver() {
       if (!toolkit.loadData(musicXml)) {
         throw new Error('the music could not be read');
       }
-      const glyphs = {};
-      const systems = [];
+      const pages = [];
       for (let page = 1; page <= toolkit.getPageCount(); page += 1) {
-        systems.push(takeApart(toolkit.renderToSVG(page), glyphs));
+        pages.push(toolkit.renderToSVG(page));
       }
-      return { width, glyphs, systems };
+      // A line with far fewer notes than the fullest one keeps their spacing and is not drawn out to the margin.
+      const counts = pages.map((svg) => svg.split('class="note"').length - 1);
+      const full = Math.max(LEAST_FULL, ...counts);
+      for (const [k, count] of counts.entries()) {
+        if (count < DRAWN_OUT * full) {
+          toolkit.setOptions({ ...options, pageWidth: Math.round((HEAD + (width - HEAD) * (count / full)) / 10) });
+          toolkit.redoLayout();
+          pages[k] = toolkit.renderToSVG(k + 1);
+        }
+      }
+      return { width, pages };
     },
     /** The MIDI that Verovio itself makes of a score, in base64; the tests hold ours against it. */
     midi(musicXml) {
@@ -50,36 +66,5 @@ export async function openEngraver() {
       toolkit.loadData(musicXml);
       return toolkit.renderToMIDI();
     },
-  };
-}
-
-function takeApart(svg, glyphs) {
-  const plain = svg.replace(/(["#])(E[0-9A-F]{3})-[a-z0-9]+"/g, '$1sr-$2"');
-  for (const [, id, content] of plain.matchAll(/<symbol id="(sr-E[0-9A-F]{3})"[^>]*>\s*([\s\S]*?)\s*<\/symbol>/g)) {
-    glyphs[id] = content;
-  }
-  const box = /<svg class="definition-scale"[^>]*viewBox="0 0 (\d+) (\d+)"/.exec(plain);
-  const margin = /<g class="page-margin" transform="translate\((-?[\d.]+), (-?[\d.]+)\)">/.exec(plain);
-  const [dx, dy] = [Number(margin[1]), Number(margin[2])];
-  const body = plain.slice(margin.index, plain.lastIndexOf('</svg>', plain.lastIndexOf('</svg>') - 1))
-    .replace(/>\s+</g, '><')
-    .replace(/<g id="[^"]*" class="[^"]*Milestone(End)?( [^"]*)?" ?\/>/g, '')
-    .replace(/<g id="[^"]*" class="mNum[^"]*">[\s\S]*?<\/g>/g, '')
-    .replace(/ id="(?!n\d+t?\d*")[^"]*"/g, '')
-    .replace(/height="720px" width="720px"/g, 'height="720" width="720"');
-  const notes = {};
-  for (const [, id, x, y] of body.matchAll(/<g id="(n\d+)" class="note">[\s\S]*?<use [^>]*?x="(-?[\d.]+)" y="(-?[\d.]+)"/g)) {
-    notes[id] = [Number(x) + dx, Number(y) + dy];
-  }
-  const lines = [...body.matchAll(/<path d="M(-?\d+) (-?\d+) L(-?\d+) \2" stroke="currentColor" stroke-width="13" ?\/>/g)];
-  const heights = lines.map((line) => Number(line[2]) + dy);
-  return {
-    width: Number(box[1]),
-    height: Number(box[2]),
-    top: Math.min(...heights),
-    bottom: Math.max(...heights),
-    right: Math.max(...lines.map((line) => Number(line[3]))) + dx,
-    notes,
-    body,
   };
 }

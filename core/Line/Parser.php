@@ -173,7 +173,7 @@ final class Parser
         try {
             $pattern = PatternParser::parse(mb_substr($text, $begin - 1, $this->endOf($tokens) - $begin), $begin);
         } catch (PatternError $error) {
-            throw [] === $error->expected ? StudyLineError::wrong($error->column, $error->read, $error->getMessage()) : StudyLineError::unexpected($error->column, $error->read, $error->expected, '', 'concert F major, cell 1 2 3 5');
+            throw [] === $error->expected ? StudyLineError::wrong($error->column, $error->read, ucfirst((string) preg_replace('/^Column \d+: /', '', $error->getMessage()))) : StudyLineError::unexpected($error->column, $error->read, $error->expected, '', 'concert F major, cell 1 2 3 5');
         }
 
         return new Clause(ClauseKind::Pattern, 'cell', ['cell' => substr($pattern->text, 5)], $pattern->text, $tokens[0]->column);

@@ -62,7 +62,7 @@ final readonly class SheetBuilder
             }
         }
 
-        return new Sheet($parts, $numbers);
+        return new Sheet($parts, $numbers, array_map(static fn (StudyLine $line): string => $line->text(), $lines));
     }
 
     /**

@@ -93,6 +93,12 @@ final readonly class Pattern
         return Progress::BuildingUp === $this->progress || Progress::BuildingDown === $this->progress;
     }
 
+    /** Whether its roots go round the circle and not along the scale. */
+    public function goesRound(): bool
+    {
+        return Progress::RoundFifths === $this->progress || Progress::RoundFourths === $this->progress;
+    }
+
     /** The same under the name it has in the library. */
     public function named(string $name, string $rhythm, string $says, bool $isLipSlurs): self
     {

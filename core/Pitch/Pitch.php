@@ -37,9 +37,10 @@ final readonly class Pitch
     /** The plain name of a MIDI number: a natural if there is one, else one sharp or one flat. */
     public static function plain(int $midi, bool $sharp): self
     {
-        [$letter, $alter] = ($sharp ? self::SHARP : self::FLAT)[$midi % 12];
+        $octave = $midi >= 0 ? intdiv($midi, 12) : -intdiv(11 - $midi, 12);
+        [$letter, $alter] = ($sharp ? self::SHARP : self::FLAT)[$midi - 12 * $octave];
 
-        return new self($letter, $alter, intdiv($midi, 12) - 1);
+        return new self($letter, $alter, $octave - 1);
     }
 
     /** The pitch with this MIDI number on this letter, however far it must be raised or lowered. */
@@ -65,8 +66,8 @@ final readonly class Pitch
     public function transpose(Interval $interval): self
     {
         $place = $this->staffPlace() + $interval->letters;
-        $letter = Letter::from($place % 7);
-        $octave = intdiv($place, 7);
+        $octave = $place >= 0 ? intdiv($place, 7) : -intdiv(6 - $place, 7);
+        $letter = Letter::from($place - 7 * $octave);
         $natural = 12 * ($octave + 1) + $letter->halfSteps();
 
         return new self($letter, $this->midi() + $interval->halfSteps - $natural, $octave);

@@ -23,6 +23,12 @@ final class KeyNames
         };
     }
 
+    /** A clause as people read it: signs of degrees printed, names of clauses left alone. */
+    public static function plain(string $clause): string
+    {
+        return preg_replace(['/(?<![A-Za-z])b(?=\d)/', '/#(?=\d)/'], ['♭', '♯'], $clause) ?? $clause;
+    }
+
     /** Degrees with printed signs: "b3" becomes "♭3". */
     public static function signs(string $degrees): string
     {

@@ -45,7 +45,7 @@ final class PartBuilder
 
     public function __construct(public readonly ScaleLibrary $scales, public readonly PatternLibrary $patterns, private readonly Weights $weights, ?Parser $parser = null)
     {
-        $this->studies = new StudyBuilder($scales, $patterns);
+        $this->studies = new StudyBuilder($scales);
         $this->parser = $parser ?? new Parser($scales, $patterns);
     }
 
@@ -63,9 +63,9 @@ final class PartBuilder
      */
     public function build(StudyLine $line, Instrument $instrument, PlayerSettings $settings = new PlayerSettings(), OwnFingerings $own = new OwnFingerings()): Part
     {
-        $recipe = $this->recipe($line);
         $player = $instrument->player($settings);
-        $study = $this->studies->build($recipe, $player);
+        $study = $this->study($line, $instrument, $settings);
+        $recipe = $study->recipe;
         $plan = $this->planner($instrument)->plan($study, $settings->stage, $own->pins, $recipe->pattern->isLipSlurs ? self::onOneFingering($study, $instrument) : $this->drilled($recipe, $instrument, $player, $own), $own->tendencies);
 
         return new Part($instrument, SlideSlurs::marked($study, $plan, $instrument), $plan, $own->tendencies);
@@ -89,7 +89,26 @@ final class PartBuilder
      */
     public function study(StudyLine $line, Instrument $instrument, PlayerSettings $settings = new PlayerSettings()): Study
     {
-        return $this->studies->build($this->recipe($line), $instrument->player($settings));
+        $player = $instrument->player($settings);
+        try {
+            return $this->studies->build($this->recipe($line), $player);
+        } catch (StudyError $error) {
+            throw $error->withExample(Remedies::first($line, $error->ways, fn (StudyLine $other): Study => $this->studies->build($this->recipe($other), $player)));
+        }
+    }
+
+    /**
+     * Whether its clauses agree, for whoever plays it.
+     *
+     * @throws StudyError when they do not; the example then is free of that
+     */
+    public function check(StudyLine $line): void
+    {
+        try {
+            $this->recipe($line);
+        } catch (StudyError $error) {
+            throw $error->withExample(Remedies::first($line, $error->ways, $this->recipe(...)));
+        }
     }
 
     /** The key this player reads for a line of one key. */
@@ -104,19 +123,14 @@ final class PartBuilder
     }
 
     /** The same line serves the whole band, so what it asks for is decided once. */
-    /** @throws StudyError when its clauses contradict each other; the example then is free of that */
-    public function recipe(StudyLine $line): Recipe
+    /** @throws StudyError when its clauses contradict each other */
+    private function recipe(StudyLine $line): Recipe
     {
         if (\count($this->recipes) >= self::KEPT) {
             $this->recipes = [];
         }
 
-        $read = fn (StudyLine $line): Recipe => Recipe::of($line, $this->scales, $this->patterns);
-        try {
-            return $this->recipes[$line->text()] ??= $read($line);
-        } catch (StudyError $error) {
-            throw $error->withExample(Remedies::first($line, $error->ways, $read));
-        }
+        return $this->recipes[$line->text()] ??= Recipe::of($line, $this->scales, $this->patterns);
     }
 
     /**

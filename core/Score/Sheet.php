@@ -5,15 +5,38 @@ declare(strict_types=1);
 namespace SwiftReed\Score;
 
 /**
- * Numbered studies on one page or several: one line in many keys, or several lines in one.
+ * Numbered studies on one page or several: one line in many keys, or several lines in one. A single study is a sheet of one.
  */
 final readonly class Sheet
 {
     /**
      * @param non-empty-list<Part>   $parts   in order; their numbers count from 1
-     * @param non-empty-list<string> $numbers what stands before each: "1", or "2 a" where a line goes through several keys
+     * @param non-empty-list<string> $numbers what stands before each: "1", or "2.1" where a line goes through several keys
+     * @param list<string>           $lines   the study lines it comes from, as they are printed
+     * @param string|null            $title   a title of one's own
      */
-    public function __construct(public array $parts, public array $numbers)
+    public function __construct(public array $parts, public array $numbers, public array $lines = [], public ?string $title = null)
     {
+    }
+
+    public static function of(Part $part, ?string $title = null): self
+    {
+        return new self([$part], ['1'], [$part->line()], $title);
+    }
+
+    public function titled(?string $title): self
+    {
+        return new self($this->parts, $this->numbers, $this->lines, null === $title || '' === trim($title) ? null : trim($title));
+    }
+
+    public function isSingle(): bool
+    {
+        return 1 === \count($this->parts);
+    }
+
+    /** Its own title, or one in words. */
+    public function heading(): string
+    {
+        return $this->title ?? (1 === \count($this->lines) || $this->isSingle() ? ($this->isSingle() ? Heading::of($this->parts[0]) : Heading::ofKeys($this->parts)) : 'Studies');
     }
 }

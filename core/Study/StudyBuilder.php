@@ -5,8 +5,6 @@ declare(strict_types=1);
 namespace SwiftReed\Study;
 
 use SwiftReed\Line\ClauseKind;
-use SwiftReed\Line\StudyLine;
-use SwiftReed\Pattern\PatternLibrary;
 use SwiftReed\Pitch\Key;
 use SwiftReed\Pitch\WrittenKey;
 use SwiftReed\Player\Player;
@@ -33,22 +31,12 @@ use SwiftReed\Time\TimeSignature;
  */
 final readonly class StudyBuilder
 {
-    public function __construct(private ScaleLibrary $scales, private PatternLibrary $patterns)
+    public function __construct(private ScaleLibrary $scales)
     {
     }
 
-    /** @throws StudyError when the line cannot be played on this instrument; its example can */
+    /** @throws StudyError when the line cannot be played on this instrument */
     public function build(Recipe $recipe, Player $player): Study
-    {
-        try {
-            return $this->built($recipe, $player);
-        } catch (StudyError $error) {
-            throw $error->isComplete ? $error : $error->withExample(Remedies::first($recipe->line, $error->ways, fn (StudyLine $line) => $this->built(Recipe::of($line, $this->scales, $this->patterns), $player)));
-        }
-    }
-
-    /** @throws StudyError */
-    private function built(Recipe $recipe, Player $player): Study
     {
         [$concert, $written] = self::keys($recipe, $player);
         $placement = $this->placed($recipe, $player, $written->key, $concert);

@@ -18,7 +18,7 @@ use SwiftReed\Player\Range;
 final class StudyError extends \DomainException implements Mistake
 {
     /** @param list<Clause|ClauseKind> $ways what to say, or to leave unsaid, instead */
-    private function __construct(string $message, public readonly array $ways = [], public readonly bool $isComplete = false)
+    private function __construct(string $message, public readonly array $ways = [])
     {
         parent::__construct($message);
     }
@@ -26,7 +26,7 @@ final class StudyError extends \DomainException implements Mistake
     /** The same with an example that can be played. */
     public function withExample(StudyLine $line): self
     {
-        return new self(\sprintf('%s, for example "%s".', $this->getMessage(), $line->text()), $this->ways, true);
+        return new self(\sprintf('%s, for example "%s".', $this->getMessage(), $line->text()), $this->ways);
     }
 
     public static function widerThanInstrument(string $asked, string $instrument, Range $range): self
@@ -96,7 +96,7 @@ final class StudyError extends \DomainException implements Mistake
 
     public static function tooManyNotes(int $most): self
     {
-        return new self(\sprintf('The study would have more than %d notes; expected fewer: a smaller extent, a shorter cell or fewer rounds', $most), [self::octaves(1), ClauseKind::Rounds]);
+        return new self(\sprintf('The study would have more than %d notes; expected fewer: a smaller extent, a shorter cell or fewer rounds', $most), [self::octaves(1), ClauseKind::Rounds, ClauseKind::Pattern]);
     }
 
     public static function noSuchDegree(string $degree, string $material, int $size): self

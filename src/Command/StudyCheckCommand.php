@@ -32,7 +32,7 @@ final class StudyCheckCommand extends Command
         try {
             $line = $this->parts->parser->parse(\is_string($said) ? $said : '');
             foreach ((new KeyOrder($this->parts->scales))->lines($line) as $one) {
-                $this->parts->recipe($one);
+                $this->parts->check($one);
             }
         } catch (Mistake $error) {
             return Failure::say($output, $error->getMessage());

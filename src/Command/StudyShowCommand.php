@@ -6,8 +6,9 @@ namespace App\Command;
 
 use App\Engraving\EngravingError;
 use App\Engraving\PageMaker;
-use App\Engraving\PdfMaker;
+use App\Engraving\PrintLook;
 use App\Engraving\Rows;
+use App\Service\SheetFile;
 use SwiftReed\Fingering\OwnFingerings;
 use SwiftReed\Fingering\Pin;
 use SwiftReed\Fingering\Tendency;
@@ -16,13 +17,9 @@ use SwiftReed\Packet\SheetBuilder;
 use SwiftReed\Player\PlayerSettings;
 use SwiftReed\Player\Range;
 use SwiftReed\Player\Stage;
-use SwiftReed\Score\Format\JsonWriter;
-use SwiftReed\Score\Format\MidiWriter;
-use SwiftReed\Score\Format\MusicXmlWriter;
-use SwiftReed\Score\Format\TextWriter;
-use SwiftReed\Score\Part;
+use SwiftReed\Score\Format\ExportChoices;
+use SwiftReed\Score\Format\FingeringText;
 use SwiftReed\Score\PartBuilder;
-use SwiftReed\Score\Sheet;
 use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Command\Command;
 use Symfony\Component\Console\Input\InputArgument;
@@ -35,8 +32,10 @@ use Symfony\Component\Console\Output\OutputInterface;
 final class StudyShowCommand extends Command
 {
     private const FORMATS = ['text', 'json', 'musicxml', 'midi', 'svg', 'pdf'];
+    /** What a MIDI file may have beside the notes. */
+    private const WITH = ['click', 'count-in', 'chords'];
 
-    public function __construct(private readonly PartBuilder $parts, private readonly InstrumentLibrary $instruments, private readonly PageMaker $pages, private readonly PdfMaker $pdfs)
+    public function __construct(private readonly PartBuilder $parts, private readonly InstrumentLibrary $instruments, private readonly PageMaker $pages, private readonly SheetFile $files)
     {
         parent::__construct();
     }
@@ -49,6 +48,14 @@ final class StudyShowCommand extends Command
             ->addOption('stage', null, InputOption::VALUE_REQUIRED, 'first, developing or full', 'full')
             ->addOption('pin', null, InputOption::VALUE_REQUIRED | InputOption::VALUE_IS_ARRAY, 'a fingering of your own, for example "B4 = lE", "9 = lE" or "B4 > C#5 = lE > rFs", or how your note lies: "D4 flat 15"', [])
             ->addOption('range', null, InputOption::VALUE_REQUIRED, 'a player\'s own limits in written notes, for example "G3 to E5"', '')
+            ->addOption('rows', null, InputOption::VALUE_REQUIRED, 'what stands under the notes and over them: degrees, degrees-from-root, letters, counts, chords, fingerings (or text, numbers), signs, habits, none')
+            ->addOption('style', null, InputOption::VALUE_REQUIRED, 'page styles that go together: large, worksheet, answers, numbers, name-line', '')
+            ->addOption('paper', null, InputOption::VALUE_REQUIRED, 'a4 or letter', 'a4')
+            ->addOption('fingerings', null, InputOption::VALUE_REQUIRED, 'fingerings in MusicXML: none, short or lines', 'short')
+            ->addOption('with', null, InputOption::VALUE_REQUIRED, 'in MIDI, beside the notes: click, count-in, chords', '')
+            ->addOption('title', null, InputOption::VALUE_REQUIRED, 'a title of your own', '')
+            ->addOption('player', null, InputOption::VALUE_REQUIRED, 'whose part it is, for the page', '')
+            ->addOption('date', null, InputOption::VALUE_REQUIRED, 'a date for the page', '')
             ->addOption('format', null, InputOption::VALUE_REQUIRED, implode(', ', self::FORMATS), 'text')
             ->addOption('output', null, InputOption::VALUE_REQUIRED, 'the file to write; standard output when it is left out');
     }
@@ -93,30 +100,25 @@ final class StudyShowCommand extends Command
         $parsed = $this->parts->parser->parse(\is_string($line) ? $line : '');
         $sheet = (new SheetBuilder($this->parts))->build([$parsed], $this->instruments->instrument($for, Failure::setups($input)), new PlayerSettings($stage, limits: $limits), new OwnFingerings($pins, $tendencies));
 
-        return 1 === \count($sheet->parts) ? $this->formatted($sheet->parts[0], $format) : $this->sheet($sheet, $parsed->text(), $format);
-    }
+        $said = $input->getOption('rows');
+        $rows = \is_string($said) ? Rows::parse($said) : Rows::all();
+        $option = static fn (string $name): string => \is_string($input->getOption($name)) ? trim($input->getOption($name)) : '';
+        $look = PrintLook::parse($option('style'), $option('paper'), $option('player'), $option('date'));
+        $fingerings = FingeringText::from(Failure::oneOf('fingerings', '' === $option('fingerings') ? FingeringText::Short->value : $option('fingerings'), array_column(FingeringText::cases(), 'value')));
+        $with = array_filter(array_map(trim(...), explode(',', $option('with'))), static fn (string $one): bool => '' !== $one);
+        foreach ($with as $one) {
+            Failure::oneOf('with', $one, self::WITH);
+        }
+        // What nobody chose travels whole; chosen rows are what there is.
+        $choices = (\is_string($said) ? $rows->exported($fingerings) : new ExportChoices($fingerings))->sounding(\in_array('click', $with, true), \in_array('count-in', $with, true), \in_array('chords', $with, true));
+        $sheet = $sheet->titled($option('title'));
+        if ('svg' !== $format) {
+            return $this->files->content($sheet, $format, $rows, $look, $choices);
+        }
+        if (!$sheet->isSingle()) {
+            throw new \InvalidArgumentException('A drawing shows one study; the line asks for several keys. Expected --format=pdf, or a line of one key, for example "concert F major".');
+        }
 
-    private function sheet(Sheet $sheet, string $line, string $format): string
-    {
-        return match ($format) {
-            'json' => JsonWriter::sheet($sheet->parts, $sheet->numbers, $line),
-            'musicxml' => MusicXmlWriter::sheet($sheet->parts, $sheet->numbers),
-            'midi' => MidiWriter::sheet($sheet->parts),
-            'svg' => throw new \InvalidArgumentException('A drawing shows one study; the line asks for several keys. Expected --format=pdf, or a line of one key, for example "concert F major".'),
-            'pdf' => $this->pdfs->pdf($this->pages->sheet($sheet, Rows::all(), $line)),
-            default => TextWriter::sheet($sheet->parts, $sheet->numbers),
-        };
-    }
-
-    private function formatted(Part $part, string $format): string
-    {
-        return match ($format) {
-            'json' => JsonWriter::write($part),
-            'musicxml' => MusicXmlWriter::write($part),
-            'midi' => MidiWriter::write($part),
-            'svg' => $this->pages->screen($part, Rows::all(), '')->svg,
-            'pdf' => $this->pdfs->pdf($this->pages->print($part, Rows::all(), '')),
-            default => TextWriter::write($part),
-        };
+        return $this->pages->screen($sheet->parts[0], $look->style->rows($rows), '')->svg;
     }
 }

@@ -7,10 +7,8 @@ namespace App\Controller;
 use App\Engraving\Diagram;
 use App\Engraving\EngravingError;
 use App\Engraving\FingeringStyle;
-use App\Engraving\HardSpots;
 use App\Engraving\Legend;
 use App\Engraving\PageMaker;
-use App\Engraving\PageStyle;
 use App\Engraving\Paper;
 use App\Engraving\PdfMaker;
 use App\Engraving\SecondRow;
@@ -25,6 +23,7 @@ use App\Service\NoteCard;
 use Doctrine\DBAL\Exception as DatabaseError;
 use SwiftReed\Explain\TalkThrough;
 use SwiftReed\Fingering\HardSpot;
+use SwiftReed\Fingering\HardSpots;
 use SwiftReed\Instrument\InstrumentError;
 use SwiftReed\Line\ClauseKind;
 use SwiftReed\Line\Completion;
@@ -32,6 +31,7 @@ use SwiftReed\Line\Parser;
 use SwiftReed\Line\StudyLineError;
 use SwiftReed\Player\PlayerError;
 use SwiftReed\Score\Format\TextWriter;
+use SwiftReed\Score\Heading;
 use SwiftReed\Score\Part;
 use SwiftReed\Study\StudyError;
 use SwiftReed\Study\Working;
@@ -80,7 +80,7 @@ final class DeskController extends AbstractController
             'keys' => $this->desk->keyCount($state->line),
             'line_is_typed' => 'line' === $request->headers->get('HX-Trigger'),
             'narrow' => $request->query->getBoolean('narrow'),
-            'page_styles' => PageStyle::cases(),
+            'title_in_words' => null === $view['part'] ? '' : Heading::of($view['part']),
             'cell' => $this->desk->cell($state->line),
             'own_patterns' => $this->notebook->ownPatterns(),
             'working_open' => $request->query->getBoolean('working'),

@@ -5,8 +5,6 @@ declare(strict_types=1);
 namespace App\Controller;
 
 use App\Engraving\LettersPage;
-use App\Engraving\PageMaker;
-use App\Engraving\PageStyle;
 use App\Engraving\Paper;
 use App\Engraving\PdfMaker;
 use App\Service\Desk;
@@ -15,11 +13,8 @@ use App\Service\Download;
 use App\Service\Notebook;
 use App\Service\SheetFile;
 use SwiftReed\Packet\LetterChart;
-use SwiftReed\Score\Format\JsonWriter;
-use SwiftReed\Score\Format\MidiWriter;
-use SwiftReed\Score\Format\MusicXmlWriter;
-use SwiftReed\Score\Format\TextWriter;
 use SwiftReed\Score\Part;
+use SwiftReed\Score\Sheet as ScoreSheet;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\HeaderUtils;
 use Symfony\Component\HttpFoundation\Request;
@@ -28,7 +23,7 @@ use Symfony\Component\Routing\Attribute\Route;
 
 final class ExportController extends AbstractController
 {
-    public function __construct(private readonly Desk $desk, private readonly PageMaker $pages, private readonly PdfMaker $pdfs, private readonly Notebook $notebook, private readonly SheetFile $sheets)
+    public function __construct(private readonly Desk $desk, private readonly PdfMaker $pdfs, private readonly Notebook $notebook, private readonly SheetFile $sheets)
     {
     }
 
@@ -40,13 +35,7 @@ final class ExportController extends AbstractController
             return $this->sheet($request, $state, $format);
         }
         $part = $this->desk->part($state);
-        $content = match ($format) {
-            'pdf' => $this->pdfs->pdf($this->pages->print($part, $state->rows, mb_substr($request->query->getString('name'), 0, 120), self::paper($request), $this->remarks($part), self::style($request), $this->desk->second($state))),
-            'musicxml' => MusicXmlWriter::write($part),
-            'mid' => MidiWriter::write($part),
-            'json' => JsonWriter::write($part),
-            default => TextWriter::write($part),
-        };
+        $content = $this->sheets->content(ScoreSheet::of($part, SheetFile::title($request)), $format, $state->rows, SheetFile::look($request), SheetFile::choices($request, $state->rows), $this->remarks($part), $this->desk->second($state));
 
         return Download::of($request, $content, self::fileName($part), $format);
     }
@@ -68,9 +57,8 @@ final class ExportController extends AbstractController
 
     private function sheet(Request $request, DeskState $state, string $format): Response
     {
-        $sheet = $this->desk->sheet($state);
-        $line = $this->desk->canonical($state->line);
-        $content = $this->sheets->content($sheet, $format, $state->rows, $request->query->getString('name', $line), $line, $request);
+        $sheet = $this->desk->sheet($state)->titled(SheetFile::title($request));
+        $content = $this->sheets->content($sheet, $format, $state->rows, SheetFile::look($request), SheetFile::choices($request, $state->rows));
 
         return Download::of($request, $content, 'keys-'.self::fileName($sheet->parts[0]), $format);
     }
@@ -90,11 +78,6 @@ final class ExportController extends AbstractController
     private static function paper(Request $request): Paper
     {
         return Paper::tryFrom($request->query->getString('paper')) ?? Paper::A4;
-    }
-
-    private static function style(Request $request): PageStyle
-    {
-        return PageStyle::tryFrom($request->query->getString('style')) ?? PageStyle::AsShown;
     }
 
     private static function fileName(Part $part): string

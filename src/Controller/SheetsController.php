@@ -6,7 +6,6 @@ namespace App\Controller;
 
 use App\Engraving\EngravingError;
 use App\Engraving\PageMaker;
-use App\Engraving\PageStyle;
 use App\Entity\StudySheet;
 use App\Repository\StudySheetRepository;
 use App\Service\Choices;
@@ -18,6 +17,7 @@ use Doctrine\ORM\EntityManagerInterface;
 use SwiftReed\Instrument\InstrumentError;
 use SwiftReed\Line\StudyLineError;
 use SwiftReed\Packet\SheetError;
+use SwiftReed\Score\Heading;
 use SwiftReed\Score\Sheet;
 use SwiftReed\Study\StudyError;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
@@ -99,8 +99,8 @@ final class SheetsController extends AbstractController
     {
         $state = DeskState::of($request->query->all());
         $name = self::name($request->query->getString('name'));
-        $sheet = $this->built($state, self::text($request->query->getString('lines')));
-        $content = $files->content($sheet, $format, $state->rows, $name, '', $request);
+        $sheet = $this->built($state, self::text($request->query->getString('lines')))->titled(SheetFile::title($request) ?? $name);
+        $content = $files->content($sheet, $format, $state->rows, SheetFile::look($request), SheetFile::choices($request, $state->rows));
 
         return Download::of($request, $content, ltrim(strtolower(trim((string) preg_replace('/[^A-Za-z0-9]+/', '-', $name), '-')).'-'.$state->instrument, '-'), $format);
     }
@@ -112,12 +112,12 @@ final class SheetsController extends AbstractController
         if ('' !== $tonic) {
             $lines = implode("\n", array_map(fn (string $line): string => $this->desk->onTonic($line, $tonic), self::rows($lines)));
         }
-        $view = ['saved' => $saved, 'state' => $state, 'lines' => $lines, 'name' => $name, 'error' => '', 'studies' => [], 'more' => 0, 'tonics' => Choices::TONICS, 'families' => $this->desk->families(), 'setups' => $this->desk->setups($state->instrument), 'page_styles' => PageStyle::cases(), 'columns' => self::rows($lines)];
+        $view = ['saved' => $saved, 'state' => $state, 'lines' => $lines, 'name' => $name, 'error' => '', 'studies' => [], 'more' => 0, 'tonics' => Choices::TONICS, 'families' => $this->desk->families(), 'setups' => $this->desk->setups($state->instrument), 'columns' => self::rows($lines)];
         $status = 200;
         try {
             $sheet = $this->built($state, $lines);
             foreach (\array_slice($sheet->parts, 0, self::SHOWN) as $i => $part) {
-                $view['studies'][] = ['number' => $sheet->numbers[$i], 'part' => $part, 'music' => $this->pages->screen($part, $state->rows, '')->apart('s'.$i)];
+                $view['studies'][] = ['number' => $sheet->numbers[$i], 'part' => $part, 'title' => Heading::of($part), 'music' => $this->pages->screen($part, $state->rows, '')->apart('s'.$i)];
             }
             $view['more'] = max(0, \count($sheet->parts) - self::SHOWN);
         } catch (StudyLineError|StudyError|SheetError|InstrumentError $error) {

@@ -17,7 +17,9 @@ use Symfony\Contracts\HttpClient\HttpClientInterface;
 final class Engraver
 {
     /** Changes when the engraver's options do, so that kept results are made anew. */
-    private const EDITION = '3';
+    /** Seconds that the service has for one page: it takes a twentieth of one; a hung one is passed by. */
+    private const PATIENCE = 4.0;
+    private const EDITION = '5';
 
     public function __construct(
         private readonly HttpClientInterface $client,
@@ -41,19 +43,35 @@ final class Engraver
         $file = $this->cache.'/'.substr($key, 0, 2).'/'.$key.'.json';
         $kept = @file_get_contents($file);
         if (\is_string($kept)) {
-            return Engraving::fromJson($kept);
+            try {
+                return Engraving::fromJson($kept);
+            } catch (EngravingError) {
+                @unlink($file); // half written, or of another edition: made anew
+            }
         }
-        $json = $this->fromService($musicXml, $width) ?? $this->fromProcess($musicXml, $width);
-        $engraving = Engraving::fromJson($json);
-        $this->keep($file, $json);
+        $engraving = Engraving::fromPages(self::pages($this->fromService($musicXml, $width) ?? $this->fromProcess($musicXml, $width)), substr_count($musicXml, '<note id="n'));
+        $this->keep($file, $engraving->toJson());
 
         return $engraving;
+    }
+
+    /**
+     * @return list<string>
+     *
+     * @throws EngravingError
+     */
+    private static function pages(string $json): array
+    {
+        $data = json_decode($json, true, 8);
+        $pages = \is_array($data) && \is_array($data['pages'] ?? null) ? array_values(array_filter($data['pages'], is_string(...))) : [];
+
+        return [] === $pages ? throw EngravingError::failed('the engraver answered with no page') : $pages;
     }
 
     private function fromService(string $musicXml, int $width): ?string
     {
         try {
-            $response = $this->client->request('POST', \sprintf('http://127.0.0.1:%d/engrave?width=%d', $this->port, $width), ['body' => $musicXml, 'headers' => ['Content-Type' => 'application/xml'], 'timeout' => 10]);
+            $response = $this->client->request('POST', \sprintf('http://127.0.0.1:%d/engrave?width=%d', $this->port, $width), ['body' => $musicXml, 'headers' => ['Content-Type' => 'application/xml'], 'timeout' => self::PATIENCE, 'max_duration' => self::PATIENCE]);
             if (422 === $response->getStatusCode()) {
                 throw EngravingError::failed($response->getContent(false));
             }

@@ -7,14 +7,12 @@ namespace App\Engraving;
 use SwiftReed\Player\Reminders;
 
 /**
- * What a printed page is for.
+ * What a printed page is for. Large print goes with every one of them: {@see PrintLook}.
  */
 enum PageStyle: string
 {
     /** As the rows are chosen on the Desk. */
     case AsShown = '';
-    /** The same music half as large again, for a stand that stands far away. */
-    case Large = 'large';
     /** The key and the numbers; the player thinks the rest. */
     case Numbers = 'numbers';
     /** Notes alone, with a line to write on: pupils mark the signs and names. */
@@ -26,7 +24,6 @@ enum PageStyle: string
     {
         return match ($this) {
             self::AsShown => 'as shown here',
-            self::Large => 'large print',
             self::Numbers => 'key and numbers only',
             self::Worksheet => 'worksheet',
             self::Answers => 'answer key',
@@ -37,20 +34,14 @@ enum PageStyle: string
     {
         return match ($this) {
             self::Worksheet => new Rows(false, false, Reminders::None, FingeringStyle::None),
-            self::Answers => new Rows(true, true, Reminders::Affected, FingeringStyle::None),
+            self::Answers => new Rows(true, true, Reminders::Affected, FingeringStyle::None, fromRoot: $shown->fromRoot),
             default => $shown,
         };
     }
 
-    /** How much larger than usual the music is. */
-    public function scale(): float
+    /** Whether pupils write on it, so that it breaks where its answer key breaks. */
+    public function isWritten(): bool
     {
-        return self::Large === $this ? 1.5 : 1.0;
-    }
-
-    /** Notes that stand comfortably on one line of music. */
-    public function perSystem(int $usual): int
-    {
-        return self::Large === $this ? intdiv($usual, 2) : $usual;
+        return self::Worksheet === $this || self::Answers === $this;
     }
 }

@@ -24,10 +24,11 @@ final class PdfMaker
 
     /**
      * @param non-empty-list<Sheet> $sheets
+     * @param string                $title  which the document has for its reader
      *
      * @throws EngravingError
      */
-    public function pdf(array $sheets): string
+    public function pdf(array $sheets, string $title = ''): string
     {
         $files = new Filesystem();
         $folder = $this->folder.'/'.bin2hex(random_bytes(6));
@@ -41,7 +42,7 @@ final class PdfMaker
             $process = new Process(['rsvg-convert', '--format=pdf', ...$pages], $folder, ['FONTCONFIG_FILE' => $this->fontList(), 'XDG_CACHE_HOME' => $this->folder], null, 30);
             $process->mustRun();
 
-            return $process->getOutput();
+            return PdfFacts::said($process->getOutput(), $title);
         } catch (ProcessError) {
             throw EngravingError::notInstalled('The PDF maker (rsvg-convert)', 'run bin/start, which installs it');
         } finally {

@@ -4,10 +4,14 @@ declare(strict_types=1);
 
 namespace App\Engraving;
 
+use SwiftReed\Explain\TouchLines;
+use SwiftReed\Fingering\HardSpots;
 use SwiftReed\Player\Reminders;
 use SwiftReed\Score\KeyNames;
 use SwiftReed\Score\Part;
+use SwiftReed\Study\Chords;
 use SwiftReed\Study\Rhythm\Counts;
+use SwiftReed\Study\Tonguing\Slur;
 
 /**
  * One engraved system with the rows under its notes, its marks, and on the screen a region for every note. Lengths are
@@ -18,7 +22,15 @@ final class SystemDrawing
     private const DEGREE_ROW = 520;
     private const LETTER_ROW = 560;
     private const TEXT_ROW = 520;
+    private const CHORD_ROW = 440;
     private const GAP = 140;
+    /** Under a system that stands as close as can be, and what its music takes up around a staff, a head, a stem, a slur. */
+    private const TIGHT = 140;
+    private const STAFF_ROOM = 120;
+    private const BAR_NUMBER = 600;
+    private const HEAD = 180;
+    private const STEM = 780;
+    private const CURVE = 360;
     /** Room between the drawings of two notes at nine millimetres; larger drawings want more, so that two hands are seen as one note's. */
     private const CLEAR = 120;
     private const CLEAR_WHEN_LARGER = 200;
@@ -37,10 +49,10 @@ final class SystemDrawing
         if (null !== $first && $first->bar > 1 && !$part->study->isUntimed()) {
             $svg .= \sprintf('<text x="0" y="%.0f" font-size="260" fill="%s">%d</text>', $system->top - 330, self::QUIET, $first->bar);
         }
-        $y = $system->height + self::GAP;
-        $floor = $y;
-        $svg .= self::hardSpots($part, $system, $rows, $y);
-        if ([] !== $part->plan->hardSpots && FingeringStyle::None !== $rows->fingerings) {
+        [$ceiling, $floor] = $rows->isTight ? self::extent($part, $system) : [0, $system->height + self::GAP];
+        $y = $floor;
+        if ([] !== $part->plan->hardSpots && FingeringStyle::None !== $rows->fingerings && !$rows->isTight) {
+            $svg .= self::hardSpots($part, $system, $rows, $y);
             $y += 330;
         }
         if (Reminders::None !== $rows->reminders) {
@@ -55,7 +67,7 @@ final class SystemDrawing
             $y += self::DEGREE_ROW;
         }
         if ($rows->degrees) {
-            $svg .= self::row($system, $y + 360, 370, 'degree', static fn (int $i): string => KeyNames::pageDegree($part->study->notes[$i]->tone->degree, $part->study->notes[$i]->tone->number), 400);
+            $svg .= self::row($system, $y + 360, 370, 'degree', static fn (int $i): string => $rows->fromRoot ? KeyNames::signs($part->study->notes[$i]->tone->fromRoot) : KeyNames::pageDegree($part->study->notes[$i]->tone->degree, $part->study->notes[$i]->tone->number), 400);
             $y += self::DEGREE_ROW;
         }
         if ($rows->letters) {
@@ -74,7 +86,51 @@ final class SystemDrawing
             $svg .= self::regions($part, $system, $rows, $y);
         }
 
-        return [$svg, max($y, $floor) + ($y > $floor ? 320 : 300)];
+        $height = max($y, $floor) + ($rows->isTight ? self::TIGHT : ($y > $floor ? 320 : 300));
+        if ($ceiling > 0) {
+            $svg = \sprintf('<g transform="translate(0 %d)">%s</g>', -$ceiling, $svg);
+            $height -= $ceiling;
+        }
+        $chords = $rows->chords ? self::chords($part, $system) : '';
+
+        return '' === $chords ? [$svg, $height] : [\sprintf('%s<g transform="translate(0 %d)">%s</g>', $chords, self::CHORD_ROW, $svg), $height + self::CHORD_ROW];
+    }
+
+    /**
+     * Where the music of a system begins and ends, with its stems, and its slurs where it has some.
+     *
+     * @return array{int, int} from the top of the engraved drawing
+     */
+    private static function extent(Part $part, EngravedSystem $system): array
+    {
+        $middle = ($system->top + $system->bottom) / 2;
+        $first = (int) array_key_first($system->heads);
+        $top = $system->top - ($part->study->notes[$first]->bar > 1 && !$part->study->isUntimed() ? self::BAR_NUMBER : self::STAFF_ROOM);
+        $bottom = $system->bottom + self::STAFF_ROOM;
+        foreach ($system->heads as $i => $head) {
+            $isSlurred = Slur::Outside !== $part->study->notes[$i]->slur || $part->study->notes[$i]->breathAfter || [] !== $part->study->moves;
+            $curve = $isSlurred ? self::CURVE : 0;
+            $top = min($top, $head->y - ($head->y > $middle ? self::STEM : self::HEAD) - $curve);
+            $bottom = max($bottom, $head->y + ($head->y < $middle ? self::STEM : self::HEAD) + $curve);
+        }
+
+        return [max(0, (int) $top), min($system->height + self::GAP, (int) $bottom)];
+    }
+
+    /** Chord symbols over the notes where they begin, as the player reads them. */
+    private static function chords(Part $part, EngravedSystem $system): string
+    {
+        $byOnset = [];
+        foreach (Chords::of($part->study) as $chord) {
+            $byOnset[$chord->onset] = $chord->written->sign();
+        }
+        $svg = '';
+        foreach ($system->heads as $i => $head) {
+            $sign = $byOnset[$part->study->notes[$i]->onset] ?? '';
+            $svg .= '' === $sign ? '' : \sprintf('<text x="%.0f" y="340" font-size="400" font-weight="700" fill="%s" class="chord" font-family="Alegreya, Noto Sans Math, serif">%s</text>', $head->left, self::INK, Signs::text($sign));
+        }
+
+        return $svg;
     }
 
     /** Where the line leaves its plain octave, and where it comes back: an arrow and how many octaves. */

@@ -56,12 +56,14 @@ final readonly class DeskState
             Stage::tryFrom(self::text($query, 'stage', '')) ?? Stage::Full,
             SpellingPreference::tryFrom(self::text($query, 'spelling', '')) ?? SpellingPreference::Plainest,
             new Rows(
-                str_contains($rows, 'd'),
+                str_contains($rows, 'd') || str_contains($rows, 'g'),
                 str_contains($rows, 'l'),
                 str_contains($rows, 'h') ? Reminders::Habit : (str_contains($rows, 'r') ? Reminders::Affected : Reminders::None),
                 str_contains($rows, 'f') ? FingeringStyle::Diagram : (str_contains($rows, 't') ? FingeringStyle::Text : (str_contains($rows, 'n') ? FingeringStyle::Numbers : FingeringStyle::None)),
                 str_contains($rows, 'c'),
                 !str_contains($rows, 'x'),
+                chords: str_contains($rows, 's'),
+                fromRoot: str_contains($rows, 'g'),
             ),
             self::text($query, 'study', ''),
             self::text($query, 'origin', ''),
@@ -100,12 +102,12 @@ final readonly class DeskState
 
     public function rowLetters(): string
     {
-        $letters = ($this->rows->counts ? 'c' : '').($this->rows->degrees ? 'd' : '').($this->rows->letters ? 'l' : '').match ($this->rows->reminders) {
+        $letters = ($this->rows->counts ? 'c' : '').($this->rows->degrees ? ($this->rows->fromRoot ? 'g' : 'd') : '').($this->rows->letters ? 'l' : '').match ($this->rows->reminders) {
             Reminders::Affected => 'r', Reminders::Habit => 'h', Reminders::None => '',
         }
         .match ($this->rows->fingerings) {
             FingeringStyle::Diagram => 'f', FingeringStyle::Text => 't', FingeringStyle::Numbers => 'n', FingeringStyle::None => '',
-        }.($this->rows->moves ? '' : 'x');
+        }.($this->rows->moves ? '' : 'x').($this->rows->chords ? 's' : '');
 
         return '' === $letters ? '-' : $letters;
     }

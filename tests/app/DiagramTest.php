@@ -132,7 +132,7 @@ final class DiagramTest extends KernelTestCase
         foreach (['bassoon', 'alto-sax', 'tuba-cc', 'trombone', 'clarinet-bb'] as $id) {
             $instrument = $this->instruments->instrument($id);
             $part = $this->parts->build($this->parts->parser->parse('own Eb major, eighths'), $instrument);
-            $sheets = [...$pages->print($part, Rows::all(), ''), ...$charts->print($instrument), ...TalkPage::pages($part, false, Paper::A4), ...(null === $instrument->map ? [] : KeyMapDrawing::print($instrument, $instrument->map))];
+            $sheets = [...self::getContainer()->get(\App\Engraving\PrintedPages::class)->of(\SwiftReed\Score\Sheet::of($part), Rows::all()), ...$charts->print($instrument), ...TalkPage::pages($part, false, Paper::A4), ...(null === $instrument->map ? [] : KeyMapDrawing::print($instrument, $instrument->map))];
             foreach ($sheets as $sheet) {
                 foreach (self::texts($sheet) as [$size, $text]) {
                     self::assertGreaterThanOrEqual($sixPoints, $size, $id.': "'.$text.'"');

@@ -6,21 +6,23 @@ namespace App\Tests;
 
 use App\Engraving\ChartMaker;
 use App\Engraving\FingeringStyle;
-use App\Engraving\HardSpots;
 use App\Engraving\LettersPage;
 use App\Engraving\PageMaker;
-use App\Engraving\PageStyle;
+use App\Engraving\PrintedPages;
+use App\Engraving\PrintLook;
 use App\Engraving\Paper;
 use App\Engraving\Rows;
 use App\Engraving\Sheet;
 use App\Engraving\Signs;
 use App\Engraving\WorkingDrawing;
+use SwiftReed\Fingering\HardSpots;
 use SwiftReed\Instrument\InstrumentLibrary;
 use SwiftReed\Packet\LetterChart;
 use SwiftReed\Packet\SheetBuilder;
 use SwiftReed\Pitch\SpellingPreference;
 use SwiftReed\Player\Reminders;
 use SwiftReed\Score\Part;
+use SwiftReed\Score\Sheet as StudySheet;
 use SwiftReed\Score\PartBuilder;
 use SwiftReed\Study\Working;
 use Symfony\Bundle\FrameworkBundle\Test\KernelTestCase;
@@ -71,11 +73,11 @@ final class DrawingTest extends KernelTestCase
         $builder = new SheetBuilder(self::getContainer()->get(PartBuilder::class));
         foreach (['concert C major, 2 octaves, eighths, keys by fourths' => 2, 'concert C major, tetra, eighths, keys by fifths' => 1, 'concert C major, 5 notes, keys chromatic up' => 3] as $line => $least) {
             $sheet = $builder->read([$line], $this->instruments->instrument('clarinet-bb'));
-            $pages = $this->pages->sheet($sheet, Rows::all(), 'All keys');
+            $pages = self::getContainer()->get(PrintedPages::class)->of($sheet->titled('All keys'), Rows::all());
             $heads = array_map(static function (Sheet $page) use ($sheet): array {
                 $read = self::read($page);
                 $numbers = [];
-                foreach ($read->query('//*[local-name()="text"][@font-size="520"]') as $text) {
+                foreach ($read->query('//*[local-name()="text"][@font-size="440"]') as $text) {
                     $numbers[] = (int) $text->textContent;
                 }
                 $expected = array_sum(array_map(static fn (int $number): int => \count($sheet->parts[$number - 1]->study->notes), $numbers));
@@ -94,18 +96,21 @@ final class DrawingTest extends KernelTestCase
     {
         $part = $this->part('own D major, thirds, eighths', 'clarinet-bb');
         $pages = [];
-        foreach (PageStyle::cases() as $style) {
-            $pages[$style->value] = implode('', array_map(static fn (Sheet $sheet): string => $sheet->svg, $this->pages->print($part, Rows::all(), '', style: $style)));
+        foreach (['', 'numbers', 'worksheet', 'answers', 'large', 'large,worksheet', 'large,answers', 'large,numbers'] as $styles) {
+            $pages[$styles] = implode('', array_map(static fn (Sheet $sheet): string => $sheet->svg, self::getContainer()->get(PrintedPages::class)->of(StudySheet::of($part), Rows::all(), PrintLook::parse($styles, ''))));
         }
         $reminders = static fn (string $svg): int => substr_count($svg, 'class="reminder"');
         self::assertStringNotContainsString('class="note"', $pages['numbers'], 'numbers need no staff');
-        self::assertSame(29, substr_count($pages['numbers'], 'font-weight="700" text-anchor="middle"'), 'a number for every note');
+        self::assertSame(29, substr_count($pages['numbers'], 'class="number"'), 'a number for every note');
         self::assertStringContainsString('stroke-dasharray="30 60"', $pages['worksheet']);
         self::assertStringNotContainsString('>degree<', $pages['worksheet']);
         self::assertStringContainsString('>degree<', $pages['answers']);
         self::assertGreaterThan($reminders($pages['worksheet']), $reminders($pages['answers']));
         self::assertSame(0, $reminders($pages['worksheet']), 'a worksheet marks nothing');
-        self::assertStringContainsString('scale(1.50)', $pages['large']);
+        foreach (['large', 'large,worksheet', 'large,answers', 'large,numbers'] as $large) {
+            self::assertStringContainsString('scale(1.500)', $pages[$large], $large);
+        }
+        self::assertStringContainsString('stroke-dasharray="30 60"', $pages['large,worksheet']);
         self::assertSame(29, substr_count($pages['large'], 'class="note"'));
     }
 
@@ -164,7 +169,7 @@ final class DrawingTest extends KernelTestCase
             foreach (['own C chromatic, 3 octaves, sixteenths', 'own C major, drill after note 4', 'concert B, 2 octaves, whole notes'] as $line) {
                 $part = $this->part($line, 'clarinet-bb');
                 $heads = 0;
-                foreach ($this->pages->print($part, Rows::all(), 'A name & <such>', $paper) as $sheet) {
+                foreach (self::getContainer()->get(PrintedPages::class)->of(StudySheet::of($part, 'A name & <such>'), Rows::all(), new PrintLook($paper)) as $sheet) {
                     $page = self::read($sheet);
                     $heads += $page->query('//*[@class="notehead"]')->length;
                     foreach ($page->query('/*/*[local-name()="g"]/@transform') as $transform) {

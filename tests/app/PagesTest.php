@@ -25,7 +25,7 @@ final class PagesTest extends WebTestCase
     {
         $page = $this->browser->request('GET', '/desk', ['line' => 'concert G major, 2 octaves', 'for' => 'clarinet-bb']);
         self::assertResponseIsSuccessful();
-        self::assertSame('A major', $page->filter('h1')->text());
+        self::assertSame('A major, 2 octaves', $page->filter('h1')->text());
         self::assertCount(29, $page->filter('.note-region'));
         self::assertStringContainsString('three sharps', $page->filter('.paper-head')->text());
         self::assertSelectorTextContains('.hard', 'over the break');
@@ -337,7 +337,7 @@ final class PagesTest extends WebTestCase
     {
         $query = ['line' => 'concert C major, 5 notes, keys by fourths', 'for' => 'clarinet-bb'];
         $page = $this->browser->request('GET', '/desk', $query + ['at' => '3']);
-        self::assertSame('F major', $page->filter('h1')->text(), 'concert E flat is the fourth');
+        self::assertSame('F major, 5 notes', $page->filter('h1')->text(), 'concert E flat is the fourth');
         self::assertStringContainsString('4 of 12', $page->filter('.of-keys')->text());
         $this->browser->request('GET', '/desk/part.json', $query);
         self::assertCount(12, json_decode((string) $this->browser->getResponse()->getContent(), true)['studies']);
@@ -428,7 +428,7 @@ final class PagesTest extends WebTestCase
         $this->browser->request('POST', '/sheets', ['name' => 'Tuesday', 'lines' => $lines, 'for' => 'trumpet-bb']);
         self::assertResponseStatusCodeSame(303);
         $page = $this->browser->followRedirect();
-        self::assertSame(['1. G major', '2. G major', '3. G major arpeggio'], $page->filter('article h2')->each(static fn ($node): string => $node->text()));
+        self::assertSame(['1. G major, 2 octaves', '2. G major, thirds, eighths', '3. G major arpeggio'], $page->filter('article h2')->each(static fn ($node): string => $node->text()));
         $id = (string) $page->filter('input[name=id]')->attr('value');
         $this->browser->request('POST', '/sheets', ['id' => $id, 'name' => 'Wednesday', 'lines' => 'concert F major', 'for' => 'trumpet-bb']);
         self::assertStringContainsString('Wednesday', $this->browser->request('GET', '/sheets')->filter('.studies')->text());

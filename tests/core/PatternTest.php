@@ -66,7 +66,7 @@ final class PatternTest extends TestCase
     public function testEveryPatternHoldsInEveryKeyOnEveryInstrumentAtEveryStage(): void
     {
         $parts = Support::parts();
-        $builder = new StudyBuilder($parts->scales, $parts->patterns);
+        $builder = new StudyBuilder($parts->scales);
         foreach ($parts->patterns->names() as $name) {
             $pattern = $parts->patterns->pattern($name);
             foreach (PacketTable::lines() as $tonic) {

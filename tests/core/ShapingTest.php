@@ -17,6 +17,7 @@ use SwiftReed\Player\PlayerError;
 use SwiftReed\Player\Range;
 use SwiftReed\Player\Reminders;
 use SwiftReed\Player\Stage;
+use SwiftReed\Score\Format\ExportChoices;
 use SwiftReed\Score\Format\MidiWriter;
 use SwiftReed\Score\Format\MusicXmlWriter;
 use SwiftReed\Score\Format\TextWriter;
@@ -261,14 +262,14 @@ final class ShapingTest extends TestCase
         $sheet = (new SheetBuilder(Support::parts()))->read(['concert F major, 2 octaves', 'concert F arpeggio, keys by fourths', 'concert F blues, triplets'], Support::instruments()->instrument('trombone'));
         self::assertSame(['1', '2.1', '2.2'], \array_slice($sheet->numbers, 0, 3));
         self::assertSame('3', $sheet->numbers[13]);
-        $xml = simplexml_load_string(MusicXmlWriter::sheet($sheet->parts, $sheet->numbers));
+        $xml = simplexml_load_string((new MusicXmlWriter())->of($sheet, new ExportChoices()));
         self::assertNotFalse($xml);
         self::assertCount(14, $xml->xpath('//rehearsal') ?: []);
         $ids = array_map(strval(...), $xml->xpath('//note/@id') ?: []);
         self::assertSame($ids, array_unique($ids), 'every note has an id of its own');
         $bars = array_map(static fn (\SimpleXMLElement $bar): int => (int) $bar['number'], $xml->xpath('//measure') ?: []);
         self::assertSame(range(1, \count($bars)), $bars, 'bars count on');
-        self::assertSame(array_sum(array_map(static fn ($part): int => \count($part->study->notes), $sheet->parts)), substr_count(TextWriter::sheet($sheet->parts, $sheet->numbers), '♭3') >= 0 ? self::noteOns(MidiWriter::sheet($sheet->parts)) : 0);
+        self::assertSame(array_sum(array_map(static fn ($part): int => \count($part->study->notes), $sheet->parts)), substr_count((new TextWriter())->of($sheet, new ExportChoices()), '♭3') >= 0 ? self::noteOns((new MidiWriter())->of($sheet, new ExportChoices())) : 0);
     }
 
     private static function noteOns(string $midi): int

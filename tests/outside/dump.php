@@ -7,6 +7,7 @@ use SwiftReed\Knowledge\DataFolder;
 use SwiftReed\Packet\SheetBuilder;
 use SwiftReed\Pitch\NoteName;
 use SwiftReed\Scale\ScaleLibrary;
+use SwiftReed\Score\Format\ExportChoices;
 use SwiftReed\Score\Format\MidiWriter;
 use SwiftReed\Score\Format\MusicXmlWriter;
 use SwiftReed\Score\PartBuilder;
@@ -51,7 +52,7 @@ foreach ($lines as $i => $line) {
 }
 foreach (['clarinet-bb', 'trombone'] as $id) {
     $sheet = (new SheetBuilder($parts))->read(['concert C, 5 notes, quarters, keys by fourths', 'concert F blues, triplets, 120', 'concert D, 3/4, pick-up 1 beat'], $instruments->instrument($id));
-    $data['sheets'][] = ['instrument' => $id, 'notes' => array_merge(...array_map(static fn ($part): array => array_map(static fn (StudyNote $note): int => $note->sounding->midi(), $part->study->notes), $sheet->parts)), 'midi' => base64_encode(MidiWriter::sheet($sheet->parts)), 'musicxml' => MusicXmlWriter::sheet($sheet->parts, $sheet->numbers)];
+    $data['sheets'][] = ['instrument' => $id, 'notes' => array_merge(...array_map(static fn ($part): array => array_map(static fn (StudyNote $note): int => $note->sounding->midi(), $part->study->notes), $sheet->parts)), 'midi' => base64_encode((new MidiWriter())->of($sheet, new ExportChoices())), 'musicxml' => (new MusicXmlWriter())->of($sheet, new ExportChoices())];
 }
 foreach ([['C', 'D'], ['Bb', 'C'], ['F#', 'G'], ['C', 'Ebm'], ['E', 'Fdim'], ['Ab', 'Bbaug'], ['A', 'Cm']] as [$tonic, $other]) {
     try {

@@ -10,9 +10,11 @@ use SwiftReed\Fingering\PlannedNote;
 use SwiftReed\Instrument\Fingering;
 use SwiftReed\Instrument\SlideAdjust;
 use SwiftReed\Score\Part;
+use SwiftReed\Score\Sheet;
 use SwiftReed\Study\ChordAt;
 use SwiftReed\Study\Chords;
 use SwiftReed\Study\Fit\RangeMove;
+use SwiftReed\Study\Study;
 use SwiftReed\Study\StudyNote;
 use SwiftReed\Study\Tonguing\Attack;
 use SwiftReed\Study\Tonguing\Slur;
@@ -21,28 +23,45 @@ use SwiftReed\Time\Length;
 /**
  * Writes a part as JSON, version 1 (docs/study-json.md).
  */
-final class JsonWriter
+final readonly class JsonWriter implements Format
 {
     public const VERSION = 1;
 
-    public static function write(Part $part): string
+    public function name(): string
     {
-        return json_encode(self::data($part), \JSON_PRETTY_PRINT | \JSON_PRESERVE_ZERO_FRACTION | \JSON_UNESCAPED_UNICODE | \JSON_UNESCAPED_SLASHES | \JSON_THROW_ON_ERROR)."\n";
+        return 'json';
     }
 
-    /**
-     * The first study, and all of them under "studies".
-     *
-     * @param non-empty-list<Part>   $parts
-     * @param non-empty-list<string> $numbers
-     * @param string                 $line    the line they come from, or nothing when there are several
-     */
-    public static function sheet(array $parts, array $numbers, string $line): string
+    public function ending(): string
     {
-        $studies = array_map(static fn (Part $part, string $number): array => ['number' => $number] + self::data($part), $parts, $numbers);
-        $all = ['line' => '' === $line ? $parts[0]->line() : $line] + self::data($parts[0]) + ['studies' => $studies];
+        return 'json';
+    }
 
-        return json_encode($all, \JSON_PRETTY_PRINT | \JSON_PRESERVE_ZERO_FRACTION | \JSON_UNESCAPED_UNICODE | \JSON_UNESCAPED_SLASHES | \JSON_THROW_ON_ERROR)."\n";
+    public function mediaType(): string
+    {
+        return 'application/json';
+    }
+
+    /** The first study, and where there are several all of them under "studies". */
+    public function of(Sheet $sheet, ExportChoices $choices): string
+    {
+        if ($sheet->isSingle()) {
+            return self::encoded((null === $sheet->title ? [] : ['title' => $sheet->title]) + self::data($sheet->parts[0]));
+        }
+        $studies = array_map(static fn (Part $part, string $number): array => ['number' => $number] + self::data($part), $sheet->parts, $sheet->numbers);
+
+        return self::encoded(['line' => 1 === \count($sheet->lines) ? $sheet->lines[0] : $sheet->parts[0]->line()] + (null === $sheet->title ? [] : ['title' => $sheet->title]) + self::data($sheet->parts[0]) + ['studies' => $studies]);
+    }
+
+    public static function write(Part $part): string
+    {
+        return self::encoded(self::data($part));
+    }
+
+    /** @param array<string, mixed> $data */
+    private static function encoded(array $data): string
+    {
+        return json_encode($data, \JSON_PRETTY_PRINT | \JSON_PRESERVE_ZERO_FRACTION | \JSON_UNESCAPED_UNICODE | \JSON_UNESCAPED_SLASHES | \JSON_THROW_ON_ERROR)."\n";
     }
 
     /** @return array<string, mixed> */
@@ -67,12 +86,13 @@ final class JsonWriter
             'written_key' => ['tonic' => $study->writtenKey->key->tonic->text(), 'mode' => $recipe->material->nameOn($study->writtenKey->key->tonic), 'fifths' => $study->signature->fifths, 'respelled' => $study->writtenKey->respelled],
             'tempo' => 0 === $recipe->tempo->goal ? $tempo : $tempo + ['goal' => $recipe->tempo->goal],
             'time' => $study->time()->value,
+            'bars' => self::bars($study),
             'pattern' => $recipe->pattern->text,
             'pickup' => Length::fraction($recipe->pickUp),
             'untimed' => $study->isUntimed(),
             ...$rounds,
             'notes' => $notes,
-            'chords' => array_map(static fn (ChordAt $chord): array => ['onset' => Length::fraction($chord->onset), 'concert' => $chord->concert->text(), 'written' => $chord->written->text()], Chords::of($study)),
+            'chords' => array_map(static fn (ChordAt $chord): array => ['onset' => Length::fraction($chord->onset), 'concert' => $chord->concert->text(), 'written' => $chord->written->text(), 'held' => $chord->concert->held()], Chords::of($study)),
             'hard_spots' => array_map(static fn (HardSpot $spot): array => ['from' => $spot->from, 'to' => $spot->to, 'difficulty' => $spot->difficulty, 'why' => $part->hard($spot)], $part->plan->hardSpots),
             'range' => [
                 'lowest' => $study->notes[(int) array_search(min($pitches), $pitches, true)]->pitch()->text(),
@@ -82,6 +102,26 @@ final class JsonWriter
             ],
             'warnings' => $study->warnings,
         ];
+    }
+
+    /**
+     * Where each bar line stands, counted from the beginning: that of a pick-up before it.
+     *
+     * @return list<array{bar: int, onset: string, time: string}>
+     */
+    private static function bars(Study $study): array
+    {
+        if ($study->isUntimed()) {
+            return [];
+        }
+        $last = $study->notes[\count($study->notes) - 1];
+        $bars = [];
+        for ($place = 0; $place < $last->onset + $last->length + $study->lead(); $place = $study->bars->nextLine($place)) {
+            $onset = $place - $study->lead();
+            $bars[] = ['bar' => $study->bars->bar($place) + ($study->lead() > 0 ? 0 : 1), 'onset' => ($onset < 0 ? '-' : '').Length::fraction(abs($onset)), 'time' => $study->bars->time($place)->value];
+        }
+
+        return $bars;
     }
 
     /** @return array<string, mixed> */

@@ -4,85 +4,252 @@ declare(strict_types=1);
 
 namespace SwiftReed\Score\Format;
 
+use SwiftReed\Line\ClauseKind;
+use SwiftReed\Score\Heading;
 use SwiftReed\Score\Part;
+use SwiftReed\Score\Sheet;
+use SwiftReed\Study\Chords;
+use SwiftReed\Study\Study;
 use SwiftReed\Study\Tonguing\Attack;
 use SwiftReed\Study\Tonguing\Slur;
 use SwiftReed\Time\Length;
+use SwiftReed\Time\TimeSignature;
 
 /**
- * Writes a part as a Standard MIDI File, format 0, at sounding pitch. Tongued notes end a little early, slurred ones reach
- * the next.
+ * Writes sheets as Standard MIDI Files at sounding pitch: format 0, or format 1 where a click or held chords have tracks of
+ * their own. Tongued notes end a little early, separated ones earlier, slurred ones reach the next. Every study begins on the
+ * bar line after the one before, as on the page; a pick-up has a short bar of its own, so that bar lines fall where they are
+ * printed.
  *
  * Source of the format: the MIDI Association's Standard MIDI Files 1.0.
  */
-final class MidiWriter
+final readonly class MidiWriter implements Format
 {
     private const VELOCITY = 84;
+    /** Chords are held softly under the study. */
+    private const SOFT = 44;
+    /** Side stick and low wood block of the percussion channel: the first beat and the others. Source: General MIDI 1. */
+    private const CLICK = [37, 77];
+    /** How much of its length a note sounds. */
+    private const BEFORE_BREATH = 0.75;
+    private const SEPARATED = 0.6;
+    private const BEFORE_SOFT = 0.97;
+    private const TONGUED = 0.88;
 
-    public static function write(Part $part): string
+    public function name(): string
     {
-        return self::sheet([$part]);
+        return 'midi';
     }
 
-    /**
-     * Several studies in one file, each from the beginning of a bar, with a bar of rest between them.
-     *
-     * @param non-empty-list<Part> $parts
-     */
-    public static function sheet(array $parts): string
+    public function ending(): string
     {
-        $events = self::meta(0, 0x03, $parts[0]->instrument->name.': '.$parts[0]->line());
-        $rest = 0;
-        foreach ($parts as $part) {
-            [$more, $rest] = self::part($part, $rest);
-            $events .= $more;
+        return 'mid';
+    }
+
+    public function mediaType(): string
+    {
+        return 'audio/midi';
+    }
+
+    public static function write(Part $part, ExportChoices $choices = new ExportChoices()): string
+    {
+        return (new self())->of(Sheet::of($part), $choices);
+    }
+
+    public function of(Sheet $sheet, ExportChoices $choices): string
+    {
+        /** @var list<array{int, string}> $music ticks and event */
+        $music = [[0, self::meta(0x03, self::plain($sheet->parts[0]->instrument->name.': '.$sheet->heading()))], [0, "\xC0".\chr($sheet->parts[0]->instrument->midiProgram)]];
+        $chords = [[0, self::meta(0x03, 'Chords')]];
+        $clicks = [[0, self::meta(0x03, 'Click')]];
+        $at = 0;
+        foreach ($sheet->parts as $k => $part) {
+            $study = $part->study;
+            array_push($music, ...self::opening($study, $at, $choices->countIn && 0 === $k));
+            if ($choices->countIn && 0 === $k) {
+                array_push($clicks, ...self::clicks($study, $at - $study->lead(), $at - $study->lead() + $study->time()->barTicks(), 0));
+                $at += $study->time()->barTicks() - $study->lead();
+                if ($study->lead() > 0) {
+                    array_push($music, ...self::pickUp($study, $at));
+                }
+            }
+            $last = $study->notes[\count($study->notes) - 1];
+            $end = $last->onset + $last->length;
+            $music[] = [$at, self::meta(0x06, self::plain(Heading::of($part)))];
+            array_push($music, ...self::notes($study, $at));
+            if ($choices->heldChords) {
+                array_push($chords, ...self::chords($study, $at, $end));
+            }
+            if ($choices->click && !$study->isUntimed()) {
+                array_push($clicks, ...self::clicks($study, $at, $at + $end, $study->lead()));
+            }
+            $place = $end + $study->lead();
+            $at += $study->isUntimed() || 0 === $study->bars->inBar($place) ? $end : $study->bars->nextLine($place) - $study->lead();
         }
-        $events .= self::length(0)."\xFF\x2F\x00";
+        $tracks = [self::track($music, $at)];
+        foreach ([[$choices->heldChords, $chords], [$choices->click || $choices->countIn, $clicks]] as [$wanted, $events]) {
+            if ($wanted) {
+                $tracks[] = self::track($events, $at);
+            }
+        }
 
-        return 'MThd'.pack('Nnnn', 6, 0, 1, Length::QUARTER).'MTrk'.pack('N', \strlen($events)).$events;
+        return 'MThd'.pack('Nnnn', 6, \count($tracks) > 1 ? 1 : 0, \count($tracks), Length::QUARTER).implode('', $tracks);
     }
 
     /**
-     * @param int $after ticks of silence before it
+     * Tempo, time and key of a study, and of the times into which it changes.
      *
-     * @return array{string, int} events, and ticks until the next study begins
+     * @param bool $countedIn whether a whole bar is counted before it, so that a pick-up's short bar comes later
+     *
+     * @return list<array{int, string}>
      */
-    private static function part(Part $part, int $after): array
+    private static function opening(Study $study, int $at, bool $countedIn): array
     {
-        $study = $part->study;
-        $tempo = $study->recipe->tempo;
-        $time = $study->time();
-        $events = self::meta($after, 0x51, substr(pack('N', (int) round(60_000_000 / $tempo->quarters())), 1));
-        $events .= self::meta(0, 0x58, pack('CCCC', $time->beats(), (int) log($time->beatType(), 2), intdiv($time->beatTicks() * 24, Length::QUARTER), 8));
-        $isMinor = str_contains($study->recipe->material->name, 'minor');
-        $events .= self::meta(0, 0x59, pack('cC', max(-7, min(7, $study->concertSignature->fifths)), $isMinor ? 1 : 0));
-        $events .= "\x00\xC0".\chr($part->instrument->midiProgram);
-        $now = 0;
+        $material = $study->recipe->material;
+        $events = [
+            [$at, self::meta(0x51, substr(pack('N', (int) round(60_000_000 / $study->recipe->tempo->quarters())), 1))],
+            [$at, self::meta(0x59, pack('cC', $study->concertSignature->fifths, -3 === $material->modeFifths ? 1 : 0))],
+        ];
+        if ($study->lead() > 0 && !$countedIn) {
+            array_push($events, ...self::pickUp($study, $at));
+        } else {
+            $events[] = [$at, self::time($study->time())];
+        }
+        $before = $study->time();
+        foreach ($study->notes as $note) {
+            $time = $study->bars->time($note->onset + $study->lead());
+            if ($time !== $before) {
+                $events[] = [$at + $note->onset, self::time($time)];
+                $before = $time;
+            }
+        }
+
+        return $events;
+    }
+
+    /**
+     * The short bar of a pick-up, and the time that holds from the first bar line on.
+     *
+     * @return list<array{int, string}>
+     */
+    private static function pickUp(Study $study, int $at): array
+    {
+        $ticks = $study->recipe->pickUp;
+        $quarters = 0 === $ticks % Length::QUARTER;
+
+        return [
+            [$at, self::meta(0x58, pack('CCCC', intdiv($ticks, $quarters ? Length::QUARTER : Length::EIGHTH), $quarters ? 2 : 3, intdiv($study->time()->beatTicks() * 24, Length::QUARTER), 8))],
+            [$at + $ticks, self::time($study->time())],
+        ];
+    }
+
+    private static function time(TimeSignature $time): string
+    {
+        return self::meta(0x58, pack('CCCC', $time->beats(), (int) log($time->beatType(), 2), intdiv($time->beatTicks() * 24, Length::QUARTER), 8));
+    }
+
+    /** @return list<array{int, string}> */
+    private static function notes(Study $study, int $at): array
+    {
+        $events = [];
         foreach ($study->notes as $i => $note) {
-            $reaches = Slur::Start === $note->slur || Slur::Continue === $note->slur;
             $next = $study->notes[$i + 1] ?? null;
             $share = match (true) {
-                $note->breathAfter => 0.75,
-                $reaches => 1.0,
-                null !== $next && Attack::Soft === $next->attack => 0.97,
-                default => 0.88,
+                $note->breathAfter => self::BEFORE_BREATH,
+                Slur::Start === $note->slur, Slur::Continue === $note->slur => 1.0,
+                $note->isSeparated => self::SEPARATED,
+                null !== $next && Attack::Soft === $next->attack => self::BEFORE_SOFT,
+                default => self::TONGUED,
             };
-            $key = \chr(max(0, min(127, $note->sounding->midi())));
-            $end = $note->onset + (int) round($note->length * $share);
-            $events .= self::length($note->onset - $now)."\x90".$key.\chr(Attack::Tongue === $note->attack ? self::VELOCITY : self::VELOCITY - 8);
-            $events .= self::length($end - $note->onset)."\x80".$key."\x40";
-            $now = $end;
+            array_push($events, ...self::sounding($at + $note->onset, (int) round($note->length * $share), 0, $note->sounding->midi(), Attack::Tongue === $note->attack ? self::VELOCITY : self::VELOCITY - 8));
         }
-        $last = $study->notes[\count($study->notes) - 1];
-        $bar = $time->barTicks();
-        $end = (int) ceil(($last->onset + $last->length) / $bar) * $bar;
 
-        return [$events.self::meta($last->onset + $last->length - $now, 0x06, $part->writtenTitle()), $end + $bar - $last->onset - $last->length];
+        return $events;
     }
 
-    private static function meta(int $after, int $type, string $content): string
+    /** @return list<array{int, string}> */
+    private static function chords(Study $study, int $at, int $end): array
     {
-        return self::length($after)."\xFF".\chr($type).self::length(\strlen($content)).$content;
+        $events = [];
+        $chords = Chords::of($study);
+        foreach ($chords as $k => $chord) {
+            $until = $chords[$k + 1]->onset ?? $end;
+            foreach ($chord->concert->held() as $midi) {
+                array_push($events, ...self::sounding($at + $chord->onset, max(1, $until - $chord->onset - 1), 1, $midi, self::SOFT));
+            }
+        }
+
+        return $events;
+    }
+
+    /**
+     * A click on every beat between two places, or on 2 and 4 where the line says so.
+     *
+     * @param int $lead ticks by which the bar lines lie earlier than the beginning
+     *
+     * @return list<array{int, string}>
+     */
+    private static function clicks(Study $study, int $from, int $to, int $lead): array
+    {
+        $beat = $study->time()->beatTicks();
+        $isBackbeat = '2 and 4' === $study->recipe->line->phrase(ClauseKind::Click, 'every');
+        $events = [];
+        // The first beat at or after the beginning, counted from the bar lines.
+        for ($place = $lead + ($beat - $lead % $beat) % $beat; $from + $place - $lead < $to; $place += $study->bars->time($place)->beatTicks()) {
+            $inBar = intdiv($study->bars->inBar($place), $study->bars->time($place)->beatTicks());
+            if (!$isBackbeat || 1 === $inBar % 2) {
+                array_push($events, ...self::sounding(max(0, $from + $place - $lead), 60, 9, self::CLICK[0 === $inBar ? 0 : 1], 0 === $inBar ? 100 : 80));
+            }
+        }
+
+        return $events;
+    }
+
+    /** @return list<array{int, string}> a note's beginning and its end */
+    private static function sounding(int $at, int $length, int $channel, int $midi, int $velocity): array
+    {
+        $key = \chr(max(0, min(127, $midi)));
+
+        return [[$at, \chr(0x90 | $channel).$key.\chr($velocity)], [$at + $length, \chr(0x80 | $channel).$key."\x40"]];
+    }
+
+    /**
+     * @param list<array{int, string}> $events
+     * @param int                      $end    ticks where the track ends
+     */
+    private static function track(array $events, int $end): string
+    {
+        // What ends at a place ends before something else begins there; otherwise in the order in which it was said.
+        usort($events, static fn (array $a, array $b): int => $a[0] <=> $b[0] ?: self::rank($a[1]) <=> self::rank($b[1]));
+        $bytes = '';
+        $now = 0;
+        foreach ([...$events, [$end, "\xFF\x2F\x00"]] as [$at, $event]) {
+            $at = max($now, $at);
+            $bytes .= self::length($at - $now).$event;
+            $now = $at;
+        }
+
+        return 'MTrk'.pack('N', \strlen($bytes)).$bytes;
+    }
+
+    private static function rank(string $event): int
+    {
+        return match (\ord($event[0]) & 0xF0) {
+            0x80 => 0, 0xF0 => 1, 0xC0 => 2, default => 3,
+        };
+    }
+
+    private static function meta(int $type, string $content): string
+    {
+        return "\xFF".\chr($type).self::length(\strlen($content)).$content;
+    }
+
+    /** Names in plain letters, which every program reads alike: "Clarinet in B flat". */
+    private static function plain(string $text): string
+    {
+        $words = preg_replace(['/(?<=[A-G])♭/u', '/(?<=[A-G])♯/u'], [' flat', ' sharp'], $text) ?? $text;
+
+        return (string) preg_replace('/[^\x20-\x7E]/', '', (string) iconv('UTF-8', 'ASCII//TRANSLIT//IGNORE', strtr($words, ['♭' => 'b', '♯' => '#', 'ø' => 'half dim'])));
     }
 
     /** A number as a variable-length quantity. */

@@ -6,39 +6,64 @@ namespace SwiftReed\Score\Format;
 
 use SwiftReed\Score\KeyNames;
 use SwiftReed\Score\Part;
+use SwiftReed\Score\Sheet;
+use SwiftReed\Study\ChordAt;
+use SwiftReed\Study\Chords;
+use SwiftReed\Study\Rhythm\Counts;
 
 /**
  * Writes a part as plain text: a line of heading, then a bar to a block with notes, degrees and fingerings in columns.
  */
-final class TextWriter
+final readonly class TextWriter implements Format
 {
-    /**
-     * Several numbered studies, one after the other.
-     *
-     * @param list<Part>   $parts
-     * @param list<string> $numbers
-     */
-    public static function sheet(array $parts, array $numbers): string
+    public function name(): string
     {
-        return implode("\n", array_map(static fn (Part $part, string $number): string => $number.'. '.self::write($part), $parts, $numbers));
+        return 'text';
     }
 
-    public static function write(Part $part): string
+    public function ending(): string
+    {
+        return 'txt';
+    }
+
+    public function mediaType(): string
+    {
+        return 'text/plain; charset=UTF-8';
+    }
+
+    public function of(Sheet $sheet, ExportChoices $choices): string
+    {
+        $title = null === $sheet->title ? '' : $sheet->title."\n\n";
+        if ($sheet->isSingle()) {
+            return $title.self::write($sheet->parts[0], $choices);
+        }
+
+        return $title.implode("\n", array_map(static fn (Part $part, string $number): string => $number.'. '.self::write($part, $choices), $sheet->parts, $sheet->numbers));
+    }
+
+    public static function write(Part $part, ExportChoices $choices = new ExportChoices()): string
     {
         $study = $part->study;
         $text = \sprintf("%s\n%s: %s, %s (concert %s)\n", $part->line(), $part->instrument->name, $part->writtenTitle(), $study->signature->spoken(), $part->concertTitle());
+        if ($choices->chords && [] !== $chords = Chords::of($study)) {
+            $text .= 'Chords: '.implode(' ', array_map(static fn (ChordAt $chord): string => $chord->written->sign(), $chords))."\n";
+        }
+        $counts = Counts::of($study);
         $bars = [];
         foreach ($study->notes as $i => $note) {
             $bars[$note->bar][] = $i;
         }
         foreach ($bars as $number => $members) {
             $text .= 0 === $number ? "\nPick-up\n" : \sprintf("\nBar %d\n", $number);
-            $rows = ['note' => [], 'degree' => [], 'fingering' => []];
+            $rows = ['note' => []] + ($choices->degrees ? ['degree' => []] : []) + (FingeringText::None === $choices->fingerings ? [] : ['fingering' => []]) + ($choices->counts ? ['count' => []] : []);
             foreach ($members as $i) {
                 $note = $study->notes[$i];
                 $rows['note'][] = $note->pitch()->sign();
-                $rows['degree'][] = KeyNames::pageDegree($note->tone->degree, $note->tone->number);
-                $rows['fingering'][] = $part->plan->notes[$i]->fingering->text;
+                foreach (['degree' => $choices->fromRoot ? KeyNames::signs($note->tone->fromRoot) : KeyNames::pageDegree($note->tone->degree, $note->tone->number), 'fingering' => $part->plan->notes[$i]->fingering->text, 'count' => $counts[$i]] as $row => $cell) {
+                    if (isset($rows[$row])) {
+                        $rows[$row][] = $cell;
+                    }
+                }
             }
             foreach ($rows as $name => $cells) {
                 $line = str_pad($name, 10);

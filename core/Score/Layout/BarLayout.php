@@ -20,16 +20,16 @@ final class BarLayout
 {
     /** Notes that stand comfortably on one line with a diagram under each. */
     public const SYSTEM = 16;
-    private const ACCIDENTAL = 0.25;
     /** Note values that can be written with one head, in ticks. */
     private const VALUES = [1920, 1440, 960, 720, 480, 360, 240, 180, 120, 60];
 
     /**
-     * @param int $perSystem notes that stand comfortably on one system
+     * @param int      $perSystem notes that stand comfortably on one system
+     * @param int|null $most      bars on one system at most
      *
      * @return list<Bar>
      */
-    public static function bars(Study $study, int $perSystem = self::SYSTEM): array
+    public static function bars(Study $study, int $perSystem = self::SYSTEM, ?int $most = null): array
     {
         $pieces = self::pieces($study);
         $bars = [];
@@ -37,8 +37,7 @@ final class BarLayout
             $items = self::withAccidentals($study, $items);
             $bars[] = self::withBeams($study->bars->time($items[0]->onset), $items);
         }
-        $widths = array_map(self::width(...), $bars);
-        $begins = self::systems($widths, $perSystem);
+        $begins = self::systems(array_map(count(...), $bars), $perSystem, $most ?? \count($bars));
 
         return array_map(static fn (array $items, int $i): Bar => new Bar($i + ($study->lead() > 0 ? 0 : 1), $items, $begins[$i]), $bars, array_keys($bars));
     }
@@ -242,38 +241,30 @@ final class BarLayout
     }
 
     /**
-     * Room on the line, in notes: an accidental pushes its note away from the one before.
+     * Bars shared out evenly over as few systems as hold them: by their notes alone, so that the parts of a whole band and the
+     * worksheet and its answer key break alike.
      *
-     * @param list<BarItem> $items
-     */
-    private static function width(array $items): float
-    {
-        return \count($items) + self::ACCIDENTAL * \count(array_filter($items, static fn (BarItem $item): bool => '' !== $item->accidental));
-    }
-
-    /**
-     * Bars shared out evenly over as few systems as hold them.
-     *
-     * @param list<float> $widths
+     * @param list<int> $counts    notes and rests in each bar
+     * @param int       $mostBars  bars on one system at most
      *
      * @return list<bool> whether a system begins with this bar
      */
-    private static function systems(array $widths, int $perSystem): array
+    private static function systems(array $counts, int $perSystem, int $mostBars): array
     {
-        $most = max($perSystem + 1, [] === $widths ? 0 : max($widths));
-        for ($count = max(1, (int) ceil(array_sum($widths) / ($perSystem + 1)));; ++$count) {
-            $bars = \count($widths);
+        $most = max([$perSystem + 1, ...$counts]);
+        $bars = \count($counts);
+        for ($systems = max(1, (int) ceil(array_sum($counts) / ($perSystem + 1)), (int) ceil($bars / max(1, $mostBars)));; ++$systems) {
             $begins = [];
             $fits = true;
             $at = 0;
-            for ($system = 0; $system < $count && $at < $bars; ++$system) {
+            for ($system = 0; $system < $systems && $at < $bars; ++$system) {
                 // The first systems take one bar more where they do not come out even.
-                $here = max(1, intdiv($bars, $count) + ($system < $bars % $count ? 1 : 0));
-                $fits = $fits && array_sum(\array_slice($widths, $at, $here)) <= $most;
+                $here = max(1, intdiv($bars, $systems) + ($system < $bars % $systems ? 1 : 0));
+                $fits = $fits && array_sum(\array_slice($counts, $at, $here)) <= $most;
                 array_push($begins, true, ...array_fill(0, min($here, $bars - $at) - 1, false));
                 $at += $here;
             }
-            if ($fits || $count >= $bars) {
+            if ($fits || $systems >= $bars) {
                 return $begins;
             }
         }

@@ -19,13 +19,16 @@ final readonly class Drop implements Policy
     {
         $high = $ground->highest($range);
         $fitting = [];
-        foreach ($ground->lines($octaves, $range) as $line) {
-            if ($line->tonic->midi() < $range->lowest->midi() || $line->tonic->midi() > $high) {
+        foreach ($ground->lines($octaves, $range) as $by => $line) {
+            $tonic = $line->tonic->midi() + 12 * $by;
+            if ($tonic < $range->lowest->midi() || $tonic > $high) {
                 continue;
             }
-            $dropped = $this->shaped($ground, $line, $octaves, $range);
-            if ($dropped->fits($range) && $dropped->high->midi() <= $high) {
-                $fitting[] = $dropped;
+            $groups = Groups::of($line->tones);
+            $shifts = self::shifts($groups, $range->lowest->midi() - 12 * $by, $high - 12 * $by);
+            if (null !== $shifts) {
+                $moved = $line->inOctave($by);
+                $fitting[] = $moved->with(self::moved(Groups::of($moved->tones), $shifts));
             }
         }
 
@@ -34,7 +37,10 @@ final readonly class Drop implements Policy
 
     public function shaped(Ground $ground, Line $line, int $octaves, Range $range): Line
     {
-        return $line->with(self::tones($line->tones, $range->lowest->midi(), $ground->highest($range)));
+        $groups = Groups::of($line->tones);
+        $shifts = self::shifts($groups, $range->lowest->midi(), $ground->highest($range));
+
+        return null === $shifts ? $line : $line->with(self::moved($groups, $shifts));
     }
 
     public function name(): RangePolicy
@@ -43,34 +49,58 @@ final readonly class Drop implements Policy
     }
 
     /**
-     * @param non-empty-list<Tone> $tones
-     * @param int                  $low   MIDI number of the lowest written note
-     * @param int                  $high  MIDI number of the highest written note
+     * Octaves by which each group is moved.
      *
-     * @return non-empty-list<Tone>
+     * @param non-empty-list<non-empty-list<Tone>> $groups
+     * @param int                                  $low    MIDI number of the lowest written note
+     * @param int                                  $high   MIDI number of the highest written note
+     *
+     * @return list<int>|null none when a group has no place at all
      */
-    private static function tones(array $tones, int $low, int $high): array
+    private static function shifts(array $groups, int $low, int $high): ?array
     {
-        $dropped = [];
+        $shifts = [];
         $octaves = 0;
-        foreach (Groups::of($tones) as $group) {
-            $midi = array_map(static fn (Tone $tone): int => $tone->pitch->midi(), $group);
-            [$bottom, $top] = [min($midi), max($midi)];
-            $fits = static fn (int $by): bool => $bottom + 12 * $by >= $low && $top + 12 * $by <= $high;
-            if (!$fits($octaves)) {
+        foreach ($groups as $group) {
+            [$bottom, $top] = [127, 0];
+            foreach ($group as $tone) {
+                $midi = $tone->pitch->midi();
+                $bottom = min($bottom, $midi);
+                $top = max($top, $midi);
+            }
+            if ($bottom + 12 * $octaves < $low || $top + 12 * $octaves > $high) {
                 $octaves = 0;
                 while ($top + 12 * $octaves > $high) {
                     --$octaves;
                 }
-                while ($bottom + 12 * $octaves < $low && $top + 12 * ($octaves + 1) <= $high) {
+                while ($bottom + 12 * $octaves < $low) {
                     ++$octaves;
                 }
+                if ($top + 12 * $octaves > $high) {
+                    return null;
+                }
             }
+            $shifts[] = $octaves;
+        }
+
+        return $shifts;
+    }
+
+    /**
+     * @param non-empty-list<non-empty-list<Tone>> $groups
+     * @param list<int>                            $shifts
+     *
+     * @return non-empty-list<Tone>
+     */
+    private static function moved(array $groups, array $shifts): array
+    {
+        $tones = [];
+        foreach ($groups as $g => $group) {
             foreach ($group as $tone) {
-                $dropped[] = $tone->transplanted($octaves);
+                $tones[] = $tone->transplanted($shifts[$g] ?? 0);
             }
         }
 
-        return $dropped;
+        return $tones;
     }
 }

@@ -19,10 +19,11 @@ final readonly class Fold implements Policy
     public function lines(Ground $ground, int $octaves, Range $range): array
     {
         $fitting = [];
-        foreach ($ground->lines($octaves, Range::of($range->lowest, $range->highest->octaves(1))) as $line) {
-            $folded = $this->shaped($ground, $line, $octaves, $range);
-            if ($folded->fits($range)) {
-                $fitting[] = $folded;
+        $shaped = [];
+        foreach ($ground->lines($octaves, Range::of($range->lowest, $range->highest->octaves(1))) as $by => $line) {
+            $folded = $shaped[spl_object_id($line)] ??= $this->shaped($ground, $line, $octaves, $range);
+            if ($folded->fits($range, $by)) {
+                $fitting[] = $folded->inOctave($by);
             }
         }
 

@@ -32,17 +32,19 @@ final class Ground
     }
 
     /**
-     * The plain line over so many octaves (or its extent in notes) on every tonic, from low to high, as far as the lines may
-     * meet a range.
+     * The plain line over so many octaves (or its extent in notes), and the octaves by which it may be moved so that it meets a
+     * range at all. It is moved only where it is taken: a long line in nine octaves would be much work for nothing.
      *
-     * @return iterable<Line>
+     * @return iterable<int, Line> octaves by which the line is to be moved, from low to high, and the line as it was walked
      *
      * @throws StudyError when there is no such line anywhere
      */
     public function lines(int $octaves, Range $range): iterable
     {
         if (null !== $this->recipe->pattern->newNote) {
-            yield from $this->aroundNewNote($octaves);
+            foreach ($this->aroundNewNote($octaves) as $line) {
+                yield 0 => $line;
+            }
 
             return;
         }
@@ -50,7 +52,7 @@ final class Ground
         for ($octave = self::LOWEST; $octave <= self::HIGHEST; ++$octave) {
             $by = $octave - self::WALKED;
             if ($walked->low->midi() + 12 * $by <= $range->highest->midi() && $walked->high->midi() + 12 * $by >= $range->lowest->midi()) {
-                yield $walked->inOctave($by);
+                yield $by => $walked;
             }
         }
     }

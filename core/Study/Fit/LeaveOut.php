@@ -17,19 +17,18 @@ final readonly class LeaveOut implements Policy
     {
         $fitting = [];
         $most = 0;
-        foreach ($ground->lines($octaves, $range) as $line) {
-            if (!$range->holds($line->tonic, $line->tonic)) {
+        foreach ($ground->lines($octaves, $range) as $by => $line) {
+            $tonic = $line->tonic->octaves($by);
+            $count = self::count($line, $range, $by);
+            if (0 === $count || !$range->holds($tonic, $tonic)) {
                 continue;
             }
-            $kept = self::kept($line, $range);
-            if (null === $kept) {
-                continue;
-            }
-            if (\count($kept->tones) > $most) {
+            if ($count > $most) {
                 $fitting = [];
-                $most = \count($kept->tones);
+                $most = $count;
             }
-            if (\count($kept->tones) === $most) {
+            $kept = $count === $most ? self::kept($line->inOctave($by), $range) : null;
+            if (null !== $kept) {
                 $fitting[] = $kept;
             }
         }
@@ -45,6 +44,19 @@ final readonly class LeaveOut implements Policy
     public function name(): RangePolicy
     {
         return RangePolicy::LeaveOut;
+    }
+
+    /** Notes that are kept when the line is moved by octaves. */
+    private static function count(Line $line, Range $range, int $octaves): int
+    {
+        [$low, $high] = [$range->lowest->midi() - 12 * $octaves, $range->highest->midi() - 12 * $octaves];
+        $count = 0;
+        foreach ($line->tones as $tone) {
+            $midi = $tone->pitch->midi();
+            $count += $midi >= $low && $midi <= $high ? 1 : 0;
+        }
+
+        return $count;
     }
 
     private static function kept(Line $line, Range $range): ?Line

@@ -46,9 +46,10 @@ final readonly class Line
         return self::of($tones, $this->tonic, $this->from, $this->top);
     }
 
-    public function fits(Range $range): bool
+    /** @param int $octaves by which it would be moved */
+    public function fits(Range $range, int $octaves = 0): bool
     {
-        return $range->holds($this->low, $this->high);
+        return $this->low->midi() + 12 * $octaves >= $range->lowest->midi() && $this->high->midi() + 12 * $octaves <= $range->highest->midi();
     }
 
     /** Half steps by which it leaves a range, at both ends together. */

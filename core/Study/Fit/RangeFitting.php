@@ -105,9 +105,9 @@ final readonly class RangeFitting
     {
         $range = $this->ground->player->limit();
         $line = $this->chosen(new LeaveOut(), $this->octaves(), [$range]) ?? throw $this->ground->nothingFits();
-        foreach ($this->ground->lines($this->octaves(), $range) as $plain) {
-            if ($plain->tonic->equals($line->tonic)) {
-                return Placement::of($line, RangePolicy::LeaveOut, (new NamedPlace($this->ground))->leftOut($plain));
+        foreach ($this->ground->lines($this->octaves(), $range) as $by => $plain) {
+            if ($plain->tonic->octaves($by)->equals($line->tonic)) {
+                return Placement::of($line, RangePolicy::LeaveOut, (new NamedPlace($this->ground))->leftOut($plain->inOctave($by)));
             }
         }
 

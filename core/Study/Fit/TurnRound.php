@@ -13,6 +13,9 @@ use SwiftReed\Study\StudyError;
  */
 final readonly class TurnRound
 {
+    /** Steps by which the turns are drawn in for a pattern that reaches beyond its roots: two octaves of seven notes. */
+    private const MOST = 14;
+
     public function __construct(private Ground $ground)
     {
     }
@@ -21,7 +24,7 @@ final readonly class TurnRound
     public function place(): Placement
     {
         $pattern = $this->ground->recipe->pattern;
-        if ($pattern->hasItsOwnWay() || $pattern->isBuilt()) {
+        if ($pattern->hasItsOwnWay() || $pattern->isBuilt() || $pattern->goesRound()) {
             throw StudyError::doesNotTurn($pattern->text);
         }
         $range = $this->ground->player->limit();
@@ -37,20 +40,24 @@ final readonly class TurnRound
         while ($scale->note($highest + 1)->pitch->midi() <= $range->highest->midi()) {
             ++$highest;
         }
-        while ($highest > 0 && !$line(0, $highest)->fits($range)) {
+        for ($tried = 0; $tried < self::MOST && $highest > 0 && !$line(0, $highest)->fits($range); ++$tried) {
             --$highest;
         }
-        if ($highest < 1) {
+        if ($highest < 1 || !$line(0, $highest)->fits($range)) {
             throw $this->ground->nothingFits();
         }
         $lowest = 0;
         while ($scale->note($lowest - 1)->pitch->midi() >= $range->lowest->midi()) {
             --$lowest;
         }
-        while ($lowest < 0 && !$line($lowest, $highest)->fits($range)) {
+        for ($tried = 0; $tried < self::MOST && $lowest < 0; ++$tried) {
+            $whole = $line($lowest, $highest);
+            if ($whole->fits($range)) {
+                return Placement::of($whole, RangePolicy::TurnRound);
+            }
             ++$lowest;
         }
 
-        return Placement::of($line($lowest, $highest), RangePolicy::TurnRound);
+        return Placement::of($line(0, $highest), RangePolicy::TurnRound);
     }
 }

@@ -14,9 +14,9 @@ final readonly class WholeLine implements Policy
     public function lines(Ground $ground, int $octaves, Range $range): array
     {
         $fitting = [];
-        foreach ($ground->lines($octaves, $range) as $line) {
-            if ($line->fits($range)) {
-                $fitting[] = $line;
+        foreach ($ground->lines($octaves, $range) as $by => $line) {
+            if ($line->fits($range, $by)) {
+                $fitting[] = $line->inOctave($by);
             }
         }
 

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace App\Engraving;
+namespace SwiftReed\Explain;
 
 use SwiftReed\Instrument\Fingering;
 use SwiftReed\Instrument\Instrument;

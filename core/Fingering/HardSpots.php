@@ -2,9 +2,7 @@
 
 declare(strict_types=1);
 
-namespace App\Engraving;
-
-use SwiftReed\Fingering\HardSpot;
+namespace SwiftReed\Fingering;
 
 /**
  * The hard spots that are marked on the page: each kind of change once, the worst few, numbered in the order of the line.

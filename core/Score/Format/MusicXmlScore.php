@@ -1,0 +1,536 @@
+<?php
+
+declare(strict_types=1);
+
+namespace SwiftReed\Score\Format;
+
+use SwiftReed\Explain\TouchLines;
+use SwiftReed\Fingering\HardSpots;
+use SwiftReed\Pitch\Accidental;
+use SwiftReed\Scale\Chord;
+use SwiftReed\Scale\Material;
+use SwiftReed\Score\Heading;
+use SwiftReed\Score\KeyNames;
+use SwiftReed\Score\Layout\Bar;
+use SwiftReed\Score\Layout\BarItem;
+use SwiftReed\Score\Layout\BarLayout;
+use SwiftReed\Score\Part;
+use SwiftReed\Score\Sheet;
+use SwiftReed\Study\Chords;
+use SwiftReed\Study\Rhythm\Counts;
+use SwiftReed\Study\StudyNote;
+use SwiftReed\Study\Tonguing\Attack;
+use SwiftReed\Study\Tonguing\Slur;
+use SwiftReed\Time\Length;
+use SwiftReed\Time\NoteValues;
+use SwiftReed\Time\TimeSignature;
+
+/**
+ * One MusicXML document while it is written.
+ */
+final class MusicXmlScore
+{
+    /** Where a study line stands in the file, so that it comes back as it was. */
+    public const LINE = 'study-line';
+    private const MODES = ['major', 'ionian', 'dorian', 'phrygian', 'lydian', 'mixolydian', 'aeolian', 'locrian'];
+
+    private readonly \XMLWriter $xml;
+    private Part $part;
+    private int $place = 0;
+    private int $barsBefore = 0;
+    /** @var array<int, Chord> chords by the note over which they begin */
+    private array $chords = [];
+    /** @var list<string> */
+    private array $counts = [];
+    /** @var array<int, string> names of the changes to practise, by the note from which they go */
+    private array $hard = [];
+    private ?TimeSignature $time = null;
+
+    /**
+     * @param ExportChoices|null $choices   what travels beside the notes; nothing at all for our engraver, on pages of one system each
+     * @param int                $perSystem notes that stand comfortably on one system
+     * @param int|null           $bars      bars on one system at most
+     */
+    public function __construct(private readonly Sheet $sheet, private readonly ?ExportChoices $choices, private readonly int $perSystem, private readonly ?int $bars = null)
+    {
+        $this->xml = new \XMLWriter();
+        $this->part = $sheet->parts[0];
+    }
+
+    public function document(): string
+    {
+        $xml = $this->xml;
+        $xml->openMemory();
+        if (null !== $this->choices) {
+            $xml->setIndent(true);
+            $xml->setIndentString('  ');
+        }
+        $xml->startDocument('1.0', 'UTF-8');
+        $xml->writeDtd('score-partwise', '-//Recordare//DTD MusicXML 4.0 Partwise//EN', 'http://www.musicxml.org/dtds/partwise.dtd');
+        $xml->startElement('score-partwise');
+        $xml->writeAttribute('version', '4.0');
+        if (null !== $this->choices) {
+            $this->header();
+        }
+        $xml->startElement('part-list');
+        $xml->startElement('score-part');
+        $xml->writeAttribute('id', 'P1');
+        $xml->writeElement('part-name', null === $this->choices ? '' : $this->part->instrument->name);
+        if (null !== $this->choices) {
+            $this->sound();
+        }
+        $xml->endElement();
+        $xml->endElement();
+        $xml->startElement('part');
+        $xml->writeAttribute('id', 'P1');
+        foreach ($this->sheet->parts as $this->place => $this->part) {
+            $this->gather();
+            $bars = BarLayout::bars($this->part->study, $this->perSystem, $this->bars);
+            foreach ($bars as $i => $bar) {
+                $this->bar($bar, $i === \count($bars) - 1);
+            }
+            $this->barsBefore += $bars[\count($bars) - 1]->number;
+        }
+        $xml->endElement();
+        $xml->endElement();
+        $xml->endDocument();
+
+        return $xml->outputMemory();
+    }
+
+    /** What is said about single notes of the study that comes next. */
+    private function gather(): void
+    {
+        $this->time = null;
+        [$this->chords, $this->counts, $this->hard] = [[], [], []];
+        if (null === $this->choices) {
+            return;
+        }
+        $study = $this->part->study;
+        if ($this->choices->chords) {
+            $onsets = array_flip(array_map(static fn (StudyNote $note): int => $note->onset, $study->notes));
+            foreach (Chords::of($study) as $chord) {
+                $this->chords[$onsets[$chord->onset] ?? 0] = $chord->written;
+            }
+        }
+        if ($this->choices->counts) {
+            $this->counts = Counts::of($study);
+        }
+        if ($this->choices->hardSpots && FingeringText::None !== $this->choices->fingerings) {
+            foreach (HardSpots::worst($this->part->plan->hardSpots) as $number => $spot) {
+                $this->hard[$spot->from] = 'hard change '.$number;
+            }
+        }
+    }
+
+    private function header(): void
+    {
+        $xml = $this->xml;
+        $xml->startElement('work');
+        $xml->writeElement('work-title', $this->sheet->heading());
+        $xml->endElement();
+        $xml->startElement('identification');
+        $xml->startElement('encoding');
+        $xml->writeElement('software', 'Swift Reed');
+        $xml->endElement();
+        $xml->startElement('miscellaneous');
+        foreach ([] === $this->sheet->lines ? array_map(static fn (Part $part): string => $part->line(), $this->sheet->parts) : $this->sheet->lines as $line) {
+            $this->field(self::LINE, $line);
+        }
+        $this->field('instrument', $this->part->instrument->id);
+        $xml->endElement();
+        $xml->endElement();
+    }
+
+    private function field(string $name, string $value): void
+    {
+        $this->xml->startElement('miscellaneous-field');
+        $this->xml->writeAttribute('name', $name);
+        $this->xml->text($value);
+        $this->xml->endElement();
+    }
+
+    private function sound(): void
+    {
+        $xml = $this->xml;
+        $xml->startElement('score-instrument');
+        $xml->writeAttribute('id', 'P1-I1');
+        $xml->writeElement('instrument-name', $this->part->instrument->name);
+        $xml->endElement();
+        $xml->startElement('midi-instrument');
+        $xml->writeAttribute('id', 'P1-I1');
+        $xml->writeElement('midi-channel', '1');
+        $xml->writeElement('midi-program', (string) ($this->part->instrument->midiProgram + 1));
+        $xml->endElement();
+    }
+
+    private function bar(Bar $bar, bool $isLast): void
+    {
+        $xml = $this->xml;
+        $xml->startElement('measure');
+        $xml->writeAttribute('number', (string) ($this->barsBefore + $bar->number));
+        if (0 === $bar->number) {
+            $xml->writeAttribute('implicit', 'yes');
+        }
+        $isFirst = $bar->number === ($this->part->study->lead() > 0 ? 0 : 1);
+        if ($bar->beginsSystem && (!$isFirst || $this->place > 0)) {
+            $xml->startElement('print');
+            $xml->writeAttribute(null === $this->choices ? 'new-page' : 'new-system', 'yes');
+            $xml->endElement();
+        }
+        $time = $this->part->study->bars->time($bar->items[0]->onset ?? 0);
+        if ($isFirst) {
+            $this->attributes();
+            if (null !== $this->choices) {
+                $this->title();
+                $this->tempo();
+            }
+        } elseif ($time !== $this->time && !$this->part->study->isUntimed()) {
+            $xml->startElement('attributes');
+            $this->timeSignature($time);
+            $xml->endElement();
+        }
+        $this->time = $time;
+        foreach ($bar->items as $item) {
+            $this->item($item);
+        }
+        if ($this->part->study->isUntimed() || $isLast) {
+            $xml->startElement('barline');
+            $xml->writeAttribute('location', 'right');
+            $xml->writeElement('bar-style', $isLast ? 'light-heavy' : 'none');
+            $xml->endElement();
+        }
+        $xml->endElement();
+    }
+
+    /** Number and key above the first bar of each study of a sheet. */
+    private function title(): void
+    {
+        if ($this->sheet->isSingle()) {
+            return;
+        }
+        $xml = $this->xml;
+        $xml->startElement('direction');
+        $xml->writeAttribute('placement', 'above');
+        $xml->startElement('direction-type');
+        $xml->writeElement('rehearsal', $this->sheet->numbers[$this->place]);
+        $xml->endElement();
+        $xml->startElement('direction-type');
+        $xml->writeElement('words', Heading::of($this->part));
+        $xml->endElement();
+        $xml->endElement();
+    }
+
+    private function attributes(): void
+    {
+        $xml = $this->xml;
+        $study = $this->part->study;
+        $xml->startElement('attributes');
+        $xml->writeElement('divisions', (string) Length::QUARTER);
+        $xml->startElement('key');
+        $xml->writeElement('fifths', (string) $study->signature->fifths);
+        $mode = $this->mode($study->recipe->material);
+        if (null !== $mode) {
+            $xml->writeElement('mode', $mode);
+        }
+        $xml->endElement();
+        if (!$study->isUntimed()) {
+            $this->timeSignature($study->time());
+        }
+        $xml->startElement('clef');
+        $isBass = 'bass' === $this->part->instrument->clef;
+        $xml->writeElement('sign', $isBass ? 'F' : 'G');
+        $xml->writeElement('line', $isBass ? '4' : '2');
+        $xml->endElement();
+        $this->transpose();
+        $xml->endElement();
+    }
+
+    /** MusicXML's name of the mode, where it has one: that of the signature for what is no mode itself. */
+    private function mode(Material $material): ?string
+    {
+        return match (true) {
+            !$material->printsSignature => null,
+            \in_array($material->name, self::MODES, true) => $material->name,
+            -3 === $material->modeFifths => 'minor',
+            0 === $material->modeFifths => 'major',
+            default => null,
+        };
+    }
+
+    private function timeSignature(TimeSignature $time): void
+    {
+        $this->xml->startElement('time');
+        $this->xml->writeElement('beats', (string) $time->beats());
+        $this->xml->writeElement('beat-type', (string) $time->beatType());
+        $this->xml->endElement();
+    }
+
+    private function transpose(): void
+    {
+        $up = $this->part->instrument->transposition->writtenAboveSounding;
+        if (null === $this->choices || 0 === $up->halfSteps) {
+            return;
+        }
+        $octaves = intdiv($up->letters, 7);
+        $this->xml->startElement('transpose');
+        $this->xml->writeElement('diatonic', (string) -($up->letters - 7 * $octaves));
+        $this->xml->writeElement('chromatic', (string) -($up->halfSteps - 12 * $octaves));
+        if (0 !== $octaves) {
+            $this->xml->writeElement('octave-change', (string) -$octaves);
+        }
+        $this->xml->endElement();
+    }
+
+    /** A tempo that the line says is printed; one that it does not say only sounds. */
+    private function tempo(): void
+    {
+        $xml = $this->xml;
+        $tempo = $this->part->study->recipe->tempo;
+        $quarters = rtrim(rtrim(\sprintf('%.2f', $tempo->quarters()), '0'), '.');
+        if (!$tempo->printed) {
+            $xml->startElement('sound');
+            $xml->writeAttribute('tempo', $quarters);
+            $xml->endElement();
+
+            return;
+        }
+        [$over, $under] = array_map(intval(...), explode('/', $tempo->unit));
+        [$name, $dots] = NoteValues::of(intdiv(Length::WHOLE * $over, $under));
+        $xml->startElement('direction');
+        $xml->writeAttribute('placement', 'above');
+        $xml->startElement('direction-type');
+        $xml->startElement('metronome');
+        $xml->writeElement('beat-unit', $name);
+        for ($i = 0; $i < $dots; ++$i) {
+            $xml->writeElement('beat-unit-dot');
+        }
+        $xml->writeElement('per-minute', (string) $tempo->bpm);
+        $xml->endElement();
+        $xml->endElement();
+        $xml->startElement('sound');
+        $xml->writeAttribute('tempo', $quarters);
+        $xml->endElement();
+        $xml->endElement();
+    }
+
+    /** What stands before a note: its chord, and the name of a change that is to be practised. */
+    private function before(BarItem $item): void
+    {
+        if ($item->isRest() || $item->tiedFrom) {
+            return;
+        }
+        $chord = $this->chords[$item->note] ?? null;
+        if (null !== $chord) {
+            $this->harmony($chord);
+        }
+        if (isset($this->hard[$item->note])) {
+            $this->xml->startElement('direction');
+            $this->xml->writeAttribute('placement', 'below');
+            $this->xml->startElement('direction-type');
+            $this->xml->writeElement('words', $this->hard[$item->note]);
+            $this->xml->endElement();
+            $this->xml->endElement();
+        }
+    }
+
+    private function harmony(Chord $chord): void
+    {
+        $xml = $this->xml;
+        [$kind, $degrees] = $chord->musicXml();
+        $xml->startElement('harmony');
+        $xml->startElement('root');
+        $xml->writeElement('root-step', $chord->root->letter->text());
+        if (0 !== $chord->root->alter) {
+            $xml->writeElement('root-alter', (string) $chord->root->alter);
+        }
+        $xml->endElement();
+        $xml->startElement('kind');
+        $xml->writeAttribute('text', strtr($chord->quality, ['b' => '♭', '#' => '♯']));
+        $xml->text($kind);
+        $xml->endElement();
+        foreach ($degrees as [$value, $alter]) {
+            $xml->startElement('degree');
+            $xml->writeAttribute('print-object', 'no');
+            $xml->writeElement('degree-value', (string) $value);
+            $xml->writeElement('degree-alter', (string) $alter);
+            $xml->writeElement('degree-type', $value > 7 ? 'add' : 'alter');
+            $xml->endElement();
+        }
+        $xml->endElement();
+    }
+
+    private function item(BarItem $item): void
+    {
+        $xml = $this->xml;
+        $note = $item->isRest() ? null : $this->part->study->notes[$item->note];
+        $this->before($item);
+        $xml->startElement('note');
+        if (null !== $note) {
+            $xml->writeAttribute('id', ($this->place > 0 ? 's'.($this->place + 1).'-' : '').'n'.$item->note.($item->tiedFrom ? 't'.$item->onset : ''));
+            $this->pitch($note);
+        } else {
+            $xml->writeElement('rest');
+        }
+        $xml->writeElement('duration', (string) $item->length);
+        foreach (['stop' => $item->tiedFrom, 'start' => $item->tiedTo] as $type => $is) {
+            if ($is) {
+                $xml->startElement('tie');
+                $xml->writeAttribute('type', $type);
+                $xml->endElement();
+            }
+        }
+        $xml->writeElement('voice', '1');
+        [$value, $dots] = NoteValues::of($item->writtenTicks());
+        $xml->writeElement('type', $value);
+        for ($i = 0; $i < $dots; ++$i) {
+            $xml->writeElement('dot');
+        }
+        if ('' !== $item->accidental) {
+            $xml->writeElement('accidental', self::accidental($item->accidental));
+        } elseif (null !== $this->choices && null !== $note && '' !== $note->reminder && !$item->tiedFrom) {
+            $xml->startElement('accidental');
+            $xml->writeAttribute('cautionary', 'yes');
+            $xml->writeAttribute('parentheses', 'yes');
+            $xml->text(self::accidental($note->reminder));
+            $xml->endElement();
+        }
+        if ($item->isTriplet) {
+            $xml->startElement('time-modification');
+            $xml->writeElement('actual-notes', '3');
+            $xml->writeElement('normal-notes', '2');
+            $xml->endElement();
+        }
+        if ($this->part->study->isUntimed()) {
+            $xml->writeElement('stem', 'none');
+        }
+        foreach ($item->beams as $level => $beam) {
+            $xml->startElement('beam');
+            $xml->writeAttribute('number', (string) ($level + 1));
+            $xml->text($beam);
+            $xml->endElement();
+        }
+        $this->notations($item, $note);
+        if (null !== $note && !$item->tiedFrom) {
+            foreach ($this->lyrics($item->note, $note) as $line => $text) {
+                $xml->startElement('lyric');
+                $xml->writeAttribute('number', (string) ($line + 1));
+                $xml->writeElement('syllabic', 'single');
+                $xml->writeElement('text', $text);
+                $xml->endElement();
+            }
+        }
+        $xml->endElement();
+    }
+
+    private static function accidental(string $sign): string
+    {
+        return 'natural' === $sign ? 'natural' : Accidental::parse($sign)->musicXml();
+    }
+
+    /** @return list<string> lines under the note: counts, degrees, letters, what a woodwind presses */
+    private function lyrics(int $i, StudyNote $note): array
+    {
+        $choices = $this->choices;
+        if (null === $choices) {
+            return [];
+        }
+        $tone = $note->tone;
+        $lines = [];
+        if ($choices->counts && !$this->part->study->isUntimed()) {
+            $lines[] = $this->counts[$i];
+        }
+        if ($choices->degrees) {
+            $lines[] = $choices->fromRoot ? KeyNames::signs($tone->fromRoot) : KeyNames::pageDegree($tone->degree, $tone->number);
+        }
+        if ($choices->letters) {
+            $lines[] = $note->pitch()->name()->sign();
+        }
+        if (FingeringText::None === $choices->fingerings || 'none' === $this->part->instrument->mechanism()->kind() || [] !== $this->numerals($i)) {
+            return $lines;
+        }
+        $fingering = $this->part->plan->notes[$i]->fingering;
+        if (FingeringText::Lines === $choices->fingerings && 'keywork' === $this->part->instrument->mechanism()->kind()) {
+            return [...$lines, ...TouchLines::of($this->part->instrument, $fingering)];
+        }
+
+        return [...$lines, $fingering->text];
+    }
+
+    /** @return list<string> the valves or the position as numerals; nothing where there is more to say than numerals can */
+    private function numerals(int $i): array
+    {
+        $text = $this->part->plan->notes[$i]->fingering->text;
+
+        return 1 === preg_match('/^\d(-\d)*$/', $text) ? explode('-', $text) : [];
+    }
+
+    private function pitch(StudyNote $note): void
+    {
+        $pitch = $note->pitch();
+        $this->xml->startElement('pitch');
+        $this->xml->writeElement('step', $pitch->letter->text());
+        if (0 !== $pitch->alter) {
+            $this->xml->writeElement('alter', (string) $pitch->alter);
+        }
+        $this->xml->writeElement('octave', (string) $pitch->octave);
+        $this->xml->endElement();
+    }
+
+    private function notations(BarItem $item, ?StudyNote $note): void
+    {
+        $xml = $this->xml;
+        $marks = [];
+        if ($item->tiedFrom) {
+            $marks[] = ['tied', 'stop'];
+        }
+        if ($item->tiedTo) {
+            $marks[] = ['tied', 'start'];
+        }
+        $starts = null !== $note && Slur::Start === $note->slur && !$item->tiedFrom;
+        $stops = null !== $note && Slur::Stop === $note->slur && !$item->tiedTo;
+        if ($starts || $stops) {
+            $marks[] = ['slur', $starts ? 'start' : 'stop'];
+        }
+        if ('' !== $item->tupletEdge) {
+            $marks[] = ['tuplet', $item->tupletEdge];
+        }
+        $soft = null !== $note && Attack::Soft === $note->attack && !$item->tiedFrom;
+        $breath = null !== $note && $note->breathAfter && !$item->tiedTo;
+        $apart = null !== $note && $note->isSeparated && !$item->tiedTo;
+        $fingering = null !== $note && !$item->tiedFrom && null !== $this->choices && FingeringText::None !== $this->choices->fingerings ? $this->numerals($item->note) : [];
+        if ([] === $marks && !$soft && !$breath && !$apart && [] === $fingering) {
+            return;
+        }
+        $xml->startElement('notations');
+        foreach ($marks as [$name, $type]) {
+            $xml->startElement($name);
+            $xml->writeAttribute('type', $type);
+            if ('slur' === $name) {
+                $xml->writeAttribute('number', '1');
+            }
+            $xml->endElement();
+        }
+        if ([] !== $fingering) {
+            $xml->startElement('technical');
+            foreach ($fingering as $numeral) {
+                $xml->writeElement('fingering', $numeral);
+            }
+            $xml->endElement();
+        }
+        if ($soft || $breath || $apart) {
+            $xml->startElement('articulations');
+            if ($soft) {
+                $xml->writeElement('tenuto');
+            }
+            if ($apart) {
+                $xml->writeElement('staccato');
+            }
+            if ($breath) {
+                $xml->writeElement('breath-mark');
+            }
+            $xml->endElement();
+        }
+        $xml->endElement();
+    }
+}

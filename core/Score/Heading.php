@@ -1,0 +1,52 @@
+<?php
+
+declare(strict_types=1);
+
+namespace SwiftReed\Score;
+
+use SwiftReed\Line\ClauseKind;
+use SwiftReed\Line\StudyLine;
+
+/**
+ * A study's title in words: "B♭ major, thirds, eighths"; of one in many keys, "Major, thirds, eighths: 12 keys".
+ */
+final class Heading
+{
+    /** What belongs in a title: what is played, and not where or in what order. */
+    private const SAID = [ClauseKind::Extent, ClauseKind::Pattern, ClauseKind::Sequel, ClauseKind::Rhythm];
+    /** A cell longer than this is only called a cell. */
+    private const CELL = 24;
+
+    public static function of(Part $part): string
+    {
+        return implode(', ', [$part->writtenTitle(), ...self::said($part->study->recipe->line)]);
+    }
+
+    /** @param non-empty-list<Part> $parts one study in many keys */
+    public static function ofKeys(array $parts): string
+    {
+        $materials = [];
+        foreach ($parts as $part) {
+            $material = $part->study->recipe->material;
+            $materials[null === $material->pair ? KeyNames::signs($material->name) : 'triad pair'] = true;
+        }
+        $names = array_keys($materials);
+        $what = 1 === \count($names) ? $names[0] : (\count($names) <= 2 ? implode(' and ', $names) : $names[0].' and others');
+
+        return \sprintf('%s: %d keys', ucfirst(implode(', ', [$what, ...self::said($parts[0]->study->recipe->line)])), \count($parts));
+    }
+
+    /** @return list<string> */
+    private static function said(StudyLine $line): array
+    {
+        $said = [];
+        foreach (self::SAID as $kind) {
+            if ($line->says($kind)) {
+                $text = $line->clause($kind)->text;
+                $said[] = str_starts_with($text, 'cell ') && mb_strlen($text) > self::CELL ? 'a cell' : KeyNames::plain($text);
+            }
+        }
+
+        return $said;
+    }
+}

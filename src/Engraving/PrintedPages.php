@@ -1,0 +1,438 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Engraving;
+
+use SwiftReed\Fingering\HardSpots;
+use SwiftReed\Pitch\Pitch;
+use SwiftReed\Score\Heading;
+use SwiftReed\Score\Layout\BarLayout;
+use SwiftReed\Score\Part;
+use SwiftReed\Score\Sheet as StudySheet;
+
+/**
+ * Sheets on pages of paper: a heading, the studies shared out evenly over the fewest pages, remarks and the legend, and a foot with
+ * the line and the page. Lengths are in units, a hundred to the millimetre.
+ */
+final class PrintedPages
+{
+    private const WIDTH = PageMaker::WIDTH;
+    private const TOP = 1250;
+    private const FOOT = 1550;
+    /** A study is not drawn smaller than this to stand on one page. */
+    private const SMALLEST = 0.85;
+    /** Room for number and key beside the music, where the page shows nothing under the notes. */
+    private const MARGIN = 2600;
+    /** Between two studies, and how much more where a page has room left. */
+    private const BETWEEN = 260;
+    private const BETWEEN_TIGHT = 80;
+    private const STRETCH = 700;
+    /** Between two lines of one study, where a page has room left. */
+    private const LINE_STRETCH = 450;
+    /** Bars on a line with nothing under the notes, and notes on it at most. */
+    private const BARE_BARS = 4;
+    private const BARE_NOTES = 36;
+    /** Notes on a line with names and numbers but no fingerings. */
+    private const PLAIN_NOTES = 20;
+
+    public function __construct(private readonly PageMaker $music)
+    {
+    }
+
+    /**
+     * @param list<array{string, int}> $remarks lines under the music and their weight
+     * @param SecondRow|null           $second  another school, under a single study
+     *
+     * @return non-empty-list<Sheet>
+     *
+     * @throws EngravingError
+     */
+    public function of(StudySheet $studies, Rows $rows, PrintLook $look = new PrintLook(), array $remarks = [], ?SecondRow $second = null): array
+    {
+        $rows = $look->style->rows($rows);
+        $best = null;
+        // A tighter setting is taken where it saves paper.
+        foreach ($studies->isSingle() ? [false] : [false, true] as $isTight) {
+            [$chunks, $head] = $this->chunks($studies, $rows, $look, $remarks, $second, $isTight);
+            $page = $look->paper->height() - self::TOP - self::FOOT;
+            $pages = PageFill::pages(array_map(self::height(...), $chunks), $page - $head->height, $page);
+            if (null === $best || end($pages) < end($best[1])) {
+                $best = [$chunks, $pages, $head];
+            }
+        }
+        [$chunks, $pages, $head] = $best;
+
+        return $this->set($chunks, $pages, $head, $look, $this->foot($studies, $look));
+    }
+
+    /**
+     * What is not cut, in order: each a list of blocks.
+     *
+     * @param list<array{string, int}> $remarks
+     *
+     * @return array{list<non-empty-list<Block>>, Block} and the heading of the first page
+     *
+     * @throws EngravingError
+     */
+    private function chunks(StudySheet $studies, Rows $rows, PrintLook $look, array $remarks, ?SecondRow $second, bool $isTight): array
+    {
+        $page = $look->paper->height() - self::TOP - self::FOOT;
+        $head = $this->heading($studies, $look);
+        $inMargin = !$studies->isSingle() && PageStyle::AsShown === $look->style && $rows->isBare();
+        $chunks = [];
+        foreach ($studies->parts as $k => $part) {
+            $systems = $this->systems($part, $rows, $look, $second, $isTight, $inMargin);
+            $blocks = $studies->isSingle() ? $systems : $this->withHeading($part, $studies, $k, $systems, $look, $inMargin);
+            foreach (self::joined($blocks, 0 === $k ? $page - $head->height : $page, $page, $studies->isSingle(), $isTight ? self::BETWEEN_TIGHT : self::BETWEEN) as $chunk) {
+                $chunks[] = $chunk;
+            }
+        }
+        $lines = [];
+        if (PageStyle::AsShown === $look->style) {
+            $lines = [...$remarks, ...($studies->isSingle() ? self::toPractise($studies->parts[0], $rows) : [])];
+        }
+        foreach ($lines as [$text, $weight]) {
+            foreach (self::wrapped($text, 92) as $i => $line) {
+                $size = (int) (370 * $look->words());
+                $chunks[] = [new Block(self::text($i > 0 ? 400 : 0, (int) (520 * $look->words()), $size, $line, Ink::INK, $weight), 520 * $look->words())];
+            }
+        }
+        [$legend, $tall] = $this->legend($studies, $rows);
+        if ($tall > 0) {
+            $chunks[] = [new Block(\sprintf('<g transform="translate(0 160)">%s</g>', $legend), $tall + 160)];
+        }
+
+        return [$chunks, $head];
+    }
+
+    /**
+     * @return list<Block>
+     *
+     * @throws EngravingError
+     */
+    private function systems(Part $part, Rows $rows, PrintLook $look, ?SecondRow $second, bool $isTight, bool $inMargin): array
+    {
+        $scale = $look->scale();
+        $width = (int) ((self::WIDTH - ($inMargin ? self::MARGIN : 0)) / $scale);
+        if (PageStyle::Numbers === $look->style) {
+            return array_map(static fn (array $line): Block => (new Block($line[0], $line[1]))->scaled($scale), NumbersPage::lines($part, $width, $rows->fromRoot));
+        }
+        // Pages that pupils write on break where their answer key breaks, whatever the instrument.
+        $perSystem = match (true) {
+            $rows->isBare() && !$look->style->isWritten() => self::BARE_NOTES,
+            FingeringStyle::None === $rows->fingerings && !$look->style->isWritten() => self::PLAIN_NOTES,
+            default => BarLayout::SYSTEM,
+        };
+        $perSystem = (int) ($perSystem / $scale);
+        [$engraving, $sized] = $this->music->roomy($part, $isTight ? $rows->tight() : $rows, $perSystem, $width, $rows->isBare() ? self::BARE_BARS : null, $isTight);
+        $height = PageStyle::Worksheet === $look->style ? PageStyle::Answers->rows($rows) : PageStyle::Worksheet->rows($rows);
+        $blocks = [];
+        foreach ($engraving->systems as $system) {
+            [$drawing, $tall] = SystemDrawing::of($part, $system, $sized, false, $second);
+            $block = new Block($drawing, $tall, $engraving->glyphs());
+            if (PageStyle::Worksheet === $look->style) {
+                // Lines to write names and numbers on.
+                $block = new Block($drawing.\sprintf('<path d="M0 %1$d H%2$d M0 %3$d H%2$d" stroke="%4$s" stroke-width="12" stroke-dasharray="30 60"/>', $tall + 420, $width, $tall + 1060, Ink::QUIET), $tall + 1200, $engraving->glyphs());
+            }
+            if ($look->style->isWritten()) {
+                [, $other] = SystemDrawing::of($part, $system, $height, false);
+                $block = $block->asHighAs(max($other, SystemDrawing::of($part, $system, PageStyle::Worksheet->rows($rows), false)[1] + 1200));
+            }
+            $blocks[] = $block->scaled($scale);
+        }
+
+        return $blocks;
+    }
+
+    /**
+     * Number and key of a study, above its music or in the margin beside it.
+     *
+     * @param list<Block> $systems
+     *
+     * @return list<Block>
+     */
+    private function withHeading(Part $part, StudySheet $studies, int $k, array $systems, PrintLook $look, bool $inMargin): array
+    {
+        $words = $look->words();
+        $isOneLine = 1 === \count($studies->lines);
+        $title = $studies->numbers[$k].'. '.($isOneLine ? $part->writtenTitle() : Heading::of($part));
+        $says = implode(' · ', array_filter([$part->study->signature->spoken(), $part->concertTitle() === $part->writtenTitle() ? '' : 'concert '.$part->concertTitle()], static fn (string $one): bool => '' !== $one));
+        if ($inMargin && isset($systems[0])) {
+            $svg = '';
+            $y = 620;
+            foreach (self::wrapped($title, 15) as $line) {
+                $svg .= self::text(0, $y, (int) (360 * $words), $line, Ink::INK, 700, 'Alegreya, serif');
+                $y += 420;
+            }
+            foreach (self::wrapped($says, 19) as $line) {
+                $svg .= self::text(0, $y, (int) (250 * $words), $line, Ink::QUIET);
+                $y += 310;
+            }
+            $blocks = array_map(static fn (Block $block): Block => $block->shifted(self::MARGIN), $systems);
+            $blocks[0] = new Block($blocks[0]->svg.$svg, max($blocks[0]->height, $y - 200), $blocks[0]->glyphs);
+
+            return $blocks;
+        }
+        $size = (int) (440 * $words);
+        $svg = self::text(0, (int) (430 * $words), $size, $title, Ink::INK, 700, 'Alegreya, Noto Sans Math, serif');
+        $room = self::WIDTH - Ink::width($title, $size) - 400;
+        $tempo = $part->study->recipe->tempo;
+        if ($tempo->printed && !$isOneLine) {
+            $room -= 2400 * $words;
+            $svg .= Signs::metronome($tempo->unit, $tempo->bpm, self::WIDTH - (int) (2200 * $words), (int) (430 * $words));
+        }
+        $svg .= self::text((int) (Ink::width($title, $size) + 300), (int) (430 * $words), (int) (300 * $words), self::shortened($says, (int) (300 * $words), $room), Ink::QUIET);
+        $y = 540 * $words;
+        foreach ($part->study->warnings as $warning) {
+            foreach (self::wrapped($warning, 110) as $line) {
+                $svg .= self::text(0, (int) ($y + 230 * $words), (int) (280 * $words), $line, Ink::QUIET);
+                $y += 350 * $words;
+            }
+        }
+
+        return [new Block($svg, $y, keepsNext: true), ...$systems];
+    }
+
+    /**
+     * A study stands on one page where it can, a little smaller if need be; else its lines are shared out, its heading with the first.
+     *
+     * @param list<Block> $blocks
+     *
+     * @return list<non-empty-list<Block>>
+     */
+    private static function joined(array $blocks, float $here, float $page, bool $isSingle, float $between): array
+    {
+        $whole = array_sum(array_map(static fn (Block $block): float => $block->height, $blocks)) + $between;
+        if ($isSingle && $whole > $here && $whole * self::SMALLEST <= $here) {
+            $blocks = array_map(static fn (Block $block): Block => $block->scaled($here / $whole), $blocks);
+        }
+        $chunks = [];
+        $chunk = [];
+        foreach ($blocks as $block) {
+            $chunk[] = $block;
+            if (!$block->keepsNext) {
+                $chunks[] = $chunk;
+                $chunk = [];
+            }
+        }
+        if ([] !== $chunk) {
+            $chunks[] = $chunk;
+        }
+        if ($isSingle || [] === $chunks || $whole > $page) {
+            return $chunks;
+        }
+
+        return [[...array_merge(...$chunks), new Block('', $between)]];
+    }
+
+    /** @param non-empty-list<Block> $chunk */
+    private static function height(array $chunk): float
+    {
+        return array_sum(array_map(static fn (Block $block): float => $block->height, $chunk));
+    }
+
+    /**
+     * @param list<non-empty-list<Block>> $chunks
+     * @param list<int>                   $pages  of each chunk
+     *
+     * @return non-empty-list<Sheet>
+     */
+    private function set(array $chunks, array $pages, Block $head, PrintLook $look, string $foot): array
+    {
+        $paper = $look->paper;
+        $left = intdiv($paper->width() - self::WIDTH, 2);
+        $last = [] === $pages ? 0 : max($pages);
+        $sheets = [];
+        for ($page = 0; $page <= $last; ++$page) {
+            $here = array_values(array_filter($chunks, static fn (int $k): bool => $pages[$k] === $page, \ARRAY_FILTER_USE_KEY));
+            $room = $paper->height() - self::TOP - self::FOOT - (0 === $page ? $head->height : 0.0);
+            $spare = $room - array_sum(array_map(self::height(...), $here));
+            $most = [] !== array_filter($here, static fn (array $chunk): bool => \count($chunk) > 1) ? self::STRETCH : self::LINE_STRETCH;
+            // Room that is left goes between the lines, but not so much that a page with little on it is torn apart.
+            $gap = \count($here) > 1 ? max(0.0, min($most, $spare / (\count($here) - 1))) : 0.0;
+            $svg = 0 === $page ? \sprintf('<g transform="translate(%d %d)">%s</g>', $left, self::TOP, $head->svg) : '';
+            $glyphs = [];
+            $y = self::TOP + (0 === $page ? $head->height : 0.0);
+            foreach ($here as $chunk) {
+                foreach ($chunk as $block) {
+                    $glyphs[hash('xxh3', $block->glyphs)] = $block->glyphs;
+                    $svg .= '' === $block->svg ? '' : \sprintf('<g transform="translate(%d %.0f)">%s</g>', $left, $y, $block->svg);
+                    $y += $block->height;
+                }
+                $y += $gap;
+            }
+            $number = \sprintf('page %d of %d', $page + 1, $last + 1);
+            $size = (int) (300 * $look->words());
+            $svg .= \sprintf('<text x="%d" y="%d" font-size="%d" text-anchor="end" fill="%s">%s</text>', $left + self::WIDTH, $paper->height() - 900, $size, Ink::QUIET, $number)
+                .self::text($left, $paper->height() - 900, $size, self::shortened($foot, $size, self::WIDTH - Ink::width($number, $size) - 600), Ink::QUIET);
+            $sheets[] = new Sheet(\sprintf('<svg xmlns="http://www.w3.org/2000/svg" width="%.1fmm" height="%.1fmm" viewBox="0 0 %d %d" color="%s" font-family="Figtree, Noto Sans Math, sans-serif"><defs>%s</defs>%s</svg>', $paper->width() / 100, $paper->height() / 100, $paper->width(), $paper->height(), Ink::INK, self::symbols($glyphs), $svg), $paper->width(), $paper->height());
+        }
+
+        \assert([] !== $sheets);
+
+        return $sheets;
+    }
+
+    /**
+     * Each symbol once, however many studies use it.
+     *
+     * @param array<string, string> $glyphs
+     */
+    private static function symbols(array $glyphs): string
+    {
+        $once = [];
+        foreach ($glyphs as $symbols) {
+            foreach (explode('<symbol ', $symbols) as $symbol) {
+                if ('' !== $symbol) {
+                    $once[$symbol] = true;
+                }
+            }
+        }
+
+        return implode('', array_map(static fn (string $symbol): string => '<symbol '.$symbol, array_keys($once)));
+    }
+
+    private function heading(StudySheet $studies, PrintLook $look): Block
+    {
+        $words = $look->words();
+        $first = $studies->parts[0];
+        $tempo = $first->study->recipe->tempo;
+        $isOneTempo = $tempo->printed && ($studies->isSingle() || 1 === \count($studies->lines));
+        $title = self::fitted($studies->heading(), (int) (860 * $words), self::WIDTH);
+        $svg = '';
+        $y = 0.0;
+        foreach ($title[0] as $line) {
+            $y += $title[1] * 0.95;
+            $svg .= self::text(0, (int) $y, $title[1], $line, Ink::INK, 700, 'Alegreya, Noto Sans Math, serif');
+        }
+        $who = '' === $look->player ? $first->instrument->name : $look->player.' · '.$first->instrument->name;
+        $key = [];
+        if ($studies->isSingle()) {
+            $key = [null === $studies->title ? '' : $first->writtenTitle(), $first->study->signature->spoken(), $first->concertTitle() === $first->writtenTitle() ? '' : 'concert '.$first->concertTitle()];
+        }
+        $y += 620 * $words;
+        $size = (int) (420 * $words);
+        $right = trim($look->date);
+        $svg .= self::text(0, (int) $y, $size, self::shortened(implode(' · ', array_filter([$who, ...$key], static fn (string $one): bool => '' !== $one)), $size, self::WIDTH - ('' === $right ? 0 : Ink::width($right, $size) + 400) - ($isOneTempo ? 2600 * $words : 0)), Ink::INK);
+        if ('' !== $right) {
+            $svg .= \sprintf('<text x="%d" y="%.0f" font-size="%d" text-anchor="end" fill="%s">%s</text>', self::WIDTH - ($isOneTempo ? (int) (2600 * $words) : 0), $y, $size, Ink::INK, Signs::text($right));
+        }
+        if ($isOneTempo) {
+            $svg .= Signs::metronome($tempo->unit, $tempo->bpm, self::WIDTH - (int) (2200 * $words), (int) $y);
+        }
+        if ($look->nameLine || PageStyle::Worksheet === $look->style) {
+            $y += 780 * $words;
+            $svg .= self::text(0, (int) $y, (int) (360 * $words), 'Name ______________________________   Class ______________   Date ______________', Ink::INK);
+        }
+        $needed = 'Notes you will need: '.implode(' ', array_map(static fn (Pitch $pitch): string => $pitch->sign(), $first->notesNeeded()));
+        $says = match ($look->style) {
+            PageStyle::Worksheet => 'Write the sign beside each note that the signature alters, and its name and number on the lines below.',
+            PageStyle::Answers => 'Answer key.',
+            PageStyle::Numbers => NumbersPage::says($first, $studies->isSingle()),
+            default => $studies->isSingle() ? $needed : '',
+        };
+        foreach ('' === $says ? [] : self::wrapped($says, (int) (108 / $words)) as $line) {
+            $y += 500 * $words;
+            $svg .= self::text(0, (int) $y, (int) (320 * $words), $line, Ink::QUIET);
+        }
+        foreach ($studies->isSingle() ? $first->study->warnings : [] as $warning) {
+            foreach (self::wrapped($warning, (int) (108 / $words)) as $line) {
+                $y += 430 * $words;
+                $svg .= self::text(0, (int) $y, (int) (320 * $words), $line, Ink::QUIET);
+            }
+        }
+
+        return new Block($svg, $y + 420);
+    }
+
+    private function foot(StudySheet $studies, PrintLook $look): string
+    {
+        return 1 === \count($studies->lines) ? $studies->lines[0] : implode(' · ', array_filter([$studies->heading(), $look->player, $studies->parts[0]->instrument->name], static fn (string $one): bool => '' !== $one));
+    }
+
+    /** @return array{string, int} drawing and height of the signs that the page uses */
+    private function legend(StudySheet $studies, Rows $rows): array
+    {
+        $first = $studies->parts[0];
+        if (FingeringStyle::Diagram !== $rows->fingerings || 'none' === $first->instrument->mechanism()->kind()) {
+            return ['', 0];
+        }
+        $notes = array_merge(...array_map(static fn (Part $part): array => $part->plan->notes, $studies->parts));
+
+        return Legend::line(Legend::signs($first->instrument, $notes, $rows->moves), self::WIDTH);
+    }
+
+    /** @return list<array{string, int}> lines under the music and their weight */
+    private static function toPractise(Part $part, Rows $rows): array
+    {
+        if ([] === $part->plan->hardSpots || FingeringStyle::None === $rows->fingerings) {
+            return [];
+        }
+        $lines = [['Changes to practise first, back and forth, slowly:', 700]];
+        foreach (HardSpots::worst($part->plan->hardSpots) as $number => $spot) {
+            $notes = $part->study->notes;
+            $lines[] = [\sprintf('%d. Bar %d, %s to %s: %s', $number, $notes[$spot->from]->bar, $notes[$spot->from]->pitch()->name()->sign(), $notes[$spot->to]->pitch()->name()->sign(), $part->hard($spot)), 400];
+        }
+
+        return $lines;
+    }
+
+    /**
+     * A title on one line, a little smaller if need be, else on two.
+     *
+     * @return array{non-empty-list<string>, int} lines and their size
+     */
+    private static function fitted(string $title, int $size, int $width): array
+    {
+        for ($smaller = $size; $smaller >= 0.72 * $size; $smaller -= 20) {
+            if (Ink::width($title, $smaller) <= $width) {
+                return [[$title], $smaller];
+            }
+        }
+        $size = (int) (0.72 * $size);
+        $lines = self::wrapped($title, (int) ($width / ($size * 0.5)));
+
+        return [array_map(static fn (string $line): string => self::shortened($line, $size, $width), [] === $lines ? [$title] : \array_slice($lines, 0, 3)), $size];
+    }
+
+    /** The text as far as there is room, cut at a word with an ellipsis. */
+    private static function shortened(string $text, int $size, float $room): string
+    {
+        if (Ink::width($text, $size) <= $room) {
+            return $text;
+        }
+        $words = explode(' ', $text);
+        while (\count($words) > 1 && Ink::width(implode(' ', $words).' …', $size) > $room) {
+            array_pop($words);
+        }
+
+        return rtrim(implode(' ', $words), ' ,·').' …';
+    }
+
+    /** @return list<string> */
+    private static function wrapped(string $text, int $letters): array
+    {
+        return array_values(array_filter(explode("\n", self::wordwrap($text, $letters)), static fn (string $line): bool => '' !== $line));
+    }
+
+    private static function wordwrap(string $text, int $letters): string
+    {
+        $lines = [''];
+        foreach (explode(' ', $text) as $word) {
+            $line = $lines[\count($lines) - 1];
+            if ('' !== $line && mb_strlen($line.' '.$word) > $letters) {
+                $lines[] = $word;
+            } else {
+                $lines[\count($lines) - 1] = '' === $line ? $word : $line.' '.$word;
+            }
+        }
+
+        return implode("\n", $lines);
+    }
+
+    private static function text(int $x, int $y, int $size, string $text, string $colour, int $weight = 400, string $family = ''): string
+    {
+        return \sprintf('<text x="%d" y="%d" font-size="%d" font-weight="%d" fill="%s"%s>%s</text>', $x, $y, $size, $weight, $colour, '' === $family ? '' : \sprintf(' font-family="%s"', $family), Signs::text($text));
+    }
+}
