@@ -4,23 +4,43 @@ declare(strict_types=1);
 
 namespace SwiftReed\Import;
 
+use SwiftReed\Pitch\Interval;
 use SwiftReed\Pitch\Pitch;
 
 /**
- * A note that was typed or read from a file, as it is written for the player.
+ * A note that was typed or read from a file, as it is written there.
  */
 final readonly class GivenNote
 {
     /**
-     * @param int $ticks length; 480 are a quarter note
-     * @param int $rests ticks of silence before it
+     * @param int  $ticks    length; 480 are a quarter note
+     * @param int  $rests    ticks of silence before it
+     * @param bool $slurredInto whether it is slurred from the note before
+     * @param bool $isSoft   whether it is marked as legato-tongued
      */
-    public function __construct(public Pitch $pitch, public int $ticks, public int $rests)
+    public function __construct(public Pitch $pitch, public int $ticks, public int $rests, public bool $slurredInto = false, public bool $isSoft = false)
     {
     }
 
     public function longer(int $ticks): self
     {
-        return new self($this->pitch, $this->ticks + $ticks, $this->rests);
+        return new self($this->pitch, $this->ticks + $ticks, $this->rests, $this->slurredInto, $this->isSoft);
+    }
+
+    public function after(int $rests): self
+    {
+        return new self($this->pitch, $this->ticks, $rests, $this->slurredInto, $this->isSoft);
+    }
+
+    public function transpose(Interval $interval): self
+    {
+        $pitch = $this->pitch->transpose($interval);
+
+        return new self(abs($pitch->alter) > 1 ? $pitch->plainName() : $pitch, $this->ticks, $this->rests, $this->slurredInto, $this->isSoft);
+    }
+
+    public function octaves(int $octaves): self
+    {
+        return new self($this->pitch->octaves($octaves), $this->ticks, $this->rests, $this->slurredInto, $this->isSoft);
     }
 }

@@ -25,7 +25,27 @@ final class ImportError extends \InvalidArgumentException implements Mistake
 
     public static function tooMany(int $count, int $most): self
     {
-        return new self(\sprintf('%d notes were read; expected at most %d: give one study at a time.', $count, $most));
+        return new self(\sprintf('%d notes were read; expected at most %d: give one study at a time, for example "'.self::EXAMPLE.'".', $count, $most));
+    }
+
+    public static function notKnownAndLong(int $count, int $most): self
+    {
+        return new self(\sprintf('The %d notes are no scale, arpeggio or pattern of the library, and more than %d are not spelled out in one line; expected a known study, or fewer notes at a time, for example "%s".', $count, $most, self::EXAMPLE));
+    }
+
+    public static function noSuchPart(int $part, int $count): self
+    {
+        return new self(\sprintf('Part %d was asked for and the file has %d; expected one of them, for example part 1.', $part, $count));
+    }
+
+    public static function notMidi(string $why): self
+    {
+        return new self(\sprintf('The MIDI file cannot be read: %s; expected a Standard MIDI File of format 0 or 1 with notes in it.', $why));
+    }
+
+    public static function notAnArchive(string $why): self
+    {
+        return new self(\sprintf('The compressed file cannot be read: %s; expected a .mxl file as notation programs export it, or the uncompressed .musicxml.', $why));
     }
 
     public static function outOfRange(string $note, string $instrument, string $range): self
@@ -40,12 +60,7 @@ final class ImportError extends \InvalidArgumentException implements Mistake
 
     public static function notMusicXml(): self
     {
-        return new self('The file is not MusicXML; expected an uncompressed score-partwise file (.musicxml or .xml) as notation programs export it.');
-    }
-
-    public static function compressed(): self
-    {
-        return new self('The file is compressed; expected an uncompressed MusicXML file (.musicxml or .xml). Unpack it first.');
+        return new self('The file is not MusicXML; expected a score-partwise file (.musicxml, .xml or .mxl) as notation programs export it.');
     }
 
     public static function hasEntities(): self

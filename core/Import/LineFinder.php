@@ -5,10 +5,12 @@ declare(strict_types=1);
 namespace SwiftReed\Import;
 
 use SwiftReed\Instrument\Instrument;
+use SwiftReed\Line\Clause;
+use SwiftReed\Line\ClauseKind;
 use SwiftReed\Line\Parser;
 use SwiftReed\Pattern\Pattern;
 use SwiftReed\Pattern\PatternLibrary;
-use SwiftReed\Pattern\Progress;
+use SwiftReed\Pitch\Key;
 use SwiftReed\Pitch\NoteName;
 use SwiftReed\Pitch\Pitch;
 use SwiftReed\Player\Stage;
@@ -16,9 +18,15 @@ use SwiftReed\Scale\Material;
 use SwiftReed\Scale\MaterialKind;
 use SwiftReed\Scale\ScaleLibrary;
 use SwiftReed\Study\Direction;
+use SwiftReed\Study\Recipe;
 use SwiftReed\Study\Rhythm\Rhythm;
+use SwiftReed\Study\Rhythm\Rounds;
+use SwiftReed\Study\StudyBuilder;
 use SwiftReed\Study\StudyError;
+use SwiftReed\Study\StudyNote;
 use SwiftReed\Study\Tone;
+use SwiftReed\Study\Tonguing\Articulation;
+use SwiftReed\Study\Tonguing\Attack;
 use SwiftReed\Study\Walk\Walk;
 use SwiftReed\Time\Length;
 use SwiftReed\Time\TimeSignature;
@@ -28,38 +36,184 @@ use SwiftReed\Time\TimeSignature;
  * rhythm where they can be recognised; else the notes as a cell in the key they suggest, so that any line can be transposed
  * and fingered.
  */
-final readonly class LineFinder
+final class LineFinder
 {
-    private const MOST_NOTES = 15;
+    /** Notes from which a line may be a study, and one time through of what is played in rounds. */
+    private const LEAST = 3;
+    private const ROUND = 4;
+    /** Notes in an extent, and in an arpeggio that follows. */
+    private const MOST_NOTES = 24;
+    private const LONGEST_ARPEGGIO = 40;
     public const EVEN = ['whole notes' => Length::WHOLE, 'half notes' => Length::HALF, 'quarters' => Length::QUARTER, 'eighths' => Length::EIGHTH, 'triplets' => Length::TRIPLET_EIGHTH, 'sixteenths' => Length::SIXTEENTH];
     /** What patterns with notes from outside the scale are tried with. */
     private const USUAL = ['major', 'natural minor', 'harmonic minor', 'melodic minor', 'dorian', 'mixolydian', 'chromatic'];
 
-    public function __construct(private ScaleLibrary $scales, private PatternLibrary $patterns, private Parser $parser)
+    /** @var array<string, CellShape> */
+    private array $shapes = [];
+    /** @var list<Pattern>|null */
+    private ?array $candidates = null;
+
+    public function __construct(private readonly ScaleLibrary $scales, private readonly PatternLibrary $patterns, private readonly Parser $parser)
     {
     }
 
-    /** @throws ImportError when the notes are not this instrument's */
-    public function find(GivenLine $given, Instrument $instrument): FoundLine
+    /**
+     * @param bool $keepsOctave whether notes outside the instrument's range are a mistake; else the line is moved by octaves into it
+     *
+     * @throws ImportError when the notes are not this instrument's
+     */
+    public function find(GivenLine $line, Instrument $instrument, bool $keepsOctave = true): FoundLine
     {
-        $full = $instrument->range[Stage::Full->value];
-        foreach ($given->notes as $note) {
-            if (!$full->holds($note->pitch, $note->pitch)) {
-                throw ImportError::outOfRange($note->pitch->sign(), $instrument->article, $full->spoken());
-            }
-        }
-        $midi = array_map(static fn (GivenNote $note): int => $note->pitch->midi(), $given->notes);
+        $given = self::inRange($line->writtenFor($instrument->transposition->writtenAboveSounding), $instrument, $keepsOctave && null === $line->writtenAboveSounding);
         $remarks = [...$given->remarks, ...ChromaticRuns::said($given->notes)];
+        $rounds = self::rounds($given);
+        $once = null === $rounds || [] === $rounds[0] ? $given : $given->with($rounds[0]);
+        $clauses = $this->known($once);
+        $isKnown = null !== $clauses;
+        if (null === $clauses) {
+            if (\count($once->notes) > GivenLine::SPELLED_OUT) {
+                throw ImportError::notKnownAndLong(\count($once->notes), GivenLine::SPELLED_OUT);
+            }
+            $clauses = (new NoteByNote($this->scales))->clauses($once);
+        }
+        $clauses[] = null === $rounds ? '' : $rounds[1].' times';
+        array_push($clauses, ...self::timing($given));
+        [$tongued, $says] = $this->tonguing($clauses, $given, $instrument);
+        $clauses[] = $tongued;
+
+        return new FoundLine($this->canonical($clauses), $this->forTheBand($this->canonical($clauses), $instrument), $isKnown, [...$remarks, ...$says]);
+    }
+
+    /** @return list<string>|null */
+    private function known(GivenLine $given): ?array
+    {
+        $midi = array_map(static fn (GivenNote $note): int => $note->pitch->midi(), $given->notes);
+        if (\count($midi) < self::LEAST) {
+            return null; // one note or two are no study, whatever they might begin
+        }
         foreach ($this->tonics($given->notes) as $tonic) {
             foreach ($this->materials($tonic, $midi) as $material) {
                 $clauses = $this->recognised($material, $tonic, $midi, $given);
-                if ([] !== $clauses) {
-                    return new FoundLine($this->canonical([...$clauses, ...self::timing($given)]), true, $remarks);
+                if (null !== $clauses) {
+                    return $clauses;
                 }
             }
         }
 
-        return new FoundLine($this->canonical((new NoteByNote($this->scales))->clauses($given)), false, $remarks);
+        return null;
+    }
+
+    /**
+     * Written notes lie on the instrument: a line that was transposed for it is moved by octaves where it must be.
+     *
+     * @throws ImportError
+     */
+    private static function inRange(GivenLine $given, Instrument $instrument, bool $keepsOctave): GivenLine
+    {
+        $full = $instrument->range[Stage::Full->value];
+        [$low, $high] = [$given->notes[0], $given->notes[0]];
+        foreach ($given->notes as $note) {
+            $low = $low->pitch->isHigherThan($note->pitch) ? $note : $low;
+            $high = $note->pitch->isHigherThan($high->pitch) ? $note : $high;
+        }
+        foreach ($keepsOctave ? [0] : [0, 1, -1, 2, -2, 3, -3] as $octaves) {
+            if ($full->holds($low->pitch->octaves($octaves), $high->pitch->octaves($octaves))) {
+                return $given->octaves($octaves);
+            }
+        }
+        $outside = $full->holds($low->pitch, $low->pitch) ? $high : $low;
+        throw ImportError::outOfRange($outside->pitch->sign(), $instrument->article, $full->spoken());
+    }
+
+    /**
+     * A line that is played several times on end, with or without its first note at the seams.
+     *
+     * @return array{list<GivenNote>, int}|null one time through, and how often
+     */
+    private static function rounds(GivenLine $given): ?array
+    {
+        $notes = $given->notes;
+        $count = \count($notes);
+        for ($times = min(Rounds::MOST, intdiv($count, self::ROUND)); $times > 1; --$times) {
+            foreach ([1, 0] as $shared) {
+                $length = intdiv($count - $shared, $times);
+                if ($length < self::ROUND || $length * $times + $shared !== $count) {
+                    continue;
+                }
+                if (self::repeats($notes, $length)) {
+                    return [\array_slice($notes, 0, $length + $shared), $times];
+                }
+            }
+        }
+
+        return null;
+    }
+
+    /**
+     * Whether the line comes back after so many notes, and goes on coming back; the last note may last longer.
+     *
+     * @param non-empty-list<GivenNote> $notes
+     */
+    private static function repeats(array $notes, int $length): bool
+    {
+        $last = \count($notes) - 1;
+        foreach ($notes as $i => $note) {
+            $before = $notes[$i - $length] ?? null;
+            if (null !== $before && ($note->pitch->midi() !== $before->pitch->midi() || ($i < $last && $i > $length && $note->ticks !== $before->ticks))) {
+                return false;
+            }
+        }
+
+        return true;
+    }
+
+    /** The same study in concert pitch and without its place, for every instrument. */
+    public function forTheBand(string $line, Instrument $instrument): string
+    {
+        $parsed = $this->parser->parse($line)->without(ClauseKind::Place);
+        $key = $parsed->clause(ClauseKind::Key);
+        if ('concert' === $key->says) {
+            return $parsed->text();
+        }
+        $name = $key->word('material');
+        $mode = $this->scales->knows($name) ? $this->scales->material($name)->modeFifths : 0;
+        $concert = $instrument->transposition->concertKey(Key::mode($parsed->tonic(), $mode))->tonic;
+
+        // A pair of triads moves with its tonic.
+        return $parsed->onTonic($concert)->with(Clause::key('concert', $concert, $parsed->onTonic($concert)->clause(ClauseKind::Key)->word('material')))->text();
+    }
+
+    /**
+     * The clause whose slurs are those of the notes.
+     *
+     * @param list<string> $clauses of the line so far
+     *
+     * @return array{string, list<string>} the clause, and what is to be said where none is like it
+     */
+    private function tonguing(array $clauses, GivenLine $given, Instrument $instrument): array
+    {
+        $slurs = array_map(static fn (GivenNote $note): bool => $note->slurredInto, $given->notes);
+        $soft = array_map(static fn (GivenNote $note): bool => $note->isSoft, $given->notes);
+        if (!\in_array(true, $slurs, true) && !\in_array(true, $soft, true)) {
+            return ['', []];
+        }
+        try {
+            $recipe = Recipe::of($this->parser->parse($this->canonical($clauses)), $this->scales, $this->patterns);
+            $notes = (new StudyBuilder($this->scales))->build($recipe, $instrument->player())->notes;
+        } catch (StudyError) {
+            return ['', ['The slurs were not taken over.']];
+        }
+        if (\count($notes) === \count($slurs)) {
+            $tones = array_map(static fn (StudyNote $note): Tone => $note->tone, $notes);
+            foreach (Articulation::cases() as $articulation) {
+                $marks = $articulation->marks($tones);
+                if ($slurs === array_map(static fn (array $mark): bool => Attack::None === $mark[0], $marks) && (!\in_array(true, $soft, true) || Articulation::Legato === $articulation)) {
+                    return [$articulation->value, []];
+                }
+            }
+        }
+
+        return ['', ['The slurs are none of the study line\'s ways of tonguing, and were not taken over.']];
     }
 
     /** @param list<string> $clauses */
@@ -133,15 +287,17 @@ final readonly class LineFinder
     }
 
     /**
-     * The clauses of a line that plays these notes, or none.
+     * The clauses of a line that plays these notes.
      *
      * @param non-empty-list<int> $midi
      *
-     * @return list<string>
+     * @return list<string>|null
      */
-    private function recognised(Material $material, NoteName $tonic, array $midi, GivenLine $given): array
+    private function recognised(Material $material, NoteName $tonic, array $midi, GivenLine $given): ?array
     {
         $low = min($midi);
+        $count = \count($midi);
+        $shape = $this->shapes[$material->name] ??= new CellShape($material);
         foreach ($this->candidates($material) as $pattern) {
             for ($octave = 0; $octave < 9; ++$octave) {
                 $root = $tonic->at($octave);
@@ -149,20 +305,17 @@ final readonly class LineFinder
                 if ($root->midi() < $low - 1 || $root->midi() > $low + ($pattern->isStraight() ? 0 : 7)) {
                     continue;
                 }
-                $directions = $this->directions($material, $pattern, $root, $midi);
-                foreach ([] === $directions ? [] : $this->extents($material, $pattern, $root, $midi) as $extent => $top) {
-                    foreach ($directions as $direction) {
-                        if (Direction::DownAndUp === $direction && $material->ascending($root)->note($top)->pitch->midi() !== $midi[\count($midi) - 1] && '' === $material->arpeggio) {
-                            continue;
-                        }
-                        $room = \count($midi) - self::expected($material, $pattern, $root, $top, $direction);
-                        foreach ($this->arpeggios($material) as [$sequel, $arpeggios, $restated]) {
-                            if ('' === $sequel ? abs($room) > 2 : $room < 2) {
+                $first = array_map(static fn (int $note): int => $note - $root->midi(), \array_slice($midi, 0, 3));
+                foreach ($this->extents($material, $pattern, $shape, $root, $midi) as $extent => $top) {
+                    foreach ($this->directions($pattern, $shape, $root, $top, $first, $midi) as $direction) {
+                        $room = $count - $shape->notes($pattern, $top, $direction);
+                        foreach ($this->arpeggios($material) as [$sequel, $arpeggio, $restated]) {
+                            if ('' === $sequel ? abs($room) > 2 : $room < 2 || $room > self::LONGEST_ARPEGGIO) {
                                 continue;
                             }
-                            $tones = self::tones(new Walk($material, $pattern, $direction, $arpeggios, $restated, false), $root, $top);
-                            if (\count($tones) === \count($midi) && self::midi($tones) === $midi) {
-                                $usual = $pattern->hasItsOwnWay() ? Direction::Up : Direction::UpAndDown;
+                            $tones = self::tones(new Walk($material, $pattern, $direction, $arpeggio, $restated, false), $root, $top);
+                            if (\count($tones) === $count && self::midi($tones) === $midi) {
+                                $usual = $pattern->hasItsOwnWay() || ($material->isShort && $pattern->isStraight()) ? Direction::Up : Direction::UpAndDown;
 
                                 return ['own '.$tonic->text().' '.$material->name, '1 octave' === $extent || $material->isShort ? '' : $extent, 'from '.$root->text(), $usual === $direction ? '' : $direction->value, $pattern->isStraight() ? '' : $pattern->text, $sequel, ...$this->rhythm($given, $tones)];
                             }
@@ -172,17 +325,7 @@ final readonly class LineFinder
             }
         }
 
-        return [];
-    }
-
-    /** About how many notes a line has: as many more with each step as the second step has more than the first. */
-    private static function expected(Material $material, Pattern $pattern, Pitch $root, int $top, Direction $direction): int
-    {
-        $walk = new Walk($material, $pattern, $direction, null, false, false);
-        [$one, $two] = [\count(self::tones($walk, $root, 1)), \count(self::tones($walk, $root, 2))];
-        $isEven = \in_array($pattern->progress, [Progress::Steps, Progress::Listed, Progress::RoundFifths, Progress::RoundFourths], true);
-
-        return $isEven ? $one + ($two - $one) * ($top - 1) : \count(self::tones($walk, $root, $top));
+        return null;
     }
 
     /** @return list<Tone> */
@@ -212,7 +355,7 @@ final readonly class LineFinder
             return [Pattern::straight()];
         }
 
-        return array_map(fn (string $name): Pattern => $this->patterns->pattern($name), array_values(array_filter($this->patterns->names(), fn (string $name): bool => !$this->patterns->pattern($name)->isLipSlurs && 'triad pair' !== $name && 'triad pair triplets' !== $name)));
+        return $this->candidates ??= array_map(fn (string $name): Pattern => $this->patterns->pattern($name), array_values(array_filter($this->patterns->names(), fn (string $name): bool => !$this->patterns->pattern($name)->isLipSlurs && !\in_array($name, ['triad pair', 'triad pair triplets'], true))));
     }
 
     /**
@@ -220,7 +363,7 @@ final readonly class LineFinder
      *
      * @return array<string, int> extent clauses and their top steps
      */
-    private function extents(Material $material, Pattern $pattern, Pitch $root, array $midi): array
+    private function extents(Material $material, Pattern $pattern, CellShape $shape, Pitch $root, array $midi): array
     {
         $size = $material->size();
         $last = MaterialKind::Triad === $material->kind ? 1 : 0;
@@ -228,7 +371,7 @@ final readonly class LineFinder
             return [$material->name => $size - 1];
         }
         $extents = [];
-        foreach ([1, 2, 3] as $octaves) {
+        foreach ([1, 2, 3, 4] as $octaves) {
             $extents[1 === $octaves ? '1 octave' : $octaves.' octaves'] = $octaves * $size - $last;
         }
         if (MaterialKind::Scale === $material->kind) {
@@ -237,40 +380,31 @@ final readonly class LineFinder
                 $extents[$notes.' notes'] = $notes - 1;
             }
         }
-        if ($pattern->isStraight()) {
-            // The top of a plain line is its highest note.
-            $high = max($midi);
-            $scale = $material->ascending($root);
+        // The top of a plain line is its highest note; a pattern reaches its top root and not much further.
+        $high = max($midi) - $root->midi();
 
-            return array_filter($extents, static fn (int $top): bool => $scale->note($top)->pitch->midi() === $high);
-        }
-
-        return $extents;
+        return array_filter($extents, static fn (int $top): bool => $pattern->isStraight() ? $shape->height($top, true) === $high : ($pattern->goesRound() || $shape->height($top, true) <= $high + 2));
     }
 
     /**
      * Ways that the line can go, as far as its beginning and its end tell.
      *
+     * @param list<int>           $first the first notes, half steps above the root
      * @param non-empty-list<int> $midi
      *
      * @return list<Direction>
      */
-    private function directions(Material $material, Pattern $pattern, Pitch $root, array $midi): array
+    private function directions(Pattern $pattern, CellShape $shape, Pitch $root, int $top, array $first, array $midi): array
     {
-        $directions = [];
-        $begins = self::midi(self::tones(new Walk($material, $pattern, Direction::Up, null, false, false), $root, 1));
-        $same = min(3, \count($begins) - 1, \count($midi));
-        if ($same > 0 && \array_slice($begins, 0, $same) === \array_slice($midi, 0, $same)) {
-            $directions = [Direction::UpAndDown, Direction::Up];
-        }
+        $directions = $shape->begins($pattern, 0, true, $first) ? [Direction::UpAndDown, Direction::Up] : [];
         if ($pattern->hasItsOwnWay()) {
-            return [] === $directions ? [] : [Direction::Up];
+            $listed = $pattern->roots[0] ?? null;
+            $step = null === $listed ? 0 : $listed->step(7, false) ?? 0;
+
+            return [] !== $directions || $shape->begins($pattern, $step, true, $first) ? [Direction::Up] : [];
         }
-        if ($root->midi() === $midi[\count($midi) - 1]) {
-            $directions[] = Direction::Down;
-        }
-        if ($midi[\count($midi) - 1] > $root->midi() && \in_array($root->midi(), $midi, true)) {
-            $directions[] = Direction::DownAndUp;
+        if ($shape->begins($pattern, $top, false, $first)) {
+            $directions = $root->midi() === $midi[\count($midi) - 1] ? [...$directions, Direction::Down] : [...$directions, Direction::DownAndUp];
         }
 
         return $directions;
@@ -315,9 +449,16 @@ final readonly class LineFinder
         return [];
     }
 
-    /** @return list<string> */
-    public static function timing(GivenLine $given): array
+    /** @return list<string> time signature, pick-up and tempo */
+    private static function timing(GivenLine $given): array
     {
-        return ['' === $given->time || '4/4' === $given->time ? '' : $given->time];
+        $pickUp = match (true) {
+            0 === $given->pickUp => '',
+            0 === $given->pickUp % Length::QUARTER && '6/8' !== $given->time => 'pick-up '.intdiv($given->pickUp, Length::QUARTER).' beats',
+            0 === $given->pickUp % Length::EIGHTH => 'pick-up '.intdiv($given->pickUp, Length::EIGHTH).' eighths',
+            default => '',
+        };
+
+        return ['' === $given->time || '4/4' === $given->time ? '' : $given->time, $pickUp, null === $given->tempo ? '' : $given->tempo['unit'].' = '.$given->tempo['bpm']];
     }
 }

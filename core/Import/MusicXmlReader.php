@@ -4,31 +4,71 @@ declare(strict_types=1);
 
 namespace SwiftReed\Import;
 
+use SwiftReed\Pitch\Interval;
 use SwiftReed\Pitch\Letter;
 use SwiftReed\Pitch\Pitch;
+use SwiftReed\Score\Format\MusicXmlScore;
 use SwiftReed\Time\Length;
 
 /**
- * Reads the first part of a MusicXML score, its first voice, as one line. It streams, fetches nothing, and believes
- * nothing: size, depth and number of notes are bounded, and files with entities of their own are refused.
+ * Reads one voice of a MusicXML score as a line: with its transposition, its slurs, its repeats written out, its pick-up and
+ * tempo; what else stands there is listed. It streams, fetches nothing, and believes nothing: size, depth and number of notes are
+ * bounded, and files with entities of their own are refused.
  *
  * Source of the format: the W3C's MusicXML 4.0 specification.
  */
 final class MusicXmlReader
 {
-    public const MOST_BYTES = 2_000_000;
+    public const MOST_BYTES = 8_000_000;
     private const DEPTH = 40;
+    /** Study lines that a file may carry, parts and voices that are told apart, and times a repeat is written out. */
+    private const MOST_LINES = 200;
+    private const MOST_PARTS = 64;
+    private const MOST_TIMES = 8;
 
     private const ENTITY = '/<!ENTITY/i';
+    /** What may stand in a file and is not taken over, by element. */
+    private const LEFT_OUT = ['dynamics' => 'dynamics', 'wedge' => 'dynamics', 'lyric' => 'words under the notes', 'ornaments' => 'ornaments', 'trill-mark' => 'ornaments', 'fermata' => 'fermatas', 'tremolo' => 'tremolos', 'harmony' => 'chord symbols', 'fingering' => 'fingerings', 'staccato' => 'staccato and accents', 'accent' => 'staccato and accents', 'segno' => 'jumps (segno, coda, da capo)', 'coda' => 'jumps (segno, coda, da capo)', 'breath-mark' => 'breath marks', 'glissando' => 'glissandos'];
+    private const UNITS = ['whole' => 'whole', 'half' => 'half', 'quarter' => 'quarter', 'eighth' => 'eighth'];
 
-    /** @throws ImportError */
+    /** @var array<string, string> part ids and their names */
+    private array $names = [];
+    /** @var list<array{string, string}> ids of parts and voices in which notes stand */
+    private array $voices = [];
+    /** @var list<string> */
+    private array $lines = [];
+    private string $instrument = '';
+    /** @var array<string, true> what is not taken over */
+    private array $leftOut = [];
+    private string $time = '';
+    private ?Interval $transpose = null;
+    private bool $saysTranspose = false;
+    /** @var array{unit: string, bpm: int}|null */
+    private ?array $tempo = null;
+    /** @var list<FileMeasure> */
+    private array $measures = [];
+    private int $divisions = 1;
+    private int $openSlurs = 0;
+
+    private function __construct(private readonly int $chosen)
+    {
+    }
+
+    /** The line of the first part. @throws ImportError */
     public static function read(string $xml): GivenLine
+    {
+        return self::file($xml)->given;
+    }
+
+    /**
+     * @param int $part which of the parts and voices is read, from 0
+     *
+     * @throws ImportError
+     */
+    public static function file(string $xml, int $part = 0): GivenFile
     {
         if (\strlen($xml) > self::MOST_BYTES) {
             throw ImportError::tooLarge(\strlen($xml), self::MOST_BYTES);
-        }
-        if (str_starts_with($xml, "PK\x03\x04")) {
-            throw ImportError::compressed();
         }
         if (str_starts_with($xml, "\xFF\xFE") || str_starts_with($xml, "\xFE\xFF")) {
             $xml = (string) mb_convert_encoding($xml, 'UTF-8', 'UTF-16');
@@ -40,14 +80,40 @@ final class MusicXmlReader
         if (!str_contains($xml, '<score-partwise') || !mb_check_encoding($xml, 'UTF-8')) {
             throw ImportError::notMusicXml();
         }
+        $reader = new self($part);
+        $reader->pass($xml, static fn (\XMLReader $read) => $reader->survey($read));
+        if ([] === $reader->voices) {
+            throw ImportError::isEmpty();
+        }
+        if (!isset($reader->voices[$part])) {
+            throw ImportError::noSuchPart($part + 1, \count($reader->voices));
+        }
+        $reader->partNumber = 0;
+        $reader->pass($xml, static fn (\XMLReader $read) => $reader->take($read));
+
+        return $reader->whole();
+    }
+
+    /** @param \Closure(\XMLReader): void $take given every element that begins, in order */
+    private function pass(string $xml, \Closure $take): void
+    {
         $before = libxml_use_internal_errors(true);
         $reader = new \XMLReader();
         try {
             if (!$reader->XML($xml, null, \LIBXML_NONET | \LIBXML_COMPACT)) {
                 throw ImportError::notMusicXml();
             }
-
-            return self::line($reader);
+            while (@$reader->read()) {
+                if ($reader->depth > self::DEPTH) {
+                    throw ImportError::tooDeep();
+                }
+                if (\in_array($reader->nodeType, [\XMLReader::ELEMENT, \XMLReader::END_ELEMENT], true)) {
+                    $take($reader);
+                }
+            }
+            if ([] !== array_filter(libxml_get_errors(), static fn (\LibXMLError $error): bool => \LIBXML_ERR_FATAL === $error->level)) {
+                throw ImportError::notMusicXml();
+            }
         } finally {
             $reader->close();
             libxml_clear_errors();
@@ -55,86 +121,184 @@ final class MusicXmlReader
         }
     }
 
-    private static function line(\XMLReader $reader): GivenLine
+    private string $partId = '';
+    private int $partNumber = 0;
+
+    /** A part without an id of its own is told by its place. */
+    private function beginPart(\XMLReader $reader): void
     {
-        $notes = [];
-        $rests = 0;
-        $time = '';
-        $divisions = 1;
-        $parts = 0;
-        $leftOut = ['chords' => false, 'voices' => false, 'parts' => false, 'times' => false];
-        $isRead = false;
-        while (@$reader->read()) {
-            if ($reader->depth > self::DEPTH) {
-                throw ImportError::tooDeep();
-            }
-            if (\XMLReader::ELEMENT !== $reader->nodeType) {
-                continue;
-            }
-            $isRead = true;
-            switch ($reader->name) {
-                case 'part':
-                    ++$parts;
-                    $leftOut['parts'] = $parts > 1;
-                    break;
-                case 'divisions':
-                    $divisions = max(1, (int) $reader->readString());
-                    break;
-                case 'time':
-                    $fields = self::fields($reader);
-                    $read = ($fields['beats'] ?? '').'/'.($fields['beat-type'] ?? '');
-                    $leftOut['times'] = $leftOut['times'] || ('' !== $time && $time !== $read);
-                    $time = '' === $time ? $read : $time;
-                    break;
-                case 'note':
-                    if ($parts > 1) {
-                        break;
-                    }
-                    $fields = self::fields($reader);
-                    if (isset($fields['grace']) || isset($fields['cue'])) {
-                        break;
-                    }
-                    if (isset($fields['chord'])) {
-                        $leftOut['chords'] = true;
-                        break;
-                    }
-                    if (!\in_array($fields['voice'] ?? '1', ['1', ''], true)) {
-                        $leftOut['voices'] = true;
-                        break;
-                    }
-                    $ticks = (int) round(Length::QUARTER * max(0, (int) ($fields['duration'] ?? '0')) / $divisions);
-                    if (isset($fields['rest']) || !isset($fields['step'], $fields['octave'])) {
-                        $rests += $ticks;
-                        break;
-                    }
-                    $pitch = self::pitch($fields);
-                    $last = \count($notes) - 1;
-                    if (isset($fields['tie-stop']) && $last >= 0 && $notes[$last]->pitch->midi() === $pitch->midi()) {
-                        $notes[$last] = $notes[$last]->longer($ticks);
-                        break;
-                    }
-                    $notes[] = new GivenNote($pitch, max(1, $ticks), $rests);
-                    $rests = 0;
-                    if (\count($notes) > GivenLine::MOST) {
-                        throw ImportError::tooMany(\count($notes), GivenLine::MOST);
-                    }
-                    break;
-            }
+        ++$this->partNumber;
+        $id = mb_substr((string) $reader->getAttribute('id'), 0, 40);
+        $this->partId = '' === $id ? (string) $this->partNumber : $id;
+    }
+
+    /** Which parts and voices there are, and the study lines that the file carries. */
+    private function survey(\XMLReader $reader): void
+    {
+        if (\XMLReader::ELEMENT !== $reader->nodeType) {
+            return;
         }
-        if (!$isRead || [] !== array_filter(libxml_get_errors(), static fn (\LibXMLError $error): bool => \LIBXML_ERR_FATAL === $error->level)) {
-            throw ImportError::notMusicXml();
+        switch ($reader->name) {
+            case 'score-part':
+                $id = (string) $reader->getAttribute('id');
+                $this->names[mb_substr($id, 0, 40)] = mb_substr($this->fields($reader)['part-name'] ?? '', 0, 60);
+                break;
+            case 'part':
+                $this->beginPart($reader);
+                break;
+            case 'miscellaneous-field':
+                $name = $reader->getAttribute('name');
+                $text = mb_substr($reader->readString(), 0, 1200);
+                if (MusicXmlScore::LINE === $name && \count($this->lines) < self::MOST_LINES) {
+                    $this->lines[] = $text;
+                } elseif ('instrument' === $name) {
+                    $this->instrument = mb_substr($text, 0, 40);
+                }
+                break;
+            case 'note':
+                $fields = $this->fields($reader);
+                $voice = [$this->partId, $fields['voice'] ?? '1'];
+                if (isset($fields['step']) && !isset($fields['grace']) && !isset($fields['cue']) && !\in_array($voice, $this->voices, true) && \count($this->voices) < self::MOST_PARTS) {
+                    $this->voices[] = $voice;
+                }
+                break;
         }
+    }
+
+    private function take(\XMLReader $reader): void
+    {
+        [$part, $voice] = $this->voices[$this->chosen];
+        if ('part' === $reader->name && \XMLReader::ELEMENT === $reader->nodeType) {
+            $this->beginPart($reader);
+        }
+        if ($part !== $this->partId || \XMLReader::ELEMENT !== $reader->nodeType) {
+            return;
+        }
+        $measure = $this->measures[\count($this->measures) - 1] ?? null;
+        switch ($reader->name) {
+            case 'measure':
+                $this->measures[] = new FileMeasure('yes' === $reader->getAttribute('implicit') || '0' === $reader->getAttribute('number'));
+                break;
+            case 'divisions':
+                $this->divisions = max(1, (int) $reader->readString());
+                break;
+            case 'time':
+                $fields = $this->fields($reader);
+                $read = ($fields['beats'] ?? '').'/'.($fields['beat-type'] ?? '');
+                if ('' !== $this->time && $this->time !== $read) {
+                    $this->leftOut['changes of time signature'] = true;
+                }
+                $this->time = '' === $this->time ? $read : $this->time;
+                break;
+            case 'transpose':
+                $fields = $this->fields($reader);
+                if ($this->saysTranspose) {
+                    $this->leftOut['changes of transposition'] = true;
+                    break;
+                }
+                $this->saysTranspose = true;
+                $octaves = max(-4, min(4, (int) ($fields['octave-change'] ?? '0')));
+                $halfSteps = max(-24, min(24, (int) ($fields['chromatic'] ?? '0')));
+                // Where the letters are not said they are those of the usual interval.
+                $letters = isset($fields['diatonic']) ? max(-14, min(14, (int) $fields['diatonic'])) : (int) round($halfSteps * 7 / 12);
+                $this->transpose = Interval::of(-$letters - 7 * $octaves, -$halfSteps - 12 * $octaves);
+                break;
+            case 'metronome':
+                $fields = $this->fields($reader);
+                $unit = self::UNITS[$fields['beat-unit'] ?? ''] ?? null;
+                $bpm = (int) ($fields['per-minute'] ?? '0');
+                if (null === $unit || $bpm < 10 || $bpm > 400 || null !== $this->tempo) {
+                    $this->leftOut['changes of tempo'] = true;
+                } else {
+                    $this->tempo = ['unit' => (isset($fields['beat-unit-dot']) && \in_array($unit, ['half', 'quarter'], true) ? 'dotted ' : '').$unit, 'bpm' => $bpm];
+                }
+                break;
+            case 'repeat':
+                $times = max(2, min(self::MOST_TIMES, (int) ($reader->getAttribute('times') ?? '2')));
+                $measure?->repeat('forward' === $reader->getAttribute('direction'), $times);
+                break;
+            case 'ending':
+                if ('start' === $reader->getAttribute('type')) {
+                    $measure?->ending((string) $reader->getAttribute('number'));
+                }
+                break;
+            case 'sound':
+                if (null !== $reader->getAttribute('dacapo') || null !== $reader->getAttribute('dalsegno')) {
+                    $this->leftOut['jumps (segno, coda, da capo)'] = true;
+                }
+                break;
+            case 'forward':
+                $fields = $this->fields($reader);
+                if (($fields['voice'] ?? $voice) === $voice) {
+                    $measure?->rest($this->ticks($fields));
+                }
+                break;
+            case 'note':
+                $this->note($this->fields($reader), $voice, $measure);
+                break;
+            default:
+                if (isset(self::LEFT_OUT[$reader->name])) {
+                    $this->leftOut[self::LEFT_OUT[$reader->name]] = true;
+                }
+        }
+    }
+
+    /** @param array<string, string> $fields */
+    private function note(array $fields, string $voice, ?FileMeasure $measure): void
+    {
+        foreach (array_intersect_key(self::LEFT_OUT, $fields) as $what) {
+            $this->leftOut[$what] = true;
+        }
+        if (null === $measure || isset($fields['cue']) || isset($fields['grace'])) {
+            if (isset($fields['cue']) || isset($fields['grace'])) {
+                $this->leftOut['grace and cue notes'] = true;
+            }
+
+            return;
+        }
+        if (($fields['voice'] ?? '1') !== $voice) {
+            return;
+        }
+        if (isset($fields['chord'])) {
+            $this->leftOut['notes of chords but the first'] = true;
+
+            return;
+        }
+        $ticks = $this->ticks($fields);
+        if (isset($fields['rest']) || !isset($fields['step'], $fields['octave'])) {
+            $measure->rest($ticks);
+
+            return;
+        }
+        $joins = $this->openSlurs > 0;
+        $this->openSlurs = max(0, $this->openSlurs + (int) ($fields['slur-start'] ?? '0') - (int) ($fields['slur-stop'] ?? '0'));
+        $measure->note(new GivenNote(self::pitch($fields), max(1, $ticks), 0, $joins, isset($fields['tenuto'])), isset($fields['tie-stop']));
+    }
+
+    /** @param array<string, string> $fields */
+    private function ticks(array $fields): int
+    {
+        return (int) round(Length::QUARTER * min(1_000_000, max(0, (int) ($fields['duration'] ?? '0'))) / $this->divisions);
+    }
+
+    private function whole(): GivenFile
+    {
+        $notes = FileMeasure::written($this->measures);
         if ([] === $notes) {
             throw ImportError::isEmpty();
         }
-        $remarks = array_keys(array_filter([
-            'Of chords, only their first note was read.' => $leftOut['chords'],
-            'Only the first voice was read.' => $leftOut['voices'],
-            'Only the first part was read.' => $leftOut['parts'],
-            'Only the first time signature was kept.' => $leftOut['times'],
-        ]));
+        $time = \in_array($this->time, ['4/4', '3/4', '2/4', '6/8'], true) ? $this->time : '';
+        $first = $this->measures[0];
+        $leftOut = array_keys($this->leftOut);
+        $remarks = [
+            ...([] === $leftOut ? [] : ['Not taken over: '.implode(', ', $leftOut).'.']),
+            ...('' === $time && '' !== $this->time ? [\sprintf('The time signature %s is none of the study line\'s; the notes stand in 4/4.', mb_substr($this->time, 0, 12))] : []),
+            ...($this->saysTranspose ? [] : ['The file says nothing of a transposition, so its notes were taken as they sound.']),
+            ...(FileMeasure::repeats($this->measures) ? ['Repeats are written out.'] : []),
+        ];
+        $parts = array_map(fn (array $voice): string => ('' === ($this->names[$voice[0]] ?? '') ? 'part '.$voice[0] : $this->names[$voice[0]]).('1' === $voice[1] ? '' : ', voice '.mb_substr($voice[1], 0, 10)), $this->voices);
 
-        return new GivenLine(array_values($notes), \in_array($time, ['4/4', '3/4', '2/4', '6/8'], true) ? $time : '', $remarks);
+        return new GivenFile(new GivenLine($notes, $time, $remarks, $this->transpose ?? Interval::unison(), $first->isPickUp ? $first->ticks() : 0, $this->tempo), $parts, $this->chosen, $this->lines, $this->instrument);
     }
 
     /** @param array<string, string> $fields */
@@ -155,7 +319,7 @@ final class MusicXmlReader
      *
      * @return array<string, string>
      */
-    private static function fields(\XMLReader $reader): array
+    private function fields(\XMLReader $reader): array
     {
         $fields = [];
         if ($reader->isEmptyElement) {
@@ -170,11 +334,15 @@ final class MusicXmlReader
             if (\XMLReader::ELEMENT === $reader->nodeType) {
                 $name = $reader->name;
                 $fields[$name] ??= '';
-                if ('tie' === $name && 'stop' === $reader->getAttribute('type')) {
+                $type = (string) $reader->getAttribute('type');
+                if ('tie' === $name && 'stop' === $type) {
                     $fields['tie-stop'] = '';
                 }
+                if ('slur' === $name && \in_array($type, ['start', 'stop'], true)) {
+                    $fields['slur-'.$type] = (string) (1 + (int) ($fields['slur-'.$type] ?? '0'));
+                }
             } elseif (\in_array($reader->nodeType, [\XMLReader::TEXT, \XMLReader::CDATA], true) && '' !== $name) {
-                $fields[$name] .= mb_substr($reader->value, 0, 40);
+                $fields[$name] .= mb_substr($reader->value, 0, 60);
             } elseif (\XMLReader::END_ELEMENT === $reader->nodeType) {
                 $name = '';
             }

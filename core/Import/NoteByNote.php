@@ -45,7 +45,7 @@ final readonly class NoteByNote
         }
         $rhythm = array_search($unit, LineFinder::EVEN, true);
 
-        return ['own '.$tonic->text().' '.$material->name, 'from '.$root->text(), 'cell '.implode(' ', $words).' on 1 up only stays', \is_string($rhythm) ? $rhythm : '', ...LineFinder::timing($given)];
+        return ['own '.$tonic->text().' '.$material->name, 'from '.$root->text(), 'cell '.implode(' ', $words).' on 1 up only stays', \is_string($rhythm) ? $rhythm : ''];
     }
 
     /** A note as a word of the pattern language, counted from the root. */

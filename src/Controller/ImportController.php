@@ -8,13 +8,12 @@ use App\Engraving\EngravingError;
 use App\Engraving\PageMaker;
 use App\Service\Desk;
 use App\Service\DeskState;
+use SwiftReed\Import\BringIn;
+use SwiftReed\Import\FileReader;
 use SwiftReed\Import\FoundLine;
-use SwiftReed\Import\GivenLine;
 use SwiftReed\Import\ImportError;
-use SwiftReed\Import\LineFinder;
 use SwiftReed\Import\MusicXmlReader;
-use SwiftReed\Import\TypedNotes;
-use SwiftReed\Instrument\InstrumentError;
+use SwiftReed\Knowledge\Mistake;
 use SwiftReed\Line\ClauseKind;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\File\UploadedFile;
@@ -23,11 +22,14 @@ use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 
 /**
- * Brings in a study from typed notes or a MusicXML file: finds its line, so that it can be transposed and fingered.
+ * Brings in a study from typed notes, MusicXML or MIDI: finds its line, so that it can be transposed and fingered.
  */
 final class ImportController extends AbstractController
 {
-    public function __construct(private readonly Desk $desk, private readonly LineFinder $finder, private readonly PageMaker $pages)
+    /** Bytes of a file that travel with the answer. */
+    private const CARRIED = 1_500_000;
+
+    public function __construct(private readonly Desk $desk, private readonly BringIn $bringIn, private readonly PageMaker $pages)
     {
     }
 
@@ -37,14 +39,18 @@ final class ImportController extends AbstractController
         $given = $request->isMethod('POST') ? $request->request->all() : $request->query->all();
         $state = DeskState::of($given);
         $typed = \is_string($given['notes'] ?? null) ? mb_substr(mb_scrub($given['notes']), 0, 20_000) : '';
-        $view = ['state' => $state, 'typed' => $typed, 'families' => $this->desk->families(), 'found' => null, 'band_line' => '', 'music' => '', 'error' => ''];
+        $view = ['state' => $state, 'typed' => $typed, 'families' => $this->desk->families(), 'found' => null, 'file' => null, 'kept' => '', 'every_key' => '', 'music' => '', 'error' => ''];
         if (!$request->isMethod('POST')) {
             return $this->render('import/import.html.twig', $view);
         }
         try {
-            $found = $this->finder->find($this->read($request, $typed), $this->desk->instrument($state));
-            $view = ['found' => $found, 'band_line' => $this->forTheBand($found, $state), 'music' => $this->drawn($found, $state)] + $view;
-        } catch (ImportError|InstrumentError $error) {
+            $bytes = $this->bytes($request, $typed);
+            $file = FileReader::read($bytes, max(0, (int) ($given['part'] ?? 0)));
+            // The file comes along, so that another part of it can be chosen without giving it again.
+            $view = ['file' => $file, 'kept' => $bytes === $typed || \strlen($bytes) > self::CARRIED ? '' : base64_encode($bytes)] + $view;
+            $found = $this->bringIn->find($file, $this->desk->instrument($state));
+            $view = ['found' => $found, 'every_key' => $this->desk->changed($found->bandLine, ClauseKind::Keys, 'keys by fourths'), 'music' => $this->drawn($found, $state)] + $view;
+        } catch (Mistake $error) {
             return $this->render('import/import.html.twig', ['error' => $error->getMessage()] + $view, new Response(status: 422));
         }
 
@@ -52,7 +58,7 @@ final class ImportController extends AbstractController
     }
 
     /** @throws ImportError */
-    private function read(Request $request, string $typed): GivenLine
+    private function bytes(Request $request, string $typed): string
     {
         $file = $request->files->get('file');
         if ($file instanceof UploadedFile && $file->isValid()) {
@@ -61,29 +67,21 @@ final class ImportController extends AbstractController
                 throw ImportError::tooLarge($size, MusicXmlReader::MOST_BYTES);
             }
 
-            return MusicXmlReader::read((string) file_get_contents($file->getPathname()));
+            return (string) file_get_contents($file->getPathname());
         }
         if ($file instanceof UploadedFile && \in_array($file->getError(), [\UPLOAD_ERR_INI_SIZE, \UPLOAD_ERR_FORM_SIZE], true)) {
             throw ImportError::tooLarge(MusicXmlReader::MOST_BYTES + 1024, MusicXmlReader::MOST_BYTES);
         }
+        $kept = base64_decode($request->request->getString('kept'), true);
 
-        return str_starts_with(ltrim($typed), '<') ? MusicXmlReader::read($typed) : TypedNotes::read($typed);
-    }
-
-    /** The same study in concert pitch and without its place, for every instrument. */
-    private function forTheBand(FoundLine $found, DeskState $state): string
-    {
-        $part = $this->desk->plainPart($state->withLine($found->line));
-        $tonic = $part->study->concertKey->tonic;
-
-        return $this->desk->inKey($this->desk->changed($found->line, ClauseKind::Place, ''), 'concert', $tonic->text(), $part->study->recipe->material->nameOn($tonic));
+        return false === $kept || '' === $kept ? $typed : $kept;
     }
 
     private function drawn(FoundLine $found, DeskState $state): string
     {
         try {
             return $this->pages->screen($this->desk->plainPart($state->withLine($found->line)), $state->rows, '')->svg;
-        } catch (EngravingError) {
+        } catch (EngravingError|Mistake) {
             return '';
         }
     }

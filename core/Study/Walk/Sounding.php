@@ -45,7 +45,7 @@ final readonly class Sounding
 
     public function isAsWritten(): bool
     {
-        return 0 === $this->down->halfSteps && 0 === $this->down->letters;
+        return !$this->isRespelled && 0 === $this->down->halfSteps && 0 === $this->down->letters;
     }
 
     /** The concert tonic that sounds under a written one. */
