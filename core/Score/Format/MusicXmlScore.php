@@ -450,11 +450,13 @@ final class MusicXmlScore
             return $lines;
         }
         $fingering = $this->part->plan->notes[$i]->fingering;
-        if (FingeringText::Lines === $choices->fingerings && 'keywork' === $this->part->instrument->mechanism()->kind()) {
-            return [...$lines, ...TouchLines::of($this->part->instrument, $fingering)];
+        if ('keywork' !== $this->part->instrument->mechanism()->kind()) {
+            return [...$lines, $fingering->text];
         }
+        $touches = TouchLines::of($this->part->instrument, $fingering);
 
-        return [...$lines, $fingering->text];
+        // In one line as short as can be, so that notes need not stand apart for it: "O/123/12".
+        return FingeringText::Lines === $choices->fingerings ? [...$lines, ...$touches] : [...$lines, strtr(implode('/', $touches), [' ' => ''])];
     }
 
     /** @return list<string> the valves or the position as numerals; nothing where there is more to say than numerals can */

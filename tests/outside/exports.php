@@ -1,0 +1,50 @@
+<?php
+
+declare(strict_types=1);
+
+// Writes exports of every kind into a folder, with a list of what each must sound like: for readers.test.mjs.
+
+use SwiftReed\Instrument\InstrumentLibrary;
+use SwiftReed\Knowledge\DataFolder;
+use SwiftReed\Packet\SheetBuilder;
+use SwiftReed\Player\PlayerSettings;
+use SwiftReed\Player\Stage;
+use SwiftReed\Score\Format\ExportChoices;
+use SwiftReed\Score\Format\FingeringText;
+use SwiftReed\Score\Format\MusicXmlWriter;
+use SwiftReed\Score\PartBuilder;
+
+require dirname(__DIR__, 2).'/vendor/autoload.php';
+
+$folder = $argv[1] ?? throw new InvalidArgumentException('Say the folder.');
+$parts = PartBuilder::shipped();
+$instruments = new InstrumentLibrary(DataFolder::shipped());
+$lines = [
+    'concert Bb major, 2 octaves, eighths, quarter = 72', 'concert F major, diatonic sevenths, slurred, triplets', 'concert Ab harmonic minor, then arpeggio, long ends', 'concert C major, then arpeggio, one long in the bar',
+    'concert E whole tone, triplets, 3/4, pick-up 1 beat', 'concert C chromatic, untimed', 'concert F major, 5 notes, keys by fourths', 'concert D melodic minor, five-and-back with approach, eighths, tongue cells', 'concert B major, tetra, sixteenths, legato',
+    'concert G dominant seventh arpeggio, quarters, long last, 6/8', 'concert Bb triad pair C, eighths', 'concert Eb blues, sixteenths, slur 2 tongue 2, half = 50', 'concert C major, cell 1 r 3*2 5 / 5 3*2 1, eighths, 3/4',
+];
+$list = [];
+$choices = [FingeringText::Short, FingeringText::Lines, FingeringText::None];
+foreach ($instruments->ids() as $k => $id) {
+    foreach ([0, 1, 2] as $more) {
+        $line = $lines[(3 * $k + $more + intdiv($k, 5)) % count($lines)];
+        $stage = 0 === ($k + $more) % 4 ? Stage::Developing : Stage::Full;
+        $sheet = (new SheetBuilder($parts))->read([$line], $instruments->instrument($id), new PlayerSettings($stage));
+        $file = sprintf('%03d', count($list));
+        file_put_contents("$folder/$file.musicxml", (new MusicXmlWriter())->of($sheet, new ExportChoices($choices[$more], counts: 1 === $more, chords: true)));
+        $notes = [];
+        $at = 0;
+        foreach ($sheet->parts as $part) {
+            $study = $part->study;
+            foreach ($study->notes as $note) {
+                $notes[] = [$note->sounding->midi(), ($at + $note->onset) / 480];
+            }
+            $last = $study->notes[count($study->notes) - 1];
+            $end = $last->onset + $last->length + $study->lead();
+            $at += $study->isUntimed() || 0 === $study->bars->inBar($end) ? $last->onset + $last->length : $study->bars->nextLine($end) - $study->lead();
+        }
+        $list[] = ['file' => $file, 'line' => $line, 'instrument' => $id, 'fingerings' => $choices[$more]->value, 'notes' => $notes, 'touches' => $sheet->parts[0]->plan->notes[0]->fingering->text];
+    }
+}
+file_put_contents("$folder/list.json", json_encode($list, JSON_THROW_ON_ERROR));

@@ -1,0 +1,70 @@
+// Our MusicXML in another program: converted and compiled by LilyPond (musicxml2ly, lilypond; Debian's package), which must find
+// nothing to complain of and play the same pitches at the same places; and read by Verovio.
+import assert from 'node:assert/strict';
+import { execFileSync, spawnSync } from 'node:child_process';
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { after, before, test } from 'node:test';
+import midi from '@tonejs/midi';
+import { openEngraver } from '../../engraver/engrave.mjs';
+
+const root = path.resolve(import.meta.dirname ?? path.dirname(new URL(import.meta.url).pathname), '../..');
+let folder;
+let list;
+
+before(() => {
+  folder = mkdtempSync(path.join(tmpdir(), 'swift-reed-readers-'));
+  execFileSync('php', [path.join(root, 'tests/outside/exports.php'), folder]);
+  list = JSON.parse(readFileSync(path.join(folder, 'list.json'), 'utf8'));
+});
+after(() => rmSync(folder, { recursive: true, force: true }));
+
+test('a hundred and more exports are converted without a complaint', () => {
+  assert.ok(list.length >= 100);
+  for (const { file, line } of list) {
+    const run = spawnSync('musicxml2ly', ['--midi', '-o', `${file}.ly`, `${file}.musicxml`], { cwd: folder, encoding: 'utf8' });
+    assert.equal(run.status, 0, `${line}: ${run.stderr}`);
+    assert.doesNotMatch(run.stderr, /warning|error/i, line);
+  }
+});
+
+test('they compile, and sound the same pitches at the same places', () => {
+  const run = spawnSync('lilypond', ['--loglevel=WARNING', '-dno-print-pages', '-dno-point-and-click', ...list.map(({ file }) => `${file}.ly`)], { cwd: folder, encoding: 'utf8', maxBuffer: 1 << 26 });
+  assert.equal(run.status, 0, run.stderr);
+  assert.doesNotMatch(run.stderr, /error/i);
+  for (const { file, line, instrument, notes } of list) {
+    const read = new midi.Midi(readFileSync(path.join(folder, `${file}.midi`)));
+    // Chord symbols are on a track of their own, several notes at once.
+    const track = read.tracks.find((one) => one.notes.length === notes.length);
+    assert.ok(track, `${line} for ${instrument}: no track has its ${notes.length} notes`);
+    const first = track.notes[0].ticks - notes[0][1] * read.header.ppq;
+    track.notes.forEach((note, i) => {
+      assert.equal(note.midi, notes[i][0], `${line} for ${instrument}, note ${i}`);
+      assert.ok(Math.abs((note.ticks - first) / read.header.ppq - notes[i][1]) < 0.01, `${line} for ${instrument}, place of note ${i}`);
+    });
+  }
+});
+
+test('fingerings arrive where they were asked for, and nowhere else', () => {
+  for (const { file, line, fingerings } of list) {
+    const xml = readFileSync(path.join(folder, `${file}.musicxml`), 'utf8');
+    const numerals = [...xml.matchAll(/<fingering>([^<]*)<\/fingering>/g)].map((found) => found[1]);
+    assert.ok(numerals.every((text) => /^\d$/.test(text)), `${line}: fingerings are numerals`);
+    if (fingerings === 'none') {
+      assert.equal(numerals.length, 0, line);
+    }
+    assert.doesNotMatch(xml, /<words\/>|<words><\/words>/, 'no empty words');
+  }
+});
+
+test('Verovio reads every one of them with all its notes', async () => {
+  const engraver = await openEngraver();
+  for (const { file, line, notes } of list) {
+    const xml = readFileSync(path.join(folder, `${file}.musicxml`), 'utf8');
+    const { pages } = engraver.engrave(xml, 20000);
+    const heads = pages.join('').split('class="note"').length - 1;
+    assert.equal(heads, xml.split('<note id=').length - 1, line);
+    assert.ok(heads >= notes.length, line);
+  }
+});
