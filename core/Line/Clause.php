@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace SwiftReed\Line;
 
 use SwiftReed\Pitch\NoteName;
+use SwiftReed\Pitch\Pitch;
 
 /**
  * One clause as it was said: which phrase, with which numbers and names, and how it is printed.
@@ -24,6 +25,26 @@ final readonly class Clause
     public static function key(string $naming, NoteName $tonic, string $material): self
     {
         return new self(ClauseKind::Key, $naming, ['tonic' => $tonic->text(), 'material' => $material], $naming.' '.$tonic->text().' '.$material, 1);
+    }
+
+    /**
+     * The same clause with the written notes that it names moved.
+     *
+     * @param \Closure(Pitch): Pitch $move
+     */
+    public function withPitches(\Closure $move): self
+    {
+        $values = $this->values;
+        $text = $this->text;
+        foreach (['from', 'to'] as $gap) {
+            if (isset($values[$gap])) {
+                $moved = $move(Pitch::parse((string) $values[$gap]))->text();
+                $text = str_replace($gap.' '.$values[$gap], $gap.' '.$moved, $text);
+                $values[$gap] = $moved;
+            }
+        }
+
+        return new self($this->kind, $this->says, $values, $text, $this->column);
     }
 
     public function number(string $gap): int

@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace SwiftReed\Line;
 
+use SwiftReed\Pitch\Interval;
 use SwiftReed\Pitch\NoteName;
+use SwiftReed\Pitch\Pitch;
 use SwiftReed\Scale\TriadPair;
 
 /**
@@ -67,13 +69,42 @@ final readonly class StudyLine
         return new self(array_diff_key($this->clauses, array_flip(array_map(static fn (ClauseKind $kind): string => $kind->value, $kinds))));
     }
 
-    /** The same line on another tonic; a pair of triads moves as a whole. */
+    /** The same line on another tonic: moved as a whole, by the nearer way. */
     public function onTonic(NoteName $tonic): self
     {
-        $key = $this->clause(ClauseKind::Key);
-        $material = $key->word('material');
+        $from = $this->tonic()->at(4);
+        $to = $tonic->at(4);
+        $away = $to->midi() - $from->midi();
 
-        return $this->with(Clause::key($key->says, $tonic, str_contains($material, 'triad pair') ? TriadPair::parse($this->tonic(), $material)->nameOn($tonic) : $material));
+        return $this->moved(Interval::between($from, abs($away) > 6 ? $to->octaves($away > 0 ? -1 : 1) : $to));
+    }
+
+    /**
+     * The line moved as a whole by an interval: its tonic, its other keys, and the written notes that it names. No key stands on
+     * a double sharp or flat: it takes its plain name.
+     */
+    public function moved(Interval $interval): self
+    {
+        $key = $this->clause(ClauseKind::Key);
+        $tonic = self::plain($this->tonic()->transpose($interval));
+        $material = $key->word('material');
+        $clauses = [Clause::key($key->says, $tonic, str_contains($material, 'triad pair') ? TriadPair::parse($this->tonic(), $material)->nameOn($tonic) : $material)];
+        foreach ([ClauseKind::Place, ClauseKind::Pattern] as $kind) {
+            if ($this->says($kind) && isset($this->clause($kind)->values['from'])) {
+                $clauses[] = $this->clause($kind)->withPitches(static fn (Pitch $pitch): Pitch => $pitch->transpose($interval));
+            }
+        }
+        if ('listed' === $this->phrase(ClauseKind::Keys, '')) {
+            $keys = array_map(static fn (string $one): string => self::plain(NoteName::parse(rtrim($one, 'm'))->transpose($interval))->text().(str_ends_with($one, 'm') ? 'm' : ''), explode(' ', $this->clause(ClauseKind::Keys)->word('keys')));
+            $clauses[] = new Clause(ClauseKind::Keys, 'listed', ['keys' => implode(' ', $keys)], 'keys '.implode(' ', $keys), 1);
+        }
+
+        return $this->with(...$clauses);
+    }
+
+    private static function plain(NoteName $name): NoteName
+    {
+        return abs($name->alter) > 1 ? $name->at(4)->plainName()->name() : $name;
     }
 
     public function tonic(): NoteName

@@ -35,6 +35,9 @@ final class PartBuilder
 {
     /** Lines that are kept read. */
     private const KEPT = 200;
+    /** Lines that are tried in place of one that was refused, and of those that can be played how many are offered. */
+    private const TRIED = 16;
+    private const OFFERED = 6;
 
     private readonly StudyBuilder $studies;
     public readonly Parser $parser;
@@ -95,6 +98,27 @@ final class PartBuilder
         } catch (StudyError $error) {
             throw $error->withExample(Remedies::first($line, $error->ways, fn (StudyLine $other): Study => $this->studies->build($this->recipe($other), $player)));
         }
+    }
+
+    /**
+     * Lines like one that was refused, which this player can play; as many as are found in so many tries.
+     *
+     * @return list<StudyLine>
+     */
+    public function remedies(StudyLine $line, Instrument $instrument, PlayerSettings $settings = new PlayerSettings()): array
+    {
+        $player = $instrument->player($settings);
+        $found = [];
+        foreach (\array_slice(Remedies::candidates($line), 0, self::TRIED) as $candidate) {
+            try {
+                $this->studies->build($this->recipe($candidate), $player);
+                $found[] = $candidate;
+            } catch (StudyError) {
+                continue;
+            }
+        }
+
+        return \array_slice($found, 0, self::OFFERED);
     }
 
     /**

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace SwiftReed\Study;
 
 use SwiftReed\Pitch\Accidental;
+use SwiftReed\Pitch\KeySignature;
 use SwiftReed\Pitch\NoteName;
 use SwiftReed\Pitch\Pitch;
 use SwiftReed\Pitch\Transposition;
@@ -32,6 +33,8 @@ final readonly class Working
      * @param list<string> $writtenChords chord symbols in the player's key
      * @param list<string> $concertChords the same in concert pitch
      * @param list<string> $relations     sentences
+     * @param NoteName|null $twin         the tonic of the same scale under its other name
+     * @param list<Pitch>  $twinNotes     its notes, one under each of these
      */
     private function __construct(
         public array $notes,
@@ -42,6 +45,8 @@ final readonly class Working
         public array $writtenChords,
         public array $concertChords,
         public array $relations,
+        public ?NoteName $twin,
+        public array $twinNotes,
     ) {
     }
 
@@ -68,7 +73,24 @@ final readonly class Working
             $letters[$note->letter->text()] = ($letters[$note->letter->text()] ?? 0) + 1;
         }
 
-        return new self($notes, $halfSteps, $degrees, $letters, self::transposed($study, $transposition, $instrument), $material->chordSymbols($tonic), $material->chordSymbols($study->concertKey->tonic), self::related($material, $tonic, $notes));
+        return new self($notes, $halfSteps, $degrees, $letters, self::transposed($study, $transposition, $instrument), $material->chordSymbols($tonic), $material->chordSymbols($study->concertKey->tonic), self::related($material, $tonic, $notes), $study->writtenKey->twin?->tonic, null === $study->writtenKey->twin ? [] : self::octave($material, $study->writtenKey->twin->tonic, $notes[0]));
+    }
+
+    /**
+     * One octave of a scale on a tonic that sounds like this note.
+     *
+     * @return list<Pitch>
+     */
+    private static function octave(Material $material, NoteName $tonic, Pitch $like): array
+    {
+        $scale = $material->ascending(Pitch::onLetter($tonic->letter, $like->midi()));
+        $notes = [];
+        for ($step = 0; $step <= $scale->size(); ++$step) {
+            $notes[] = $scale->note($step)->pitch;
+        }
+        usort($notes, static fn (Pitch $a, Pitch $b): int => $a->midi() <=> $b->midi());
+
+        return $notes;
     }
 
     /** Whether it is made of two tetrachords with a link between them. */
@@ -101,8 +123,11 @@ final readonly class Working
         if (0 === $up->halfSteps) {
             return \sprintf('%s reads what sounds: concert %s is written %s.', ucfirst($instrument), $study->concertKey->tonic->sign(), $study->writtenKey->key->tonic->sign());
         }
-        $change = $study->writtenKey->key->signature()->fifths - $study->concertKey->signature()->fifths;
+        $plain = $study->concertKey->fifths() + $up->fifths();
+        $change = $plain - $study->concertKey->fifths();
         $signature = match (true) {
+            !$study->recipe->material->printsSignature => 'no signature is printed, and signs stand beside the notes',
+            $study->writtenKey->key->fifths() !== $plain => \sprintf('%s would be too many or too few to read, so the twin with %s is written', KeySignature::of($plain)->spoken(), $study->writtenKey->key->signature()->spoken()),
             0 === $change => 'the signature stays',
             default => \sprintf('%d %s%s more, or as many %s fewer', abs($change), $change > 0 ? 'sharp' : 'flat', 1 === abs($change) ? '' : 's', $change > 0 ? 'flats' : 'sharps'),
         };

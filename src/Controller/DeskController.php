@@ -29,6 +29,7 @@ use SwiftReed\Line\ClauseKind;
 use SwiftReed\Line\Completion;
 use SwiftReed\Line\Parser;
 use SwiftReed\Line\StudyLineError;
+use SwiftReed\Pitch\Pitch;
 use SwiftReed\Player\PlayerError;
 use SwiftReed\Score\Format\TextWriter;
 use SwiftReed\Score\Heading;
@@ -80,6 +81,7 @@ final class DeskController extends AbstractController
             'keys' => $this->desk->keyCount($state->line),
             'line_is_typed' => 'line' === $request->headers->get('HX-Trigger'),
             'narrow' => $request->query->getBoolean('narrow'),
+            'twin_fingerings' => self::twinFingerings($view['part'], $view['working']),
             'title_in_words' => null === $view['part'] ? '' : Heading::of($view['part']),
             'cell' => $this->desk->cell($state->line),
             'own_patterns' => $this->notebook->ownPatterns(),
@@ -222,24 +224,28 @@ final class DeskController extends AbstractController
         return array_map(fn (HardSpot $spot): string => $this->desk->changed($state->line, ClauseKind::Drill, 'drill after note '.($spot->from + 1)), $view['hard']);
     }
 
+    /**
+     * The fingering of each note of the scale, alike in both of its spellings.
+     *
+     * @return list<string>
+     */
+    private static function twinFingerings(?Part $part, ?Working $working): array
+    {
+        if (null === $part || null === $working?->twin || 'none' === $part->instrument->mechanism()->kind()) {
+            return [];
+        }
+        $byClass = [];
+        foreach ($part->study->notes as $i => $note) {
+            $byClass[$note->pitch()->midi() % 12] ??= $part->plan->notes[$i]->fingering->text;
+        }
+
+        return array_map(static fn (Pitch $note): string => $byClass[$note->midi() % 12] ?? '', $working->notes);
+    }
+
     /** @return list<string> lines like this one that can be played */
     private function remedies(DeskState $state): array
     {
-        $remedies = [];
-        foreach ([[ClauseKind::Extent, '1 octave'], [ClauseKind::Range, 'fold'], [ClauseKind::Place, ''], [ClauseKind::Direction, ''], [ClauseKind::Sequel, ''], [ClauseKind::Extent, ''], [ClauseKind::Rounds, ''], [ClauseKind::PickUp, ''], [ClauseKind::Keys, ''], [ClauseKind::Rhythm, ''], [ClauseKind::Range, ''], [ClauseKind::Pattern, '']] as [$kind, $text]) {
-            $line = $this->desk->changed($state->line, $kind, $text);
-            if ($line === $state->line || \in_array($line, $remedies, true)) {
-                continue;
-            }
-            try {
-                $this->desk->part($state->withLine($line));
-                $remedies[] = $line;
-            } catch (StudyError|StudyLineError) {
-                continue;
-            }
-        }
-
-        return $remedies;
+        return $this->desk->remedies($state);
     }
 
     private function saved(DeskState $state, SavedStudyRepository $studies): ?\App\Entity\SavedStudy

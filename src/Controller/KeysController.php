@@ -9,9 +9,9 @@ use App\Service\Desk;
 use App\Service\DeskState;
 use SwiftReed\Instrument\Instrument;
 use SwiftReed\Instrument\InstrumentLibrary;
+use SwiftReed\Packet\KeyQuestion;
 use SwiftReed\Packet\PacketTable;
 use SwiftReed\Pitch\Key;
-use SwiftReed\Pitch\NoteName;
 use SwiftReed\Pitch\PitchError;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Request;
@@ -30,7 +30,7 @@ final class KeysController extends AbstractController
         $tonic = null;
         if ('' !== trim($asked)) {
             try {
-                $tonic = NoteName::parse($asked);
+                $tonic = KeyQuestion::parse($asked);
             } catch (PitchError $problem) {
                 $error = $problem->getMessage();
             }
@@ -54,7 +54,9 @@ final class KeysController extends AbstractController
                 'instrument' => $instrument,
                 'written' => 'own' === $naming ? $transposition->ownKey(Key::major($tonic)) : $transposition->writtenKey(Key::major($tonic)),
                 'concert' => 'own' === $naming ? $transposition->concertKey(Key::major($tonic))->tonic : $tonic,
-                'line' => 'own' === $naming ? PacketTable::lineOfOwnKey($tonic, $transposition) : 0,
+                'line' => $line = PacketTable::lineOfOwnKey('own' === $naming ? $tonic : $transposition->writtenKey(Key::major($tonic))->key->tonic, $transposition),
+                // Where the packet prints the line under another name, the player looks for that one.
+                'printed' => PacketTable::lines()[$line]->equals('own' === $naming ? $transposition->concertKey(Key::major($tonic))->tonic : $tonic) ? null : $transposition->writtenKey(Key::major(PacketTable::lines()[$line]))->key->tonic,
             ];
         }
 

@@ -110,7 +110,7 @@ final class SheetsController extends AbstractController
         $state = DeskState::of($request->query->all());
         $tonic = $request->query->getString('tonic');
         if ('' !== $tonic) {
-            $lines = implode("\n", array_map(fn (string $line): string => $this->desk->onTonic($line, $tonic), self::rows($lines)));
+            $lines = implode("\n", $this->desk->moved(self::rows($lines), $tonic, 'one' === $request->query->getString('move')));
         }
         $view = ['saved' => $saved, 'state' => $state, 'lines' => $lines, 'name' => $name, 'error' => '', 'studies' => [], 'more' => 0, 'tonics' => Choices::TONICS, 'families' => $this->desk->families(), 'setups' => $this->desk->setups($state->instrument), 'columns' => self::rows($lines)];
         $status = 200;

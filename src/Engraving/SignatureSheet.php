@@ -15,29 +15,42 @@ final class SignatureSheet
     {
     }
 
-    /** @return array{glyphs: string, drawings: array<int, string>} glyphs to put on the page once, and drawings by signed number of sharps; empty when the engraver cannot be reached */
+    /** @return array{glyphs: string, drawings: array<string, array<int, string>>} glyphs to put on the page once, and drawings by clef and signed number of sharps; empty when the engraver cannot be reached */
     public function all(): array
     {
-        try {
-            $engraving = $this->engraver->engrave(self::musicXml(), self::WIDTH);
-        } catch (EngravingError) {
-            return ['glyphs' => '', 'drawings' => []];
+        $drawings = [];
+        $glyphs = '';
+        foreach (['treble' => '<sign>G</sign><line>2</line>', 'bass' => '<sign>F</sign><line>4</line>'] as $name => $clef) {
+            try {
+                $engraving = $this->engraver->engrave(self::musicXml($clef), self::WIDTH);
+            } catch (EngravingError) {
+                return ['glyphs' => '', 'drawings' => []];
+            }
+            $glyphs .= $engraving->glyphs();
+            $drawings[$name] = self::drawn($engraving);
         }
+
+        return ['glyphs' => \sprintf('<svg width="0" height="0" aria-hidden="true"><defs>%s</defs></svg>', implode('', array_map(static fn (string $symbol): string => '<symbol '.$symbol, array_unique(array_filter(explode('<symbol ', $glyphs)))))), 'drawings' => $drawings];
+    }
+
+    /** @return array<int, string> */
+    private static function drawn(Engraving $engraving): array
+    {
         $drawings = [];
         foreach ($engraving->systems as $i => $system) {
             // The page is wide, so that what warns of the next signature lies beyond the cut.
             $drawings[$i - 7] = \sprintf('<svg viewBox="0 %.0f %d 1150" class="signature" aria-hidden="true" color="#23202b">%s</svg>', $system->top - 215, 2350, $system->body);
         }
 
-        return ['glyphs' => \sprintf('<svg width="0" height="0" aria-hidden="true"><defs>%s</defs></svg>', $engraving->glyphs()), 'drawings' => $drawings];
+        return $drawings;
     }
 
-    private static function musicXml(): string
+    private static function musicXml(string $clef): string
     {
         $bars = '';
         for ($fifths = -7; $fifths <= 7; ++$fifths) {
             $page = $fifths > -7 ? '<print new-page="yes"/>' : '';
-            $bars .= \sprintf('<measure number="%d">%s<attributes><divisions>1</divisions><key print-object="yes"><fifths>%d</fifths></key>%s</attributes><note print-object="no"><rest/><duration>4</duration><type>whole</type></note></measure>', $fifths + 8, $page, $fifths, -7 === $fifths ? '<time print-object="no"><beats>4</beats><beat-type>4</beat-type></time><clef><sign>G</sign><line>2</line></clef>' : '');
+            $bars .= \sprintf('<measure number="%d">%s<attributes><divisions>1</divisions><key print-object="yes"><fifths>%d</fifths></key>%s</attributes><note print-object="no"><rest/><duration>4</duration><type>whole</type></note></measure>', $fifths + 8, $page, $fifths, -7 === $fifths ? '<time print-object="no"><beats>4</beats><beat-type>4</beat-type></time><clef>'.$clef.'</clef>' : '');
         }
 
         return '<?xml version="1.0" encoding="UTF-8"?><score-partwise version="4.0"><part-list><score-part id="P1"><part-name/></score-part></part-list><part id="P1">'.$bars.'</part></score-partwise>';

@@ -21,6 +21,7 @@ use SwiftReed\Line\StudyLineError;
 use SwiftReed\Packet\KeyWalk;
 use SwiftReed\Packet\PacketTable;
 use SwiftReed\Packet\SheetBuilder;
+use SwiftReed\Packet\SheetMove;
 use SwiftReed\Pitch\NoteName;
 use SwiftReed\Pitch\PitchError;
 use SwiftReed\Player\PlayerSettings;
@@ -66,6 +67,22 @@ final class Desk
         $limits = '' === $state->player ? '' : $this->notebook->player($state->player)?->getLimits() ?? '';
 
         return new PlayerSettings($state->stage, $state->spelling, $state->rows->reminders, '' === $limits ? null : Range::parse($limits));
+    }
+
+    /**
+     * Lines like this one that this player can play.
+     *
+     * @return list<string>
+     */
+    public function remedies(DeskState $state): array
+    {
+        try {
+            $line = $this->parts->parser->parse($state->line);
+
+            return array_map(static fn (StudyLine $one): string => $one->text(), $this->parts->remedies($line, $this->instrument($state), $this->settings($state)));
+        } catch (StudyLineError|InstrumentError) {
+            return [];
+        }
     }
 
     /** The cell of the line's pattern, in the pattern language; that of a plain line is "1". */
@@ -281,6 +298,26 @@ final class Desk
         $at = 1 === $count ? 0 : ($state->at + $steps + $count) % $count;
 
         return 1 === $count ? ['line' => $this->nextKey($state->line, $steps)] : ['at' => 0 === $at ? '' : (string) $at];
+    }
+
+    /**
+     * Lines of a sheet in another key; as they are, where one of them is not understood.
+     *
+     * @param list<string> $lines
+     * @param bool         $ontoOne whether all go onto the same tonic, and not everything by the same interval
+     *
+     * @return list<string>
+     */
+    public function moved(array $lines, string $tonic, bool $ontoOne): array
+    {
+        try {
+            $on = NoteName::parse($tonic);
+            $parsed = array_map($this->parts->parser->parse(...), $lines);
+        } catch (StudyLineError|PitchError) {
+            return $lines;
+        }
+
+        return array_map(static fn (StudyLine $line): string => $line->text(), $ontoOne ? SheetMove::ontoOne($parsed, $on) : SheetMove::together($parsed, $on));
     }
 
     /** The same line on another tonic; a line that is not understood is left as it is. */

@@ -47,4 +47,4 @@ foreach ($instruments->ids() as $k => $id) {
         $list[] = ['file' => $file, 'line' => $line, 'instrument' => $id, 'fingerings' => $choices[$more]->value, 'notes' => $notes, 'touches' => $sheet->parts[0]->plan->notes[0]->fingering->text];
     }
 }
-file_put_contents("$folder/list.json", json_encode($list, JSON_THROW_ON_ERROR));
+file_put_contents("$folder/list.json", json_encode($list, \JSON_THROW_ON_ERROR));
