@@ -52,7 +52,7 @@ export async function openEngraver() {
       const counts = pages.map((svg) => svg.split('class="note"').length - 1);
       const full = Math.max(LEAST_FULL, ...counts);
       for (const [k, count] of counts.entries()) {
-        if (count < DRAWN_OUT * full) {
+        if (count > 0 && count < DRAWN_OUT * full) {
           toolkit.setOptions({ ...options, pageWidth: Math.round((HEAD + (width - HEAD) * (count / full)) / 10) });
           toolkit.redoLayout();
           pages[k] = toolkit.renderToSVG(k + 1);

@@ -128,7 +128,7 @@ final class DeskController extends AbstractController
     {
         $state = DeskState::of($request->query->all());
 
-        return new Response($pdfs->pdf(TalkPage::pages($this->desk->part($state), FingeringStyle::Numbers === $state->rows->fingerings, Paper::tryFrom($request->query->getString('paper')) ?? Paper::A4)), 200, ['Content-Type' => 'application/pdf', 'Content-Disposition' => 'inline; filename="talk-through.pdf"']);
+        return new Response($pdfs->pdf(TalkPage::pages($this->desk->part($state), FingeringStyle::Numbers === $state->rows->fingerings, Paper::tryFrom($request->query->getString('paper')) ?? Paper::A4), 'Talk it through'), 200, ['Content-Type' => 'application/pdf', 'Content-Disposition' => 'inline; filename="talk-through.pdf"']);
     }
 
     #[Route('/desk/suggest', name: 'desk_suggest', methods: ['GET'])]

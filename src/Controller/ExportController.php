@@ -20,6 +20,7 @@ use Symfony\Component\HttpFoundation\HeaderUtils;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
+use Symfony\Component\String\Slugger\AsciiSlugger;
 
 final class ExportController extends AbstractController
 {
@@ -49,7 +50,7 @@ final class ExportController extends AbstractController
         $lines = LetterChart::of($material, $part->instrument->transposition, $state->spelling);
         $title = null === $material->pair ? ucfirst($material->name) : $part->writtenTitle();
 
-        return new Response($this->pdfs->pdf([LettersPage::sheet($lines, $title, $part->instrument->name, self::paper($request))]), 200, [
+        return new Response($this->pdfs->pdf([LettersPage::sheet($lines, $title, $part->instrument->name, self::paper($request))], $title.': letters'), 200, [
             'Content-Type' => 'application/pdf',
             'Content-Disposition' => HeaderUtils::makeDisposition('inline', 'letters-'.$part->instrument->id.'.pdf'),
         ]);
@@ -84,6 +85,6 @@ final class ExportController extends AbstractController
     {
         $plain = strtr($part->study->writtenKey->key->tonic->text().'-'.$part->study->recipe->material->name.'-'.$part->instrument->id, ['#' => 'sharp', ' ' => '-']);
 
-        return strtolower((string) preg_replace('/[^A-Za-z0-9-]+/', '', $plain));
+        return (new AsciiSlugger('en'))->slug($plain)->lower()->toString();
     }
 }

@@ -76,7 +76,7 @@ final class FingeringsController extends AbstractController
     {
         $instrument = $this->desk->instrument(DeskState::of($request->query->all()));
 
-        return new Response($pdfs->pdf($this->charts->print($instrument)), 200, ['Content-Type' => 'application/pdf', 'Content-Disposition' => \sprintf('inline; filename="fingerings-%s.pdf"', $instrument->id)]);
+        return new Response($pdfs->pdf($this->charts->print($instrument), $instrument->name.', fingerings'), 200, ['Content-Type' => 'application/pdf', 'Content-Disposition' => \sprintf('inline; filename="fingerings-%s.pdf"', $instrument->id)]);
     }
 
     #[Route('/fingerings/keys', name: 'key_map', methods: ['GET'])]
@@ -99,7 +99,7 @@ final class FingeringsController extends AbstractController
             throw $this->createNotFoundException(\sprintf('%s has no keys to map.', $instrument->name));
         }
 
-        return new Response($pdfs->pdf(KeyMapDrawing::print($instrument, $instrument->map)), 200, ['Content-Type' => 'application/pdf', 'Content-Disposition' => \sprintf('inline; filename="keys-%s.pdf"', $instrument->id)]);
+        return new Response($pdfs->pdf(KeyMapDrawing::print($instrument, $instrument->map), $instrument->name.', keys'), 200, ['Content-Type' => 'application/pdf', 'Content-Disposition' => \sprintf('inline; filename="keys-%s.pdf"', $instrument->id)]);
     }
 
     #[Route('/fingerings/strip', name: 'strip', methods: ['GET'])]

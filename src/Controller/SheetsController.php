@@ -24,6 +24,7 @@ use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
+use Symfony\Component\String\Slugger\AsciiSlugger;
 
 /**
  * Sheets: several numbered studies on one page, for any instrument.
@@ -102,7 +103,7 @@ final class SheetsController extends AbstractController
         $sheet = $this->built($state, self::text($request->query->getString('lines')))->titled(SheetFile::title($request) ?? $name);
         $content = $files->content($sheet, $format, $state->rows, SheetFile::look($request), SheetFile::choices($request, $state->rows));
 
-        return Download::of($request, $content, ltrim(strtolower(trim((string) preg_replace('/[^A-Za-z0-9]+/', '-', $name), '-')).'-'.$state->instrument, '-'), $format);
+        return Download::of($request, $content, (new AsciiSlugger('en'))->slug($name.' '.$state->instrument)->lower()->toString(), $format);
     }
 
     private function shown(Request $request, ?StudySheet $saved, string $lines, string $name): Response

@@ -19,7 +19,7 @@ final class Engraver
     /** Changes when the engraver's options do, so that kept results are made anew. */
     /** Seconds that the service has for one page: it takes a twentieth of one; a hung one is passed by. */
     private const PATIENCE = 4.0;
-    private const EDITION = '5';
+    private const EDITION = '6';
 
     public function __construct(
         private readonly HttpClientInterface $client,

@@ -36,12 +36,15 @@ final class LettersPage
                 .self::text($left + 2200, $y, 560, $line->written->tonic->sign(), 700, 'middle', 'Alegreya, Noto Sans Math, serif');
             foreach ($line->letters as $i => $letter) {
                 $x = $left + 3100 + $column * ($i + 0.5);
-                if (\in_array($i + 1, $line->signed, true)) {
+                if (0 !== $letter->alter) {
                     $svg .= \sprintf('<rect x="%.0f" y="%.0f" width="%.0f" height="720" rx="120" fill="none" stroke="%s" stroke-width="24"/>', $x - $column * 0.44, $y - 540, $column * 0.88, self::INK);
                 }
                 $svg .= self::text($x, $y, $column < 1000 ? 380 : 500, $letter->sign(), 700, 'middle', 'Alegreya, Noto Sans Math, serif');
             }
-            $svg .= self::text($left + 3100 + $column * $columns + 250, $y, 300, $line->spoken(), 400, 'start', '', self::QUIET);
+            $says = explode("\n", wordwrap($line->spoken(), 16));
+            foreach ($says as $i => $words) {
+                $svg .= self::text($left + 3100 + $column * $columns + 250, $y + 320 * ($i - (\count($says) - 1) / 2), 270, $words, 400, 'start', '', self::QUIET);
+            }
         }
 
         return new Sheet(\sprintf('<svg xmlns="http://www.w3.org/2000/svg" width="%.1fmm" height="%.1fmm" viewBox="0 0 %d %d" font-family="Figtree, Noto Sans Math, sans-serif">%s</svg>', $paper->width() / 100, $paper->height() / 100, $paper->width(), $paper->height(), $svg), $paper->width(), $paper->height());
