@@ -87,6 +87,18 @@ final readonly class Part
         return EventWords::spot($this->instrument, $spot, $this->study->notes[$spot->from]->pitch(), $this->study->notes[$spot->to]->pitch());
     }
 
+    /**
+     * The degree of note i as the page shows it.
+     *
+     * @param bool $fromRoot whether a pattern's notes are counted from the root of their cell; a plain line has no cells
+     */
+    public function degree(int $i, bool $fromRoot = false): string
+    {
+        $tone = $this->study->notes[$i]->tone;
+
+        return $fromRoot && !$this->study->recipe->pattern->isStraight() ? KeyNames::signs($tone->fromRoot) : KeyNames::pageDegree($tone->degree, $tone->number);
+    }
+
     /** The canonical study line. */
     public function line(): string
     {

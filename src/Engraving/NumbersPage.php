@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Engraving;
 
-use SwiftReed\Score\KeyNames;
 use SwiftReed\Score\Layout\BarItem;
 use SwiftReed\Score\Layout\BarLayout;
 use SwiftReed\Score\Part;
@@ -104,9 +103,9 @@ final class NumbersPage
     private static function number(Part $part, int $i, float $x, int $size, bool $fromRoot, int $move): string
     {
         $tone = $part->study->notes[$i]->tone;
-        $text = $fromRoot ? KeyNames::signs($tone->fromRoot) : strtr(KeyNames::pageDegree($tone->degree, $tone->number), ['8 (1)' => '8', ',' => '']);
+        $text = strtr($part->degree($i, $fromRoot), ['8 (1)' => '8'] + ($fromRoot ? [] : [',' => '']));
         $svg = \sprintf('<text x="%.0f" y="1000" font-size="%d" font-weight="700" text-anchor="middle" class="number">%s</text>', $x, $size, Signs::text($text));
-        $octave = $fromRoot ? 0 : ($tone->number > 8 ? intdiv($tone->number - 2, 7) : ($tone->number < 1 ? -intdiv(7 - $tone->number, 7) : 0));
+        $octave = $fromRoot && !$part->study->recipe->pattern->isStraight() ? 0 : ($tone->number > 8 ? intdiv($tone->number - 2, 7) : ($tone->number < 1 ? -intdiv(7 - $tone->number, 7) : 0));
         for ($k = 0; $k < abs($octave); ++$k) {
             // A stroke above or below tells the octave, where the number alone does not.
             $svg .= \sprintf('<path d="M%.0f %d h220" stroke="currentColor" stroke-width="40"/>', $x - 110, $octave > 0 ? 500 - 80 * $k : 1100 + 80 * $k);

@@ -7,7 +7,6 @@ namespace App\Engraving;
 use SwiftReed\Explain\TouchLines;
 use SwiftReed\Fingering\HardSpots;
 use SwiftReed\Player\Reminders;
-use SwiftReed\Score\KeyNames;
 use SwiftReed\Score\Part;
 use SwiftReed\Study\Chords;
 use SwiftReed\Study\Rhythm\Counts;
@@ -67,7 +66,7 @@ final class SystemDrawing
             $y += self::DEGREE_ROW;
         }
         if ($rows->degrees) {
-            $svg .= self::row($system, $y + 360, 370, 'degree', static fn (int $i): string => $rows->fromRoot ? KeyNames::signs($part->study->notes[$i]->tone->fromRoot) : KeyNames::pageDegree($part->study->notes[$i]->tone->degree, $part->study->notes[$i]->tone->number), 400);
+            $svg .= self::row($system, $y + 360, 370, 'degree', static fn (int $i): string => $part->degree($i, $rows->fromRoot), 400);
             $y += self::DEGREE_ROW;
         }
         if ($rows->letters) {
@@ -331,7 +330,7 @@ final class SystemDrawing
             $right = min($right, $head->middle() + 700);
             $note = $part->study->notes[$i];
             $planned = $part->plan->notes[$i];
-            $words = \sprintf('%s, degree %s. %s', $note->pitch()->spoken(), KeyNames::pageDegree($note->tone->degree, $note->tone->number), Diagram::words($part->instrument, $planned, FingeringStyle::Numbers === $rows->fingerings));
+            $words = \sprintf('%s, degree %s. %s', $note->pitch()->spoken(), $part->degree($i), Diagram::words($part->instrument, $planned, FingeringStyle::Numbers === $rows->fingerings));
             $svg .= \sprintf('<g class="note-region" data-note="%d" tabindex="%d" role="button" aria-label="%s"><rect x="%.0f" y="40" width="%.0f" height="%d" rx="120" fill="transparent"/></g>', $i, 0 === $i ? 0 : -1, self::escape($words), $left, $right - $left, $bottom + 60);
         }
 

@@ -41,7 +41,7 @@ test('typing the line redraws the page and moves the address, without losing the
   await page.fill('#line', '');
   await drawnAnew(() => page.type('#line', 'concert Bb major, 2 octaves', { delay: 4 }));
   await page.waitForFunction(() => document.querySelectorAll('.note-region').length === 29);
-  assert.equal(await title(), 'C major');
+  assert.equal(await title(), 'C major, 2 octaves');
   assert.equal(await page.evaluate(() => document.activeElement.id), 'line');
   assert.match(decodeURIComponent(page.url()), /concert Bb major, 2 octaves/);
   await page.reload();

@@ -61,7 +61,7 @@ foreach ([['C', 'D'], ['Bb', 'C'], ['F#', 'G'], ['C', 'Ebm'], ['E', 'Fdim'], ['A
         $data['pairs'][] = ['tonic' => $tonic, 'other' => $other, 'shared' => true, 'notes' => []];
         continue;
     }
-    $notes = $parts->build($line->text().', straight, up, from '.$tonic.'4', $instruments->instrument('keyboard'))->study->notes;
+    $notes = $parts->read($line->text().', straight, up, from '.$tonic.'4', $instruments->instrument('keyboard'))->study->notes;
     $data['pairs'][] = ['tonic' => $tonic, 'other' => $other, 'shared' => false, 'notes' => array_map(static fn (StudyNote $note): string => $note->pitch()->name()->text(), array_slice($notes, 0, 6))];
 }
 echo json_encode($data, \JSON_THROW_ON_ERROR);

@@ -10,7 +10,6 @@ use SwiftReed\Pitch\Accidental;
 use SwiftReed\Scale\Chord;
 use SwiftReed\Scale\Material;
 use SwiftReed\Score\Heading;
-use SwiftReed\Score\KeyNames;
 use SwiftReed\Score\Layout\Bar;
 use SwiftReed\Score\Layout\BarItem;
 use SwiftReed\Score\Layout\BarLayout;
@@ -435,13 +434,12 @@ final class MusicXmlScore
         if (null === $choices) {
             return [];
         }
-        $tone = $note->tone;
         $lines = [];
         if ($choices->counts && !$this->part->study->isUntimed()) {
             $lines[] = $this->counts[$i];
         }
         if ($choices->degrees) {
-            $lines[] = $choices->fromRoot ? KeyNames::signs($tone->fromRoot) : KeyNames::pageDegree($tone->degree, $tone->number);
+            $lines[] = $this->part->degree($i, $choices->fromRoot);
         }
         if ($choices->letters) {
             $lines[] = $note->pitch()->name()->sign();

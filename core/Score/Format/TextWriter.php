@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace SwiftReed\Score\Format;
 
-use SwiftReed\Score\KeyNames;
 use SwiftReed\Score\Part;
 use SwiftReed\Score\Sheet;
 use SwiftReed\Study\ChordAt;
@@ -59,7 +58,7 @@ final readonly class TextWriter implements Format
             foreach ($members as $i) {
                 $note = $study->notes[$i];
                 $rows['note'][] = $note->pitch()->sign();
-                foreach (['degree' => $choices->fromRoot ? KeyNames::signs($note->tone->fromRoot) : KeyNames::pageDegree($note->tone->degree, $note->tone->number), 'fingering' => $part->plan->notes[$i]->fingering->text, 'count' => $counts[$i]] as $row => $cell) {
+                foreach (['degree' => $part->degree($i, $choices->fromRoot), 'fingering' => $part->plan->notes[$i]->fingering->text, 'count' => $counts[$i]] as $row => $cell) {
                     if (isset($rows[$row])) {
                         $rows[$row][] = $cell;
                     }
