@@ -43,7 +43,7 @@ final readonly class KeyWalk
         if (1 === \count($steps) || !($steps[1]->movesOn || self::namesPitches($steps[0]->line))) {
             return array_map(static fn (KeyStep $step): StudyLine => $step->line, $steps);
         }
-        $before = $this->parts->study($steps[0]->line, $this->instrument, $this->settings);
+        $before = $this->standing($steps[0]->line);
         foreach (\array_slice($steps, 1) as $step) {
             [$lines[], $before] = $this->next($step, $before);
         }
@@ -56,43 +56,70 @@ final readonly class KeyWalk
         return \in_array($line->phrase(ClauseKind::Place, ''), ['from pitch', 'segment'], true);
     }
 
+    /** As much of a line as decides where it lies: neither how often nor how fast it is played. */
+    private static function shape(StudyLine $line): StudyLine
+    {
+        return $line->without(ClauseKind::Rounds, ClauseKind::Drill, ClauseKind::Rhythm, ClauseKind::PickUp, ClauseKind::Articulation, ClauseKind::Time, ClauseKind::Click);
+    }
+
+    /** @throws StudyError */
+    private function standing(StudyLine $line): Standing
+    {
+        return Standing::of($this->parts->study(self::shape($line), $this->instrument, $this->settings));
+    }
+
     /**
-     * @return array{StudyLine, Study}
+     * @return array{StudyLine, Standing}
      *
      * @throws StudyError
      */
-    private function next(KeyStep $step, Study $before): array
+    private function next(KeyStep $step, Standing $before): array
     {
         $beyond = null;
         $refused = null;
         $back = $step->halfSteps < 0 ? 12 : -12;
+        $limit = $this->instrument->player($this->settings)->limit();
         foreach ([$step->halfSteps, $step->halfSteps + $back, $step->halfSteps - $back] as $halfSteps) {
+            $tonic = $this->tonic($step->line, $before->tonic->midi() + $halfSteps);
+            $line = $this->placed($step->line, $before, $tonic);
+            // The same line elsewhere lies as it lay before, so many half steps away; only another one is built to be seen.
+            $moved = $before->isPlain && $before->material === $line->clause(ClauseKind::Key)->word('material') ? $before->moved($tonic, $halfSteps) : null;
+            if (null !== $moved) {
+                if ($moved->low >= $limit->lowest->midi() && $moved->high <= $limit->highest->midi()) {
+                    return [$line, $moved];
+                }
+                if ($halfSteps !== $step->halfSteps && null !== $beyond) {
+                    continue;
+                }
+            }
             try {
-                $line = $this->placed($step->line, $before, $halfSteps);
-                $study = $this->parts->study($line, $this->instrument, $this->settings);
+                $standing = $this->standing($line);
             } catch (StudyError $error) {
                 $refused ??= $error;
                 continue;
             }
-            if (!$study->isBeyondLimit) {
-                return [$line, $study];
+            if (!$standing->isBeyondLimit) {
+                return [$line, $standing];
             }
-            $beyond ??= [$line, $study];
+            $beyond ??= [$line, $standing];
         }
         if (null !== $beyond || self::namesPitches($step->line)) {
             return $beyond ?? throw $refused;
         }
 
-        return [$step->line, $this->parts->study($step->line, $this->instrument, $this->settings)];
+        return [$step->line, $this->standing($step->line)];
     }
 
-    /** The line from the same steps of its own scale, its tonic so many half steps from the one before. */
-    private function placed(StudyLine $line, Study $before, int $halfSteps): StudyLine
+    private function tonic(StudyLine $line, int $midi): Pitch
     {
-        $written = $this->parts->writtenKey($line, $this->instrument, $this->settings)->key->tonic;
-        $tonic = Pitch::onLetter($written->letter, $before->lowTonic->midi() + $halfSteps);
-        $scale = $this->parts->material($line)->ascending($tonic);
-        [$from, $to] = [$scale->note($before->fromStep)->pitch->text(), $scale->note($before->toStep)->pitch->text()];
+        return Pitch::onLetter($this->parts->writtenKey(self::shape($line), $this->instrument, $this->settings)->key->tonic->letter, $midi);
+    }
+
+    /** The line from the same steps of its own scale, on this tonic. */
+    private function placed(StudyLine $line, Standing $before, Pitch $tonic): StudyLine
+    {
+        $scale = $this->parts->material(self::shape($line))->ascending($tonic);
+        [$from, $to] = [$scale->note($before->from)->pitch->text(), $scale->note($before->to)->pitch->text()];
         $isSegment = 'segment' === $line->phrase(ClauseKind::Place, '');
         if ($isSegment && Pitch::parse($line->clause(ClauseKind::Place)->word('from'))->isHigherThan(Pitch::parse($line->clause(ClauseKind::Place)->word('to')))) {
             [$from, $to] = [$to, $from];

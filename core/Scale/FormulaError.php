@@ -35,7 +35,7 @@ final class FormulaError extends \InvalidArgumentException implements Mistake
 
     public static function notAPair(string $read): self
     {
-        return new self(\sprintf('"%s" is not a pair of triads; expected for example "triad pair C" or "triad pair Cm".', $read));
+        return new self(\sprintf('"%s" is not a pair of triads; expected two, for example "concert Bb triad pair C".', $read));
     }
 
     public static function tooShort(): self

@@ -71,7 +71,11 @@ final readonly class TriadPair
     /** The material's name when the first triad stands on this tonic. */
     public function nameOn(NoteName $tonic): string
     {
-        return trim(self::WORDS[$this->first].' triad pair ').' '.$tonic->transpose($this->up)->text().$this->second;
+        $other = $tonic->transpose($this->up);
+        // Three signs cannot be said: the second triad takes its plain name.
+        $other = abs($other->alter) > 2 ? $other->at(4)->plainName()->name() : $other;
+
+        return trim(self::WORDS[$this->first].' triad pair ').' '.$other->text().$this->second;
     }
 
     /** "B♭ and C triads", "D minor and E♭ triads". */

@@ -15,6 +15,7 @@ use SwiftReed\Study\Fit\Ground;
 use SwiftReed\Study\Fit\Placement;
 use SwiftReed\Study\Fit\RangeFitting;
 use SwiftReed\Study\Fit\RangeMove;
+use SwiftReed\Study\Fit\RangePolicy;
 use SwiftReed\Study\Rhythm\OneLong;
 use SwiftReed\Study\Rhythm\Rhythm;
 use SwiftReed\Study\Rhythm\Rounds;
@@ -118,7 +119,7 @@ final readonly class StudyBuilder
             }
         }
 
-        return OneLong::time($count, $said) ?? throw StudyError::doesNotFillBars($count, null === $said ? null : $said->value);
+        return OneLong::time($count, $said) ?? throw StudyError::doesNotFillBars($count, null === $said ? null : $said->value, $recipe->pattern->isStraight() && RangePolicy::TurnRound !== $recipe->range);
     }
 
     /**

@@ -39,9 +39,10 @@ final class StudyError extends \DomainException implements Mistake
         return new self(\sprintf('From %s the line runs from %s to %s; the range of %s is %s. Expected a start that fits, or a smaller extent', $from, $low->sign(), $high->sign(), $instrument, $range->spoken()), [self::say(ClauseKind::Place, 'from low'), ClauseKind::Place]);
     }
 
-    public static function nothingFits(string $asked, string $key, string $instrument, Range $range): self
+    /** @param bool $turns whether it was to turn round at the limits, so that its extent has no say */
+    public static function nothingFits(bool $turns, string $asked, string $key, string $instrument, Range $range): self
     {
-        return new self(\sprintf('%s of %s do not fit the range of %s (%s); expected a smaller extent, or a line that is folded', ucfirst($asked), $key, $instrument, $range->spoken()), [self::octaves(1), new Clause(ClauseKind::Extent, 'notes', ['n' => 5], '5 notes', 1)]);
+        return new self(\sprintf('%s of %s do not fit the range of %s (%s); expected a smaller extent, or a line that is folded', ucfirst($asked), $key, $instrument, $range->spoken()), $turns ? [ClauseKind::Range, ClauseKind::Pattern] : [self::octaves(1), new Clause(ClauseKind::Extent, 'notes', ['n' => 5], '5 notes', 1)]);
     }
 
     public static function notInScale(Pitch $read, string $material, Pitch $below, Pitch $above): self
@@ -121,24 +122,20 @@ final class StudyError extends \DomainException implements Mistake
         return new self(\sprintf('"%s" was read; the line would run from %s to %s, and %s has %s. Expected a place that it has', $asked, $low->sign(), $high->sign(), $instrument, $full->spoken()), [self::say(ClauseKind::Place, 'octave higher' === $asked ? 'high octave' : 'low octave')]);
     }
 
-    /** @param string|null $time the time signature that was said */
-    public static function doesNotFillBars(int $count, ?string $time): self
+    /**
+     * @param string|null $time    the time signature that was said
+     * @param bool        $isPlain whether it is a plain line, of which another extent may come out
+     */
+    public static function doesNotFillBars(int $count, ?string $time, bool $isPlain): self
     {
-        $ways = [];
-        if (null !== $time) {
-            $ways[] = ClauseKind::Time;
-        }
-        foreach (['2 octaves', '1 octave'] as $said) {
-            $ways[] = new Clause(ClauseKind::Extent, 'octaves', ['n' => (int) $said[0]], $said, 1);
-        }
-        foreach (range(8, 24) as $notes) {
-            $ways[] = new Clause(ClauseKind::Extent, 'notes', ['n' => $notes], $notes.' notes', 1);
-        }
-        foreach ([4, 6] as $notes) {
+        $ways = null === $time ? [] : [ClauseKind::Time];
+        // A plain line up and down comes out with 4, 6, 8 and 15 notes on the way up.
+        array_push($ways, ...($isPlain ? [self::octaves(1), self::octaves(2)] : []));
+        foreach ($isPlain ? [8, 6, 4] : [] as $notes) {
             $ways[] = new Clause(ClauseKind::Extent, 'notes', ['n' => $notes], $notes.' notes', 1);
         }
 
-        return new self(\sprintf('"one long in the bar" was read%s, and the line has %d notes: bars of 4/4, 3/4 and 2/4 hold 15, 11 and 7 notes with one of them long. Expected an extent that comes out', null === $time ? '' : ' in '.$time, $count), [...$ways, self::say(ClauseKind::Rhythm, 'sixteenths')]);
+        return new self(\sprintf('"one long in the bar" was read%s, and the line has %d notes: bars of 4/4, 3/4 and 2/4 hold 15, 11 and 7 notes with one of them long. Expected %s', null === $time ? '' : ' in '.$time, $count, $isPlain ? 'an extent that comes out' : 'another rhythm'), [...$ways, self::say(ClauseKind::Rhythm, 'sixteenths')]);
     }
 
     public static function notForThisInstrument(string $pattern, string $instrument): self

@@ -26,6 +26,8 @@ final class Ground
 
     /** @var array<int, Line> by octaves of extent */
     private array $walked = [];
+    /** @var array<int, list<Line>> the lines around a named note */
+    private array $around = [];
 
     public function __construct(public readonly Recipe $recipe, public readonly Player $player, public readonly Key $key, public readonly Walk $walk)
     {
@@ -42,8 +44,10 @@ final class Ground
     public function lines(int $octaves, Range $range): iterable
     {
         if (null !== $this->recipe->pattern->newNote) {
-            foreach ($this->aroundNewNote($octaves) as $line) {
-                yield 0 => $line;
+            foreach ($this->around[$octaves] ??= $this->aroundNewNote($octaves) as $line) {
+                if ($line->low->midi() <= $range->highest->midi() && $line->high->midi() >= $range->lowest->midi()) {
+                    yield 0 => $line;
+                }
             }
 
             return;
@@ -67,13 +71,14 @@ final class Ground
     /**
      * A named note lies in one octave, so the lines around it differ from octave to octave.
      *
-     * @return iterable<Line>
+     * @return list<Line>
      *
      * @throws StudyError
      */
-    private function aroundNewNote(int $octaves): iterable
+    private function aroundNewNote(int $octaves): array
     {
         $refused = null;
+        $lines = [];
         for ($octave = self::LOWEST; $octave <= self::HIGHEST; ++$octave) {
             try {
                 $line = $this->walk($this->key->tonic->at($octave), $octaves);
@@ -81,12 +86,10 @@ final class Ground
                 $refused ??= $error;
                 continue;
             }
-            $found = true;
-            yield $line;
+            $lines[] = $line;
         }
-        if (null !== $refused && !isset($found)) {
-            throw $refused;
-        }
+
+        return [] === $lines && null !== $refused ? throw $refused : $lines;
     }
 
     /** The highest note that a pattern may reach, MIDI number. */
@@ -99,6 +102,6 @@ final class Ground
 
     public function nothingFits(): StudyError
     {
-        return StudyError::nothingFits($this->recipe->extent->said, $this->key->tonic->sign().' '.$this->recipe->material->name, $this->player->name, $this->player->limit());
+        return StudyError::nothingFits(RangePolicy::TurnRound === $this->recipe->range, $this->recipe->extent->said, $this->key->tonic->sign().' '.$this->recipe->material->name, $this->player->name, $this->player->limit());
     }
 }

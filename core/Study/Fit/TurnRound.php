@@ -13,8 +13,8 @@ use SwiftReed\Study\StudyError;
  */
 final readonly class TurnRound
 {
-    /** Steps by which the turns are drawn in for a pattern that reaches beyond its roots: two octaves of seven notes. */
-    private const MOST = 14;
+    /** Times that a turn is drawn in for a pattern that reaches beyond its roots. */
+    private const MOST = 5;
 
     public function __construct(private Ground $ground)
     {
@@ -40,10 +40,16 @@ final readonly class TurnRound
         while ($scale->note($highest + 1)->pitch->midi() <= $range->highest->midi()) {
             ++$highest;
         }
-        for ($tried = 0; $tried < self::MOST && $highest > 0 && !$line(0, $highest)->fits($range); ++$tried) {
-            --$highest;
+        $whole = $highest < 1 ? null : $line(0, $highest);
+        for ($tried = 0; null !== $whole && !$whole->fits($range); ++$tried) {
+            // As many steps lower as it reaches too high, and where it reaches too low nothing helps.
+            $top = $scale->note($highest)->pitch->midi() - max(1, $whole->high->midi() - $range->highest->midi());
+            while ($highest > 0 && $scale->note($highest)->pitch->midi() > $top) {
+                --$highest;
+            }
+            $whole = $tried < self::MOST && $highest > 0 ? $line(0, $highest) : null;
         }
-        if ($highest < 1 || !$line(0, $highest)->fits($range)) {
+        if (null === $whole) {
             throw $this->ground->nothingFits();
         }
         $lowest = 0;
@@ -51,13 +57,16 @@ final readonly class TurnRound
             --$lowest;
         }
         for ($tried = 0; $tried < self::MOST && $lowest < 0; ++$tried) {
-            $whole = $line($lowest, $highest);
-            if ($whole->fits($range)) {
-                return Placement::of($whole, RangePolicy::TurnRound);
+            $low = $line($lowest, $highest);
+            if ($low->fits($range)) {
+                return Placement::of($low, RangePolicy::TurnRound);
             }
-            ++$lowest;
+            $bottom = $scale->note($lowest)->pitch->midi() + max(1, $range->lowest->midi() - $low->low->midi());
+            while ($lowest < 0 && $scale->note($lowest)->pitch->midi() < $bottom) {
+                ++$lowest;
+            }
         }
 
-        return Placement::of($line(0, $highest), RangePolicy::TurnRound);
+        return Placement::of($whole, RangePolicy::TurnRound);
     }
 }

@@ -71,6 +71,6 @@ final class LipSlurs
                 }
             }
         }
-        throw $isDerived ? StudyError::nothingFits('the slur', $key->tonic->sign().' '.$recipe->material->name, $player->name, $player->limit()) : StudyError::notForThisInstrument($recipe->pattern->text, $player->name);
+        throw $isDerived ? StudyError::nothingFits(false, 'the slur', $key->tonic->sign().' '.$recipe->material->name, $player->name, $player->limit()) : StudyError::notForThisInstrument($recipe->pattern->text, $player->name);
     }
 }
