@@ -64,8 +64,10 @@ final class LineFinder
      */
     public function find(GivenLine $line, Instrument $instrument, bool $keepsOctave = true): FoundLine
     {
-        $given = self::inRange($line->writtenFor($instrument->transposition->writtenAboveSounding), $instrument, $keepsOctave && null === $line->writtenAboveSounding);
-        $remarks = [...$given->remarks, ...ChromaticRuns::said($given->notes)];
+        $written = $line->writtenFor($instrument->transposition->writtenAboveSounding);
+        $inRange = self::inRange($written, $instrument, $keepsOctave && null === $line->writtenAboveSounding);
+        $given = $inRange ?? $written;
+        $remarks = [...$given->remarks, ...(null === $inRange ? [\sprintf('The notes do not all lie on %s; the line stands where it fits.', $instrument->article)] : []), ...ChromaticRuns::said($given->notes)];
         $rounds = self::rounds($given);
         $once = null === $rounds || [] === $rounds[0] ? $given : $given->with($rounds[0]);
         $clauses = $this->known($once);
@@ -81,7 +83,9 @@ final class LineFinder
         [$tongued, $says] = $this->tonguing($clauses, $given, $instrument);
         $clauses[] = $tongued;
 
-        return new FoundLine($this->canonical($clauses), $this->forTheBand($this->canonical($clauses), $instrument), $isKnown, [...$remarks, ...$says]);
+        $band = $this->forTheBand($this->canonical($clauses), $instrument);
+
+        return new FoundLine(null === $inRange ? $band : $this->canonical($clauses), $band, $isKnown, [...$remarks, ...$says]);
     }
 
     /** @return list<string>|null */
@@ -106,9 +110,11 @@ final class LineFinder
     /**
      * Written notes lie on the instrument: a line that was transposed for it is moved by octaves where it must be.
      *
-     * @throws ImportError
+     * @return GivenLine|null none where a line that was transposed fits in no octave
+     *
+     * @throws ImportError when notes that were written for the instrument are not its own
      */
-    private static function inRange(GivenLine $given, Instrument $instrument, bool $keepsOctave): GivenLine
+    private static function inRange(GivenLine $given, Instrument $instrument, bool $keepsOctave): ?GivenLine
     {
         $full = $instrument->range[Stage::Full->value];
         [$low, $high] = [$given->notes[0], $given->notes[0]];
@@ -120,6 +126,9 @@ final class LineFinder
             if ($full->holds($low->pitch->octaves($octaves), $high->pitch->octaves($octaves))) {
                 return $given->octaves($octaves);
             }
+        }
+        if (!$keepsOctave) {
+            return null;
         }
         $outside = $full->holds($low->pitch, $low->pitch) ? $high : $low;
         throw ImportError::outOfRange($outside->pitch->sign(), $instrument->article, $full->spoken());
@@ -256,7 +265,8 @@ final class LineFinder
         foreach ($this->scales->names() as $name) {
             $material = $this->scales->material($name);
             $all = self::classes($material);
-            if (abs($tonic->fifths() + $material->modeFifths) > 7) {
+            // Of two spellings of the same sounds the usual one is looked for.
+            if (abs($tonic->fifths() + $material->modeFifths) > 7 || ($material->hasEveryHalfStep() && !$material->isChromatic)) {
                 continue;
             }
             if ([] === array_diff($classes, $all)) {
@@ -375,7 +385,7 @@ final class LineFinder
             $extents[1 === $octaves ? '1 octave' : $octaves.' octaves'] = $octaves * $size - $last;
         }
         if (MaterialKind::Scale === $material->kind) {
-            $extents['to the ninth'] = $size + ($material->isChromatic ? 2 : 1);
+            $extents['to the ninth'] = $size + ($material->hasEveryHalfStep() ? 2 : 1);
             for ($notes = 3; $notes <= self::MOST_NOTES; ++$notes) {
                 $extents[$notes.' notes'] = $notes - 1;
             }

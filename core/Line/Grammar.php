@@ -22,7 +22,7 @@ final class Grammar
     {
         $this->add(ClauseKind::Extent, [
             ['notes', '{n:3..24} notes|note'],
-            ['octaves', '{n:1..4} octave(s)'],
+            ['octaves', '{n:1..4} octave(s)'], ['octaves', '{n:1..4} oct', '{n} octave(s)'],
             ['ninth', 'to the ninth'], ['ninth', 'to ninth', 'to the ninth'], ['ninth', 'to the 9th', 'to the ninth'],
             ['full range', 'full range'],
         ]);
@@ -56,9 +56,9 @@ final class Grammar
             ['whole notes', 'whole notes'], ['whole notes', 'wholes', 'whole notes'],
             ['half notes', 'half notes'], ['half notes', 'halves', 'half notes'],
             ['quarters', 'quarters'], ['quarters', 'quarter notes', 'quarters'],
-            ['eighths', 'eighths'], ['eighths', 'eighth notes', 'eighths'],
+            ['eighths', 'eighths'], ['eighths', 'eighth notes', 'eighths'], ['eighths', '8th notes', 'eighths'], ['eighths', '8ths', 'eighths'],
             ['triplets', 'triplets'], ['triplets', 'eighth triplets', 'triplets'],
-            ['sixteenths', 'sixteenths'], ['sixteenths', 'sixteenth notes', 'sixteenths'],
+            ['sixteenths', 'sixteenths'], ['sixteenths', 'sixteenth notes', 'sixteenths'], ['sixteenths', '16th notes', 'sixteenths'], ['sixteenths', '16ths', 'sixteenths'],
             ['long ends in eighths', 'long ends in eighths'], ['long ends', 'long ends'],
             ['long tonics', 'long tonics'], ['one long in the bar', 'one long in the bar'], ['long on', 'long on {n:1..4}'],
         ]);
@@ -91,7 +91,7 @@ final class Grammar
         foreach (array_keys(self::UNITS) as $unit) {
             $this->phrases[] = new Phrase(ClauseKind::Tempo, $unit, $unit.' = {n:10..400}');
         }
-        $this->add(ClauseKind::Tempo, [['beat', '{n:23..400}'], ['beat', 'tempo {n:23..400}', '{n}'], ['beat', 'tempo {n:10..22}']]);
+        $this->add(ClauseKind::Tempo, [['beat', '{n:23..400}'], ['beat', 'tempo {n:23..400}', '{n}'], ['beat', 'tempo {n:10..22}'], ['beat', 'at {n:23..400}', '{n}']]);
         $this->add(ClauseKind::Goal, [['goal', 'goal {n:10..400}']]);
         $this->add(ClauseKind::Click, [['2 and 4', 'click {n:2..2} and {n:4..4}', 'click 2 and 4'], ['every', 'click every beat']]);
     }

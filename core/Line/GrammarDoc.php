@@ -89,12 +89,13 @@ final class GrammarDoc
             |---|---|
             | `1 2 3 5` | degrees of the scale, counted from the root of the cell |
             | `7,` `1'` `8` `9` | below the root; an octave above; onward from the octave. A comma right after a degree belongs to it when more of the cell, another comma or nothing follows: `cell 1 3 / 1 6,, eighths` |
-            | `b3` `#4` | the degree a half step lower or higher |
+            | `8` `0'` | the root's octave in every scale, whatever its size; the last note of an eight-note scale. 1 to 7 are the scale's own notes as far as it has them, and degrees that it does not have are refused; `7,` is its first note below the root. Only a group that begins `8 7` counts the scale's steps down from the octave |
+            | `b3` `#4` | the scale's own degree a half step lower or higher, on its own letter |
             | `<3` `>5` | the half step below, above a degree |
             | `_1` `^2` | half steps below, above the root |
             | `8..2` | every note of the scale from one degree to the other |
             | `r` `3*2` | a rest; a note held for two |
-            | `approach` | one note that leads into the next root: from a whole step the half step between, from a half step the half step beyond, from three half steps the half step next to it |
+            | `approach` | one note that leads into the next root: from a whole step the half step between, from a half step the half step on the other side, from three half steps the half step next to it |
             | `approach2` | two notes that lead into the next root: a whole step and a half step from it |
             | `enclosure` | two half steps above the next root, one above, one below |
             | `1 2 3 4 \| 8 7 6 5` | groups: slurred, and moved by octaves, as a whole |

@@ -50,6 +50,9 @@ final class KeyClauseParser
         }
         $at += $took;
         $rest = \array_slice($tokens, $at);
+        if (\count($rest) > 0 && \in_array($rest[\count($rest) - 1]->lower(), ['scale', 'scales'], true) && !$this->scales->knows(implode(' ', array_map(static fn (Token $token): string => $token->lower(), $rest)))) {
+            array_pop($rest); // "F major scale" says no more than "F major"
+        }
         $words = implode(' ', array_map(static fn (Token $token): string => $token->lower(), $rest));
         $prefix = ($says ? $naming.' ' : '').$tonic->text();
         if ([] === $rest) {

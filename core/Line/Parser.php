@@ -57,6 +57,12 @@ final class Parser
             if ([] === $tokens) {
                 throw 0 === $i && $column >= $end ? StudyLineError::empty() : StudyLineError::unexpected($column, $column >= $end ? '' : ',', 0 === $i ? ['a key'] : ['a clause, or no comma'], '', 0 === $i ? KeyClauseParser::EXAMPLE : 'concert F major, eighths');
             }
+            $key = $clauses[ClauseKind::Key->value] ?? null;
+            if (null !== $key && self::saysByTheKey($tokens)) {
+                // A school of its own: how the chromatic scale is spelled is part of what is played.
+                $clauses[ClauseKind::Key->value] = self::byTheKey($key, $tokens[0]);
+                continue;
+            }
             $clause = 0 === $i ? $this->keys->parse($tokens, $this->endOf($tokens)) : (self::isCell($tokens) ? $this->cell($text, $tokens) : $this->clause($tokens));
             $taken = $clauses[$clause->kind->value] ?? null;
             if (null !== $taken) {
@@ -112,6 +118,22 @@ final class Parser
         $clauses[] = [$clause, $end];
 
         return $clauses;
+    }
+
+    /** @param list<Token> $tokens */
+    private static function saysByTheKey(array $tokens): bool
+    {
+        return \in_array(implode(' ', array_map(static fn (Token $token): string => $token->lower(), $tokens)), ['by the key', 'chromatic by the key'], true);
+    }
+
+    /** @throws StudyLineError when it is not the chromatic scale that is played */
+    private static function byTheKey(Clause $key, Token $at): Clause
+    {
+        if (!\in_array($key->word('material'), ['chromatic', 'chromatic by the key'], true)) {
+            throw StudyLineError::wrong($at->column, $at->text, '"Chromatic by the key" says how the chromatic scale is spelled; expected it with that scale, for example "concert F chromatic by the key".');
+        }
+
+        return new Clause(ClauseKind::Key, $key->says, ['material' => 'chromatic by the key'] + $key->values, str_contains($key->text, 'by the key') ? $key->text : $key->text.' by the key', $key->column);
     }
 
     /** @param list<Token> $tokens */

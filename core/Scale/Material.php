@@ -106,6 +106,12 @@ final readonly class Material
         return array_sum($signs);
     }
 
+    /** Whether it has every half step, in whichever spelling. */
+    public function hasEveryHalfStep(): bool
+    {
+        return 12 === $this->size();
+    }
+
     /** Notes in one octave, the octave itself not counted. */
     public function size(): int
     {

@@ -35,7 +35,7 @@ final readonly class Extent
             return '' === $phrase ? new self(-1, $material->size() - 1, $material->size(), true, $material->name) : throw StudyError::shortMaterial($material->name, $said);
         }
         if ('ninth' === $phrase) {
-            return MaterialKind::Scale === $material->kind ? new self(-1, $material->size() + ($material->isChromatic ? 2 : 1), $material->size(), true, $said) : throw StudyError::noNinth($material->name);
+            return MaterialKind::Scale === $material->kind ? new self(-1, $material->size() + ($material->hasEveryHalfStep() ? 2 : 1), $material->size(), true, $said) : throw StudyError::noNinth($material->name);
         }
 
         return match ($phrase) {
