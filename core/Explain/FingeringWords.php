@@ -6,6 +6,7 @@ namespace SwiftReed\Explain;
 
 use SwiftReed\Instrument\Fingering;
 use SwiftReed\Instrument\Instrument;
+use SwiftReed\Instrument\MechanismKind;
 use SwiftReed\Instrument\SlideAdjust;
 use SwiftReed\Instrument\Touch;
 use SwiftReed\Pitch\Pitch;
@@ -27,9 +28,9 @@ final class FingeringWords
     public static function whole(Instrument $instrument, Fingering $fingering, bool $oneToSix = false): string
     {
         return match ($instrument->mechanism()->kind()) {
-            'valves' => Speech::sentence(self::valves($fingering)),
-            'slide' => Speech::sentence(self::slide($fingering)),
-            'keywork' => Speech::sentence(self::keys($instrument, $fingering, $oneToSix)),
+            MechanismKind::Valves => Speech::sentence(self::valves($fingering)),
+            MechanismKind::Slide => Speech::sentence(self::slide($fingering)),
+            MechanismKind::Keywork => Speech::sentence(self::keys($instrument, $fingering, $oneToSix)),
             default => 'Nothing to finger.',
         };
     }
@@ -90,10 +91,10 @@ final class FingeringWords
             return $other->name;
         }
         $kind = $instrument->mechanism()->kind();
-        if ('valves' === $kind) {
+        if (MechanismKind::Valves === $kind) {
             return self::valves($other).($usual->side !== $other->side && !\in_array('T', $other->touches, true) && \in_array('T', $usual->touches, true) ? ' without the thumb' : '');
         }
-        if ('slide' === $kind) {
+        if (MechanismKind::Slide === $kind) {
             return self::slide($other);
         }
         $touches = $instrument->mechanism()->touches();

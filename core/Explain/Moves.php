@@ -8,6 +8,7 @@ use SwiftReed\Fingering\PlannedNote;
 use SwiftReed\Instrument\Fingering;
 use SwiftReed\Instrument\Instrument;
 use SwiftReed\Instrument\Keywork;
+use SwiftReed\Instrument\MechanismKind;
 use SwiftReed\Instrument\Touch;
 use SwiftReed\Pitch\Pitch;
 
@@ -40,7 +41,7 @@ final readonly class Moves
         $stay = array_values(array_intersect($down, $held));
         $lift = array_values(array_diff($held, $down));
         $add = array_values(array_diff($down, $held));
-        if ('slide' === $instrument->mechanism()->kind()) {
+        if (MechanismKind::Slide === $instrument->mechanism()->kind()) {
             return new self([], [], [], [], self::slide($instrument, $before->fingering, $after->fingering, $lift, $add));
         }
         $roll = [];

@@ -7,6 +7,7 @@ namespace SwiftReed\Fingering;
 use SwiftReed\Instrument\Fingering;
 use SwiftReed\Instrument\Instrument;
 use SwiftReed\Instrument\Keywork;
+use SwiftReed\Instrument\MechanismKind;
 use SwiftReed\Pitch\Pitch;
 
 /**
@@ -23,8 +24,8 @@ final class Changes
         $mechanism = $instrument->mechanism();
         $this->cost = match (true) {
             $mechanism instanceof Keywork => new KeyworkChange($instrument, $mechanism, $weights),
-            'valves' === $mechanism->kind() => new ValveChange($weights),
-            'slide' === $mechanism->kind() => new SlideChange($weights),
+            MechanismKind::Valves === $mechanism->kind() => new ValveChange($weights),
+            MechanismKind::Slide === $mechanism->kind() => new SlideChange($weights),
             default => new NoChange(),
         };
     }

@@ -9,6 +9,7 @@ use SwiftReed\Instrument\Fingering;
 use SwiftReed\Instrument\FingeringUse;
 use SwiftReed\Instrument\Instrument;
 use SwiftReed\Instrument\Keywork;
+use SwiftReed\Instrument\MechanismKind;
 use SwiftReed\Instrument\Occasion;
 use SwiftReed\Instrument\SlideAdjust;
 use SwiftReed\Pitch\Pitch;
@@ -36,7 +37,7 @@ final class Planner
     public function __construct(private readonly Instrument $instrument, private readonly Weights $weights)
     {
         $this->changes = new Changes($instrument, $weights);
-        $this->hasSlide = 'slide' === $instrument->mechanism()->kind();
+        $this->hasSlide = MechanismKind::Slide === $instrument->mechanism()->kind();
     }
 
     /**

@@ -38,8 +38,8 @@ final class DoubleHorn implements Mechanism
         return $this->long->touches() + $this->short->touches();
     }
 
-    public function kind(): string
+    public function kind(): MechanismKind
     {
-        return 'valves';
+        return MechanismKind::Valves;
     }
 }

@@ -47,9 +47,9 @@ final class Keywork implements Mechanism
         return $this->touches;
     }
 
-    public function kind(): string
+    public function kind(): MechanismKind
     {
-        return 'keywork';
+        return MechanismKind::Keywork;
     }
 
     /**

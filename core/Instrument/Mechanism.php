@@ -24,6 +24,5 @@ interface Mechanism
     /** @return array<string, Touch> touches by id, in the order in which fingerings list them */
     public function touches(): array;
 
-    /** keywork, valves, slide or none */
-    public function kind(): string;
+    public function kind(): MechanismKind;
 }

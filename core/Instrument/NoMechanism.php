@@ -21,8 +21,8 @@ final class NoMechanism implements Mechanism
         return [];
     }
 
-    public function kind(): string
+    public function kind(): MechanismKind
     {
-        return 'none';
+        return MechanismKind::None;
     }
 }

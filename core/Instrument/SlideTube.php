@@ -46,9 +46,9 @@ final class SlideTube implements Mechanism
         return $touches;
     }
 
-    public function kind(): string
+    public function kind(): MechanismKind
     {
-        return 'slide';
+        return MechanismKind::Slide;
     }
 
     /**

@@ -68,9 +68,9 @@ final class ValveTube implements Mechanism
         return $touches;
     }
 
-    public function kind(): string
+    public function kind(): MechanismKind
     {
-        return 'valves';
+        return MechanismKind::Valves;
     }
 
     /** @return list<Fingering> */

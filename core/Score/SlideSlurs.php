@@ -7,6 +7,7 @@ namespace SwiftReed\Score;
 use SwiftReed\Fingering\FingeringPlan;
 use SwiftReed\Instrument\Fingering;
 use SwiftReed\Instrument\Instrument;
+use SwiftReed\Instrument\MechanismKind;
 use SwiftReed\Study\Study;
 use SwiftReed\Study\StudyNote;
 use SwiftReed\Study\Tonguing\Attack;
@@ -25,7 +26,7 @@ final class SlideSlurs
 
     public static function marked(Study $study, FingeringPlan $plan, Instrument $instrument): Study
     {
-        if ('slide' !== $instrument->mechanism()->kind()) {
+        if (MechanismKind::Slide !== $instrument->mechanism()->kind()) {
             return $study;
         }
         $notes = [];

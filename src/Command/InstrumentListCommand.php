@@ -44,7 +44,7 @@ final class InstrumentListCommand extends Command
                 'clef' => $instrument->clef,
                 'written_above_sounding' => $instrument->transposition->halfSteps(),
                 'own_c_sounds' => $instrument->transposition->ownCSounds()->text(),
-                'mechanism' => $instrument->mechanism()->kind(),
+                'mechanism' => $instrument->mechanism()->kind()->value,
                 'ranges' => array_map(static fn (Range $range): array => [$range->lowest->text(), $range->highest->text()], array_diff_key($instrument->range, ['well' => true])),
                 'setups' => array_keys($setups),
             ];

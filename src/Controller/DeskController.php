@@ -25,6 +25,7 @@ use SwiftReed\Explain\TalkThrough;
 use SwiftReed\Fingering\HardSpot;
 use SwiftReed\Fingering\HardSpots;
 use SwiftReed\Instrument\InstrumentError;
+use SwiftReed\Instrument\MechanismKind;
 use SwiftReed\Line\ClauseKind;
 use SwiftReed\Line\Completion;
 use SwiftReed\Line\Parser;
@@ -231,7 +232,7 @@ final class DeskController extends AbstractController
      */
     private static function twinFingerings(?Part $part, ?Working $working): array
     {
-        if (null === $part || null === $working?->twin || 'none' === $part->instrument->mechanism()->kind()) {
+        if (null === $part || null === $working?->twin || MechanismKind::None === $part->instrument->mechanism()->kind()) {
             return [];
         }
         $byClass = [];

@@ -30,7 +30,10 @@ final class FolderController extends AbstractController
         $words = mb_substr(mb_scrub($request->query->getString('q')), 0, 200);
         $undo = $request->query->getString('undo');
         $view = [
-            'studies' => $this->studies->search($words),
+            'studies' => $this->studies->search($words, $page = max(1, $request->query->getInt('page', 1))),
+            'found' => $found = $this->studies->found($words),
+            'page' => $page,
+            'pages' => max(1, (int) ceil($found / SavedStudyRepository::PAGE)),
             'total' => $this->studies->count(),
             'words' => $words,
             'instruments' => $instruments,

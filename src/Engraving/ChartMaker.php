@@ -22,8 +22,6 @@ final class ChartMaker
 {
     private const PER_SYSTEM = 12;
     private const NARROW = 6;
-    private const INK = '#23202b';
-    private const QUIET = '#6d6677';
     private const MOST = 4;
     /** How much larger than nine millimetres the fingerings of a chart are drawn. */
     private const SCALE = 1.3;
@@ -50,7 +48,7 @@ final class ChartMaker
             $y += $height;
         }
 
-        return new Sheet(\sprintf('<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 %d %d" class="music" role="group" aria-label="Fingerings of %s" color="%s" font-family="Figtree, Noto Sans Math, sans-serif"><defs>%s</defs>%s</svg>', $width, $y, htmlspecialchars($instrument->article), self::INK, $glyphs, $body), $width, $y);
+        return new Sheet(\sprintf('<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 %d %d" class="music" role="group" aria-label="Fingerings of %s" color="%s" font-family="Figtree, Noto Sans Math, sans-serif"><defs>%s</defs>%s</svg>', $width, $y, htmlspecialchars($instrument->article), Ink::INK, $glyphs, $body), $width, $y);
     }
 
     /**
@@ -67,8 +65,8 @@ final class ChartMaker
         $left = intdiv($paper->width() - PageMaker::WIDTH, 2);
         $bottom = $paper->height() - 1500;
         $setup = [] === $instrument->setup ? '' : ' · '.implode(', ', $instrument->setup);
-        $body = \sprintf('<text x="%d" y="1900" font-size="800" font-family="Alegreya, serif" font-weight="700" fill="%s">%s</text>', $left, self::INK, Signs::text($instrument->name.', fingerings'))
-            .\sprintf('<text x="%d" y="2480" font-size="360" fill="%s">%s</text>', $left, self::QUIET, Signs::text('Written notes, both spellings'.$setup.'. The first is the usual one; what is numbered is explained below.'));
+        $body = \sprintf('<text x="%d" y="1900" font-size="800" font-family="Alegreya, serif" font-weight="700" fill="%s">%s</text>', $left, Ink::INK, Signs::text($instrument->name.', fingerings'))
+            .\sprintf('<text x="%d" y="2480" font-size="360" fill="%s">%s</text>', $left, Ink::QUIET, Signs::text('Written notes, both spellings'.$setup.'. The first is the usual one; what is numbered is explained below.'));
         [$legend, $tall] = Legend::line(self::legend($instrument, $pitches), PageMaker::WIDTH);
         $body .= \sprintf('<g transform="translate(%d 2640)">%s</g>', $left, $legend);
         $y = 2800 + $tall;
@@ -88,14 +86,14 @@ final class ChartMaker
                     [$body, $y] = ['', 1400];
                 }
                 $y += 400;
-                $body .= \sprintf('<text x="%d" y="%d" font-size="290" fill="%s">%s</text>', $left + ($k > 0 ? 400 : 0), $y, self::INK, Signs::text($line));
+                $body .= \sprintf('<text x="%d" y="%d" font-size="290" fill="%s">%s</text>', $left + ($k > 0 ? 400 : 0), $y, Ink::INK, Signs::text($line));
             }
         }
         $pages[] = $body;
         $sheets = [];
         foreach ($pages as $k => $page) {
-            $foot = \sprintf('<text x="%d" y="%d" font-size="300" fill="%s">%s</text>', $left, $paper->height() - 900, self::QUIET, Signs::text($instrument->name.\sprintf(' · page %d of %d', $k + 1, \count($pages))));
-            $sheets[] = new Sheet(\sprintf('<svg xmlns="http://www.w3.org/2000/svg" width="%.1fmm" height="%.1fmm" viewBox="0 0 %d %d" color="%s" font-family="Figtree, Noto Sans Math, sans-serif"><defs>%s</defs>%s</svg>', $paper->width() / 100, $paper->height() / 100, $paper->width(), $paper->height(), self::INK, $glyphs, $page.$foot), $paper->width(), $paper->height());
+            $foot = \sprintf('<text x="%d" y="%d" font-size="300" fill="%s">%s</text>', $left, $paper->height() - 900, Ink::QUIET, Signs::text($instrument->name.\sprintf(' · page %d of %d', $k + 1, \count($pages))));
+            $sheets[] = new Sheet(\sprintf('<svg xmlns="http://www.w3.org/2000/svg" width="%.1fmm" height="%.1fmm" viewBox="0 0 %d %d" color="%s" font-family="Figtree, Noto Sans Math, sans-serif"><defs>%s</defs>%s</svg>', $paper->width() / 100, $paper->height() / 100, $paper->width(), $paper->height(), Ink::INK, $glyphs, $page.$foot), $paper->width(), $paper->height());
         }
 
         return $sheets;
@@ -220,12 +218,12 @@ final class ChartMaker
             $inRange = $midi >= $range->lowest->midi() && $midi <= $range->highest->midi();
             $name = $pitch->spoken();
             if (0 === $pitch->alter) {
-                $label = \in_array($pitch->letter->text(), ['C'], true) ? \sprintf('<text x="%d" y="150" font-size="20" text-anchor="middle" fill="%s">%s</text>', $x + 24, $inRange ? self::INK : self::QUIET, $pitch->text()) : '';
-                $key = \sprintf('<rect x="%d" y="2" width="48" height="160" fill="%s" stroke="%s" stroke-width="2"/>%s', $x, $inRange ? '#fffdf7' : '#e4ddcd', self::QUIET, $label);
+                $label = \in_array($pitch->letter->text(), ['C'], true) ? \sprintf('<text x="%d" y="150" font-size="20" text-anchor="middle" fill="%s">%s</text>', $x + 24, $inRange ? Ink::INK : Ink::QUIET, $pitch->text()) : '';
+                $key = \sprintf('<rect x="%d" y="2" width="48" height="160" fill="%s" stroke="%s" stroke-width="2"/>%s', $x, $inRange ? '#fffdf7' : '#e4ddcd', Ink::QUIET, $label);
                 $white .= $inRange ? \sprintf('<a href="#note-%d" aria-label="%s">%s</a>', $midi, $name, $key) : $key;
                 $x += 48;
             } else {
-                $key = \sprintf('<rect x="%d" y="2" width="30" height="100" fill="%s"/>', $x - 15, $inRange ? self::INK : '#b9b2a4');
+                $key = \sprintf('<rect x="%d" y="2" width="30" height="100" fill="%s"/>', $x - 15, $inRange ? Ink::INK : '#b9b2a4');
                 $black .= $inRange ? \sprintf('<a href="#note-%d" aria-label="%s">%s</a>', $midi, $name, $key) : $key;
             }
         }
@@ -264,7 +262,7 @@ final class ChartMaker
             $pitch = $pitches[$i];
             $x = $head->left + 160;
             $name = $pitch->sign().(0 === $pitch->alter ? '' : ' '.Pitch::plain($pitch->midi(), false)->sign());
-            $svg .= \sprintf('<text x="%.0f" y="%d" font-size="340" font-weight="700" text-anchor="middle" font-family="Alegreya, Noto Sans Math, serif" fill="%s">%s</text>', $x, $top, self::INK, Signs::text($name));
+            $svg .= \sprintf('<text x="%.0f" y="%d" font-size="340" font-weight="700" text-anchor="middle" font-family="Alegreya, Noto Sans Math, serif" fill="%s">%s</text>', $x, $top, Ink::INK, Signs::text($name));
             $svg .= \sprintf('<g id="note-%d"></g>', $pitch->midi());
             if ($pitch->midi() === $found) {
                 $svg .= \sprintf('<rect x="%.0f" y="40" width="1240" height="%d" rx="140" fill="none" stroke="%s" stroke-width="40"/>', $x - 620, $top + $diagram + 200, Signs::ACCENT);
@@ -276,7 +274,7 @@ final class ChartMaker
                 $y += $diagram + 60;
                 $number = $numbers[$pitch->midi().' '.$k] ?? null;
                 if (null !== $number) {
-                    $svg .= \sprintf('<text x="%.0f" y="%d" font-size="240" font-style="italic" text-anchor="middle" fill="%s">%s</text>', $x, $y + 170, self::QUIET, 0 === $k ? 'players differ '.$number : self::use($fingering->use).' '.$number);
+                    $svg .= \sprintf('<text x="%.0f" y="%d" font-size="240" font-style="italic" text-anchor="middle" fill="%s">%s</text>', $x, $y + 170, Ink::QUIET, 0 === $k ? 'players differ '.$number : self::use($fingering->use).' '.$number);
                     $y += 260;
                 }
                 $y += 60;

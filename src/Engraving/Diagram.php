@@ -10,6 +10,7 @@ use SwiftReed\Instrument\Fingering;
 use SwiftReed\Instrument\Instrument;
 use SwiftReed\Instrument\KeyGroup;
 use SwiftReed\Instrument\KeyMap;
+use SwiftReed\Instrument\MechanismKind;
 use SwiftReed\Instrument\SlideAdjust;
 use SwiftReed\Instrument\Touch;
 
@@ -29,7 +30,7 @@ final class Diagram
     public static function height(Instrument $instrument): int
     {
         return match ($instrument->mechanism()->kind()) {
-            'keywork' => $instrument->map->height ?? 0, 'valves' => 330, 'slide' => 560, default => 0,
+            MechanismKind::Keywork => $instrument->map->height ?? 0, MechanismKind::Valves => 330, MechanismKind::Slide => 560, default => 0,
         };
     }
 
@@ -59,8 +60,8 @@ final class Diagram
 
         return match (true) {
             null !== $instrument->map => self::keywork($instrument->map, $touches, $down, $fingering->momentary, $before),
-            'valves' === $instrument->mechanism()->kind() => self::valves($touches, $down, $before),
-            'slide' === $instrument->mechanism()->kind() => self::slide($touches, $fingering, $before),
+            MechanismKind::Valves === $instrument->mechanism()->kind() => self::valves($touches, $down, $before),
+            MechanismKind::Slide === $instrument->mechanism()->kind() => self::slide($touches, $fingering, $before),
             default => (new Ink())->drawing(0),
         };
     }

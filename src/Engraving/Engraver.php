@@ -18,7 +18,9 @@ final class Engraver
 {
     /** Changes when the engraver's options do, so that kept results are made anew. */
     /** Seconds that the service has for one page: it takes a twentieth of one; a hung one is passed by. */
-    private const PATIENCE = 4.0;
+    private const PATIENCE = 2.0;
+    /** Seconds for which a service that did not answer is not asked again. */
+    private const PASSED_BY = 5;
     private const EDITION = '6';
 
     public function __construct(
@@ -70,6 +72,12 @@ final class Engraver
 
     private function fromService(string $musicXml, int $width): ?string
     {
+        // One request that waits is enough: those after it go on at once, until the service is back.
+        $silent = $this->cache.'/silent';
+        clearstatcache(true, $silent);
+        if (is_file($silent) && time() - (int) @filemtime($silent) < self::PASSED_BY) {
+            return null;
+        }
         try {
             $response = $this->client->request('POST', \sprintf('http://127.0.0.1:%d/engrave?width=%d', $this->port, $width), ['body' => $musicXml, 'headers' => ['Content-Type' => 'application/xml'], 'timeout' => self::PATIENCE, 'max_duration' => self::PATIENCE]);
             if (422 === $response->getStatusCode()) {
@@ -78,6 +86,9 @@ final class Engraver
 
             return 200 === $response->getStatusCode() ? $response->getContent() : null;
         } catch (HttpError) {
+            @mkdir($this->cache, 0o777, true);
+            @touch($silent);
+
             return null;
         }
     }

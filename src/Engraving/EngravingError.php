@@ -18,4 +18,9 @@ final class EngravingError extends \RuntimeException
     {
         return new self(\sprintf('The page could not be engraved: %s. The study itself is unharmed; try again in a moment.', rtrim($why, '.')));
     }
+
+    public static function tooLong(string $what, int $seconds): self
+    {
+        return new self(\sprintf('%s was not ready after %d seconds; try fewer studies at a time, for example half of them.', $what, $seconds));
+    }
 }

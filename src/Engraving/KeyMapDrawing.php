@@ -16,8 +16,6 @@ final class KeyMapDrawing
 {
     /** Units of the small drawing become so many here. */
     private const SCALE = 6.0;
-    private const INK = '#23202b';
-    private const QUIET = '#6d6677';
 
     /**
      * Every touch with its number, letter, name, what works it, and where it lies among its neighbours.
@@ -59,11 +57,11 @@ final class KeyMapDrawing
                     continue;
                 }
                 $rx = 'key' === $spot->shape ? 100 : min($width, $height) / 2;
-                $svg .= \sprintf('<rect x="%.0f" y="%.0f" width="%.0f" height="%.0f" rx="%.0f" fill="#fffdf7" stroke="%s" stroke-width="24"/>', $x - $width / 2, $y - $height / 2, $width, $height, $rx, self::INK);
+                $svg .= \sprintf('<rect x="%.0f" y="%.0f" width="%.0f" height="%.0f" rx="%.0f" fill="#fffdf7" stroke="%s" stroke-width="24"/>', $x - $width / 2, $y - $height / 2, $width, $height, $rx, Ink::INK);
                 $size = (int) min(270, $height * 0.66, 0.5 * $width);
                 $label = Signs::text($touches[$id]->label);
                 // The letter large, the number of the list small beside it.
-                $svg .= \sprintf('<text x="%.0f" y="%.0f" font-size="%d" font-weight="700" fill="%s">%s</text><text x="%.0f" y="%.0f" font-size="190" text-anchor="end" fill="%s">%d</text>', $x - $width / 2 + ('key' === $spot->shape ? 45 : 0.17 * $width), $y + 0.36 * $size, $size, self::INK, $label, $x + $width / 2 - ('key' === $spot->shape ? 45 : 0.17 * $width), $y + 68, self::QUIET, $number);
+                $svg .= \sprintf('<text x="%.0f" y="%.0f" font-size="%d" font-weight="700" fill="%s">%s</text><text x="%.0f" y="%.0f" font-size="190" text-anchor="end" fill="%s">%d</text>', $x - $width / 2 + ('key' === $spot->shape ? 45 : 0.17 * $width), $y + 0.36 * $size, $size, Ink::INK, $label, $x + $width / 2 - ('key' === $spot->shape ? 45 : 0.17 * $width), $y + 68, Ink::QUIET, $number);
             }
         }
         $lowest = 0.0;
@@ -84,8 +82,8 @@ final class KeyMapDrawing
         $scale = min(1.9, ($paper->width() - 3000) / $drawing->width, $room / $drawing->height);
         $left = 1500;
         $setup = [] === $instrument->setup ? '' : ' · '.implode(', ', $instrument->setup);
-        $body = \sprintf('<text x="%d" y="2000" font-size="800" font-family="Alegreya, serif" font-weight="700" fill="%s">%s</text>', $left, self::INK, Signs::text($instrument->name.', key map'))
-            .\sprintf('<text x="%d" y="2560" font-size="340" fill="%s">%s</text>', $left, self::QUIET, Signs::text('Left hand on the left, right hand on the right, as you look at your own hands'.$setup));
+        $body = \sprintf('<text x="%d" y="2000" font-size="800" font-family="Alegreya, serif" font-weight="700" fill="%s">%s</text>', $left, Ink::INK, Signs::text($instrument->name.', key map'))
+            .\sprintf('<text x="%d" y="2560" font-size="340" fill="%s">%s</text>', $left, Ink::QUIET, Signs::text('Left hand on the left, right hand on the right, as you look at your own hands'.$setup));
         $inner = preg_replace('/^<svg[^>]*>|<\/svg>$/', '', $drawing->svg) ?? '';
         $body .= \sprintf('<g transform="translate(%.0f 2900) scale(%.4f)">%s</g>', $paper->width() / 2, $scale, $inner);
         $y = (int) (3300 + $scale * $drawing->height);
@@ -95,12 +93,12 @@ final class KeyMapDrawing
         foreach ($keys as $k => $key) {
             $x = $left + ($k >= $perColumn ? intdiv($paper->width() - 3000, 2) + 200 : 0);
             $at = $y + ($k % $perColumn) * $step;
-            $body .= \sprintf('<text x="%d" y="%d" font-size="280" fill="%s"><tspan font-weight="700">%d  %s</tspan>  %s</text>', $x, $at, self::INK, $key['number'], Signs::text($key['label']), Signs::text($key['says'].' · '.$key['finger']));
+            $body .= \sprintf('<text x="%d" y="%d" font-size="280" fill="%s"><tspan font-weight="700">%d  %s</tspan>  %s</text>', $x, $at, Ink::INK, $key['number'], Signs::text($key['label']), Signs::text($key['says'].' · '.$key['finger']));
             foreach (explode("\n", wordwrap($key['place'], 76, "\n")) as $n => $line) {
-                $body .= $n > 1 ? '' : \sprintf('<text x="%d" y="%d" font-size="230" fill="%s">%s</text>', $x + 500, $at + 270 * ($n + 1), self::QUIET, Signs::text($line));
+                $body .= $n > 1 ? '' : \sprintf('<text x="%d" y="%d" font-size="230" fill="%s">%s</text>', $x + 500, $at + 270 * ($n + 1), Ink::QUIET, Signs::text($line));
             }
         }
 
-        return [new Sheet(\sprintf('<svg xmlns="http://www.w3.org/2000/svg" width="%.1fmm" height="%.1fmm" viewBox="0 0 %d %d" color="%s" font-family="Figtree, Noto Sans Math, sans-serif">%s</svg>', $paper->width() / 100, $paper->height() / 100, $paper->width(), $paper->height(), self::INK, $body), $paper->width(), $paper->height())];
+        return [new Sheet(\sprintf('<svg xmlns="http://www.w3.org/2000/svg" width="%.1fmm" height="%.1fmm" viewBox="0 0 %d %d" color="%s" font-family="Figtree, Noto Sans Math, sans-serif">%s</svg>', $paper->width() / 100, $paper->height() / 100, $paper->width(), $paper->height(), Ink::INK, $body), $paper->width(), $paper->height())];
     }
 }

@@ -6,6 +6,7 @@ namespace App\Engraving;
 
 use SwiftReed\Fingering\PlannedNote;
 use SwiftReed\Instrument\Instrument;
+use SwiftReed\Instrument\MechanismKind;
 use SwiftReed\Instrument\SlideAdjust;
 
 /**
@@ -29,7 +30,7 @@ final class Legend
         $touches = $instrument->mechanism()->touches();
         $kind = $instrument->mechanism()->kind();
         $signs = [];
-        if ('keywork' === $kind || 'valves' === $kind) {
+        if (MechanismKind::Keywork === $kind || MechanismKind::Valves === $kind) {
             $signs[] = ['sign' => 'down', 'says' => 'down'];
             $signs[] = ['sign' => 'up', 'says' => 'up'];
         }
@@ -41,7 +42,7 @@ final class Legend
             $all['flick'] = ($all['flick'] ?? false) || [] !== $note->fingering->momentary;
             $all['raised'] = ($all['raised'] ?? false) || SlideAdjust::Raised === $note->fingering->slideAdjust;
             $all['lowered'] = ($all['lowered'] ?? false) || SlideAdjust::Lowered === $note->fingering->slideAdjust;
-            $all['trigger'] = ($all['trigger'] ?? false) || '' !== $note->fingering->side && 'slide' === $kind;
+            $all['trigger'] = ($all['trigger'] ?? false) || '' !== $note->fingering->side && MechanismKind::Slide === $kind;
         }
         $meanings = [
             'half' => 'half covered', 'flick' => 'touched as the note begins, then let go', 'raised' => 'slide a little further in', 'lowered' => 'slide a little further out',
@@ -52,17 +53,17 @@ final class Legend
                 $signs[] = ['sign' => $sign, 'says' => $says];
             }
         }
-        if ('slide' === $kind) {
+        if (MechanismKind::Slide === $kind) {
             array_unshift($signs, ['sign' => 'slide', 'says' => 'how far the slide is out']);
         }
-        if ($showsMoves && \count($notes) > 1 && 'slide' !== $kind) {
+        if ($showsMoves && \count($notes) > 1 && MechanismKind::Slide !== $kind) {
             $signs[] = ['sign' => 'goes down', 'says' => 'goes down since the note before'];
             $signs[] = ['sign' => 'comes up', 'says' => 'comes up'];
-            if ('keywork' === $kind) {
+            if (MechanismKind::Keywork === $kind) {
                 $signs[] = ['sign' => 'changes', 'says' => 'changes its key or rolls'];
             }
         }
-        if ('keywork' === $kind) {
+        if (MechanismKind::Keywork === $kind) {
             $signs[] = ['sign' => '', 'says' => 'left hand on the left, right hand on the right'];
         }
 

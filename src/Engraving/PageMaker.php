@@ -22,7 +22,6 @@ final class PageMaker
     private const FEW = 0.2;
     /** Notes on a line that is not made shorter still. */
     private const FEWEST = 6;
-    private const INK = '#23202b';
 
     public function __construct(private readonly Engraver $engraver)
     {
@@ -47,7 +46,7 @@ final class PageMaker
             $y += $height;
         }
         $label = '' === $label ? $part->instrument->name.', '.$part->writtenTitle() : $label;
-        $svg = \sprintf('<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 %d %d" class="music" role="group" aria-label="%s" color="%s" font-family="Figtree, Noto Sans Math, sans-serif"><defs>%s</defs>%s</svg>', $width, $y, self::escape($label), self::INK, $engraving->glyphs(), $body);
+        $svg = \sprintf('<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 %d %d" class="music" role="group" aria-label="%s" color="%s" font-family="Figtree, Noto Sans Math, sans-serif"><defs>%s</defs>%s</svg>', $width, $y, self::escape($label), Ink::INK, $engraving->glyphs(), $body);
 
         return new Sheet($svg, $width, $y);
     }

@@ -7,6 +7,7 @@ namespace App\Engraving;
 use Symfony\Component\DependencyInjection\Attribute\Autowire;
 use Symfony\Component\Filesystem\Filesystem;
 use Symfony\Component\Process\Exception\ExceptionInterface as ProcessError;
+use Symfony\Component\Process\Exception\ProcessTimedOutException;
 use Symfony\Component\Process\Process;
 
 /**
@@ -14,6 +15,9 @@ use Symfony\Component\Process\Process;
  */
 final class PdfMaker
 {
+    /** Seconds for one document: a hundred pages take about thirty. */
+    private const PATIENCE = 120;
+
     public function __construct(
         #[Autowire('%kernel.project_dir%')]
         private readonly string $root,
@@ -39,10 +43,12 @@ final class PdfMaker
                 $pages[] = $page = \sprintf('%s/%03d.svg', $folder, $i);
                 $files->dumpFile($page, $sheet->svg);
             }
-            $process = new Process(['rsvg-convert', '--format=pdf', ...$pages], $folder, ['FONTCONFIG_FILE' => $this->fontList(), 'XDG_CACHE_HOME' => $this->folder], null, 30);
+            $process = new Process(['rsvg-convert', '--format=pdf', ...$pages], $folder, ['FONTCONFIG_FILE' => $this->fontList(), 'XDG_CACHE_HOME' => $this->folder], null, self::PATIENCE);
             $process->mustRun();
 
             return PdfFacts::said($process->getOutput(), $title);
+        } catch (ProcessTimedOutException) {
+            throw EngravingError::tooLong('The PDF', self::PATIENCE);
         } catch (ProcessError) {
             throw EngravingError::notInstalled('The PDF maker (rsvg-convert)', 'run bin/start, which installs it');
         } finally {

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Engraving;
 
 use SwiftReed\Fingering\HardSpots;
+use SwiftReed\Instrument\MechanismKind;
 use SwiftReed\Pitch\Pitch;
 use SwiftReed\Score\Heading;
 use SwiftReed\Score\Layout\BarLayout;
@@ -355,7 +356,7 @@ final class PrintedPages
     private function legend(StudySheet $studies, Rows $rows): array
     {
         $first = $studies->parts[0];
-        if (FingeringStyle::Diagram !== $rows->fingerings || 'none' === $first->instrument->mechanism()->kind()) {
+        if (FingeringStyle::Diagram !== $rows->fingerings || MechanismKind::None === $first->instrument->mechanism()->kind()) {
             return ['', 0];
         }
         $notes = array_merge(...array_map(static fn (Part $part): array => $part->plan->notes, $studies->parts));

@@ -6,6 +6,7 @@ namespace App\Engraving;
 
 use SwiftReed\Explain\TouchLines;
 use SwiftReed\Fingering\HardSpots;
+use SwiftReed\Instrument\MechanismKind;
 use SwiftReed\Player\Reminders;
 use SwiftReed\Score\Part;
 use SwiftReed\Study\Chords;
@@ -37,8 +38,6 @@ final class SystemDrawing
     private const CLEAR_OF_CAPS = 60;
     /** How far a drawing may stand aside from its note. */
     private const ASIDE = 240;
-    private const INK = '#23202b';
-    private const QUIET = '#6d6677';
 
     /** @return array{string, int} drawing and height */
     public static function of(Part $part, EngravedSystem $system, Rows $rows, bool $forScreen, ?SecondRow $second = null): array
@@ -46,7 +45,7 @@ final class SystemDrawing
         $svg = $system->body;
         $first = $part->study->notes[(int) array_key_first($system->heads)] ?? null;
         if (null !== $first && $first->bar > 1 && !$part->study->isUntimed()) {
-            $svg .= \sprintf('<text x="0" y="%.0f" font-size="260" fill="%s">%d</text>', $system->top - 330, self::QUIET, $first->bar);
+            $svg .= \sprintf('<text x="0" y="%.0f" font-size="260" fill="%s">%d</text>', $system->top - 330, Ink::QUIET, $first->bar);
         }
         [$ceiling, $floor] = $rows->isTight ? self::extent($part, $system) : [0, $system->height + self::GAP];
         $y = $floor;
@@ -73,7 +72,7 @@ final class SystemDrawing
             $svg .= self::row($system, $y + 390, 430, 'note', static fn (int $i): string => $part->study->notes[$i]->pitch()->name()->sign(), 700, 'Alegreya, Noto Sans Math, serif');
             $y += self::LETTER_ROW;
         }
-        if ('none' !== $part->instrument->mechanism()->kind()) {
+        if (MechanismKind::None !== $part->instrument->mechanism()->kind()) {
             [$drawn, $height] = self::fingerings($part, $system, $rows, $y);
             $svg .= $drawn;
             $y += $height;
@@ -126,7 +125,7 @@ final class SystemDrawing
         $svg = '';
         foreach ($system->heads as $i => $head) {
             $sign = $byOnset[$part->study->notes[$i]->onset] ?? '';
-            $svg .= '' === $sign ? '' : \sprintf('<text x="%.0f" y="340" font-size="400" font-weight="700" fill="%s" class="chord" font-family="Alegreya, Noto Sans Math, serif">%s</text>', $head->left, self::INK, Signs::text($sign));
+            $svg .= '' === $sign ? '' : \sprintf('<text x="%.0f" y="340" font-size="400" font-weight="700" fill="%s" class="chord" font-family="Alegreya, Noto Sans Math, serif">%s</text>', $head->left, Ink::INK, Signs::text($sign));
         }
 
         return $svg;
@@ -170,7 +169,7 @@ final class SystemDrawing
             $down = $y + 60 + $tier * ($height + 80);
             if ($tier > 0) {
                 // A thread leads from the first row to a drawing that found no room there.
-                $svg .= \sprintf('<path d="M%.0f %d V%d" stroke="%s" stroke-width="8" stroke-dasharray="20 30"/>', $head->middle(), $y + 10, $down - 40, self::QUIET);
+                $svg .= \sprintf('<path d="M%.0f %d V%d" stroke="%s" stroke-width="8" stroke-dasharray="20 30"/>', $head->middle(), $y + 10, $down - 40, Ink::QUIET);
             }
             $svg .= \sprintf('<g transform="translate(%.0f %d) scale(%.2f)" aria-hidden="true">%s</g>', $x, $down, $rows->scale, $drawing->svg);
         }
@@ -234,12 +233,12 @@ final class SystemDrawing
             }
             $svg .= FingeringStyle::Diagram === $rows->fingerings
                 ? \sprintf('<g transform="translate(%.0f %d) scale(%.2f)" aria-hidden="true">%s</g>', $head->middle(), $y + 420, $rows->scale, self::diagram($second->part, $i, $rows)->svg)
-                : \sprintf('<text x="%.0f" y="%d" font-size="300" text-anchor="middle" fill="%s">%s</text>', $head->middle(), $y + 760, self::INK, Signs::text(implode(' ', TouchLines::of($part->instrument, $second->part->plan->notes[$i]->fingering, FingeringStyle::Numbers === $rows->fingerings))));
+                : \sprintf('<text x="%.0f" y="%d" font-size="300" text-anchor="middle" fill="%s">%s</text>', $head->middle(), $y + 760, Ink::INK, Signs::text(implode(' ', TouchLines::of($part->instrument, $second->part->plan->notes[$i]->fingering, FingeringStyle::Numbers === $rows->fingerings))));
         }
         if ('' === $svg) {
             return ['', 0];
         }
-        $name = \sprintf('<path d="M0 %d H18000" stroke="%s" stroke-width="8" stroke-dasharray="40 60"/><text x="0" y="%d" font-size="280" font-style="italic" fill="%s">%s</text>', $y + 60, self::QUIET, $y + 330, self::QUIET, Signs::text('or, '.$second->name.':'));
+        $name = \sprintf('<path d="M0 %d H18000" stroke="%s" stroke-width="8" stroke-dasharray="40 60"/><text x="0" y="%d" font-size="280" font-style="italic" fill="%s">%s</text>', $y + 60, Ink::QUIET, $y + 330, Ink::QUIET, Signs::text('or, '.$second->name.':'));
 
         return [$name.$svg, (FingeringStyle::Diagram === $rows->fingerings ? (int) ($rows->scale * Diagram::height($part->instrument)) : 420) + 480];
     }
@@ -259,7 +258,7 @@ final class SystemDrawing
     /** @return array{string, int} */
     private static function textFingerings(Part $part, EngravedSystem $system, int $y, bool $oneToSix): array
     {
-        if ('keywork' !== $part->instrument->mechanism()->kind()) {
+        if (MechanismKind::Keywork !== $part->instrument->mechanism()->kind()) {
             return [self::row($system, $y + 390, 420, '', static fn (int $i): string => $part->plan->notes[$i]->fingering->text, 700), self::TEXT_ROW];
         }
         // Touches stand one above the other: left hand, right hand, the rest.
@@ -269,7 +268,7 @@ final class SystemDrawing
             $lines = TouchLines::of($part->instrument, $part->plan->notes[$i]->fingering, $oneToSix);
             $most = max($most, \count($lines));
             foreach ($lines as $k => $line) {
-                $svg .= \sprintf('<text x="%.0f" y="%d" font-size="290" text-anchor="middle" fill="%s">%s</text>', $head->middle(), $y + 320 + 300 * $k, self::INK, Signs::text($line));
+                $svg .= \sprintf('<text x="%.0f" y="%d" font-size="290" text-anchor="middle" fill="%s">%s</text>', $head->middle(), $y + 320 + 300 * $k, Ink::INK, Signs::text($line));
             }
         }
 
@@ -279,9 +278,9 @@ final class SystemDrawing
     /** @param \Closure(int): string $cell */
     private static function row(EngravedSystem $system, int $y, int $size, string $label, \Closure $cell, int $weight, string $family = ''): string
     {
-        $svg = '' === $label ? '' : \sprintf('<text x="0" y="%d" font-size="260" font-style="italic" fill="%s">%s</text>', $y, self::QUIET, $label);
+        $svg = '' === $label ? '' : \sprintf('<text x="0" y="%d" font-size="260" font-style="italic" fill="%s">%s</text>', $y, Ink::QUIET, $label);
         foreach ($system->heads as $i => $head) {
-            $svg .= \sprintf('<text x="%.0f" y="%d" font-size="%d" font-weight="%d" text-anchor="middle" fill="%s"%s>%s</text>', $head->middle(), $y, $size, $weight, self::INK, '' === $family ? '' : \sprintf(' font-family="%s"', $family), Signs::text($cell($i)));
+            $svg .= \sprintf('<text x="%.0f" y="%d" font-size="%d" font-weight="%d" text-anchor="middle" fill="%s"%s>%s</text>', $head->middle(), $y, $size, $weight, Ink::INK, '' === $family ? '' : \sprintf(' font-family="%s"', $family), Signs::text($cell($i)));
         }
 
         return $svg;

@@ -13,9 +13,6 @@ use SwiftReed\Study\Working;
  */
 final class WorkingDrawing
 {
-    private const INK = '#23202b';
-    private const QUIET = '#8a8494';
-    private const PAPER = '#fffdf7';
     private const WHITE = [0 => 0, 2 => 1, 4 => 2, 5 => 3, 7 => 4, 9 => 5, 11 => 6];
 
     /** The scale on a keyboard of an octave and a bit, whole and half steps above it. */
@@ -37,21 +34,21 @@ final class WorkingDrawing
             $isWhite = isset(self::WHITE[$midi % 12]);
             $held = isset($names[$midi]);
             if ($isWhite) {
-                $white .= \sprintf('<rect x="%.0f" y="46" width="40" height="120" fill="%s" stroke="%s" stroke-width="1.5"/>', $x, self::PAPER, self::QUIET);
+                $white .= \sprintf('<rect x="%.0f" y="46" width="40" height="120" fill="%s" stroke="%s" stroke-width="1.5"/>', $x, Ink::PAPER, Ink::QUIET);
             } else {
-                $black .= \sprintf('<rect x="%.0f" y="46" width="24" height="74" fill="%s"/>', $x + 8, self::INK);
+                $black .= \sprintf('<rect x="%.0f" y="46" width="24" height="74" fill="%s"/>', $x + 8, Ink::INK);
             }
             if ($held) {
-                $dot = \sprintf('<circle cx="%.0f" cy="%d" r="10" fill="%s" stroke="%s" stroke-width="2"/>', $x + 20, $isWhite ? 148 : 104, $isWhite ? self::INK : self::PAPER, self::INK);
+                $dot = \sprintf('<circle cx="%.0f" cy="%d" r="10" fill="%s" stroke="%s" stroke-width="2"/>', $x + 20, $isWhite ? 148 : 104, $isWhite ? Ink::INK : Ink::PAPER, Ink::INK);
                 $isWhite ? $white .= $dot : $black .= $dot;
-                $black .= \sprintf('<text x="%.0f" y="%d" font-size="15" font-weight="700" text-anchor="middle" fill="%s">%s</text>', $x + 20, $isWhite ? 184 : 42, self::INK, Signs::text($names[$midi]));
+                $black .= \sprintf('<text x="%.0f" y="%d" font-size="15" font-weight="700" text-anchor="middle" fill="%s">%s</text>', $x + 20, $isWhite ? 184 : 42, Ink::INK, Signs::text($names[$midi]));
             }
         }
         $steps = '';
         foreach ($working->halfSteps as $i => $halfSteps) {
             $from = $place($working->notes[$i]->midi()) - $left + 20;
             $to = $place($working->notes[$i + 1]->midi()) - $left + 20;
-            $steps .= \sprintf('<path d="M%.0f 24 V16 H%.0f V24" fill="none" stroke="%s" stroke-width="%s"/><text x="%.0f" y="12" font-size="13" font-weight="700" text-anchor="middle" fill="%s">%s</text>', $from + 3, $to - 3, self::INK, 1 === $halfSteps ? '3.5' : '1.5', ($from + $to) / 2, self::INK, Working::step($halfSteps));
+            $steps .= \sprintf('<path d="M%.0f 24 V16 H%.0f V24" fill="none" stroke="%s" stroke-width="%s"/><text x="%.0f" y="12" font-size="13" font-weight="700" text-anchor="middle" fill="%s">%s</text>', $from + 3, $to - 3, Ink::INK, 1 === $halfSteps ? '3.5' : '1.5', ($from + $to) / 2, Ink::INK, Working::step($halfSteps));
         }
         $width = $place($end) - $left + 40;
         $label = 'On the keyboard: '.implode(', ', array_map(static fn (int $i): string => $working->notes[$i]->name()->spoken().(isset($working->halfSteps[$i]) ? ', '.strtr(Working::step($working->halfSteps[$i]), ['H' => 'half step', 'W' => 'whole step', '3' => '3 half steps', '4' => '4 half steps']) : ''), array_keys($working->notes)));
@@ -70,15 +67,15 @@ final class WorkingDrawing
             $isWritten = 0 === ($written->fifths - $fifths) % 12;
             $name = NoteName::fromFifths($isWritten ? $written->fifths : ($isConcert ? $concert->fifths : $fifths))->sign();
             if ($isWritten) {
-                $svg .= \sprintf('<circle cx="%.1f" cy="%.1f" r="19" fill="%s"/>', $x, $y, self::INK);
+                $svg .= \sprintf('<circle cx="%.1f" cy="%.1f" r="19" fill="%s"/>', $x, $y, Ink::INK);
             }
             if ($isConcert) {
-                $svg .= \sprintf('<circle cx="%.1f" cy="%.1f" r="23" fill="none" stroke="%s" stroke-width="2.5" stroke-dasharray="5 3"/>', $x, $y, self::INK);
+                $svg .= \sprintf('<circle cx="%.1f" cy="%.1f" r="23" fill="none" stroke="%s" stroke-width="2.5" stroke-dasharray="5 3"/>', $x, $y, Ink::INK);
             }
-            $svg .= \sprintf('<text x="%.1f" y="%.1f" font-size="17" font-weight="700" text-anchor="middle" fill="%s">%s</text>', $x, $y + 6, $isWritten ? self::PAPER : self::INK, Signs::text($name));
+            $svg .= \sprintf('<text x="%.1f" y="%.1f" font-size="17" font-weight="700" text-anchor="middle" fill="%s">%s</text>', $x, $y + 6, $isWritten ? Ink::PAPER : Ink::INK, Signs::text($name));
         }
         $label = \sprintf('The circle of fifths: concert signature %s, written signature %s.', $concert->spoken(), $written->spoken());
 
-        return \sprintf('<svg viewBox="0 0 220 220" class="working-circle" role="img" aria-label="%s" font-family="Figtree, Noto Sans Math, sans-serif"><circle cx="110" cy="110" r="56" fill="none" stroke="%s" stroke-width="1"/><text x="110" y="106" font-size="12" text-anchor="middle" fill="%s">fifths ↻</text><text x="110" y="124" font-size="12" text-anchor="middle" fill="%s">fourths ↺</text>%s</svg>', htmlspecialchars($label), self::QUIET, self::QUIET, self::QUIET, $svg);
+        return \sprintf('<svg viewBox="0 0 220 220" class="working-circle" role="img" aria-label="%s" font-family="Figtree, Noto Sans Math, sans-serif"><circle cx="110" cy="110" r="56" fill="none" stroke="%s" stroke-width="1"/><text x="110" y="106" font-size="12" text-anchor="middle" fill="%s">fifths ↻</text><text x="110" y="124" font-size="12" text-anchor="middle" fill="%s">fourths ↺</text>%s</svg>', htmlspecialchars($label), Ink::QUIET, Ink::QUIET, Ink::QUIET, $svg);
     }
 }

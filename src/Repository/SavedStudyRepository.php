@@ -8,6 +8,7 @@ use App\Entity\SavedStudy;
 use Doctrine\Bundle\DoctrineBundle\Repository\ServiceEntityRepository;
 use Doctrine\Common\Collections\ArrayCollection;
 use Doctrine\ORM\Query\Parameter;
+use Doctrine\ORM\QueryBuilder;
 use Doctrine\Persistence\ManagerRegistry;
 use Symfony\Component\Uid\Uuid;
 
@@ -18,26 +19,45 @@ final class SavedStudyRepository extends ServiceEntityRepository
 {
     /** Deleted studies can be brought back for this long. */
     private const KEPT = '-30 days';
+    /** Studies on one page of the folder. */
+    public const PAGE = 50;
 
     public function __construct(ManagerRegistry $registry)
     {
         parent::__construct($registry, SavedStudy::class);
     }
 
-    /** @return list<SavedStudy> in the user's order; every word of the search must stand in name, line or instrument */
-    public function search(string $words): array
+    /**
+     * A page of the studies in the user's order; every word of the search must stand in name, line or instrument.
+     *
+     * @param int $page from 1
+     *
+     * @return list<SavedStudy>
+     */
+    public function search(string $words, int $page = 1): array
     {
-        $query = $this->createQueryBuilder('s')->where('s.deletedAt IS NULL')->orderBy('s.position')->addOrderBy('s.id');
+        /** @var list<SavedStudy> $found */
+        $found = $this->ofWords($words)->orderBy('s.position')->addOrderBy('s.id')->setFirstResult(self::PAGE * (max(1, $page) - 1))->setMaxResults(self::PAGE)->getQuery()->getResult();
+
+        return $found;
+    }
+
+    /** How many studies a search finds. */
+    public function found(string $words): int
+    {
+        return (int) $this->ofWords($words)->select('COUNT(s.id)')->getQuery()->getSingleScalarResult();
+    }
+
+    private function ofWords(string $words): QueryBuilder
+    {
+        $query = $this->createQueryBuilder('s')->where('s.deletedAt IS NULL');
         $split = preg_split('/\s+/', trim($words), -1, \PREG_SPLIT_NO_EMPTY);
         foreach (\array_slice(false === $split ? [] : $split, 0, 10) as $i => $word) {
             $query->andWhere(\sprintf('LOWER(CONCAT(s.name, \' \', s.line, \' \', s.instrument)) LIKE :word%d', $i))
                 ->setParameter('word'.$i, '%'.addcslashes(mb_strtolower($word), '%_\\').'%');
         }
 
-        /** @var list<SavedStudy> $found */
-        $found = $query->getQuery()->getResult();
-
-        return $found;
+        return $query;
     }
 
     public function one(string $id): ?SavedStudy
@@ -58,14 +78,11 @@ final class SavedStudyRepository extends ServiceEntityRepository
     /** The study before (-1) or after (1) this one in the user's order. */
     public function neighbour(SavedStudy $study, int $direction): ?SavedStudy
     {
-        $all = $this->search('');
-        foreach ($all as $i => $other) {
-            if ($other->getId() === $study->getId()) {
-                return $all[$i + $direction] ?? null;
-            }
-        }
+        $way = $direction < 0 ? ['<', 'DESC'] : ['>', 'ASC'];
+        /** @var list<SavedStudy> $found */
+        $found = $this->ofWords('')->andWhere(\sprintf('s.position %1$s :position OR (s.position = :position AND s.id %1$s :id)', $way[0]))->setParameter('position', $study->getPosition())->setParameter('id', $study->getId())->orderBy('s.position', $way[1])->addOrderBy('s.id', $way[1])->setMaxResults(1)->getQuery()->getResult();
 
-        return null;
+        return $found[0] ?? null;
     }
 
     /** Two studies change places. Their versions stay: an order is no change to a study that someone may be editing. */

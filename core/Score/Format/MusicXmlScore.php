@@ -6,6 +6,7 @@ namespace SwiftReed\Score\Format;
 
 use SwiftReed\Explain\TouchLines;
 use SwiftReed\Fingering\HardSpots;
+use SwiftReed\Instrument\MechanismKind;
 use SwiftReed\Pitch\Accidental;
 use SwiftReed\Scale\Chord;
 use SwiftReed\Scale\Material;
@@ -444,11 +445,11 @@ final class MusicXmlScore
         if ($choices->letters) {
             $lines[] = $note->pitch()->name()->sign();
         }
-        if (FingeringText::None === $choices->fingerings || 'none' === $this->part->instrument->mechanism()->kind() || [] !== $this->numerals($i)) {
+        if (FingeringText::None === $choices->fingerings || MechanismKind::None === $this->part->instrument->mechanism()->kind() || [] !== $this->numerals($i)) {
             return $lines;
         }
         $fingering = $this->part->plan->notes[$i]->fingering;
-        if ('keywork' !== $this->part->instrument->mechanism()->kind()) {
+        if (MechanismKind::Keywork !== $this->part->instrument->mechanism()->kind()) {
             return [...$lines, $fingering->text];
         }
         $touches = TouchLines::of($this->part->instrument, $fingering);
