@@ -1,4 +1,5 @@
 import htmx from 'htmx.org';
+import { startCovers } from './covers.js';
 import { startDialogs } from './dialogs.js';
 import { startLineInput } from './line-input.js';
 import { startNarrow } from './narrow.js';
@@ -12,6 +13,7 @@ htmx.config.scrollIntoViewOnBoost = false;
 htmx.config.historyCacheSize = 0;
 window.htmx = htmx;
 
+startCovers();
 startDialogs();
 startLineInput();
 startNotes(htmx);

@@ -46,7 +46,6 @@ final class LineFinder
     private const LONGEST_ARPEGGIO = 40;
     public const EVEN = ['whole notes' => Length::WHOLE, 'half notes' => Length::HALF, 'quarters' => Length::QUARTER, 'eighths' => Length::EIGHTH, 'triplets' => Length::TRIPLET_EIGHTH, 'sixteenths' => Length::SIXTEENTH];
     /** What patterns with notes from outside the scale are tried with. */
-    private const USUAL = ['major', 'natural minor', 'harmonic minor', 'melodic minor', 'dorian', 'mixolydian', 'chromatic'];
 
     /** @var array<string, CellShape> */
     private array $shapes = [];
@@ -270,8 +269,8 @@ final class LineFinder
                 continue;
             }
             if ([] === array_diff($classes, $all)) {
-                $holding[] = [\count(array_diff($all, $classes)) + ($material->isShort || 'major' !== $name ? 0.1 : 0), $material];
-            } elseif (\in_array($name, self::USUAL, true)) {
+                $holding[] = [\count(array_diff($all, $classes)) + ($material->isShort ? 0.1 : 0), $material];
+            } elseif ($material->isUsual) {
                 $others[] = $material;
             }
         }
@@ -423,7 +422,7 @@ final class LineFinder
     /** @return list<array{string, Material|null, bool}> */
     private function arpeggios(Material $material): array
     {
-        if ('' === $material->arpeggio) {
+        if (null === $material->arpeggio) {
             return [['', null, false]];
         }
         $arpeggio = $this->scales->material($material->arpeggio);

@@ -79,11 +79,11 @@ final readonly class NoteByNote
     /** @return array{NoteName, Material} the major or minor key that most notes belong to, ending notes counting double */
     private function suggested(GivenLine $given): array
     {
-        $best = [NoteName::parse('C'), $this->scales->material('major')];
+        $major = $this->scales->material('major');
+        $best = [NoteName::parse('C'), $major];
         $most = -1.0;
         $last = $given->notes[\count($given->notes) - 1]->pitch->name();
-        foreach (['major', 'natural minor'] as $name) {
-            $material = $this->scales->material($name);
+        foreach ([$major, $this->scales->material($major->minors[0])] as $material) {
             for ($fifths = -6; $fifths <= 6; ++$fifths) {
                 $tonic = NoteName::fromFifths($fifths - $material->modeFifths);
                 $classes = array_map(static fn (int $class): int => ($class + $tonic->pitchClass()) % 12, LineFinder::classes($material));

@@ -16,10 +16,6 @@ use SwiftReed\Scale\TriadPair;
  */
 final readonly class KeyOrder
 {
-    private const MODES = ['ionian', 'dorian', 'phrygian', 'lydian', 'mixolydian', 'aeolian', 'locrian'];
-    private const AS_MODE = ['major' => 'ionian', 'natural minor' => 'aeolian'];
-    private const MINORS = ['major' => 'natural minor', 'arpeggio' => 'minor arpeggio', 'triad' => 'minor triad', 'major pentatonic' => 'minor pentatonic', 'major seventh arpeggio' => 'minor seventh arpeggio'];
-
     public function __construct(private ScaleLibrary $scales)
     {
     }
@@ -48,7 +44,7 @@ final readonly class KeyOrder
         $order = $line->clause(ClauseKind::Keys);
         $tonic = $line->tonic();
         $name = $key->word('material');
-        $material = str_starts_with($name, 'formula ') || str_contains($name, 'triad pair') ? null : $this->scales->material($name);
+        $material = $this->named($name);
         $keys = match ($order->says) {
             'by fourths' => $this->round($tonic, $name, $material, -1),
             'by fifths' => $this->round($tonic, $name, $material, 1),
@@ -81,6 +77,12 @@ final readonly class KeyOrder
         }
 
         return $steps;
+    }
+
+    /** A material of the library, which a formula and a pair of triads are not. */
+    private function named(string $name): ?Material
+    {
+        return $this->scales->knows($name) ? $this->scales->material($name) : null;
     }
 
     /** "minors 2 octaves" is, in the line of one minor key, "2 octaves". */
@@ -121,14 +123,15 @@ final readonly class KeyOrder
     /** @return list<array{NoteName, string}> */
     private function modes(Clause $order, NoteName $tonic, string $name): array
     {
-        $first = array_search(self::AS_MODE[$name] ?? $name, self::MODES, true);
+        $modes = $this->scales->modes();
+        $first = array_search($this->named($name)?->mode, $modes, true);
         if (false === $first) {
             throw StudyLineError::noModes($order, $name);
         }
         $keys = [];
         $scale = $this->scales->material($name)->ascending($tonic->at(4));
-        foreach (self::MODES as $k => $unused) {
-            $keys[] = [$scale->note($k)->pitch->name(), self::MODES[($first + $k) % 7]];
+        foreach ($modes as $k => $unused) {
+            $keys[] = [$scale->note($k)->pitch->name(), $modes[($first + $k) % \count($modes)]];
         }
 
         return $keys;
@@ -151,10 +154,10 @@ final readonly class KeyOrder
     /** @return list<array{NoteName, string}> majors round the fifths, each with its relative minors */
     private function withMinors(Clause $order, NoteName $tonic, string $name): array
     {
-        if (!isset(self::MINORS[$name])) {
+        $minors = $this->named($name)->minors ?? [];
+        if ([] === $minors) {
             throw StudyLineError::noMinors($order, $name);
         }
-        $minors = 'major' === $name ? ['natural minor', 'harmonic minor', 'melodic minor'] : [self::MINORS[$name]];
         $keys = [];
         for ($k = 0; $k < 12; ++$k) {
             $on = 0 === $k ? $tonic : self::plainest($tonic->fifths() + $k, 0);
@@ -174,7 +177,7 @@ final readonly class KeyOrder
             $isMinor = str_ends_with($key, 'm');
             $on = NoteName::parse(rtrim($key, 'm'));
 
-            return [$on, $isMinor ? self::MINORS[$name] ?? $this->onTonic($name, $tonic, $on) : $this->onTonic($name, $tonic, $on)];
+            return [$on, $isMinor ? $this->named($name)->minors[0] ?? $this->onTonic($name, $tonic, $on) : $this->onTonic($name, $tonic, $on)];
         }, explode(' ', $list));
     }
 }

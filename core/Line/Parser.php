@@ -60,7 +60,7 @@ final class Parser
             $key = $clauses[ClauseKind::Key->value] ?? null;
             if (null !== $key && self::saysByTheKey($tokens)) {
                 // A school of its own: how the chromatic scale is spelled is part of what is played.
-                $clauses[ClauseKind::Key->value] = self::byTheKey($key, $tokens[0]);
+                $clauses[ClauseKind::Key->value] = $this->byTheKey($key, $tokens[0]);
                 continue;
             }
             $clause = 0 === $i ? $this->keys->parse($tokens, $this->endOf($tokens)) : (self::isCell($tokens) ? $this->cell($text, $tokens) : $this->clause($tokens));
@@ -127,13 +127,15 @@ final class Parser
     }
 
     /** @throws StudyLineError when it is not the chromatic scale that is played */
-    private static function byTheKey(Clause $key, Token $at): Clause
+    private function byTheKey(Clause $key, Token $at): Clause
     {
-        if (!\in_array($key->word('material'), ['chromatic', 'chromatic by the key'], true)) {
+        $name = $key->word('material');
+        $spelled = $this->scales->knows($name) ? $this->scales->material($name)->byTheKey : null;
+        if (null === $spelled && !$this->scales->isByTheKey($name)) {
             throw StudyLineError::wrong($at->column, $at->text, '"Chromatic by the key" says how the chromatic scale is spelled; expected it with that scale, for example "concert F chromatic by the key".');
         }
 
-        return new Clause(ClauseKind::Key, $key->says, ['material' => 'chromatic by the key'] + $key->values, str_contains($key->text, 'by the key') ? $key->text : $key->text.' by the key', $key->column);
+        return new Clause(ClauseKind::Key, $key->says, ['material' => $spelled ?? $name] + $key->values, str_contains($key->text, 'by the key') ? $key->text : $key->text.' by the key', $key->column);
     }
 
     /** @param list<Token> $tokens */

@@ -19,10 +19,15 @@ final readonly class Material
      * @param string $name            as the study line prints it
      * @param int    $modeFifths      signed fifths between its key and the parallel major's; for material without a signature, by which the written key is chosen
      * @param bool   $printsSignature whether that key's signature stands on the page
-     * @param string $arpeggio        name of its own arpeggio, or nothing
+     * @param string|null $arpeggio   name of its own arpeggio
      * @param list<string> $chords    chords it fits over: a degree and what follows the letter, "2 m7", "1 maj7"
      * @param TriadPair|null $pair    the pair of triads it is
-     * @param list<string> $arpeggioNote what is to be said when its arpeggio follows
+     * @param string|null $arpeggioNote what is to be said when its arpeggio follows
+     * @param string|null $mode       name of the mode of the major scale that has its notes
+     * @param list<string> $minors    names of what stands beside it in minor keys, the first where one is meant
+     * @param string|null $relation   what it is related to, {2} for the note of its second degree
+     * @param string|null $byTheKey   name of the same sounds spelled by the key
+     * @param bool   $isUsual         whether an unknown line is taken for it even when some of its notes are not in it
      */
     public function __construct(
         public string $name,
@@ -31,20 +36,24 @@ final readonly class Material
         public Formula $down,
         public int $modeFifths,
         public bool $printsSignature,
-        public string $arpeggio,
-        public bool $isChromatic,
-        public bool $isShort,
-        public string $fitsOver,
+        public ?string $arpeggio = null,
+        public bool $isChromatic = false,
+        public bool $isShort = false,
         public array $chords = [],
         public ?TriadPair $pair = null,
-        public array $arpeggioNote = [],
+        public ?string $arpeggioNote = null,
+        public ?string $mode = null,
+        public array $minors = [],
+        public ?string $relation = null,
+        public ?string $byTheKey = null,
+        public bool $isUsual = false,
     ) {
     }
 
     /** A formula the user wrote: no signature, an accidental on every altered note. */
     public static function free(Formula $formula): self
     {
-        return new self('formula '.$formula->text(), MaterialKind::Scale, $formula, $formula, $formula->isMinor() ? -3 : 0, false, '', false, false, '');
+        return new self('formula '.$formula->text(), MaterialKind::Scale, $formula, $formula, $formula->isMinor() ? -3 : 0, false);
     }
 
     public function isTriadPair(): bool
@@ -104,6 +113,34 @@ final readonly class Material
         }
 
         return array_sum($signs);
+    }
+
+    /** Whether it is itself one of the modes of the major scale. */
+    public function isMode(): bool
+    {
+        return $this->mode === $this->name;
+    }
+
+    /** The least number of half steps after which its notes come back: 12 for what is not symmetric. */
+    public function comesBackAfter(): int
+    {
+        $classes = [];
+        for ($step = 0; $step < $this->size(); ++$step) {
+            $classes[] = $this->ascending(NoteName::parse('C')->at(4))->note($step)->pitch->midi() % 12;
+        }
+        foreach ([1, 2, 3, 4, 6] as $every) {
+            if ([] === array_diff(array_map(static fn (int $class): int => ($class + $every) % 12, $classes), $classes)) {
+                return $every;
+            }
+        }
+
+        return 12;
+    }
+
+    /** What it is related to, when it stands on this tonic, as a sentence with printed signs. */
+    public function relationOn(NoteName $tonic): ?string
+    {
+        return null === $this->relation ? null : strtr($this->relation, ['{2}' => $this->ascending($tonic->at(4))->note(1)->pitch->name()->sign()]);
     }
 
     /** Whether it has every half step, in whichever spelling. */

@@ -93,7 +93,63 @@ final class ScaleLibrary
         }
         $kind = MaterialKind::tryFrom(self::text($name, $entry + ['kind' => 'scale'], 'kind')) ?? throw DataError::entry('scales', $name, 'kind is not scale, arpeggio or triad');
 
-        return new Material($name, $kind, $up, $down, $fifths, $prints, self::text($name, $entry + ['arpeggio' => ''], 'arpeggio'), $chromatic, true === ($entry['short'] ?? false), self::text($name, $entry + ['over' => ''], 'over'), self::chords($name, $entry), arpeggioNote: isset($entry['arpeggio-note']) ? [self::text($name, $entry, 'arpeggio-note')] : []);
+        return new Material(
+            $name,
+            $kind,
+            $up,
+            $down,
+            $fifths,
+            $prints,
+            $this->optional($name, $entry, 'arpeggio'),
+            $chromatic,
+            true === ($entry['short'] ?? false),
+            self::chords($name, $entry),
+            arpeggioNote: self::optionalText($name, $entry, 'arpeggio-note'),
+            mode: $this->optional($name, $entry, 'mode'),
+            minors: $this->minors($name, $entry),
+            relation: self::optionalText($name, $entry, 'relation'),
+            byTheKey: $this->optional($name, $entry, 'by-the-key'),
+            isUsual: true === ($entry['usual'] ?? false),
+        );
+    }
+
+    /** @return list<string> the modes of the major scale from the first degree up */
+    public function modes(): array
+    {
+        return array_values(array_filter($this->names(), fn (string $name): bool => $name === ($this->entries[$name]['mode'] ?? null)));
+    }
+
+    /** Whether this printed name is another one's spelling by the key. */
+    public function isByTheKey(string $printed): bool
+    {
+        return \in_array($printed, array_column($this->entries, 'by-the-key'), true);
+    }
+
+    /**
+     * The entry that a field of another one names.
+     *
+     * @param array<string, mixed> $entry
+     */
+    private function optional(string $name, array $entry, string $field): ?string
+    {
+        $other = self::optionalText($name, $entry, $field);
+
+        return null === $other || isset($this->entries[$other]) ? $other : throw DataError::entry('scales', $name, \sprintf('"%s" names "%s", which is no entry', $field, $other));
+    }
+
+    /**
+     * @param array<string, mixed> $entry
+     *
+     * @return list<string>
+     */
+    private function minors(string $name, array $entry): array
+    {
+        $minors = [];
+        foreach (\is_array($entry['minors'] ?? []) ? $entry['minors'] ?? [] : [''] as $minor) {
+            $minors[] = \is_string($minor) && isset($this->entries[$minor]) ? $minor : throw DataError::entry('scales', $name, '"minors" names what is no entry');
+        }
+
+        return $minors;
     }
 
     /**
@@ -112,6 +168,12 @@ final class ScaleLibrary
 
         /** @var list<string> $chords */
         return $chords;
+    }
+
+    /** @param array<string, mixed> $entry */
+    private static function optionalText(string $name, array $entry, string $field): ?string
+    {
+        return isset($entry[$field]) ? self::text($name, $entry, $field) : null;
     }
 
     /** @param array<string, mixed> $entry */

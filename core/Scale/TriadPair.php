@@ -98,7 +98,7 @@ final readonly class TriadPair
         // Two major triads a whole step apart are the upper notes of the dominant on the second and of the minor seventh on the sixth.
         $chords = '' === $this->first && '' === $this->second && 2 === $this->up->halfSteps ? ['2 7', '6 m7'] : [];
 
-        return new Material('triad pair', MaterialKind::Scale, $formula, $formula, $isMinor ? -3 : 0, false, '', false, false, '', $chords, $this);
+        return new Material('triad pair', MaterialKind::Scale, $formula, $formula, $isMinor ? -3 : 0, false, chords: $chords, pair: $this);
     }
 
     /** @return list<Pitch> */

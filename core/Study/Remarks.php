@@ -70,7 +70,7 @@ final class Remarks
     /** @return list<string> */
     private static function arpeggio(Recipe $recipe): array
     {
-        return Sequel::None === $recipe->sequel ? [] : $recipe->material->arpeggioNote;
+        return Sequel::None === $recipe->sequel || null === $recipe->material->arpeggioNote ? [] : [$recipe->material->arpeggioNote];
     }
 
     /**

@@ -200,7 +200,7 @@ final readonly class StudyBuilder
         if (Sequel::None === $recipe->sequel) {
             return null;
         }
-        if ('' === $recipe->material->arpeggio) {
+        if (null === $recipe->material->arpeggio) {
             throw StudyError::noArpeggio($recipe->material->name);
         }
 

@@ -21,10 +21,6 @@ use SwiftReed\Scale\Material;
  */
 final readonly class Working
 {
-    /** The keys of a scale of which the same notes come back after so many half steps. */
-    private const SYMMETRIC = ['diminished whole-half' => 3, 'diminished half-whole' => 3, 'whole tone' => 2, 'augmented arpeggio' => 4, 'augmented triad' => 4, 'diminished seventh arpeggio' => 3];
-    private const PARENTS = ['ionian' => 0, 'dorian' => -2, 'phrygian' => -4, 'lydian' => 1, 'mixolydian' => -1, 'aeolian' => -3, 'locrian' => -5, 'natural minor' => -3];
-
     /**
      * @param list<Pitch>  $notes     one octave of the written scale, the octave with it
      * @param list<int>    $halfSteps between each note and the next
@@ -177,27 +173,20 @@ final readonly class Working
     private static function related(Material $material, NoteName $tonic, array $notes): array
     {
         $relations = [];
-        if (isset(self::SYMMETRIC[$material->name])) {
-            $every = self::SYMMETRIC[$material->name];
+        $every = $material->comesBackAfter();
+        if ($every > 1 && $every < 12) {
             $same = array_values(array_filter($notes, static fn (Pitch $note): bool => $note->midi() > $notes[0]->midi() && $note->midi() < $notes[0]->midi() + 12 && 0 === ($note->midi() - $notes[0]->midi()) % $every));
             $relations[] = \sprintf('Only %d different ones exist: the same notes make the %s on %s.', $every, $material->name, implode(', ', array_map(static fn (Pitch $note): string => $note->name()->sign(), $same)));
         }
         foreach (self::against($notes, $tonic) as $sentence) {
             $relations[] = $sentence;
         }
-        if (isset(self::PARENTS[$material->name]) && 'ionian' !== $material->name) {
-            $parent = NoteName::fromFifths($tonic->fifths() + self::PARENTS[$material->name]);
+        if (null !== $material->mode && 0 !== $material->modeFifths) {
+            $parent = NoteName::fromFifths($tonic->fifths() + $material->modeFifths);
             $relations[] = \sprintf('The notes of %s major, from %s.', $parent->sign(), $tonic->sign());
         }
-        if ('altered' === $material->name) {
-            $parent = $notes[1]->name();
-            $relations[] = \sprintf('The notes of %s melodic minor (both ways alike), from its seventh degree; it begins like half-whole diminished, then departs.', $parent->sign());
-        }
-        if (\in_array($material->name, ['blues', 'blues sharp 4'], true)) {
-            $relations[] = 'Minor pentatonic and one note more.';
-        }
-        if ('bebop' === $material->name) {
-            $relations[] = 'Mixolydian with the raised seventh between its seventh and its octave; in eighths from the top its chord notes fall on the beats.';
+        if (null !== $sentence = $material->relationOn($tonic)) {
+            $relations[] = $sentence;
         }
 
         return $relations;

@@ -51,6 +51,7 @@ final class StudyShowCommand extends Command
             ->addOption('rows', null, InputOption::VALUE_REQUIRED, 'what stands under the notes and over them: degrees, degrees-from-root, letters, counts, chords, fingerings (or text, numbers), signs, habits, none')
             ->addOption('style', null, InputOption::VALUE_REQUIRED, 'page styles that go together: large, worksheet, answers, numbers, name-line', '')
             ->addOption('paper', null, InputOption::VALUE_REQUIRED, 'a4 or letter', 'a4')
+            ->addOption('sides', null, InputOption::VALUE_REQUIRED, 'one or two: with two a blank back is added where it is needed, so that no copy begins on the back of another', 'one')
             ->addOption('fingerings', null, InputOption::VALUE_REQUIRED, 'fingerings in MusicXML: none, short or lines', 'short')
             ->addOption('with', null, InputOption::VALUE_REQUIRED, 'in MIDI, beside the notes: click, count-in, chords', '')
             ->addOption('title', null, InputOption::VALUE_REQUIRED, 'a title of your own', '')
@@ -103,7 +104,7 @@ final class StudyShowCommand extends Command
         $said = $input->getOption('rows');
         $rows = \is_string($said) ? Rows::parse($said) : Rows::all();
         $option = static fn (string $name): string => \is_string($input->getOption($name)) ? trim($input->getOption($name)) : '';
-        $look = PrintLook::parse($option('style'), $option('paper'), $option('player'), $option('date'));
+        $look = PrintLook::parse($option('style'), $option('paper'), $option('player'), $option('date'), $option('sides'));
         $fingerings = FingeringText::from(Failure::oneOf('fingerings', '' === $option('fingerings') ? FingeringText::Short->value : $option('fingerings'), array_column(FingeringText::cases(), 'value')));
         $with = array_filter(array_map(trim(...), explode(',', $option('with'))), static fn (string $one): bool => '' !== $one);
         foreach ($with as $one) {

@@ -8,6 +8,7 @@ use App\Engraving\Diagram;
 use App\Engraving\EngravingError;
 use App\Engraving\FingeringStyle;
 use App\Engraving\Legend;
+use App\Engraving\NumbersPage;
 use App\Engraving\PageMaker;
 use App\Engraving\Paper;
 use App\Engraving\PdfMaker;
@@ -107,6 +108,27 @@ final class DeskController extends AbstractController
         }
 
         return $this->render('desk/_update.html.twig', $view, $response);
+    }
+
+    /** The key, the numbers and the counts, and the notes under covers: "think it". */
+    #[Route('/desk/think', name: 'think', methods: ['GET'])]
+    public function think(Request $request): Response
+    {
+        $state = DeskState::of($request->query->all());
+        $part = $this->desk->part($state);
+        $isOpen = $request->query->getBoolean('open');
+        $perSystem = $request->query->getBoolean('narrow') ? self::NARROW : self::WIDE;
+        $label = \sprintf('%s, %s, to be thought', $part->instrument->name, $part->writtenTitle());
+
+        return $this->render('desk/think.html.twig', [
+            'state' => $state,
+            'part' => $part,
+            'title_in_words' => Heading::of($part),
+            'says' => NumbersPage::means(),
+            'open' => $isOpen,
+            'narrow' => $request->query->getBoolean('narrow'),
+            'music' => ($isOpen ? $this->pages->screen($part, $state->rows, $label, $perSystem) : $this->pages->covered($part, $label, $perSystem))->svg,
+        ]);
     }
 
     #[Route('/desk/talk', name: 'talk', methods: ['GET'])]

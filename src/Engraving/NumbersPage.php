@@ -20,10 +20,16 @@ final class NumbersPage
     /** Room for the time signature at the beginning. */
     private const TIME = 700;
 
-    /** What the numbers and strokes mean, and where the line begins. */
+    /** What the numbers and strokes mean. */
+    public static function means(): string
+    {
+        return 'The numbers are degrees. A stroke above a number: the octave above; below it: the octave below.';
+    }
+
+    /** What the page shows, and where the line begins. */
     public static function says(Part $part, bool $withStart): string
     {
-        return ($withStart ? 'From '.$part->study->notes[0]->pitch()->sign().'. ' : '').'The numbers are degrees. A stroke above a number: the octave above; below it: the octave below. A small note tells the value until another does; a dash goes on holding.';
+        return ($withStart ? 'From '.$part->study->notes[0]->pitch()->sign().'. ' : '').self::means().' A small note tells the value until another does; a dash goes on holding.';
     }
 
     /**
@@ -70,10 +76,7 @@ final class NumbersPage
     {
         $study = $part->study;
         $size = min(560, (int) ($column * 0.62));
-        $moves = [];
-        foreach ($study->moves as $k => $move) {
-            $moves[$move->at] = $move->octaves - ($study->moves[$k - 1]->octaves ?? 0);
-        }
+        $moves = self::moves($part);
         $svg = '';
         if ($isFirst && !$study->isUntimed()) {
             foreach ([$study->time()->beats(), $study->time()->beatType()] as $k => $digit) {
@@ -100,6 +103,32 @@ final class NumbersPage
         return $svg;
     }
 
+    /** The numbers of one line of music with their strokes, each under its note, on a base line at 0. */
+    public static function under(Part $part, EngravedSystem $system): string
+    {
+        $moves = self::moves($part);
+        $svg = \sprintf('<text x="0" y="1000" font-size="260" font-style="italic" fill="%s">degree</text>', Ink::QUIET);
+        foreach ($system->heads as $i => $head) {
+            $svg .= self::number($part, $i, $head->middle(), 400, false, 0);
+            if (0 !== $move = $moves[$i] ?? 0) {
+                $svg .= \sprintf('<g transform="translate(-120 590)">%s</g>', self::move($head->middle(), $move));
+            }
+        }
+
+        return \sprintf('<g transform="translate(0 -1000)">%s</g>', $svg);
+    }
+
+    /** @return array<int, int> octaves by which the line moves, by the note from which on it does */
+    private static function moves(Part $part): array
+    {
+        $moves = [];
+        foreach ($part->study->moves as $k => $move) {
+            $moves[$move->at] = $move->octaves - ($part->study->moves[$k - 1]->octaves ?? 0);
+        }
+
+        return $moves;
+    }
+
     private static function number(Part $part, int $i, float $x, int $size, bool $fromRoot, int $move): string
     {
         $tone = $part->study->notes[$i]->tone;
@@ -108,13 +137,19 @@ final class NumbersPage
         $octave = $fromRoot && !$part->study->recipe->pattern->isStraight() ? 0 : ($tone->number > 8 ? intdiv($tone->number - 2, 7) : ($tone->number < 1 ? -intdiv(7 - $tone->number, 7) : 0));
         for ($k = 0; $k < abs($octave); ++$k) {
             // A stroke above or below tells the octave, where the number alone does not.
-            $svg .= \sprintf('<path d="M%.0f %d h220" stroke="currentColor" stroke-width="40"/>', $x - 110, $octave > 0 ? 500 - 80 * $k : 1100 + 80 * $k);
+            $svg .= \sprintf('<path d="M%.0f %d h220" stroke="currentColor" stroke-width="40"/>', $x - 110, $octave > 0 ? 940 - $size - 80 * $k : 1100 + 80 * $k);
         }
         if (0 !== $move) {
-            $svg .= \sprintf('<g fill="%s"><path d="M%.0f %d l75 %d h-150 z"/><text x="%.0f" y="420" font-size="260" font-weight="700">8</text></g>', Signs::ACCENT, $x - 300, $move < 0 ? 420 : 270, $move < 0 ? -150 : 150, $x - 210);
+            $svg .= self::move($x, $move);
         }
 
         return $svg;
+    }
+
+    /** An arrow before a number from which on the line lies an octave higher or lower than its plain place. */
+    private static function move(float $x, int $move): string
+    {
+        return \sprintf('<g fill="%s"><path d="M%.0f %d l75 %d h-150 z"/><text x="%.0f" y="420" font-size="260" font-weight="700">8</text></g>', Signs::ACCENT, $x - 300, $move < 0 ? 420 : 270, $move < 0 ? -150 : 150, $x - 210);
     }
 
     /** A small note of this value, with a 3 where it stands in a triplet. */

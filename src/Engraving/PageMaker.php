@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Engraving;
 
+use SwiftReed\Player\Reminders;
 use SwiftReed\Score\Format\MusicXmlWriter;
 use SwiftReed\Score\Layout\BarLayout;
 use SwiftReed\Score\Part;
@@ -16,6 +17,9 @@ final class PageMaker
     public const WIDTH = 18000;
     private const NARROW = 10000;
     private const TEMPO = 520;
+    /** Base line and height of the numbers under covered notes. */
+    private const NUMBER = 210;
+    private const NUMBERS = 560;
     /** Sizes of the fingerings that are tried, the largest first; 1 is nine millimetres and has letters of six points. */
     private const SIZES = [1.35, 1.2, 1.1, 1.0];
     /** Share of the notes whose fingering may stand in a second row. */
@@ -38,10 +42,35 @@ final class PageMaker
     {
         $width = $perSystem < BarLayout::SYSTEM ? self::NARROW : self::WIDTH;
         [$engraving, $rows] = $this->roomy($part, $rows, $perSystem, $width);
+
+        return $this->drawn($part, $engraving, $width, $label, static fn (EngravedSystem $system): array => SystemDrawing::of($part, $system, $rows, true, $second));
+    }
+
+    /**
+     * The key, the counts and the numbers, with a cover over the notes of every bar.
+     *
+     * @throws EngravingError
+     */
+    public function covered(Part $part, string $label, int $perSystem = BarLayout::SYSTEM): Sheet
+    {
+        $width = $perSystem < BarLayout::SYSTEM ? self::NARROW : self::WIDTH;
+        $rows = new Rows(false, false, Reminders::None, FingeringStyle::None, counts: true);
+        $engraving = $this->engraver->engrave(MusicXmlWriter::forEngraving($part, $perSystem), $width);
+
+        return $this->drawn($part, $engraving, $width, $label, static function (EngravedSystem $system) use ($part, $rows, $width): array {
+            [$drawing, $height] = SystemDrawing::of($part, $system, $rows, false);
+
+            return [\sprintf('%s%s<g transform="translate(0 %d)">%s</g>', $drawing, Covers::over($part, $system, $width), $height + self::NUMBER, NumbersPage::under($part, $system)), $height + self::NUMBERS];
+        });
+    }
+
+    /** @param callable(EngravedSystem): array{string, int} $draw drawing and height of one system */
+    private function drawn(Part $part, Engraving $engraving, int $width, string $label, callable $draw): Sheet
+    {
         $y = $part->study->recipe->tempo->printed ? self::TEMPO : 0;
         $body = $this->tempo($part, 0, 430);
         foreach ($engraving->systems as $system) {
-            [$drawing, $height] = SystemDrawing::of($part, $system, $rows, true, $second);
+            [$drawing, $height] = $draw($system);
             $body .= \sprintf('<g transform="translate(0 %d)">%s</g>', $y, $drawing);
             $y += $height;
         }

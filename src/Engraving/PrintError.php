@@ -16,6 +16,11 @@ final class PrintError extends \InvalidArgumentException implements Mistake
         return new self(\sprintf('"%s" is not a paper; expected a4 or letter, for example --paper=letter.', $read));
     }
 
+    public static function notSides(string $read): self
+    {
+        return new self(\sprintf('"%s" is not a way to use the paper; expected one side or two, for example --sides=two.', $read));
+    }
+
     /** @param list<string> $known */
     public static function notAStyle(string $read, string $nearest, array $known): self
     {

@@ -21,6 +21,7 @@ final readonly class PrintLook
     /**
      * @param string $player whoever plays it: a player, a chair, an edition; nothing for the instrument alone
      * @param string $date   as it is to be printed
+     * @param bool   $onBothSides whether the paper is printed on both sides: a blank back is added, so that no copy begins on the back of another
      */
     public function __construct(
         public Paper $paper = Paper::A4,
@@ -29,6 +30,7 @@ final readonly class PrintLook
         public string $player = '',
         public string $date = '',
         public bool $nameLine = false,
+        public bool $onBothSides = false,
     ) {
     }
 
@@ -37,9 +39,12 @@ final readonly class PrintLook
      *
      * @throws Mistake
      */
-    public static function parse(string $styles, string $paper, string $player = '', string $date = ''): self
+    public static function parse(string $styles, string $paper, string $player = '', string $date = '', string $sides = ''): self
     {
         $read = Paper::tryFrom('' === $paper ? Paper::A4->value : strtolower($paper)) ?? throw PrintError::notAPaper($paper);
+        if (!\in_array($sides, ['', 'one', 'two'], true)) {
+            throw PrintError::notSides($sides);
+        }
         $style = PageStyle::AsShown;
         [$isLarge, $nameLine] = [false, false];
         foreach (array_filter(array_map(trim(...), explode(',', $styles)), static fn (string $one): bool => '' !== $one) as $said) {
@@ -53,7 +58,7 @@ final readonly class PrintLook
             $style = PageStyle::AsShown === $is ? $style : $is;
         }
 
-        return new self($read, $style, $isLarge, $player, $date, $nameLine);
+        return new self($read, $style, $isLarge, $player, $date, $nameLine, 'two' === $sides);
     }
 
     /** How much larger than usual the music is. */

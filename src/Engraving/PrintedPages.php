@@ -271,8 +271,17 @@ final class PrintedPages
         }
 
         \assert([] !== $sheets);
+        if ($look->onBothSides && 1 === \count($sheets) % 2) {
+            $sheets[] = self::blank($paper);
+        }
 
         return $sheets;
+    }
+
+    /** A back with nothing on it, which no "page x of y" counts: the next copy begins on a sheet of its own. */
+    private static function blank(Paper $paper): Sheet
+    {
+        return new Sheet(\sprintf('<svg xmlns="http://www.w3.org/2000/svg" width="%.1fmm" height="%.1fmm" viewBox="0 0 %d %d"></svg>', $paper->width() / 100, $paper->height() / 100, $paper->width(), $paper->height()), $paper->width(), $paper->height());
     }
 
     /**

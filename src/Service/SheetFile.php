@@ -46,7 +46,7 @@ final class SheetFile
         $text = static fn (string $name): string => mb_substr(trim((string) preg_replace('/[\p{C}\s]+/u', ' ', mb_scrub($request->query->getString($name)))), 0, 80);
         $styles = $request->query->all()['style'] ?? '';
 
-        return PrintLook::parse(\is_array($styles) ? implode(',', array_filter($styles, is_string(...))) : (\is_string($styles) ? $styles : ''), $request->query->getString('paper'), $text('player'), $text('date'));
+        return PrintLook::parse(\is_array($styles) ? implode(',', array_filter($styles, is_string(...))) : (\is_string($styles) ? $styles : ''), $request->query->getString('paper'), $text('player'), $text('date'), $request->query->getString('sides'));
     }
 
     /** A title of one's own, as an address says it. */

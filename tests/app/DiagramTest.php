@@ -50,7 +50,7 @@ final class DiagramTest extends KernelTestCase
         foreach ($this->instruments->ids() as $id) {
             foreach ([[], ...array_map(static fn (string $name): array => [$name], array_keys($this->instruments->setups($id)))] as $setup) {
                 $instrument = $this->instruments->instrument($id, $setup);
-                if ('none' !== $instrument->mechanism()->kind()) {
+                if ('none' !== $instrument->mechanism()->kind()->value) {
                     yield $instrument;
                 }
             }
@@ -169,7 +169,7 @@ final class DiagramTest extends KernelTestCase
                 $still = Diagram::of($instrument, $fingering)->svg;
                 $moving = Diagram::drawn($instrument, $fingering, $fingering->touches, [])->svg;
                 self::assertSame(self::solid($still), self::solid($moving), $instrument->id.' '.$fingering->text);
-                if ('slide' !== $instrument->mechanism()->kind()) {
+                if ('slide' !== $instrument->mechanism()->kind()->value) {
                     $halves = \count(array_filter($fingering->touches, static fn (string $id): bool => $instrument->mechanism()->touches()[$id]->isHalfHole));
                     self::assertSame(\count($fingering->touches) - $halves - (\in_array('L1-vent', $fingering->touches, true) ? 0 : 0), self::solid($still), $instrument->id.' '.$fingering->text.': as many solid as are down');
                 }
@@ -204,7 +204,7 @@ final class DiagramTest extends KernelTestCase
     {
         foreach ($this->all() as $instrument) {
             if (null === $instrument->map) {
-                self::assertNotSame('keywork', $instrument->mechanism()->kind(), $instrument->id);
+                self::assertNotSame('keywork', $instrument->mechanism()->kind()->value, $instrument->id);
                 continue;
             }
             $touches = $instrument->mechanism()->touches();

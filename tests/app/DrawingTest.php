@@ -53,7 +53,7 @@ final class DrawingTest extends KernelTestCase
                 self::assertStringContainsString($note->pitch()->spoken(), (string) $regions->item($i)?->attributes?->getNamedItem('aria-label')?->nodeValue, $id);
             }
             $chart = self::read(self::getContainer()->get(ChartMaker::class)->screen($this->instruments->instrument($id), false));
-            self::assertGreaterThanOrEqual('none' === $part->instrument->mechanism()->kind() ? 0 : 20, $chart->query('//*[@role="img"]')->length, $id);
+            self::assertGreaterThanOrEqual('none' === $part->instrument->mechanism()->kind()->value ? 0 : 20, $chart->query('//*[@role="img"]')->length, $id);
         }
     }
 
@@ -112,6 +112,47 @@ final class DrawingTest extends KernelTestCase
         }
         self::assertStringContainsString('stroke-dasharray="30 60"', $pages['large,worksheet']);
         self::assertSame(29, substr_count($pages['large'], 'class="note"'));
+    }
+
+    /** Every note stands under one cover, which says its number, and its name only once it is open; key and time stay to be seen. */
+    public function testCoversHideEveryNoteAndNothingElse(): void
+    {
+        foreach ([['own D major, thirds, triplets', 'clarinet-bb'], ['concert Bb harmonic minor, 2 octaves, pick-up 1 beat', 'horn-f'], ['own C# major, fold, sixteenths', 'tuba-bbb'], ['own F major, long ends, 3/4', 'bassoon'], ['own G major, up, lip slurs', 'trombone']] as [$line, $id]) {
+            $part = $this->part($line, $id);
+            $page = self::read($this->pages->covered($part, 'x'));
+            $told = ['covered' => '', 'open' => ''];
+            foreach ($page->query('//*[@class="cover"]') as $cover) {
+                \assert($cover instanceof \DOMElement);
+                self::assertSame($cover->getAttribute('data-covered'), $cover->getAttribute('aria-label'));
+                $told['covered'] .= ' '.explode(': ', $cover->getAttribute('data-covered'))[1];
+                $told['open'] .= ', '.explode(': ', $cover->getAttribute('data-open'))[1];
+                $rect = $page->query('*[local-name()="rect"]', $cover)->item(0);
+                \assert($rect instanceof \DOMElement);
+                [$x, $width] = [(float) $rect->getAttribute('x'), (float) $rect->getAttribute('width')];
+                self::assertGreaterThan(400, $x, 'the clef stays to be seen');
+                self::assertGreaterThan(300, $width);
+            }
+            self::assertSame(implode(' ', array_map($part->degree(...), array_keys($part->study->notes))), ltrim($told['covered']), $line);
+            self::assertSame(implode(', ', array_map(static fn ($note): string => $note->pitch()->spoken(), $part->study->notes)), ltrim($told['open'], ', '), $line);
+            self::assertSame(\count($part->study->notes), $page->query('//*[@class="number"]')->length, $line);
+        }
+    }
+
+    /** Printed on both sides, pages come in pairs, and the blank back counts as no page. */
+    public function testNoCopyBeginsOnTheBackOfAnother(): void
+    {
+        foreach (['own D major' => 1, 'own D major, 3 octaves, thirds, quarters' => null] as $line => $count) {
+            $sheets = [];
+            foreach (['one', 'two'] as $sides) {
+                $sheets[$sides] = self::getContainer()->get(PrintedPages::class)->of(StudySheet::of($this->part($line, 'clarinet-bb')), Rows::all(), PrintLook::parse('', '', sides: $sides));
+            }
+            $one = \count($sheets['one']);
+            self::assertSame($count ?? $one, $one);
+            self::assertCount($one + $one % 2, $sheets['two'], $line);
+            self::assertStringContainsString("page 1 of $one<", $sheets['two'][0]->svg);
+        }
+        $this->expectExceptionMessage('--sides=two');
+        PrintLook::parse('', '', sides: 'three');
     }
 
     public function testTheLineTellsWhereItLeapsByOctaves(): void

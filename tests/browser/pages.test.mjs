@@ -212,7 +212,7 @@ const violations = async () => {
 };
 
 test('the pages that explain fingerings can be read by everybody', async () => {
-  for (const address of ['/desk?line=own%20G%20major&for=bassoon', '/desk/talk?line=own%20G%20major&for=bassoon', '/fingerings?for=alto-sax', '/fingerings/keys?for=bassoon', '/fingerings/strip?line=own%20C%20major&for=oboe']) {
+  for (const address of ['/desk?line=own%20G%20major&for=bassoon', '/desk/talk?line=own%20G%20major&for=bassoon', '/desk/think?line=own%20G%20major&for=bassoon', '/fingerings?for=alto-sax', '/fingerings/keys?for=bassoon', '/fingerings/strip?line=own%20C%20major&for=oboe']) {
     await open(address);
     assert.deepEqual(await violations(), [], address);
   }
@@ -228,6 +228,33 @@ test('marks of what moves are switched by a key, and the drawings keep their fil
   await page.waitForFunction(() => document.querySelector('#row-x')?.getAttribute('aria-checked') === 'false');
   assert.equal(await solid(), before[0]);
   assert.ok(before[1] > 10 && (await marks()) === 0);
+});
+
+test('a line is thought under covers: shown bar by bar, covered again, by mouse and keys', async () => {
+  await open('/desk?line=own%20G%20major%2C%20thirds%2C%20eighths&for=clarinet-bb');
+  await page.click('text=think it');
+  await page.waitForSelector('.cover');
+  const shown = () => page.locator('.cover[aria-pressed=true]').count();
+  const bars = await page.locator('.cover').count();
+  assert.equal(bars, 4);
+  assert.equal(await shown(), 0);
+  await page.keyboard.press('n');
+  await page.keyboard.press('n');
+  assert.equal(await shown(), 2);
+  assert.match(await page.textContent('#covers-status'), /^Bar 2: /);
+  await page.locator('.cover').nth(3).focus();
+  await page.keyboard.press('Enter');
+  assert.match(await page.locator('.cover').nth(3).getAttribute('aria-label'), /^Bar 4: /);
+  await page.locator('.cover').nth(0).click();
+  assert.equal(await shown(), 2);
+  assert.match(await page.locator('.cover').nth(0).getAttribute('aria-label'), /^Bar 1, covered: 1 3 2 4/);
+  const answer = await page.locator('.cover').nth(0).evaluate((one) => getComputedStyle(one.querySelector('rect')).fill);
+  assert.notEqual(answer, 'none');
+  await page.keyboard.press('c');
+  assert.equal(await shown(), 0);
+  await page.click('text=Show everything');
+  await page.waitForSelector('.note-region');
+  assert.equal(await page.locator('.cover').count(), 0);
 });
 
 test('a line is opened for talking through and printed from there', async () => {

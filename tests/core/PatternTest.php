@@ -73,7 +73,7 @@ final class PatternTest extends TestCase
                 $recipe = Recipe::of($parts->parser->parse('concert '.$tonic->text().' major, '.$name), $parts->scales, $parts->patterns);
                 foreach (Support::instruments()->ids() as $id) {
                     $instrument = Support::instruments()->instrument($id);
-                    if ($pattern->isLipSlurs && [] === $instrument->fingerings(Pitch::parse('C4')) || ($pattern->isLipSlurs && !\in_array($instrument->mechanism()->kind(), ['valves', 'slide'], true))) {
+                    if ($pattern->isLipSlurs && [] === $instrument->fingerings(Pitch::parse('C4')) || ($pattern->isLipSlurs && !\in_array($instrument->mechanism()->kind()->value, ['valves', 'slide'], true))) {
                         continue;
                     }
                     foreach (Stage::cases() as $stage) {

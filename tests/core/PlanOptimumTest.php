@@ -86,7 +86,7 @@ final class PlanOptimumTest extends TestCase
         $tried = 0;
         foreach (self::placesOfRandomLines(500, 8) as [$places, $instrument, $what]) {
             $changes = new Changes($instrument, Weights::shipped());
-            $paths = new Paths($places, $changes, Weights::shipped(), 'slide' === $instrument->mechanism()->kind());
+            $paths = new Paths($places, $changes, Weights::shipped(), 'slide' === $instrument->mechanism()->kind()->value);
             $best = \INF;
             foreach (self::everyRoute($places) as $fingerings) {
                 $best = min($best, self::cost($places, $fingerings, $changes));
@@ -104,7 +104,7 @@ final class PlanOptimumTest extends TestCase
         $compared = 0;
         foreach (self::placesOfRandomLines(120, 6) as [$places, $instrument, $what]) {
             $changes = new Changes($instrument, Weights::shipped());
-            $paths = new Paths($places, $changes, Weights::shipped(), 'slide' === $instrument->mechanism()->kind());
+            $paths = new Paths($places, $changes, Weights::shipped(), 'slide' === $instrument->mechanism()->kind()->value);
             $paths->prepare();
             foreach ($places as $i => $place) {
                 foreach ($place->candidates as $j => $fingering) {
@@ -128,7 +128,7 @@ final class PlanOptimumTest extends TestCase
         $groups = 0;
         foreach (self::placesOfRandomLines(250, 40) as [$places, $instrument, $what]) {
             $changes = new Changes($instrument, Weights::shipped());
-            $paths = new Paths($places, $changes, Weights::shipped(), 'slide' === $instrument->mechanism()->kind());
+            $paths = new Paths($places, $changes, Weights::shipped(), 'slide' === $instrument->mechanism()->kind()->value);
             $route = LikePlaces::settled($places, $paths);
             $by = [];
             foreach ($places as $i => $place) {

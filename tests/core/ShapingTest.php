@@ -161,7 +161,7 @@ final class ShapingTest extends TestCase
             self::assertSame($degree, $study->notes[1]->tone->degree);
         }
         foreach (Support::instruments()->ids() as $id) {
-            if (!\in_array(Support::instruments()->instrument($id)->mechanism()->kind(), ['valves', 'slide'], true)) {
+            if (!\in_array(Support::instruments()->instrument($id)->mechanism()->kind()->value, ['valves', 'slide'], true)) {
                 continue;
             }
             foreach (['C', 'Db', 'D', 'Eb', 'E', 'F', 'F#', 'G', 'Ab', 'A', 'Bb', 'B'] as $tonic) {

@@ -145,7 +145,7 @@ final class WholeLineTest extends TestCase
     {
         foreach (self::$parts as $part) {
             $inside = false;
-            $isSlide = 'slide' === $part->instrument->mechanism()->kind();
+            $isSlide = 'slide' === $part->instrument->mechanism()->kind()->value;
             foreach ($part->study->notes as $i => $note) {
                 $good = match ($note->slur) {
                     Slur::Start => !$inside && Attack::None !== $note->attack,

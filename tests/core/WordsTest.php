@@ -36,7 +36,7 @@ final class WordsTest extends TestCase
     {
         $dice = new Randomizer(new Mt19937(31));
         $pick = static fn (array $list): mixed => $list[$dice->getInt(0, \count($list) - 1)];
-        $setups = array_values(array_filter(Support::setups(), static fn (array $one): bool => 'none' !== Support::instruments()->instrument($one[0])->mechanism()->kind()));
+        $setups = array_values(array_filter(Support::setups(), static fn (array $one): bool => 'none' !== Support::instruments()->instrument($one[0])->mechanism()->kind()->value));
         for ($i = 0; $i < self::LINES; ++$i) {
             [$id, $setup] = $pick($setups);
             $line = $pick(['own ', 'concert ']).$pick(['C', 'Db', 'D', 'Eb', 'E', 'F', 'F#', 'Gb', 'G', 'Ab', 'A', 'Bb', 'B']).' '.$pick(['major', 'natural minor', 'harmonic minor', 'chromatic', 'arpeggio', 'diminished seventh arpeggio', 'whole tone', 'blues', 'lydian'])

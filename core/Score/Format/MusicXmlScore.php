@@ -32,7 +32,6 @@ final class MusicXmlScore
 {
     /** Where a study line stands in the file, so that it comes back as it was. */
     public const LINE = 'study-line';
-    private const MODES = ['major', 'ionian', 'dorian', 'phrygian', 'lydian', 'mixolydian', 'aeolian', 'locrian'];
 
     private readonly \XMLWriter $xml;
     private Part $part;
@@ -251,7 +250,7 @@ final class MusicXmlScore
     {
         return match (true) {
             !$material->printsSignature => null,
-            \in_array($material->name, self::MODES, true) => $material->name,
+            $material->isMode() => $material->name,
             -3 === $material->modeFifths => 'minor',
             0 === $material->modeFifths => 'major',
             default => null,
