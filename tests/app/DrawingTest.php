@@ -102,6 +102,10 @@ final class DrawingTest extends KernelTestCase
         $reminders = static fn (string $svg): int => substr_count($svg, 'class="reminder"');
         self::assertStringNotContainsString('class="note"', $pages['numbers'], 'numbers need no staff');
         self::assertSame(29, substr_count($pages['numbers'], 'class="number"'), 'a number for every note');
+        foreach (['numbers', 'worksheet', 'answers', 'large,numbers'] as $bare) {
+            self::assertFalse(str_contains($pages[$bare], '>comes up<'), 'nothing is fingered, so no sign is explained');
+        }
+        self::assertTrue(str_contains($pages[''], '>comes up<') && str_contains($pages['large'], '>comes up<'));
         self::assertStringContainsString('stroke-dasharray="30 60"', $pages['worksheet']);
         self::assertStringNotContainsString('>degree<', $pages['worksheet']);
         self::assertStringContainsString('>degree<', $pages['answers']);
