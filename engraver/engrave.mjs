@@ -34,6 +34,12 @@ const options = {
   spacingNonLinear: 0.45,
 };
 
+/** The least distance between two note heads that follow one another. */
+function closest(svg) {
+  const heads = [...svg.matchAll(/class="notehead"[^>]*>\s*<use [^>]*?(?:x="(\d+)"|translate\((\d+))/g)].map((head) => Number(head[1] ?? head[2]));
+  return Math.min(Infinity, ...heads.slice(1).map((x, k) => x - heads[k]).filter((gap) => gap > 0));
+}
+
 export async function openEngraver() {
   const toolkit = new VerovioToolkit(await createVerovioModule());
   return {
@@ -51,11 +57,21 @@ export async function openEngraver() {
       // A line with far fewer notes than the fullest one keeps their spacing and is not drawn out to the margin.
       const counts = pages.map((svg) => svg.split('class="note"').length - 1);
       const full = Math.max(LEAST_FULL, ...counts);
+      const usual = Math.min(...pages.filter((svg, k) => counts[k] >= DRAWN_OUT * full).map(closest));
+      const drawn = (k, share) => {
+        toolkit.setOptions({ ...options, pageWidth: Math.round((HEAD + (width - HEAD) * Math.min(1, share)) / 10) });
+        toolkit.redoLayout();
+        return toolkit.renderToSVG(k + 1);
+      };
       for (const [k, count] of counts.entries()) {
         if (count > 0 && count < DRAWN_OUT * full) {
-          toolkit.setOptions({ ...options, pageWidth: Math.round((HEAD + (width - HEAD) * (count / full)) / 10) });
-          toolkit.redoLayout();
-          pages[k] = toolkit.renderToSVG(k + 1);
+          const share = count / full;
+          pages[k] = drawn(k, share);
+          // Long notes and rests take their room too: no note stands closer to the next than on the lines before.
+          const wider = Math.min(usual, width) / closest(pages[k]);
+          if (Number.isFinite(wider) && wider > 1.03 && Number.isFinite(usual)) {
+            pages[k] = drawn(k, share * wider);
+          }
         }
       }
       return { width, pages };

@@ -258,6 +258,12 @@ final class Planner
         return $this->weights->cent * abs($cents) + ($isOwn ? $this->weights->ownCent * max(0, abs($own) - $this->weights->helped) : 0.0);
     }
 
+    /** Whether the line goes on after a breath: after a rest, and where a drill starts its pair again, nothing is changed. */
+    private static function goesOn(StudyNote $before, StudyNote $note): bool
+    {
+        return !$before->tone->isSeam && $note->onset <= $before->onset + $before->length;
+    }
+
     /**
      * How much the moves of the change into note i count.
      *
@@ -292,7 +298,7 @@ final class Planner
                 $change = $this->change($places, $i, $route);
                 $total += $place->weight * $change->moves;
                 $flags = $change->flags;
-                if (!$place->isFresh && ($change->moves >= $this->weights->hard || $change->isAlwaysHard)) {
+                if ($place->isFresh ? $change->isAlwaysHard && self::goesOn($places[$i - 1]->note, $place->note) : ($change->moves >= $this->weights->hard || $change->isAlwaysHard)) {
                     $isForced = ($place->isPinned || $places[$i - 1]->isPinned) && !$isGiven && $change->moves + $change->unclean > 1 + $this->freeCost($places, $i, $free);
                     $hard[] = new HardSpot($i - 1, $i, round($change->moves, 1), $change->events, $route->fingerings[$i - 1], $fingering, !$isForced && $why->noOtherWay($i, $route), $isForced, $places[$i - 1]->note->pitch()->text().' '.$place->note->pitch()->text());
                     $flags[] = 'hard';

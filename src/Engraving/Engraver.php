@@ -16,12 +16,12 @@ use Symfony\Contracts\HttpClient\HttpClientInterface;
  */
 final class Engraver
 {
-    /** Changes when the engraver's options do, so that kept results are made anew. */
     /** Seconds that the service has for one page: it takes a twentieth of one; a hung one is passed by. */
     private const PATIENCE = 2.0;
     /** Seconds for which a service that did not answer is not asked again. */
     private const PASSED_BY = 5;
-    private const EDITION = '6';
+    /** Changes when the engraver's options do, so that kept results are made anew. */
+    private const EDITION = '7';
 
     public function __construct(
         private readonly HttpClientInterface $client,

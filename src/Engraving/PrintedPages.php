@@ -64,7 +64,7 @@ final class PrintedPages
         }
         [$chunks, $pages, $head] = $best;
 
-        return $this->set($chunks, $pages, $head, $look, $this->foot($studies, $look));
+        return $this->set($chunks, $pages, $head, $look, $this->tells($studies, $look));
     }
 
     /**
@@ -94,10 +94,13 @@ final class PrintedPages
             $lines = [...$remarks, ...($studies->isSingle() ? self::toPractise($studies->parts[0], $rows) : [])];
         }
         foreach ($lines as [$text, $weight]) {
+            // The lines of one remark stand together.
+            $block = [];
+            $size = (int) (370 * $look->words());
             foreach (self::wrapped($text, 92) as $i => $line) {
-                $size = (int) (370 * $look->words());
-                $chunks[] = [new Block(self::text($i > 0 ? 400 : 0, (int) (520 * $look->words()), $size, $line, Ink::INK, $weight), 520 * $look->words())];
+                $block[] = new Block(self::text($i > 0 ? 400 : 0, $size, $size, $line, Ink::INK, $weight), 1.25 * $size);
             }
+            $chunks[] = [...$block, new Block('', 150 * $look->words())];
         }
         [$legend, $tall] = $this->legend($studies, $rows);
         if ($tall > 0) {
@@ -183,8 +186,14 @@ final class PrintedPages
             $room -= 2400 * $words;
             $svg .= Signs::metronome($tempo->unit, $tempo->bpm, self::WIDTH - (int) (2200 * $words), (int) (430 * $words));
         }
-        $svg .= self::text((int) (Ink::width($title, $size) + 300), (int) (430 * $words), (int) (300 * $words), self::shortened($says, (int) (300 * $words), $room), Ink::QUIET);
         $y = 540 * $words;
+        $small = (int) (300 * $words);
+        if (Ink::width($says, $small) <= $room) {
+            $svg .= self::text((int) (Ink::width($title, $size) + 300), (int) (430 * $words), $small, $says, Ink::QUIET);
+        } else {
+            $svg .= self::text(0, (int) ($y + 230 * $words), $small, $says, Ink::QUIET);
+            $y += 350 * $words;
+        }
         foreach ($part->study->warnings as $warning) {
             foreach (self::wrapped($warning, 110) as $line) {
                 $svg .= self::text(0, (int) ($y + 230 * $words), (int) (280 * $words), $line, Ink::QUIET);
@@ -266,7 +275,7 @@ final class PrintedPages
             $number = \sprintf('page %d of %d', $page + 1, $last + 1);
             $size = (int) (300 * $look->words());
             $svg .= \sprintf('<text x="%d" y="%d" font-size="%d" text-anchor="end" fill="%s">%s</text>', $left + self::WIDTH, $paper->height() - 900, $size, Ink::QUIET, $number)
-                .self::text($left, $paper->height() - 900, $size, self::shortened($foot, $size, self::WIDTH - Ink::width($number, $size) - 600), Ink::QUIET);
+                .self::foot($left, $paper->height() - 900, $size, $foot, self::WIDTH - Ink::width($number, $size) - 600);
             $sheets[] = new Sheet(\sprintf('<svg xmlns="http://www.w3.org/2000/svg" width="%.1fmm" height="%.1fmm" viewBox="0 0 %d %d" color="%s" font-family="Figtree, Noto Sans Math, sans-serif"><defs>%s</defs>%s</svg>', $paper->width() / 100, $paper->height() / 100, $paper->width(), $paper->height(), Ink::INK, self::symbols($glyphs), $svg), $paper->width(), $paper->height());
         }
 
@@ -276,6 +285,18 @@ final class PrintedPages
         }
 
         return $sheets;
+    }
+
+    /** The line of the page, on a second line of words above the last where it is long. */
+    private static function foot(int $left, int $y, int $size, string $foot, float $room): string
+    {
+        $lines = self::inLines(explode(', ', $foot), $size, $room, ', ', $room);
+        $svg = '';
+        foreach ($lines as $k => $line) {
+            $svg .= self::text($left, $y - (int) (1.25 * $size * (\count($lines) - 1 - $k)), $size, $line.($k < \count($lines) - 1 ? ',' : ''), Ink::QUIET);
+        }
+
+        return $svg;
     }
 
     /** A back with nothing on it, which no "page x of y" counts: the next copy begins on a sheet of its own. */
@@ -316,7 +337,7 @@ final class PrintedPages
             $y += $title[1] * 0.95;
             $svg .= self::text(0, (int) $y, $title[1], $line, Ink::INK, 700, 'Alegreya, Noto Sans Math, serif');
         }
-        $who = '' === $look->player ? $first->instrument->name : $look->player.' · '.$first->instrument->name;
+        $who = [$look->player, $first->instrument->name];
         $key = [];
         if ($studies->isSingle()) {
             $key = [null === $studies->title ? '' : $first->writtenTitle(), $first->study->signature->spoken(), $first->concertTitle() === $first->writtenTitle() ? '' : 'concert '.$first->concertTitle()];
@@ -324,13 +345,18 @@ final class PrintedPages
         $y += 620 * $words;
         $size = (int) (420 * $words);
         $right = trim($look->date);
-        $svg .= self::text(0, (int) $y, $size, self::shortened(implode(' · ', array_filter([$who, ...$key], static fn (string $one): bool => '' !== $one)), $size, self::WIDTH - ('' === $right ? 0 : Ink::width($right, $size) + 400) - ($isOneTempo ? 2600 * $words : 0)), Ink::INK);
+        $besides = ('' === $right ? 0 : Ink::width($right, $size) + 400) + ($isOneTempo ? 2600 * $words : 0);
+        $under = self::inLines(array_filter([...$who, ...$key], static fn (string $one): bool => '' !== $one), $size, self::WIDTH - $besides);
+        foreach ($under as $k => $line) {
+            $svg .= self::text(0, (int) ($y + 1.3 * $size * $k), $size, $line, Ink::INK);
+        }
         if ('' !== $right) {
             $svg .= \sprintf('<text x="%d" y="%.0f" font-size="%d" text-anchor="end" fill="%s">%s</text>', self::WIDTH - ($isOneTempo ? (int) (2600 * $words) : 0), $y, $size, Ink::INK, Signs::text($right));
         }
         if ($isOneTempo) {
             $svg .= Signs::metronome($tempo->unit, $tempo->bpm, self::WIDTH - (int) (2200 * $words), (int) $y);
         }
+        $y += 1.3 * $size * (\count($under) - 1);
         if ($look->nameLine || PageStyle::Worksheet === $look->style) {
             $y += 780 * $words;
             $svg .= self::text(0, (int) $y, (int) (360 * $words), 'Name ______________________________   Class ______________   Date ______________', Ink::INK);
@@ -356,7 +382,7 @@ final class PrintedPages
         return new Block($svg, $y + 420);
     }
 
-    private function foot(StudySheet $studies, PrintLook $look): string
+    private function tells(StudySheet $studies, PrintLook $look): string
     {
         return 1 === \count($studies->lines) ? $studies->lines[0] : implode(' · ', array_filter([$studies->heading(), $look->player, $studies->parts[0]->instrument->name], static fn (string $one): bool => '' !== $one));
     }
@@ -389,7 +415,7 @@ final class PrintedPages
     }
 
     /**
-     * A title on one line, a little smaller if need be, else on two.
+     * A title on one line, a little smaller if need be, else on several.
      *
      * @return array{non-empty-list<string>, int} lines and their size
      */
@@ -401,23 +427,44 @@ final class PrintedPages
             }
         }
         $size = (int) (0.72 * $size);
-        $lines = self::wrapped($title, (int) ($width / ($size * 0.5)));
+        $lines = array_values(array_filter(self::inLines([$title], $size, $width, '', $width), static fn (string $line): bool => '' !== $line));
 
-        return [array_map(static fn (string $line): string => self::shortened($line, $size, $width), [] === $lines ? [$title] : \array_slice($lines, 0, 3)), $size];
+        return [[] === $lines ? [$title] : $lines, $size];
     }
 
     /** The text as far as there is room, cut at a word with an ellipsis. */
-    private static function shortened(string $text, int $size, float $room): string
+    /**
+     * Words that belong together stay together; what finds no room on the first line goes to the next.
+     *
+     * @param array<string> $parts
+     * @param float         $first room on the first line
+     *
+     * @return non-empty-list<string>
+     */
+    private static function inLines(array $parts, int $size, float $first, string $between = ' · ', float $others = self::WIDTH): array
     {
-        if (Ink::width($text, $size) <= $room) {
-            return $text;
-        }
-        $words = explode(' ', $text);
-        while (\count($words) > 1 && Ink::width(implode(' ', $words).' …', $size) > $room) {
-            array_pop($words);
+        $lines = [''];
+        foreach ($parts as $part) {
+            $last = \count($lines) - 1;
+            $longer = '' === $lines[$last] ? $part : $lines[$last].$between.$part;
+            if (Ink::width($longer, $size) <= (0 === $last ? $first : $others)) {
+                $lines[$last] = $longer;
+            } else {
+                // Longer than a line: word by word.
+                $lines[] = '';
+                foreach (explode(' ', $part) as $word) {
+                    $last = \count($lines) - 1;
+                    $longer = trim($lines[$last].' '.$word);
+                    if ('' === $lines[$last] || Ink::width($longer, $size) <= $others) {
+                        $lines[$last] = $longer;
+                    } else {
+                        $lines[] = $word;
+                    }
+                }
+            }
         }
 
-        return rtrim(implode(' ', $words), ' ,·').' …';
+        return $lines;
     }
 
     /** @return list<string> */

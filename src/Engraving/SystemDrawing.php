@@ -27,6 +27,11 @@ final class SystemDrawing
     /** Under a system that stands as close as can be, and what its music takes up around a staff, a head, a stem, a slur. */
     private const TIGHT = 140;
     private const STAFF_ROOM = 120;
+    /** A treble clef, and the first sharp of a signature, stand out above the staff. */
+    private const CLEF_ROOM = 270;
+    /** Between two words of a row, and how small they may be to keep it: letters of five points at the least. */
+    private const BETWEEN_WORDS = 50;
+    private const SMALLEST_WORDS = 0.55;
     private const BAR_NUMBER = 600;
     private const HEAD = 180;
     private const STEM = 780;
@@ -103,7 +108,7 @@ final class SystemDrawing
     {
         $middle = ($system->top + $system->bottom) / 2;
         $first = (int) array_key_first($system->heads);
-        $top = $system->top - ($part->study->notes[$first]->bar > 1 && !$part->study->isUntimed() ? self::BAR_NUMBER : self::STAFF_ROOM);
+        $top = $system->top - ($part->study->notes[$first]->bar > 1 && !$part->study->isUntimed() ? self::BAR_NUMBER : self::CLEF_ROOM);
         $bottom = $system->bottom + self::STAFF_ROOM;
         foreach ($system->heads as $i => $head) {
             $isSlurred = Slur::Outside !== $part->study->notes[$i]->slur || $part->study->notes[$i]->breathAfter || [] !== $part->study->moves;
@@ -279,11 +284,42 @@ final class SystemDrawing
     private static function row(EngravedSystem $system, int $y, int $size, string $label, \Closure $cell, int $weight, string $family = ''): string
     {
         $svg = '' === $label ? '' : \sprintf('<text x="0" y="%d" font-size="260" font-style="italic" fill="%s">%s</text>', $y, Ink::QUIET, $label);
+        [$texts, $size] = self::besideEachOther($system, array_map($cell, array_combine(array_keys($system->heads), array_keys($system->heads))), $size);
         foreach ($system->heads as $i => $head) {
-            $svg .= \sprintf('<text x="%.0f" y="%d" font-size="%d" font-weight="%d" text-anchor="middle" fill="%s"%s>%s</text>', $head->middle(), $y, $size, $weight, Ink::INK, '' === $family ? '' : \sprintf(' font-family="%s"', $family), Signs::text($cell($i)));
+            $svg .= \sprintf('<text x="%.0f" y="%d" font-size="%d" font-weight="%d" text-anchor="middle" fill="%s"%s>%s</text>', $head->middle(), $y, $size, $weight, Ink::INK, '' === $family ? '' : \sprintf(' font-family="%s"', $family), Signs::text($texts[$i]));
         }
 
         return $svg;
+    }
+
+    /**
+     * Words of a row so that none touches the next: the octave is told as 8 alone where "8 (1)" finds no room, then all are a
+     * little smaller.
+     *
+     * @param array<int, string> $texts by note
+     *
+     * @return array{array<int, string>, int} words and their size
+     */
+    private static function besideEachOther(EngravedSystem $system, array $texts, int $size): array
+    {
+        $room = 1.0;
+        $before = null;
+        $isClose = static fn (int $a, int $b, array $texts): float => ($system->heads[$b]->middle() - $system->heads[$a]->middle()) / max(1.0, (Ink::width($texts[$a], $size) + Ink::width($texts[$b], $size)) / 2 + self::BETWEEN_WORDS);
+        foreach (array_keys($system->heads) as $i) {
+            if (null !== $before && $isClose($before, $i, $texts) < 1.0) {
+                foreach ([$before, $i] as $k) {
+                    $texts[$k] = '8 (1)' === $texts[$k] ? '8' : $texts[$k];
+                }
+            }
+            $before = $i;
+        }
+        $before = null;
+        foreach (array_keys($system->heads) as $i) {
+            $room = null === $before ? $room : min($room, $isClose($before, $i, $texts));
+            $before = $i;
+        }
+
+        return [$texts, (int) ($size * max(self::SMALLEST_WORDS, $room))];
     }
 
     private static function hardSpots(Part $part, EngravedSystem $system, Rows $rows, int $y): string

@@ -6,6 +6,7 @@ namespace App\Tests;
 
 use App\Engraving\ChartMaker;
 use App\Engraving\FingeringStyle;
+use App\Engraving\Ink;
 use App\Engraving\LettersPage;
 use App\Engraving\PageMaker;
 use App\Engraving\Paper;
@@ -140,6 +141,36 @@ final class DrawingTest extends KernelTestCase
             self::assertSame(implode(', ', array_map(static fn ($note): string => $note->pitch()->spoken(), $part->study->notes)), ltrim($told['open'], ', '), $line);
             self::assertSame(\count($part->study->notes), $page->query('//*[@class="number"]')->length, $line);
         }
+    }
+
+    /** Words under the notes never touch each other, the last line is as wide as the others, and no heading or foot is cut, whatever is asked for. */
+    public function testWordsStandClearAndAreWhole(): void
+    {
+        $pairs = 0;
+        foreach ([['concert Db melodic minor, 2 octaves, broken thirds, sixteenths, quarter = 72, then arpeggio', 'clarinet-bb'], ['own F# major, 2 octaves, fourths, triplets', 'alto-sax'], ['concert Gb harmonic minor, seventh chords, sixteenths, fold', 'tuba-bbb'], ['own C chromatic, triplets', 'horn-f'], ['own G major, eighths, 5 notes', 'trombone'], ['own D major, one long in the bar', 'flute']] as [$line, $id]) {
+            foreach (['', 'large', 'large,answers'] as $styles) {
+                foreach ([Paper::A4, Paper::Letter] as $paper) {
+                    $look = PrintLook::parse($styles, $paper->value, 'The second chair of the evening band, at the first desk', '27 November 2026');
+                    foreach (self::getContainer()->get(PrintedPages::class)->of(StudySheet::of($this->part($line, $id)), new Rows(true, true, Reminders::Affected, FingeringStyle::None, counts: true), $look) as $sheet) {
+                        self::assertFalse(str_contains($sheet->svg, '…'), "$line, $styles: nothing is cut");
+                        $page = self::read($sheet);
+                        $rows = [];
+                        foreach ($page->query('//*[local-name()="text" and @text-anchor="middle"]') as $text) {
+                            \assert($text instanceof \DOMElement);
+                            $rows[$text->parentNode?->getNodePath().'|'.$text->getAttribute('y')][] = [(float) $text->getAttribute('x'), Ink::width($text->textContent, (int) $text->getAttribute('font-size'))];
+                        }
+                        foreach ($rows as $where => $words) {
+                            usort($words, static fn (array $a, array $b): int => $a[0] <=> $b[0]);
+                            for ($k = 1; $k < \count($words); ++$k) {
+                                ++$pairs;
+                                self::assertGreaterThanOrEqual(($words[$k - 1][1] + $words[$k][1]) / 2, $words[$k][0] - $words[$k - 1][0] + 1, "$line, $styles, for $id: $where");
+                            }
+                        }
+                    }
+                }
+            }
+        }
+        self::assertGreaterThan(2000, $pairs);
     }
 
     /** Printed on both sides, pages come in pairs, and the blank back counts as no page. */

@@ -153,6 +153,44 @@ final class ShapingTest extends TestCase
         }
     }
 
+    /** No breath could be left out, and nobody breathes for a single note that the phrase before or after it could take. */
+    public function testBreathsAreNeededAndShareTheLineOut(): void
+    {
+        $phrases = 0;
+        foreach ([['flute', Stage::First, 6.0], ['tuba-bbb', Stage::First, 6.0], ['clarinet-bb', Stage::First, 8.0], ['trumpet-bb', Stage::Full, 12.0], ['bassoon', Stage::Full, 12.0], ['baritone-sax', Stage::Developing, 12.0]] as [$id, $stage, $most]) {
+            foreach (['major, 2 octaves, quarters, quarter = 72', 'major, 2 octaves, half notes, quarter = 90', 'harmonic minor, half notes, quarter = 60', 'major, whole notes, quarter = 80', 'chromatic, 2 octaves, quarters, quarter = 100', 'dorian, up, quarters, quarter = 50', 'major, quarters, quarter = 52, down', 'arpeggio, 2 octaves, half notes, quarter = 66'] as $what) {
+                foreach (['Bb', 'F', 'Eb', 'C'] as $tonic) {
+                    $study = Support::part("concert $tonic $what", $id, $stage)->study;
+                    [$notes, $tempo] = [$study->notes, $study->recipe->tempo];
+                    if ([] !== $study->moves) {
+                        continue; // a leap up is always breathed for
+                    }
+                    $lengths = [0.0];
+                    $counts = [0];
+                    foreach ($notes as $note) {
+                        $lengths[\count($lengths) - 1] += $note->length / 480 / $tempo->quarters() * 60;
+                        ++$counts[\count($counts) - 1];
+                        if ($note->breathAfter) {
+                            $lengths[] = 0.0;
+                            $counts[] = 0;
+                        }
+                    }
+                    foreach ($lengths as $k => $seconds) {
+                        ++$phrases;
+                        self::assertLessThanOrEqual(max($most * 1.02, $notes[0]->length / 480 / $tempo->quarters() * 60) + 0.001, $seconds, "$tonic $what for $id");
+                        if (isset($lengths[$k + 1])) {
+                            self::assertGreaterThan($most, $seconds + $lengths[$k + 1], "$tonic $what for $id: breath ".($k + 1).' is needed');
+                        }
+                        if ($k > 0 && isset($lengths[$k + 1]) && 1 === $counts[$k]) {
+                            self::assertGreaterThan($most, 2 * $seconds, "$tonic $what for $id: phrase ".($k + 1).' is not one short note');
+                        }
+                    }
+                }
+            }
+        }
+        self::assertGreaterThan(300, $phrases);
+    }
+
     public function testLipSlursAreSpelledByTheirIntervalAndSayWhatLiesBetween(): void
     {
         foreach ([['own F major', 'trumpet-bb', 'F4 Bb4', '4'], ['own Gb major', 'tuba-bbb', 'Gb1 Db2', '5'], ['own F major', 'trombone', 'F2 C3', '5']] as [$key, $id, $notes, $degree]) {

@@ -79,7 +79,7 @@ final readonly class RangeFitting
         for ($octaves = $most; $octaves >= 1; --$octaves) {
             $line = $this->chosen(new WholeLine(), $octaves, $this->ranges());
             if (null !== $line) {
-                $fewer = $recipe->extent->octaves > $octaves ? [\sprintf('%s of %s do not fit %s (%s); %s is played.', ucfirst($recipe->extent->said), $this->ground->key->tonic->sign(), $player->name, $player->limit()->spoken(), 1 === $octaves ? '1 octave' : $octaves.' octaves')] : [];
+                $fewer = $recipe->extent->octaves > $octaves ? [\sprintf('%s of %s do not fit %s (%s); %s played.', ucfirst($recipe->extent->said), $this->ground->key->tonic->sign(), $player->name, $player->limit()->spoken(), 1 === $octaves ? '1 octave is' : $octaves.' octaves are')] : [];
 
                 return Placement::of($line, RangePolicy::WholeOctaves, $fewer);
             }

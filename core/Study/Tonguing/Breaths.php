@@ -11,7 +11,8 @@ use SwiftReed\Time\Tempo;
 /**
  * Where the player breathes: always before the line leaps up an octave back to its place, and at the seams of a drill; elsewhere
  * only where a phrase would be longer than a breath, at the latest of the places that are good for one: the turn, before the
- * arpeggio, before a leap up, before the last long note, the end of a cell. Where there is none, between two tongued notes.
+ * arpeggio, before a leap up, before the last long note, the end of a cell. Where there is none, between two tongued notes: half way
+ * to the next good place, if another breath takes the player there, else as late as can be.
  * Nobody breathes inside a slur.
  *
  * Source: the handbook, chapter 4, "Breath and hard spots" (common practice).
@@ -45,6 +46,9 @@ final class Breaths
             if (!$isUntimed && $ends[$i + 1] - $begins > $most * 1.02) {
                 // The phrase cannot take the next note too: breathe at the latest good place, else at the latest possible one.
                 $at = self::latest($tones, $lengths, $marks, $from, $i);
+                if (null !== $at && !self::isGood($tones, $lengths, $at)) {
+                    $at = self::shared($tones, $lengths, $marks, $ends, $begins, $from, $i, $most * 1.02) ?? $at;
+                }
                 if (null !== $at) {
                     $breaths[$at] = true;
                     $begins = $ends[$at];
@@ -74,6 +78,41 @@ final class Breaths
     private static function isPossible(array $marks, int $i): bool
     {
         return isset($marks[$i]) && !\in_array($marks[$i][1], [Slur::Start, Slur::Continue], true);
+    }
+
+    /**
+     * Where no good place is in reach but the next one lies within another breath, the way to it is shared out evenly, so that nobody
+     * breathes twice in a row. Common practice, no source.
+     *
+     * @param non-empty-list<Tone>                $tones
+     * @param non-empty-list<int>                 $lengths
+     * @param non-empty-list<array{Attack, Slur}> $marks
+     * @param list<int>                           $ends    ticks at which each note ends
+     */
+    private static function shared(array $tones, array $lengths, array $marks, array $ends, int $begins, int $from, int $to, float $most): ?int
+    {
+        $good = $to + 1;
+        while ($good < \count($tones) - 1 && !(self::isPossible($marks, $good) && !self::isInsidePair($tones, $good) && self::isGood($tones, $lengths, $good))) {
+            if ($ends[$good] - $ends[$to] > $most || $tones[$good + 1]->rests > 0) {
+                return null;
+            }
+            ++$good;
+        }
+        if ($good >= \count($tones) - 1) {
+            return null;
+        }
+        $best = null;
+        for ($i = $from; $i <= $to; ++$i) {
+            if (!self::isPossible($marks, $i) || self::isInsidePair($tones, $i) || $ends[$good] - $ends[$i] > $most) {
+                continue;
+            }
+            $off = abs(2 * $ends[$i] - $begins - $ends[$good]);
+            if (null === $best || $off <= $best[1]) {
+                $best = [$i, $off];
+            }
+        }
+
+        return $best[0] ?? null;
     }
 
     /**
