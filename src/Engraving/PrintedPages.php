@@ -19,15 +19,18 @@ use SwiftReed\Score\Sheet as StudySheet;
 final class PrintedPages
 {
     private const WIDTH = PageMaker::WIDTH;
-    private const TOP = 1250;
-    private const FOOT = 1550;
+    /** Margins above and below, the second to save paper: both leave a printer the six millimetres it cannot reach. */
+    private const TOP = [1250, 750];
+    private const FOOT = [1550, 1000];
+    /** From the edge of the paper to the words of the foot. */
+    private const FOOT_LINE = [900, 640];
     /** A study is not drawn smaller than this to stand on one page. */
     private const SMALLEST = 0.85;
     /** Room for number and key beside the music, where the page shows nothing under the notes. */
     private const MARGIN = 2600;
     /** Between two studies, and how much more where a page has room left. */
     private const BETWEEN = 260;
-    private const BETWEEN_TIGHT = 80;
+    private const BETWEEN_TIGHT = 40;
     private const STRETCH = 700;
     /** Between two lines of one study, where a page has room left. */
     private const LINE_STRETCH = 450;
@@ -53,18 +56,24 @@ final class PrintedPages
     {
         $rows = $look->style->rows($rows);
         $best = null;
-        // A tighter setting is taken where it saves paper.
-        foreach ($studies->isSingle() ? [false] : [false, true] as $isTight) {
-            [$chunks, $head] = $this->chunks($studies, $rows, $look, $remarks, $second, $isTight);
-            $page = $look->paper->height() - self::TOP - self::FOOT;
+        // A tighter setting is taken where it saves paper, and then narrower margins where they do.
+        foreach ($studies->isSingle() ? [[false, 0]] : [[false, 0], [true, 0], [true, 1]] as [$isTight, $margins]) {
+            [$chunks, $head] = $this->chunks($studies, $rows, $look, $remarks, $second, $isTight, $margins);
+            $page = self::room($look, $margins);
             $pages = PageFill::pages(array_map(self::height(...), $chunks), $page - $head->height, $page);
             if (null === $best || end($pages) < end($best[1])) {
-                $best = [$chunks, $pages, $head];
+                $best = [$chunks, $pages, $head, $margins];
             }
         }
-        [$chunks, $pages, $head] = $best;
+        [$chunks, $pages, $head, $margins] = $best;
 
-        return $this->set($chunks, $pages, $head, $look, $this->tells($studies, $look));
+        return $this->set($chunks, $pages, $head, $look, $this->tells($studies, $look), $margins);
+    }
+
+    /** Height of a page between its margins. */
+    private static function room(PrintLook $look, int $margins): int
+    {
+        return $look->paper->height() - self::TOP[$margins] - self::FOOT[$margins];
     }
 
     /**
@@ -76,10 +85,10 @@ final class PrintedPages
      *
      * @throws EngravingError
      */
-    private function chunks(StudySheet $studies, Rows $rows, PrintLook $look, array $remarks, ?SecondRow $second, bool $isTight): array
+    private function chunks(StudySheet $studies, Rows $rows, PrintLook $look, array $remarks, ?SecondRow $second, bool $isTight, int $margins): array
     {
-        $page = $look->paper->height() - self::TOP - self::FOOT;
-        $head = $this->heading($studies, $look);
+        $page = self::room($look, $margins);
+        $head = $this->heading($studies, $look, $margins > 0);
         $inMargin = !$studies->isSingle() && PageStyle::AsShown === $look->style && $rows->isBare();
         $chunks = [];
         foreach ($studies->parts as $k => $part) {
@@ -100,7 +109,7 @@ final class PrintedPages
             foreach (self::wrapped($text, 92) as $i => $line) {
                 $block[] = new Block(self::text($i > 0 ? 400 : 0, $size, $size, $line, Ink::INK, $weight), 1.25 * $size);
             }
-            $chunks[] = [...$block, new Block('', 150 * $look->words())];
+            $chunks[] = [...$block, new Block('', 60 * $look->words())];
         }
         [$legend, $tall] = $this->legend($studies, $rows);
         if ($tall > 0) {
@@ -248,7 +257,7 @@ final class PrintedPages
      *
      * @return non-empty-list<Sheet>
      */
-    private function set(array $chunks, array $pages, Block $head, PrintLook $look, string $foot): array
+    private function set(array $chunks, array $pages, Block $head, PrintLook $look, string $foot, int $margins): array
     {
         $paper = $look->paper;
         $left = intdiv($paper->width() - self::WIDTH, 2);
@@ -256,14 +265,14 @@ final class PrintedPages
         $sheets = [];
         for ($page = 0; $page <= $last; ++$page) {
             $here = array_values(array_filter($chunks, static fn (int $k): bool => $pages[$k] === $page, \ARRAY_FILTER_USE_KEY));
-            $room = $paper->height() - self::TOP - self::FOOT - (0 === $page ? $head->height : 0.0);
+            $room = self::room($look, $margins) - (0 === $page ? $head->height : 0.0);
             $spare = $room - array_sum(array_map(self::height(...), $here));
             $most = [] !== array_filter($here, static fn (array $chunk): bool => \count($chunk) > 1) ? self::STRETCH : self::LINE_STRETCH;
             // Room that is left goes between the lines, but not so much that a page with little on it is torn apart.
             $gap = \count($here) > 1 ? max(0.0, min($most, $spare / (\count($here) - 1))) : 0.0;
-            $svg = 0 === $page ? \sprintf('<g transform="translate(%d %d)">%s</g>', $left, self::TOP, $head->svg) : '';
+            $svg = 0 === $page ? \sprintf('<g transform="translate(%d %d)">%s</g>', $left, self::TOP[$margins], $head->svg) : '';
             $glyphs = [];
-            $y = self::TOP + (0 === $page ? $head->height : 0.0);
+            $y = self::TOP[$margins] + (0 === $page ? $head->height : 0.0);
             foreach ($here as $chunk) {
                 foreach ($chunk as $block) {
                     $glyphs[hash('xxh3', $block->glyphs)] = $block->glyphs;
@@ -274,8 +283,8 @@ final class PrintedPages
             }
             $number = \sprintf('page %d of %d', $page + 1, $last + 1);
             $size = (int) (300 * $look->words());
-            $svg .= \sprintf('<text x="%d" y="%d" font-size="%d" text-anchor="end" fill="%s">%s</text>', $left + self::WIDTH, $paper->height() - 900, $size, Ink::QUIET, $number)
-                .self::foot($left, $paper->height() - 900, $size, $foot, self::WIDTH - Ink::width($number, $size) - 600);
+            $svg .= \sprintf('<text x="%d" y="%d" font-size="%d" text-anchor="end" fill="%s">%s</text>', $left + self::WIDTH, $paper->height() - self::FOOT_LINE[$margins], $size, Ink::QUIET, $number)
+                .self::foot($left, $paper->height() - self::FOOT_LINE[$margins], $size, $foot, self::WIDTH - Ink::width($number, $size) - 600);
             $sheets[] = new Sheet(\sprintf('<svg xmlns="http://www.w3.org/2000/svg" width="%.1fmm" height="%.1fmm" viewBox="0 0 %d %d" color="%s" font-family="Figtree, Noto Sans Math, sans-serif"><defs>%s</defs>%s</svg>', $paper->width() / 100, $paper->height() / 100, $paper->width(), $paper->height(), Ink::INK, self::symbols($glyphs), $svg), $paper->width(), $paper->height());
         }
 
@@ -324,7 +333,7 @@ final class PrintedPages
         return implode('', array_map(static fn (string $symbol): string => '<symbol '.$symbol, array_keys($once)));
     }
 
-    private function heading(StudySheet $studies, PrintLook $look): Block
+    private function heading(StudySheet $studies, PrintLook $look, bool $isNarrow): Block
     {
         $words = $look->words();
         $first = $studies->parts[0];
@@ -342,11 +351,18 @@ final class PrintedPages
         if ($studies->isSingle()) {
             $key = [null === $studies->title ? '' : $first->writtenTitle(), $first->study->signature->spoken(), $first->concertTitle() === $first->writtenTitle() ? '' : 'concert '.$first->concertTitle()];
         }
-        $y += 620 * $words;
         $size = (int) (420 * $words);
         $right = trim($look->date);
+        $told = implode(' · ', array_filter([...$who, ...$key], static fn (string $one): bool => '' !== $one));
+        // To save paper, who plays it stands beside a short title.
+        $isBeside = $isNarrow && '' === $right && !$isOneTempo && 1 === \count($title[0]) && Ink::width($title[0][0], $title[1]) + Ink::width($told, $size) + 600 <= self::WIDTH;
+        if ($isBeside) {
+            $svg .= \sprintf('<text x="%d" y="%.0f" font-size="%d" text-anchor="end" fill="%s">%s</text>', self::WIDTH, $y, $size, Ink::INK, Signs::text($told));
+        } else {
+            $y += 620 * $words;
+        }
         $besides = ('' === $right ? 0 : Ink::width($right, $size) + 400) + ($isOneTempo ? 2600 * $words : 0);
-        $under = self::inLines(array_filter([...$who, ...$key], static fn (string $one): bool => '' !== $one), $size, self::WIDTH - $besides);
+        $under = $isBeside ? [''] : self::inLines(array_filter([...$who, ...$key], static fn (string $one): bool => '' !== $one), $size, self::WIDTH - $besides);
         foreach ($under as $k => $line) {
             $svg .= self::text(0, (int) ($y + 1.3 * $size * $k), $size, $line, Ink::INK);
         }

@@ -69,6 +69,26 @@ final class DrawingTest extends KernelTestCase
         self::assertSame(array_map(static fn ($note): string => $note->pitch()->name()->sign(), $part->study->notes), $letters);
     }
 
+    /** Twelve one-octave major lines with letters and fingerings: front and back of one sheet; bare, one page. Source: the handbook, chapter 5. */
+    public function testTwelveKeysStandOnFrontAndBackOfOneSheet(): void
+    {
+        $builder = new SheetBuilder(self::getContainer()->get(PartBuilder::class));
+        $pages = self::getContainer()->get(PrintedPages::class);
+        foreach ($this->instruments->ids() as $k => $id) {
+            $sheet = $builder->read(['concert C major, eighths, keys by fourths'], $this->instruments->instrument($id));
+            self::assertCount(12, $sheet->parts);
+            foreach (0 === $k % 6 ? [Paper::Letter, Paper::A4] : [Paper::Letter] as $paper) {
+                $printed = $pages->of($sheet, new Rows(false, true, Reminders::Affected, FingeringStyle::Diagram), new PrintLook($paper));
+                self::assertLessThanOrEqual(2, \count($printed), "$id on $paper->value");
+                foreach ($printed as $page) {
+                    preg_match_all('/translate\(\d+ (\d+)\)/', $page->svg, $places);
+                    self::assertLessThan($paper->height() - 1000, max(array_map(intval(...), $places[1])), 'nothing begins under the lower margin');
+                }
+            }
+            self::assertCount(1, $pages->of($sheet, Rows::parse('none'), new PrintLook(Paper::A4)), $id);
+        }
+    }
+
     public function testAStudyOnASheetIsNotCutInTwo(): void
     {
         $builder = new SheetBuilder(self::getContainer()->get(PartBuilder::class));
