@@ -170,7 +170,8 @@ final class PrintedPages
         $words = $look->words();
         $isOneLine = 1 === \count($studies->lines);
         $title = $studies->numbers[$k].'. '.($isOneLine ? $part->writtenTitle() : Heading::of($part));
-        $says = implode(' · ', array_filter([$part->study->signature->spoken(), $part->concertTitle() === $part->writtenTitle() ? '' : 'concert '.$part->concertTitle()], static fn (string $one): bool => '' !== $one));
+        $told = array_filter([$part->study->signature->spoken(), $part->concertTitle() === $part->writtenTitle() ? '' : 'concert '.$part->concertTitle()], static fn (string $one): bool => '' !== $one);
+        $says = implode(' · ', $told);
         if ($inMargin && isset($systems[0])) {
             $svg = '';
             $y = 620;
@@ -178,7 +179,7 @@ final class PrintedPages
                 $svg .= self::text(0, $y, (int) (360 * $words), $line, Ink::INK, 700, 'Alegreya, serif');
                 $y += 420;
             }
-            foreach (self::wrapped($says, 19) as $line) {
+            foreach (array_merge(...array_map(static fn (string $one): array => self::wrapped($one, 21), array_values($told))) as $line) {
                 $svg .= self::text(0, $y, (int) (250 * $words), $line, Ink::QUIET);
                 $y += 310;
             }
