@@ -93,6 +93,12 @@ final readonly class Pattern
         return Progress::BuildingUp === $this->progress || Progress::BuildingDown === $this->progress;
     }
 
+    /** Whether it runs along the scale, as far as that is asked for; else it is the same over any extent. */
+    public function followsTheScale(): bool
+    {
+        return !$this->goesRound() && Progress::Listed !== $this->progress;
+    }
+
     /** Whether its roots go round the circle and not along the scale. */
     public function goesRound(): bool
     {

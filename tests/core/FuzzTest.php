@@ -31,6 +31,7 @@ final class FuzzTest extends TestCase
     private const LINES = 1500;
     /** Lines that once took seconds, or broke what they touched. */
     private const WORST = [
+        'own G# chromatic by the key, full range, octave lower, chromatic segments, long tonics, drill after note 6',
         'concert C major, 2 octaves, tetra, triplets, leave out',
         'own C major, cell 1..22 (1..22 22..1) x4 by half steps, 4 octaves, 48 times',
         'own C chromatic, 4 octaves, cell (1..15 15..1) x3 / (1..15 15..1) x3, by half steps',

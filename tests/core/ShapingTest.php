@@ -153,6 +153,25 @@ final class ShapingTest extends TestCase
         }
     }
 
+    /** A pattern that goes its own way is the same over any extent, and lies where one octave of it would. */
+    public function testFullRangeLeavesAPatternThatGoesItsOwnWay(): void
+    {
+        $notes = static fn (string $line, string $id): string => implode(' ', array_map(static fn (StudyNote $note): string => $note->pitch()->text(), Support::part($line, $id)->study->notes));
+        foreach (['trumpet-c', 'clarinet-bb', 'trombone'] as $id) {
+            foreach (['chromatic segments', 'cell 1 3 5 on 1 4 5 1'] as $pattern) {
+                foreach (['C', 'G#', 'Eb'] as $tonic) {
+                    foreach (['chromatic', 'chromatic by the key'] as $scale) {
+                        self::assertSame($notes("own $tonic $scale, $pattern", $id), $notes("own $tonic $scale, full range, $pattern", $id), "$tonic $scale, $pattern, $id");
+                    }
+                }
+            }
+            $range = Support::instruments()->instrument($id)->range['full'];
+            $all = array_map(static fn (StudyNote $note): int => $note->pitch()->midi(), Support::part('own C chromatic, full range, thirds', $id)->study->notes);
+            self::assertGreaterThanOrEqual($range->lowest->midi(), min($all));
+            self::assertGreaterThanOrEqual($range->highest->midi() - 1, max($all), 'as much of the range as the pattern reaches');
+        }
+    }
+
     /** No breath could be left out, and nobody breathes for a single note that the phrase before or after it could take. */
     public function testBreathsAreNeededAndShareTheLineOut(): void
     {

@@ -37,13 +37,16 @@ final readonly class NamedPlace
         $range = $this->ground->player->limit();
         [$tonic, $from] = $this->stepOf($range->lowest);
         $top = $from + $range->halfSteps();
-        for ($most = $top; $most > $from; --$most) {
-            for ($least = $from; $least < $from + 12 && $least < $most; ++$least) {
+        // A step is a half step: a line that reaches so many too far cannot fit before its end is moved by as many.
+        for ($most = $top; $most > $from; $most -= $too) {
+            $too = 1;
+            for ($least = $from; $least < $from + 12 && $least < $most; $least += max(1, $range->lowest->midi() - $line->low->midi())) {
                 $line = Line::of($this->ground->walk->tones($tonic, $least, $most), $tonic, $least, $most);
                 if ($line->fits($range)) {
                     return Placement::of($line, RangePolicy::WholeOctaves);
                 }
                 if ($line->high->midi() > $range->highest->midi()) {
+                    $too = $line->high->midi() - $range->highest->midi();
                     break; // a pattern reaches too high from here, wherever it begins
                 }
             }

@@ -38,7 +38,7 @@ final readonly class RangeFitting
         if (Place::FromPitch === $recipe->place || Place::Segment === $recipe->place) {
             return (new NamedPlace($this->ground))->place();
         }
-        if (Extent::AS_MANY_AS_FIT === $recipe->extent->octaves && $recipe->material->hasEveryHalfStep()) {
+        if (Extent::AS_MANY_AS_FIT === $recipe->extent->octaves && $recipe->material->hasEveryHalfStep() && $recipe->pattern->followsTheScale()) {
             return (new NamedPlace($this->ground))->everyNote();
         }
         $placement = $this->usual();
