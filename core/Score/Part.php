@@ -43,7 +43,7 @@ final readonly class Part
         $notes = \array_slice($this->study->notes, $from, $to - $from + 1);
         $begin = $notes[0]->onset ?? 0;
 
-        return new self($this->instrument, $this->study->withNotes(array_map(static fn (StudyNote $note): StudyNote => $note->at($note->onset - $begin), $notes)), new FingeringPlan(\array_slice($this->plan->notes, $from, $to - $from + 1), [], 0.0), $this->tendencies);
+        return new self($this->instrument, $this->study->withNotes(array_map(static fn (StudyNote $note): StudyNote => $note->with(onset: $note->onset - $begin), $notes)), new FingeringPlan(\array_slice($this->plan->notes, $from, $to - $from + 1), [], 0.0), $this->tendencies);
     }
 
     /** How note i lies, in cents from equal temperament: by the model, or as the player says of his own note. */

@@ -32,7 +32,7 @@ final class SlideSlurs
         $notes = [];
         foreach ($study->notes as $i => $note) {
             if (Attack::None === $note->attack && $i > 0 && !self::isTrue($plan->notes[$i - 1]->fingering, $plan->notes[$i]->fingering, $note->pitch()->isHigherThan($study->notes[$i - 1]->pitch()))) {
-                $note = $note->withAttack(Attack::Soft);
+                $note = $note->with(attack: Attack::Soft);
             }
             $notes[] = $note;
         }
@@ -66,7 +66,7 @@ final class SlideSlurs
             // A note from which a soft one is slurred belongs to it, and only one that ends outside a slur can be set apart.
             $endsApart = !isset($notes[$i + 1]) || Attack::Tongue === $notes[$i + 1]->attack;
             $near = array_filter([$i - 2, $i - 1, $i + 2], $isSoft);
-            $marked[] = Attack::Tongue === $note->attack && $endsApart && [] !== $near ? $note->separated() : $note;
+            $marked[] = Attack::Tongue === $note->attack && $endsApart && [] !== $near ? $note->with(isSeparated: true) : $note;
         }
 
         return $marked;

@@ -41,19 +41,9 @@ final readonly class StudyNote
         return $this->tone->pitch;
     }
 
-    /** The same note at another place in time; its bar is left as it was. */
-    public function at(int $onset): self
+    /** The same note with what is named; at another place in time its bar is left as it was. */
+    public function with(?int $onset = null, ?Attack $attack = null, ?bool $isSeparated = null): self
     {
-        return new self($this->tone, $this->sounding, $onset, $this->length, $this->bar, $this->attack, $this->slur, $this->breathAfter, $this->tuplet, $this->reminder, $this->isSeparated);
-    }
-
-    public function separated(): self
-    {
-        return new self($this->tone, $this->sounding, $this->onset, $this->length, $this->bar, $this->attack, $this->slur, $this->breathAfter, $this->tuplet, $this->reminder, true);
-    }
-
-    public function withAttack(Attack $attack): self
-    {
-        return new self($this->tone, $this->sounding, $this->onset, $this->length, $this->bar, $attack, $this->slur, $this->breathAfter, $this->tuplet, $this->reminder, $this->isSeparated);
+        return new self($this->tone, $this->sounding, $onset ?? $this->onset, $this->length, $this->bar, $attack ?? $this->attack, $this->slur, $this->breathAfter, $this->tuplet, $this->reminder, $isSeparated ?? $this->isSeparated);
     }
 }
