@@ -44,7 +44,7 @@ final class Breaths
         $from = 0;
         for ($i = 0; $i < $last; ++$i) {
             if (!$isUntimed && $ends[$i + 1] - $begins > $most * 1.02) {
-                // The phrase cannot take the next note too: breathe at the latest good place, else at the latest possible one.
+                // The phrase cannot take the next note too: breathe at the latest good place, else on the way to the next one.
                 $at = self::latest($tones, $lengths, $marks, $from, $i);
                 if (null !== $at && !self::isGood($tones, $lengths, $at)) {
                     $at = self::shared($tones, $lengths, $marks, $ends, $begins, $from, $i, $most * 1.02) ?? $at;
