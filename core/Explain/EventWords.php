@@ -23,7 +23,7 @@ final class EventWords
     {
         $touches = $instrument->mechanism()->touches();
         $does = static fn (string $plain, string $does): string => $would ? 'would '.$plain : $does;
-        $position = static fn (Fingering $one): string => '' === $one->side ? (string) $one->slide : $one->side.$one->slide.(1 === $one->slide ? '' : ' ('.FingeringWords::placed($one->slidePlace).')');
+        $position = static fn (Fingering $one): string => $one->side.$one->onSlide()->position.(null === $one->side || $one->onSlide()->isIn() ? '' : ' ('.FingeringWords::placed($one->onSlide()->out).')');
 
         return match ($event->kind) {
             EventKind::LittleFingerTwice, EventKind::FingerSlides, EventKind::FingerRolls => \sprintf(

@@ -87,7 +87,7 @@ final class FingeringWords
     /** What marks a fingering off from another one of the note: "left F sharp and C sharp key", "third valve", "fourth position". */
     public static function difference(Instrument $instrument, Fingering $usual, Fingering $other): string
     {
-        if ('' !== $other->name) {
+        if (null !== $other->name) {
             return $other->name;
         }
         $kind = $instrument->mechanism()->kind();
@@ -123,15 +123,16 @@ final class FingeringWords
 
     private static function slide(Fingering $fingering): string
     {
-        $adjust = match ($fingering->slideAdjust) {
+        $slide = $fingering->onSlide();
+        $adjust = match ($slide->adjust) {
             SlideAdjust::None => '',
             SlideAdjust::Raised => ', '.Speech::partOfAPosition($fingering->cents < -1 ? $fingering->cents : 15).' in',
             SlideAdjust::Lowered => ', '.Speech::partOfAPosition($fingering->cents > 1 ? $fingering->cents : 15).' out',
         };
-        if ('' === $fingering->side) {
-            return Speech::ordinal($fingering->slide).' position'.$adjust;
+        if (null === $fingering->side) {
+            return Speech::ordinal($slide->position).' position'.$adjust;
         }
-        $where = 1 === $fingering->slide ? 'the slide all the way in' : 'the slide at '.self::placed($fingering->slidePlace);
+        $where = $slide->isIn() ? 'the slide all the way in' : 'the slide at '.self::placed($slide->out);
 
         return (self::TRIGGERS[$fingering->side] ?? 'a trigger').', '.$where.$adjust;
     }
@@ -203,10 +204,10 @@ final class FingeringWords
         }
         $cents = (int) round(abs($off));
         $lies = ($isOwn ? 'For you ' : '').\sprintf('%d cents %s', $cents, $off > 0 ? 'sharp' : 'flat');
-        if ($fingering->slide > 0) {
+        if (null !== $fingering->slide) {
             return match (true) {
                 $off > 0 => $lies.': set the slide '.Speech::partOfAPosition($off).' out.',
-                $fingering->slide > 1 => $lies.': set the slide '.Speech::partOfAPosition($off).' in.',
+                !$fingering->slide->isIn() => $lies.': set the slide '.Speech::partOfAPosition($off).' in.',
                 default => $lies.', and nothing can be raised in 1st position: lip it up, or take another position.',
             };
         }
@@ -217,7 +218,7 @@ final class FingeringWords
             return $lies.': close the hand in the bell a little, or lip it down.';
         }
         foreach (['3', '1'] as $valve) {
-            if (str_contains($instrument->usedSlides, $valve) && str_contains($fingering->valves, $valve)) {
+            if (str_contains($instrument->usedSlides, $valve) && str_contains((string) $fingering->valves, $valve)) {
                 return $lies.\sprintf(': push the %s valve slide out a little.', Speech::ordinal((int) $valve));
             }
         }

@@ -151,8 +151,8 @@ final readonly class Moves
         foreach ($add as $id) {
             $said[] = FingeringWords::touch($instrument, $id).' goes down';
         }
-        $by = $after->slidePlace - $before->slidePlace;
-        $where = static fn (Fingering $one): string => '' === $one->side ? Speech::ordinal($one->slide).' position' : (1 === $one->slide ? 'all the way in' : FingeringWords::placed($one->slidePlace));
+        $by = $after->onSlide()->out - $before->onSlide()->out;
+        $where = static fn (Fingering $one): string => null === $one->side ? Speech::ordinal($one->onSlide()->position).' position' : ($one->onSlide()->isIn() ? 'all the way in' : FingeringWords::placed($one->onSlide()->out));
         $said[] = abs($by) < 0.05 ? 'the slide stays' : \sprintf('the slide goes %s, from %s to %s', $by > 0 ? 'out' : 'in', $where($before), $where($after));
 
         return $said;

@@ -20,7 +20,7 @@ final class OccasionWords
     public static function general(Instrument $instrument, Fingering $fingering, bool $sharps): string
     {
         $said = [];
-        if ('' !== $fingering->when) {
+        if (null !== $fingering->when) {
             $said[] = $fingering->when;
         }
         foreach ([...$fingering->always, ...$fingering->may] as $occasion) {
@@ -33,7 +33,7 @@ final class OccasionWords
                 $said[] = implode(', ', $phrases);
             }
         }
-        if ('' !== $fingering->voicing) {
+        if (null !== $fingering->voicing) {
             $said[] = $fingering->voicing;
         }
 
@@ -139,7 +139,7 @@ final class OccasionWords
             if (null === $neighbour || null === $pitch) {
                 continue;
             }
-            $saved = abs($usual->slidePlace - $neighbour->slidePlace) - abs($chosen->slidePlace - $neighbour->slidePlace);
+            $saved = abs($usual->onSlide()->out - $neighbour->onSlide()->out) - abs($chosen->onSlide()->out - $neighbour->onSlide()->out);
             if ($saved > $most) {
                 $most = $saved;
                 $best = \sprintf('the slide has %s positions less to go %s %s', Speech::number((int) round($saved)), $neighbour === $before ? 'from' : 'to', $pitch->name()->sign());

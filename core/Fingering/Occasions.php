@@ -154,8 +154,8 @@ final class Occasions
     private function savesAThrow(Surroundings $place, \Closure $saves, Fingering $usual, Fingering $fingering): bool
     {
         foreach ($place->neighbours() as $midi) {
-            $there = $this->usual($midi)->slidePlace ?? 0.0;
-            if ($saves(abs($usual->slidePlace - $there), abs($fingering->slidePlace - $there))) {
+            $there = $this->usual($midi)?->onSlide()->out;
+            if (null !== $there && $saves(abs($usual->onSlide()->out - $there), abs($fingering->onSlide()->out - $there))) {
                 return true;
             }
         }

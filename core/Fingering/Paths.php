@@ -249,7 +249,7 @@ final class Paths
     /** @return array{int, float} the state that is reached, and what turning the slide costs */
     private function turned(int $way, Fingering $before, Fingering $after, int $candidate): array
     {
-        $moves = $after->slidePlace <=> $before->slidePlace;
+        $moves = $after->onSlide()->out <=> $before->onSlide()->out;
 
         return [3 * $candidate + 1 + (0 === $moves ? $way : $moves), 0 !== $way && $moves === -$way ? $this->weights->turn : 0.0];
     }

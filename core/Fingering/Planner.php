@@ -218,7 +218,7 @@ final class Planner
     /** Whether a player has nothing but the lip for a note that lies so: open valves and 1st position cannot be raised. */
     private function cannotHelp(Fingering $fingering, int $own): bool
     {
-        return $fingering->isDerived() && $own < 0 && ($this->hasSlide ? 1 === $fingering->slide : '0' === $fingering->valves);
+        return $fingering->isDerived() && $own < 0 && ($this->hasSlide ? true === $fingering->slide?->isIn() : '0' === $fingering->valves);
     }
 
     /**
@@ -235,9 +235,9 @@ final class Planner
             }
         }
         if ($this->hasSlide && 0 !== $own && FingeringUse::Default === $fingering->use) {
-            $adjust = $own > 0 ? SlideAdjust::Lowered : ($fingering->slide > 1 ? SlideAdjust::Raised : SlideAdjust::None);
+            $adjust = $own > 0 ? SlideAdjust::Lowered : ($fingering->onSlide()->isIn() ? SlideAdjust::None : SlideAdjust::Raised);
 
-            return $adjust === $fingering->slideAdjust ? $fingering : $this->made($fingering, $adjust->value, static fn (): Fingering => $fingering->adjusted($adjust));
+            return $adjust === $fingering->onSlide()->adjust ? $fingering : $this->made($fingering, $adjust->value, static fn (): Fingering => $fingering->adjusted($adjust));
         }
 
         return $fingering;

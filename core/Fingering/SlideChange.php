@@ -25,7 +25,7 @@ final class SlideChange implements ChangeCost
 
     public function change(Pitch $from, Fingering $before, Pitch $to, Fingering $after): Change
     {
-        $distance = abs($after->slidePlace - $before->slidePlace);
+        $distance = abs($after->onSlide()->out - $before->onSlide()->out);
         $moves = $this->weights->position * $distance + $this->weights->longThrow * max(0.0, $distance - 3);
         $unclean = 0.0;
         $events = [];
@@ -34,7 +34,7 @@ final class SlideChange implements ChangeCost
             $events[] = Event::between(EventKind::LongThrow, $distance, $before, $after);
         }
         $triggers = \count(array_diff($before->touches, $after->touches)) + \count(array_diff($after->touches, $before->touches));
-        $moves += $this->weights->trigger * $triggers + $this->weights->slidePartial * min(4, abs($after->partial - $before->partial));
+        $moves += $this->weights->trigger * $triggers + $this->weights->slidePartial * min(4, abs((int) $after->partial - (int) $before->partial));
         if ($to->midi() - $from->midi() >= self::LEAP) {
             $moves += $this->weights->leap;
             $events[] = Event::between(EventKind::WideLeap, $this->weights->leap, $before, $after);

@@ -39,7 +39,7 @@ final class ValveChange implements ChangeCost
             $moves += $this->weights->thumbValve;
             $events[] = Event::between(EventKind::ThumbSide, $this->weights->thumbValve, $before, $after);
         } else {
-            $partials = abs($after->partial - $before->partial);
+            $partials = abs((int) $after->partial - (int) $before->partial);
             $moves += $this->weights->partial * min(4, $partials);
             if ($partials > 0 && $moving > 0) {
                 $moves += $this->weights->partialAndValves;

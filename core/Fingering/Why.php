@@ -71,7 +71,7 @@ final class Why
         return match (true) {
             null !== $event => Reason::avoids($other, $event[0], $event[1], $event[2], $event[3], null),
             abs($other->centsAsPlayed()) > $this->weights->outOfTune => Reason::outOfTune($other),
-            '' !== $other->when || [] !== $other->may || [] !== $other->always => Reason::otherPurpose($other),
+            null !== $other->when || [] !== $other->may || [] !== $other->always => Reason::otherPurpose($other),
             $this->movesAround($i, $other, $route) > $this->movesAround($i, $chosen, $route) => Reason::moreMoves($other),
             FingeringUse::Default === $chosen->use => Reason::usualKept($other),
             default => Reason::otherPurpose($other),

@@ -28,6 +28,11 @@ final readonly class FamilyFile
         return \is_string($value) || \is_int($value) ? (string) $value : throw $this->wrong($key, 'expected text');
     }
 
+    public function textOrNull(string $key): ?string
+    {
+        return $this->has($key) ? $this->text($key) : null;
+    }
+
     public function number(string $key, int $default): int
     {
         $value = $this->entries[$key] ?? $default;

@@ -12,47 +12,43 @@ final readonly class Fingering
     /**
      * @param list<string>   $touches     touch ids that are down, in the order of the instrument's list
      * @param string         $text        as it is written over a note
-     * @param string         $when        a word on when it is used, or nothing
+     * @param string|null    $when        a word on when it is used
      * @param list<Occasion> $may         places in which it may be chosen
      * @param list<Occasion> $always      places in which it stands instead of the default
      * @param list<string>   $indifferent touches that may also be down without effect
      * @param list<string>   $momentary   touches that are only flicked
-     * @param string         $valves      "0" or the valves joined by "-"; nothing on other mechanisms
-     * @param int            $slide       position 1 to 7; 0 on other mechanisms
-     * @param string         $side        "F" or "Bb" on a horn, the letters of a trombone's triggers that are down ("T"); else nothing
-     * @param int            $partial     number of the partial; 0 where the fingering is not derived
+     * @param string|null    $valves      "0" or the valves joined by "-"; none on other mechanisms
+     * @param string|null    $side        "F" or "Bb" on a horn, the letters of a trombone's triggers that are down ("T"), if any is
+     * @param int|null       $partial     number of the partial; none where the fingering is not derived
      * @param float          $cents       deviation from equal temperament, positive is sharp; 0 where it is not derived
-     * @param float          $slidePlace  how far out the slide is, in positions of the slide without attachment; 0 on other mechanisms
-     * @param string         $voicing     how the player tells it from another note of the same touches, or nothing
+     * @param string|null    $voicing     how the player tells it from another note of the same touches
      * @param bool           $yields      whether it gives way before its neighbours' usual fingerings do
-     * @param string         $name        what teachers call it, "one-and-one", or nothing
+     * @param string|null    $name        what teachers call it, "one-and-one"
      */
     private function __construct(
         public array $touches,
         public string $text,
         public FingeringUse $use,
-        public string $when,
-        public array $may,
-        public array $always,
-        public array $indifferent,
-        public array $momentary,
-        public string $valves,
-        public int $slide,
-        public SlideAdjust $slideAdjust,
-        public string $side,
-        public int $partial,
-        public float $cents,
-        public float $slidePlace,
-        public string $voicing,
-        public bool $yields,
-        public string $name = '',
+        public ?string $when = null,
+        public array $may = [],
+        public array $always = [],
+        public array $indifferent = [],
+        public array $momentary = [],
+        public ?string $valves = null,
+        public ?SlideSetting $slide = null,
+        public ?string $side = null,
+        public ?int $partial = null,
+        public float $cents = 0.0,
+        public ?string $voicing = null,
+        public bool $yields = false,
+        public ?string $name = null,
     ) {
     }
 
     /** Nothing to finger: keyboards and mallets. */
     public static function none(): self
     {
-        return new self([], '', FingeringUse::Default, '', [], [], [], [], '', 0, SlideAdjust::None, '', 0, 0.0, 0.0, '', false);
+        return new self([], '', FingeringUse::Default);
     }
 
     /**
@@ -62,33 +58,33 @@ final readonly class Fingering
      * @param list<string>   $indifferent
      * @param list<string>   $momentary
      */
-    public static function keys(array $touches, FingeringUse $use, string $when, array $may = [], array $always = [], array $indifferent = [], array $momentary = [], string $voicing = '', bool $yields = false, string $name = ''): self
+    public static function keys(array $touches, FingeringUse $use, ?string $when, array $may = [], array $always = [], array $indifferent = [], array $momentary = [], ?string $voicing = null, bool $yields = false, ?string $name = null): self
     {
-        return new self($touches, self::keysText($touches), $use, $when, $may, $always, $indifferent, $momentary, '', 0, SlideAdjust::None, '', 0, 0.0, 0.0, $voicing, $yields, $name);
+        return new self($touches, self::keysText($touches), $use, $when, $may, $always, $indifferent, $momentary, voicing: $voicing, yields: $yields, name: $name);
     }
 
     /** @param list<int> $valves numbers of the valves that are down, rising */
-    public static function valves(array $valves, FingeringUse $use, string $when, string $side, bool $thumb, int $partial, float $cents): self
+    public static function valves(array $valves, ?string $side, bool $thumb, int $partial, float $cents): self
     {
         $digits = [] === $valves ? '0' : implode('-', $valves);
         $touches = array_map(static fn (int $valve): string => 'v'.$valve, $valves);
 
-        return new self($thumb ? [...$touches, 'T'] : $touches, ($thumb ? 'T' : '').$digits, $use, $when, [], [], [], [], $digits, 0, SlideAdjust::None, $side, $partial, $cents, 0.0, '', false);
+        return new self($thumb ? [...$touches, 'T'] : $touches, ($thumb ? 'T' : '').$digits, FingeringUse::Alternate, valves: $digits, side: $side, partial: $partial, cents: $cents);
     }
 
     /**
-     * @param string       $attachment letters of the triggers that are down, or nothing
+     * @param string|null  $attachment letters of the triggers that are down, if any is
      * @param list<string> $touches    those triggers
-     * @param float        $place      how far out the slide is, in positions of the slide without attachment
      */
-    public static function slide(int $position, SlideAdjust $adjust, FingeringUse $use, string $when, string $attachment, array $touches, float $place, int $partial, float $cents): self
+    public static function slide(SlideSetting $slide, ?string $attachment, array $touches, int $partial, float $cents): self
     {
-        return new self($touches, self::slideText($attachment, $position, $adjust), $use, $when, [], [], [], [], '', $position, $adjust, $attachment, $partial, $cents, $place, '', false);
+        return new self($touches, $attachment.$slide->text(), FingeringUse::Alternate, slide: $slide, side: $attachment, partial: $partial, cents: $cents);
     }
 
-    public function as(FingeringUse $use, string $when): self
+    /** The same put to another use, with another word on when it is used. */
+    public function as(FingeringUse $use, ?string $when): self
     {
-        return $this->with(use: $use, when: $when);
+        return new self($this->touches, $this->text, $use, $when, $this->may, $this->always, $this->indifferent, $this->momentary, $this->valves, $this->slide, $this->side, $this->partial, $this->cents, $this->voicing, $this->yields, $this->name);
     }
 
     /**
@@ -126,7 +122,9 @@ final readonly class Fingering
     /** The same with the slide set a little short or long of its place. */
     public function adjusted(SlideAdjust $adjust): self
     {
-        return $this->with(slideAdjust: $adjust, text: self::slideText($this->side, $this->slide, $adjust));
+        $slide = $this->onSlide()->adjusted($adjust);
+
+        return $this->with(slide: $slide, text: $this->side.$slide->text());
     }
 
     /**
@@ -134,9 +132,9 @@ final readonly class Fingering
      * @param list<Occasion>|null $may
      * @param list<Occasion>|null $always
      */
-    private function with(?array $touches = null, ?string $text = null, ?FingeringUse $use = null, ?string $when = null, ?array $may = null, ?array $always = null, ?SlideAdjust $slideAdjust = null): self
+    private function with(?array $touches = null, ?string $text = null, ?array $may = null, ?array $always = null, ?SlideSetting $slide = null): self
     {
-        return new self($touches ?? $this->touches, $text ?? $this->text, $use ?? $this->use, $when ?? $this->when, $may ?? $this->may, $always ?? $this->always, $this->indifferent, $this->momentary, $this->valves, $this->slide, $slideAdjust ?? $this->slideAdjust, $this->side, $this->partial, $this->cents, $this->slidePlace, $this->voicing, $this->yields, $this->name);
+        return new self($touches ?? $this->touches, $text ?? $this->text, $this->use, $this->when, $may ?? $this->may, $always ?? $this->always, $this->indifferent, $this->momentary, $this->valves, $slide ?? $this->slide, $this->side, $this->partial, $this->cents, $this->voicing, $this->yields, $this->name);
     }
 
     /** @param list<string> $touches */
@@ -145,22 +143,25 @@ final readonly class Fingering
         return [] === $touches ? 'open' : implode(' ', $touches);
     }
 
-    private static function slideText(string $attachment, int $position, SlideAdjust $adjust): string
-    {
-        return $attachment.$position.match ($adjust) {
-            SlideAdjust::None => '', SlideAdjust::Raised => '▴', SlideAdjust::Lowered => '▾',
-        };
-    }
-
     /** Whether pitch comes from a tube model, so that its deviation in cents is known. */
     public function isDerived(): bool
     {
-        return $this->partial > 0;
+        return null !== $this->partial;
+    }
+
+    /**
+     * Where the slide is set.
+     *
+     * @throws \LogicException on other mechanisms
+     */
+    public function onSlide(): SlideSetting
+    {
+        return $this->slide ?? throw new \LogicException('Nothing slides here.');
     }
 
     /** How it lies when the player has set the slide as well as it goes: beyond first position a slide mends what is off. */
     public function centsAsPlayed(): float
     {
-        return $this->slide > 1 || ($this->slide > 0 && $this->cents > 0) ? 0.0 : $this->cents;
+        return null !== $this->slide && (!$this->slide->isIn() || $this->cents > 0) ? 0.0 : $this->cents;
     }
 }

@@ -83,7 +83,7 @@ final class Instrument
             $above = Pitch::plain($midi, $written->alter >= 0);
             $same = $this->sameFingering($above, $usual)[0] ?? null;
             if (null !== $same) {
-                return [[$above, $same->partial - $usual->partial]];
+                return [[$above, (int) $same->partial - (int) $usual->partial]];
             }
         }
 
@@ -97,7 +97,7 @@ final class Instrument
      */
     public function sameFingering(Pitch $written, Fingering $other): array
     {
-        return array_values(array_filter($this->fingerings($written), static fn (Fingering $one): bool => $one->touches === $other->touches && $one->side === $other->side && $one->slide === $other->slide && FingeringUse::LastResort !== $one->use));
+        return array_values(array_filter($this->fingerings($written), static fn (Fingering $one): bool => $one->touches === $other->touches && $one->side === $other->side && $one->slide?->position === $other->slide?->position && FingeringUse::LastResort !== $one->use));
     }
 
     /**

@@ -231,14 +231,14 @@ final class KeyworkBuilder
         return new ChartEntry(
             $touches,
             '' === $use ? FingeringUse::Alternate : FingeringUse::tryFrom($use) ?? throw $entry->wrong('use', 'expected alternate, fallback, trill only or last resort'),
-            $entry->text('when'),
+            $entry->textOrNull('when'),
             $this->occasions($entry, 'may'),
             $this->occasions($entry, 'always'),
             $entry->flag('differs'),
             'no' !== $entry->text('overblows', 'yes'),
-            $entry->text('voicing'),
+            $entry->textOrNull('voicing'),
             $entry->flag('yields'),
-            $entry->text('name'),
+            $entry->textOrNull('name'),
         );
     }
 
@@ -301,7 +301,7 @@ final class KeyworkBuilder
             }
         }
         $momentary = array_values(array_intersect($touches, $this->file->texts('momentary')));
-        $when = $entry->differs ? self::DIFFERS : ($isFirst ? '' : $entry->when);
+        $when = $entry->differs ? self::DIFFERS : ($isFirst ? null : $entry->when);
 
         return Fingering::keys($touches, $isFirst ? FingeringUse::Default : $entry->use, $when, $isFirst ? [] : $entry->may, $isFirst ? [] : $entry->always, $resting, $momentary, $entry->voicing, $entry->yields, $entry->name);
     }

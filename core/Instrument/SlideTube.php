@@ -73,13 +73,13 @@ final class SlideTube implements Mechanism
             $position = $open - $sounding + 1;
             // The slide cannot be raised in 1st position, so the flat 7th partial is no note there.
             if ($position >= 1 && $position <= 7 && (7 !== $partial || $position > 1)) {
-                $found[] = [$position + (9 === $partial ? 0.5 : 0), Fingering::slide($position, self::adjust($error, $position), FingeringUse::Alternate, '', '', [], $position, $partial, $error)];
+                $found[] = [$position + (9 === $partial ? 0.5 : 0), Fingering::slide(new SlideSetting($position, self::adjust($error, $position), $position), null, [], $partial, $error)];
             }
             foreach ($this->attachments as $letter => [$touches, $lowers, $positions]) {
                 $held = $open - $lowers - $sounding + 1;
                 if ($held >= 1 && $held <= $positions && $partial <= 6) {
-                    $fingering = Fingering::slide($held, self::adjust($error, $held), FingeringUse::Alternate, '', $letter, $touches, self::place($held, $lowers), $partial, $error);
-                    $found[] = [20 + \count($touches) - 1 + $fingering->slidePlace, $fingering];
+                    $slide = new SlideSetting($held, self::adjust($error, $held), self::place($held, $lowers));
+                    $found[] = [20 + \count($touches) - 1 + $slide->out, Fingering::slide($slide, $letter, $touches, $partial, $error)];
                 }
             }
         }
@@ -105,8 +105,8 @@ final class SlideTube implements Mechanism
         $fingerings = [];
         foreach ($this->ranked($sounding) as $fingering) {
             $fingerings[] = [] === $fingerings
-                ? $fingering->as(FingeringUse::Default, '')
-                : TaughtAlternate::placed($this->taught, $sounding, $fingerings[0], $fingering->as(FingeringUse::Alternate, 7 === $fingering->partial ? 'on the flat 7th partial, the slide raised for it' : ''));
+                ? $fingering->as(FingeringUse::Default, null)
+                : TaughtAlternate::placed($this->taught, $sounding, $fingerings[0], $fingering->as(FingeringUse::Alternate, 7 === $fingering->partial ? 'on the flat 7th partial, the slide raised for it' : null));
         }
 
         return $fingerings;

@@ -12,11 +12,11 @@ final readonly class TaughtAlternate
     /**
      * @param int|null       $sounding MIDI number of the sounding note; null for every note
      * @param string         $take     the fingering as it is written: "3", "T1", or "trigger" for any position with a trigger
-     * @param string         $for      only where the default is written so; nothing for any
+     * @param string|null    $for      only where the default is written so; null for any
      * @param list<Occasion> $may
      * @param list<Occasion> $always
      */
-    private function __construct(public ?int $sounding, public string $take, public string $for, public array $may, public array $always)
+    private function __construct(public ?int $sounding, public string $take, public ?string $for, public array $may, public array $always)
     {
     }
 
@@ -32,7 +32,7 @@ final readonly class TaughtAlternate
                 }
             }, $entry->texts($key));
 
-            return new self($entry->has('note') ? \SwiftReed\Pitch\Pitch::parse($entry->text('note'))->midi() - $writtenAboveSounding : null, $entry->text('take'), $entry->text('for'), $read('may'), $read('always'));
+            return new self($entry->has('note') ? \SwiftReed\Pitch\Pitch::parse($entry->text('note'))->midi() - $writtenAboveSounding : null, $entry->text('take'), $entry->textOrNull('for'), $read('may'), $read('always'));
         }, $file->parts('alternates'));
     }
 
@@ -48,7 +48,7 @@ final readonly class TaughtAlternate
         foreach ($taught as $one) {
             $isNote = null === $one->sounding || $one->sounding === $sounding;
             $text = rtrim($fingering->text, '▴▾');
-            if ($isNote && ('' === $one->for || $one->for === $default->text) && ($one->take === $text || ('trigger' === $one->take && '' !== $fingering->side && '' === $default->side))) {
+            if ($isNote && (null === $one->for || $one->for === $default->text) && ($one->take === $text || ('trigger' === $one->take && null !== $fingering->side && null === $default->side))) {
                 array_push($may, ...$one->may);
                 array_push($always, ...$one->always);
             }

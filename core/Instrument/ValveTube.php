@@ -32,7 +32,7 @@ final class ValveTube implements Mechanism
      * @param int       $valves       how many there are
      * @param bool      $compensating whether the last valve adds the tube that combinations with it lack
      * @param array<int, int> $avoided partials that are alternates at best, each with the sounding MIDI number from which that holds
-     * @param string    $side         name of this side of a double instrument, or nothing
+     * @param string|null $side       name of this side of an instrument that has more than one
      * @param bool      $thumb        whether this side is taken by the thumb
      * @param list<TaughtAlternate> $taught
      * @param array<int, string>    $usual  fingerings that a school takes for usual, by the sounding MIDI number
@@ -42,7 +42,7 @@ final class ValveTube implements Mechanism
         private readonly int $valves,
         private readonly bool $compensating,
         private readonly array $avoided,
-        private readonly string $side = '',
+        private readonly ?string $side = null,
         private readonly bool $thumb = false,
         private readonly array $taught = [],
         private readonly array $usual = [],
@@ -90,7 +90,7 @@ final class ValveTube implements Mechanism
                 if (!$nominal && ($cents > self::TOO_SHARP || $cents < self::TOO_FLAT)) {
                     continue;
                 }
-                $found[] = [$this->effort($valves, $partial, $cents, $sounding), Fingering::valves($valves, FingeringUse::Alternate, '', $this->side, $this->thumb, $partial, $cents)];
+                $found[] = [$this->effort($valves, $partial, $cents, $sounding), Fingering::valves($valves, $this->side, $this->thumb, $partial, $cents)];
             }
         }
         usort($found, static fn (array $a, array $b): int => $a[0] <=> $b[0] ?: $a[1]->partial <=> $b[1]->partial ?: $a[1]->text <=> $b[1]->text);
@@ -106,7 +106,7 @@ final class ValveTube implements Mechanism
             }
             $texts[$fingering->text] = true;
             $fingerings[] = match (true) {
-                [] === $fingerings => $fingering->as(FingeringUse::Default, ''),
+                [] === $fingerings => $fingering->as(FingeringUse::Default, null),
                 $effort >= 200 => $fingering->as(FingeringUse::LastResort, 'on the flat 7th partial'),
                 default => TaughtAlternate::placed($this->taught, $sounding, $fingerings[0], $fingering->as(FingeringUse::Alternate, self::why($fingering))),
             };
@@ -115,12 +115,12 @@ final class ValveTube implements Mechanism
         return $fingerings;
     }
 
-    private static function why(Fingering $fingering): string
+    private static function why(Fingering $fingering): ?string
     {
         return match (true) {
             $fingering->cents > 12 => \sprintf('sharp by about %d cents', (int) round($fingering->cents)),
             $fingering->cents < -12 => \sprintf('flat by about %d cents', (int) round(-$fingering->cents)),
-            default => '',
+            default => null,
         };
     }
 

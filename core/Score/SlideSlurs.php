@@ -42,8 +42,8 @@ final class SlideSlurs
 
     private static function isTrue(Fingering $before, Fingering $after, bool $rises): bool
     {
-        $outward = $after->slidePlace - $before->slidePlace;
-        if ($before->side !== $after->side && $before->slide === $after->slide) {
+        $outward = $after->onSlide()->out - $before->onSlide()->out;
+        if ($before->side !== $after->side && $before->onSlide()->position === $after->onSlide()->position) {
             return true; // the slide stays where it is; the trigger alone changes the tube
         }
 

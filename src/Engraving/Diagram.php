@@ -189,7 +189,7 @@ final class Diagram
         for ($position = 1; $position <= 7; ++$position) {
             $ink->path(\sprintf('M%.0f 70 V130', $left + $step * ($position - 1)), Ink::QUIET, 10);
         }
-        $ink->path(\sprintf('M%.0f 30 V170', $left + $step * (min(7.4, $fingering->slidePlace) - 1)), Ink::INK, 48);
+        $ink->path(\sprintf('M%.0f 30 V170', $left + $step * (min(7.4, $fingering->onSlide()->out) - 1)), Ink::INK, 48);
         [$name, $adjust] = self::placeName($fingering);
         $caps = array_keys($touches);
         $gap = [] === $caps ? 0 : 70;
@@ -218,11 +218,12 @@ final class Diagram
      */
     private static function placeName(Fingering $fingering): array
     {
-        if ('' === $fingering->side || 1 === $fingering->slide) {
-            return [(string) $fingering->slide, $fingering->slideAdjust];
+        $slide = $fingering->onSlide();
+        if (null === $fingering->side || $slide->isIn()) {
+            return [(string) $slide->position, $slide->adjust];
         }
-        $whole = (int) floor($fingering->slidePlace + 0.13);
-        $beyond = $fingering->slidePlace - $whole;
+        $whole = (int) floor($slide->out + 0.13);
+        $beyond = $slide->out - $whole;
 
         return match (true) {
             $beyond < 0.13 => [(string) $whole, SlideAdjust::None],

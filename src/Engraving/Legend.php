@@ -40,9 +40,9 @@ final class Legend
                 $all['half'] = ($all['half'] ?? false) || $touches[$id]->isHalfHole;
             }
             $all['flick'] = ($all['flick'] ?? false) || [] !== $note->fingering->momentary;
-            $all['raised'] = ($all['raised'] ?? false) || SlideAdjust::Raised === $note->fingering->slideAdjust;
-            $all['lowered'] = ($all['lowered'] ?? false) || SlideAdjust::Lowered === $note->fingering->slideAdjust;
-            $all['trigger'] = ($all['trigger'] ?? false) || '' !== $note->fingering->side && MechanismKind::Slide === $kind;
+            $all['raised'] = ($all['raised'] ?? false) || SlideAdjust::Raised === $note->fingering->slide?->adjust;
+            $all['lowered'] = ($all['lowered'] ?? false) || SlideAdjust::Lowered === $note->fingering->slide?->adjust;
+            $all['trigger'] = ($all['trigger'] ?? false) || null !== $note->fingering->side && MechanismKind::Slide === $kind;
         }
         $meanings = [
             'half' => 'half covered', 'flick' => 'touched as the note begins, then let go', 'raised' => 'slide a little further in', 'lowered' => 'slide a little further out',

@@ -102,7 +102,7 @@ final readonly class NoteCard
             $alternates,
             $from?->text() ?? '',
             $before->fingering->text ?? '',
-            FingeringUse::Default === $fingering->use ? Speech::sentence($fingering->when.('' === $fingering->voicing ? '' : ('' === $fingering->when ? '' : '; ').$fingering->voicing)) : '',
+            FingeringUse::Default === $fingering->use ? Speech::sentence(implode('; ', array_filter([$fingering->when, $fingering->voicing]))) : '',
             array_map(Speech::sentence(...), FingeringWords::pointedOut($instrument, $fingering, $note->pitch())),
             TalkThrough::advice($instrument, $index, $part->study, $part->plan),
             $resting,

@@ -277,7 +277,7 @@ final class DiagramTest extends KernelTestCase
         foreach (self::fingerings($trombone) as $fingering) {
             if ('T' === $fingering->side || 'TV' === $fingering->side) {
                 preg_match('/text-anchor="start"[^>]*>([^<]+)</', Diagram::of($trombone, $fingering)->svg, $found);
-                $names[$fingering->side.$fingering->slide] = [$found[1] ?? '', round($fingering->slidePlace, 1)];
+                $names[$fingering->side.$fingering->slide?->position] = [$found[1] ?? '', round($fingering->onSlide()->out, 1)];
             }
         }
         // Source of the places: the handbook, chapter 4: with F 2.3 3.6 4.9 6.2 7.4, with both 2.6 4.1 5.6 7.0.

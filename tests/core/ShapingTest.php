@@ -431,7 +431,7 @@ final class ShapingTest extends TestCase
         foreach (['trumpet-bb', 'horn-f', 'trombone', 'tuba-bbb', 'euphonium-bc'] as $id) {
             foreach (['C', 'D', 'Eb', 'F#'] as $tonic) {
                 $plan = Support::part("own $tonic major, lip slurs", $id)->plan;
-                self::assertCount(1, array_unique(array_map(static fn ($note): string => implode(' ', $note->fingering->touches).$note->fingering->slide, $plan->notes)), "$id $tonic");
+                self::assertCount(1, array_unique(array_map(static fn ($note): string => implode(' ', $note->fingering->touches).$note->fingering->slide?->position, $plan->notes)), "$id $tonic");
             }
         }
         $study = Support::part('own C major, lip slurs', 'trumpet-bb')->study;

@@ -220,7 +220,7 @@ final class StudyTest extends TestCase
             }
             [$before, $after] = [$part->plan->notes[$i - 1]->fingering, $part->plan->notes[$i]->fingering];
             $rises = $note->pitch()->midi() > $part->study->notes[$i - 1]->pitch()->midi();
-            $out = $after->slidePlace <=> $before->slidePlace;
+            $out = $after->onSlide()->out <=> $before->onSlide()->out;
             $isTrue = $before->partial !== $after->partial && (0 === $out || ($out > 0) === $rises);
             self::assertSame($isTrue ? Attack::None : Attack::Soft, $note->attack, "note $i");
         }

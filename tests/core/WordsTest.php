@@ -178,7 +178,7 @@ final class WordsTest extends TestCase
                     self::assertGreaterThan(1, $part->instrument->breakBetween($part->study->notes[$spot->from]->pitch(), $part->study->notes[$spot->to]->pitch()), $here);
                 }
                 if (str_contains($words, 'slide from')) {
-                    self::assertGreaterThanOrEqual(3.99, abs($before->slidePlace - $after->slidePlace), $here);
+                    self::assertGreaterThanOrEqual(3.99, abs($before->onSlide()->out - $after->onSlide()->out), $here);
                 }
                 if (str_contains($words, 'half-hole')) {
                     self::assertNotSame([], array_filter($after->touches, static fn (string $id): bool => $part->instrument->mechanism()->touches()[$id]->isHalfHole), $here);

@@ -163,10 +163,10 @@ final readonly class JsonWriter implements Format
         return [
             'touches' => $fingering->touches,
             'text' => $fingering->text,
-            'valves' => self::orNull($fingering->valves),
-            'slide' => 0 === $fingering->slide ? null : $fingering->slide,
-            'slide_adjust' => SlideAdjust::None === $fingering->slideAdjust ? null : $fingering->slideAdjust->value,
-            'side' => self::orNull($fingering->side),
+            'valves' => $fingering->valves,
+            'slide' => $fingering->slide?->position,
+            'slide_adjust' => null === $fingering->slide || SlideAdjust::None === $fingering->slide->adjust ? null : $fingering->slide->adjust->value,
+            'side' => $fingering->side,
             'use' => $fingering->use->value,
             'cents' => $fingering->isDerived() ? round($fingering->cents, 1) + 0.0 : null,
         ];
