@@ -250,27 +250,7 @@ final class InstrumentLibrary
             case 'none':
                 return new NoMechanism();
             case 'valves':
-                $valves = $file->number('valves', 3);
-                $compensating = false;
-                foreach ($setups as $setup) {
-                    $valves = $all->part($setup)->number('valves', $valves);
-                    $compensating = $compensating || $all->part($setup)->flag('compensating');
-                }
-
-                return new ValveTube(Pitch::parse($entry->text('open'))->midi(), $valves, $compensating, self::avoided($file->part('avoid'), 0), taught: TaughtAlternate::listIn($file, $down));
-            case 'horn':
-                $has = static fn (string $flag): bool => [] !== array_filter($setups, static fn (string $setup): bool => $all->part($setup)->flag($flag));
-                $taught = TaughtAlternate::listIn($file, $down);
-                $usual = [];
-                foreach ($setups as $setup) {
-                    foreach ($all->part($setup)->part('usual')->keys() as $note) {
-                        $usual[Pitch::parse($note)->midi() - $down] = $all->part($setup)->part('usual')->text($note);
-                    }
-                }
-                $fSide = new ValveTube(Pitch::parse($file->text('open'))->midi(), 3, false, self::avoided($file->part('avoid'), $down), 'F', taught: $taught, usual: $usual);
-                $bSide = new ValveTube(Pitch::parse($file->text('open-short'))->midi(), 3, false, self::avoided($file->part('avoid-short'), $down), 'Bb', $has('thumb'), $taught);
-
-                return $has('thumb') ? new DoubleHorn($fSide, $bSide, Pitch::parse($file->text('thumb-from'))) : ($has('short') ? $bSide : $fSide);
+                return (new ValveBuilder($file, $entry, array_map($all->part(...), $setups), $down))->build();
             case 'slide':
                 $attachments = [];
                 $defaults = [];
@@ -297,18 +277,7 @@ final class InstrumentLibrary
 
                 return (new KeyworkBuilder($file, $missing, $setups))->build();
             default:
-                throw $file->wrong('mechanism', 'expected keywork, valves, horn, slide or none');
+                throw $file->wrong('mechanism', 'expected keywork, valves, slide or none');
         }
-    }
-
-    /** @return array<int, int> */
-    private static function avoided(FamilyFile $part, int $writtenAboveSounding): array
-    {
-        $avoided = [];
-        foreach ($part->keys() as $partial) {
-            $avoided[(int) $partial] = Pitch::parse($part->text($partial))->midi() - $writtenAboveSounding;
-        }
-
-        return $avoided;
     }
 }

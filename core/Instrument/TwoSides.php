@@ -7,22 +7,31 @@ namespace SwiftReed\Instrument;
 use SwiftReed\Pitch\Pitch;
 
 /**
- * Two sides on one mouthpiece: the long side, and the short side with the thumb from a written note up.
+ * Two tubes on one mouthpiece: the long side, and the short side, which the thumb takes from a written note up.
  */
-final class DoubleHorn implements Mechanism
+final class TwoSides implements Mechanism
 {
-    public function __construct(private readonly ValveTube $long, private readonly ValveTube $short, private readonly Pitch $thumbFrom)
-    {
+    /**
+     * @param string $insteadOfShort what is said of the long side where the short is usual
+     * @param string $insteadOfLong  what is said of the short side where the long is usual
+     */
+    public function __construct(
+        private readonly ValveTube $long,
+        private readonly ValveTube $short,
+        private readonly Pitch $thumbFrom,
+        private readonly string $insteadOfShort,
+        private readonly string $insteadOfLong,
+    ) {
     }
 
     public function fingerings(Pitch $written, int $sounding): array
     {
         $long = $this->long->fingerings($written, $sounding);
         $short = $this->short->fingerings($written, $sounding);
-        $high = $written->midi() >= $this->thumbFrom->midi();
-        [$first, $second, $use, $when] = $high
-            ? [$short, $long, FingeringUse::Alternate, 'on the F side, without the thumb']
-            : [$long, $short, FingeringUse::Fallback, 'on the B♭ side, with the thumb, where the F side does not speak'];
+        $isThumbUsual = $written->midi() >= $this->thumbFrom->midi();
+        [$first, $second, $use, $when] = $isThumbUsual
+            ? [$short, $long, FingeringUse::Alternate, $this->insteadOfShort]
+            : [$long, $short, FingeringUse::Fallback, $this->insteadOfLong];
         $fingerings = $first;
         foreach ($second as $fingering) {
             $isUsual = FingeringUse::Default === $fingering->use;
