@@ -152,7 +152,7 @@ final class Planner
             }
         }
         $places = [];
-        $ticks = $study->recipe->tempo->plannedQuarters() / 60 * Length::QUARTER;
+        $ticks = $study->recipe->timing->tempo->plannedQuarters() / 60 * Length::QUARTER;
         foreach ($study->notes as $i => $note) {
             $all = $every[$surroundings[$i]->midi];
             $own = [] === $tendencies ? 0 : self::tendency($tendencies, $surroundings[$i]->midi);

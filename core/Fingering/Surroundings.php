@@ -45,7 +45,7 @@ final readonly class Surroundings
             $midi[] = $note->tone->pitch->midi();
         }
         $last = \count($notes) - 1;
-        $tick = $study->isUntimed() ? 0.0 : $study->recipe->tempo->plannedQuarters() / 60 * \SwiftReed\Time\Length::QUARTER;
+        $tick = $study->isUntimed() ? 0.0 : $study->recipe->timing->tempo->plannedQuarters() / 60 * \SwiftReed\Time\Length::QUARTER;
         $isUntimed = $study->isUntimed();
         $long = $longBeats * $study->time()->beatTicks();
         $steps = self::stretches($midi, 2);

@@ -33,6 +33,12 @@ final readonly class Accidental
         return str_repeat($this->halfSteps < 0 ? 'b' : '#', abs($this->halfSteps));
     }
 
+    /** The sign as it stands beside a note: as the text, and "natural" where nothing is raised or lowered. */
+    public function besideNote(): string
+    {
+        return 0 === $this->halfSteps ? 'natural' : $this->text();
+    }
+
     /** The same with printed signs, for people. */
     public function sign(): string
     {

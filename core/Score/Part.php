@@ -19,6 +19,7 @@ use SwiftReed\Instrument\Instrument;
 use SwiftReed\Pitch\Pitch;
 use SwiftReed\Study\Study;
 use SwiftReed\Study\StudyNote;
+use SwiftReed\Study\Tonguing\Attack;
 
 /**
  * A study as one instrument's printed part: notes, fingerings, and what is said about them.
@@ -29,8 +30,26 @@ final readonly class Part
     private const HEARD = 10.0;
 
     /** @param list<Tendency> $tendencies the player's own */
-    public function __construct(public Instrument $instrument, public Study $study, public FingeringPlan $plan, public array $tendencies = [])
+    private function __construct(public Instrument $instrument, public Study $study, public FingeringPlan $plan, private Tonguing $tonguing, public array $tendencies)
     {
+    }
+
+    /** @param list<Tendency> $tendencies the player's own */
+    public static function of(Instrument $instrument, Study $study, FingeringPlan $plan, array $tendencies): self
+    {
+        return new self($instrument, $study, $plan, Tonguing::of($study, $plan, $instrument), $tendencies);
+    }
+
+    /** How note i is begun on this instrument. */
+    public function attack(int $i): Attack
+    {
+        return $this->tonguing->attacks[$i];
+    }
+
+    /** Whether note i is set apart a little more than its neighbours. */
+    public function isSeparated(int $i): bool
+    {
+        return $this->tonguing->separated[$i];
     }
 
     /**
@@ -43,7 +62,7 @@ final readonly class Part
         $notes = \array_slice($this->study->notes, $from, $to - $from + 1);
         $begin = $notes[0]->onset ?? 0;
 
-        return new self($this->instrument, $this->study->withNotes(array_map(static fn (StudyNote $note): StudyNote => $note->with(onset: $note->onset - $begin), $notes)), new FingeringPlan(\array_slice($this->plan->notes, $from, $to - $from + 1), [], 0.0), $this->tendencies);
+        return new self($this->instrument, $this->study->withNotes(array_map(static fn (StudyNote $note): StudyNote => $note->with(onset: $note->onset - $begin), $notes)), new FingeringPlan(\array_slice($this->plan->notes, $from, $to - $from + 1), [], 0.0), $this->tonguing->excerpt($from, $to - $from + 1), $this->tendencies);
     }
 
     /** How note i lies, in cents from equal temperament: by the model, or as the player says of his own note. */

@@ -71,7 +71,7 @@ final class PartBuilder
         $recipe = $study->recipe;
         $plan = $this->planner($instrument)->plan($study, $settings->stage, $own->pins, $recipe->pattern->isLipSlurs ? self::onOneFingering($study, $instrument) : $this->drilled($recipe, $instrument, $player, $own), $own->tendencies);
 
-        return new Part($instrument, SlideSlurs::marked($study, $plan, $instrument), $plan, $own->tendencies);
+        return Part::of($instrument, $study, $plan, $own->tendencies);
     }
 
     /**

@@ -13,31 +13,46 @@ use SwiftReed\Study\StudyNote;
 use SwiftReed\Study\Tonguing\Attack;
 
 /**
+ * How each note of a study is begun on the instrument that plays it, now that its fingerings are known.
+ *
  * On a slide a true slur exists only where the partial changes and the slide stays or moves against the pitch, or where the
  * slide stays and only the trigger changes; every other slurred note takes a soft legato tongue. Notes tongued beside those are
- * set apart a little more, so that the contrast is heard.
+ * set apart a little more, so that the contrast is heard. On every other instrument it is as the line asks.
  *
  * Source: the handbook, chapter 3, "Articulation" (common practice).
  */
-final class SlideSlurs
+final readonly class Tonguing
 {
     /** Parts of a position within which the slide counts as still. */
     private const STILL = 0.01;
 
-    public static function marked(Study $study, FingeringPlan $plan, Instrument $instrument): Study
+    /**
+     * @param list<Attack> $attacks
+     * @param list<bool>   $separated whether each is tongued beside soft ones and therefore set apart a little more
+     */
+    private function __construct(public array $attacks, public array $separated)
     {
+    }
+
+    public static function of(Study $study, FingeringPlan $plan, Instrument $instrument): self
+    {
+        $asked = array_map(static fn (StudyNote $note): Attack => $note->attack, $study->notes);
         if (MechanismKind::Slide !== $instrument->mechanism()->kind()) {
-            return $study;
+            return new self($asked, array_fill(0, \count($asked), false));
         }
-        $notes = [];
+        $attacks = [];
         foreach ($study->notes as $i => $note) {
-            if (Attack::None === $note->attack && $i > 0 && !self::isTrue($plan->notes[$i - 1]->fingering, $plan->notes[$i]->fingering, $note->pitch()->isHigherThan($study->notes[$i - 1]->pitch()))) {
-                $note = $note->with(attack: Attack::Soft);
-            }
-            $notes[] = $note;
+            $isSlurred = Attack::None === $note->attack && $i > 0;
+            $attacks[] = $isSlurred && !self::isTrue($plan->notes[$i - 1]->fingering, $plan->notes[$i]->fingering, $note->pitch()->isHigherThan($study->notes[$i - 1]->pitch())) ? Attack::Soft : $note->attack;
         }
 
-        return $study->withNotes(self::contrasted($notes));
+        return new self($attacks, self::contrasted($attacks));
+    }
+
+    /** Of some of the notes. */
+    public function excerpt(int $from, int $count): self
+    {
+        return new self(\array_slice($this->attacks, $from, $count), \array_slice($this->separated, $from, $count));
     }
 
     private static function isTrue(Fingering $before, Fingering $after, bool $rises): bool
@@ -54,21 +69,20 @@ final class SlideSlurs
     /**
      * Tongued notes are separated where a soft one stands beside them; in a line without soft ones they are plain.
      *
-     * @param list<StudyNote> $notes
+     * @param list<Attack> $attacks
      *
-     * @return list<StudyNote>
+     * @return list<bool>
      */
-    private static function contrasted(array $notes): array
+    private static function contrasted(array $attacks): array
     {
-        $isSoft = static fn (int $i): bool => isset($notes[$i]) && Attack::Soft === $notes[$i]->attack;
-        $marked = [];
-        foreach ($notes as $i => $note) {
+        $isSoft = static fn (int $i): bool => Attack::Soft === ($attacks[$i] ?? null);
+        $separated = [];
+        foreach ($attacks as $i => $attack) {
             // A note from which a soft one is slurred belongs to it, and only one that ends outside a slur can be set apart.
-            $endsApart = !isset($notes[$i + 1]) || Attack::Tongue === $notes[$i + 1]->attack;
-            $near = array_filter([$i - 2, $i - 1, $i + 2], $isSoft);
-            $marked[] = Attack::Tongue === $note->attack && $endsApart && [] !== $near ? $note->with(isSeparated: true) : $note;
+            $endsApart = Attack::Tongue === ($attacks[$i + 1] ?? Attack::Tongue);
+            $separated[] = Attack::Tongue === $attack && $endsApart && [] !== array_filter([$i - 2, $i - 1, $i + 2], $isSoft);
         }
 
-        return $marked;
+        return $separated;
     }
 }

@@ -33,15 +33,15 @@ final class Remarks
         $goesItsWay = \in_array($recipe->pattern->progress, [Progress::Listed, Progress::RoundFifths, Progress::RoundFourths], true);
         $kinds = match (true) {
             $recipe->pattern->isLipSlurs => [ClauseKind::Extent, ClauseKind::Place, ClauseKind::Direction, ClauseKind::Sequel, ClauseKind::Range],
-            RangePolicy::TurnRound === $recipe->range => [ClauseKind::Extent, ClauseKind::Place, ClauseKind::Direction, ClauseKind::Sequel],
+            RangePolicy::TurnRound === $recipe->range->policy => [ClauseKind::Extent, ClauseKind::Place, ClauseKind::Direction, ClauseKind::Sequel],
             $goesItsWay => [ClauseKind::Extent],
             default => [],
         };
-        if ([] !== $kinds && Ending::EnclosedTonic === $recipe->ending && !$goesItsWay) {
+        if ([] !== $kinds && Ending::EnclosedTonic === $recipe->course->ending && !$goesItsWay) {
             $kinds[] = ClauseKind::Ending;
         }
         $said = array_map(static fn (ClauseKind $kind): string => '"'.$recipe->line->clause($kind)->text.'"', array_values(array_filter($kinds, $recipe->line->says(...))));
-        $why = RangePolicy::TurnRound === $recipe->range && !$recipe->pattern->isLipSlurs ? 'The line turns round at the limits of the range' : 'The pattern has its own way';
+        $why = RangePolicy::TurnRound === $recipe->range->policy && !$recipe->pattern->isLipSlurs ? 'The line turns round at the limits of the range' : 'The pattern has its own way';
 
         return [] === $said ? [] : [\sprintf('%s; %s %s no part in it.', $why, implode(' and ', $said), 1 === \count($said) ? 'has' : 'have')];
     }
@@ -54,13 +54,13 @@ final class Remarks
     private static function place(Recipe $recipe): array
     {
         $names = [];
-        if (!$recipe->isOwn && [] !== $recipe->pitches) {
+        if (!$recipe->isOwn && [] !== $recipe->placing->pitches) {
             $names[] = $recipe->line->clause(ClauseKind::Place)->text;
         }
         if (!$recipe->isOwn && null !== $recipe->pattern->newNote) {
             $names[] = $recipe->pattern->text;
         }
-        if (!$recipe->isOwn && null !== $recipe->dropAbove) {
+        if (!$recipe->isOwn && null !== $recipe->range->dropAbove) {
             $names[] = $recipe->line->clause(ClauseKind::Range)->text;
         }
 
@@ -70,7 +70,7 @@ final class Remarks
     /** @return list<string> */
     private static function arpeggio(Recipe $recipe): array
     {
-        return Sequel::None === $recipe->sequel || null === $recipe->material->arpeggioNote ? [] : [$recipe->material->arpeggioNote];
+        return Sequel::None === $recipe->course->sequel || null === $recipe->material->arpeggioNote ? [] : [$recipe->material->arpeggioNote];
     }
 
     /**

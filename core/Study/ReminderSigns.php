@@ -40,36 +40,34 @@ final class ReminderSigns
      * @param bool                     $alteredBefore whether the letter stood with a sign of its own earlier in the line
      * @param bool                     $isUnsigned    whether the page has no signature to recall
      * @param bool                     $hasSign       whether a true accidental stands beside the note
-     *
-     * @return string "#", "b", "##", "bb", "natural", or nothing
      */
-    public static function of(Reminders $level, Tone $tone, KeySignature $printed, array $habits, bool $alteredBefore, bool $hasSign, bool $isUnsigned): string
+    public static function of(Reminders $level, Tone $tone, KeySignature $printed, array $habits, bool $alteredBefore, bool $hasSign, bool $isUnsigned): ?Accidental
     {
         $pitch = $tone->pitch;
         $fromSignature = $printed->alterOf($pitch->letter);
         if (Reminders::None === $level || $hasSign) {
-            return ''; // a true accidental stands there already, or none is wanted
+            return null; // a true accidental stands there already, or none is wanted
         }
         if ($isUnsigned && 0 !== $pitch->alter) {
-            return Accidental::of($pitch->alter)->text(); // altered once in the bar; here it is recalled
+            return Accidental::of($pitch->alter); // altered once in the bar; here it is recalled
         }
         if ($pitch->alter !== $fromSignature) {
-            return '';
+            return null;
         }
         if (0 !== $pitch->alter) {
-            return Accidental::of($pitch->alter)->text();
+            return Accidental::of($pitch->alter);
         }
         if (Reminders::Habit === $level && $alteredBefore) {
-            return 'natural';
+            return Accidental::of(0);
         }
         if (Reminders::Habit === $level) {
             foreach ($habits as [$letter, $alter]) {
                 if ($letter === $pitch->letter && 0 !== $alter) {
-                    return 'natural';
+                    return Accidental::of(0);
                 }
             }
         }
 
-        return '';
+        return null;
     }
 }

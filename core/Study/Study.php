@@ -62,7 +62,7 @@ final readonly class Study
     /** Ticks by which bar lines lie earlier than they would without a pick-up: to be added to onsets. */
     public function lead(): int
     {
-        return $this->recipe->pickUp > 0 ? $this->time()->barTicks() - $this->recipe->pickUp : 0;
+        return $this->recipe->timing->pickUp > 0 ? $this->time()->barTicks() - $this->recipe->timing->pickUp : 0;
     }
 
     /** The time signature in which it begins. */
@@ -73,6 +73,6 @@ final readonly class Study
 
     public function isUntimed(): bool
     {
-        return Rhythm::Untimed === $this->recipe->rhythm;
+        return Rhythm::Untimed === $this->recipe->timing->rhythm;
     }
 }

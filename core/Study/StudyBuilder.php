@@ -42,13 +42,13 @@ final readonly class StudyBuilder
         [$concert, $written] = self::keys($recipe, $player);
         $placement = $this->placed($recipe, $player, $written->key, $concert);
         $time = $this->time($recipe, $placement);
-        $comesOut = Rounds::untilItComesOut($placement->tones, $recipe->rhythm, $time);
+        $comesOut = Rounds::untilItComesOut($placement->tones, $recipe->timing->rhythm, $time);
         [$placement, $lengths, $bars] = $this->timed($recipe, $placement, $time, $comesOut);
         $signature = $recipe->material->printedSignature($written->key->tonic);
         $marks = $recipe->articulation->marks($placement->tones);
-        $breaths = Breaths::after($placement->tones, $lengths, $marks, $recipe->tempo, Rhythm::Untimed === $recipe->rhythm, $player->phrase);
+        $breaths = Breaths::after($placement->tones, $lengths, $marks, $recipe->timing->tempo, Rhythm::Untimed === $recipe->timing->rhythm, $player->phrase);
         $habits = ReminderSigns::habits($player);
-        $lead = $recipe->pickUp > 0 ? $time->barTicks() - $recipe->pickUp : 0;
+        $lead = $recipe->timing->pickUp > 0 ? $time->barTicks() - $recipe->timing->pickUp : 0;
         $isUnsigned = !$recipe->material->printsSignature;
         $everyTime = $isUnsigned && Stage::First === $player->stage();
         $signs = new SignsInForce($signature, $everyTime);
@@ -56,7 +56,7 @@ final readonly class StudyBuilder
         $onset = 0;
         $isBeyond = false;
         foreach ($placement->tones as $i => $tone) {
-            $onset += $tone->rests * $recipe->rhythm->ticks();
+            $onset += $tone->rests * $recipe->timing->rhythm->ticks();
             $bar = $bars->bar($onset + $lead);
             $hasSign = $signs->take($tone->pitch, $bar);
             $notes[] = new StudyNote(
@@ -64,11 +64,11 @@ final readonly class StudyBuilder
                 $tone->sounding,
                 $onset,
                 $lengths[$i],
-                $recipe->pickUp > 0 ? $bar : $bar + 1,
+                $recipe->timing->pickUp > 0 ? $bar : $bar + 1,
                 $marks[$i][0],
                 $marks[$i][1],
                 $breaths[$i],
-                0 !== $onset % Length::SIXTEENTH || 0 !== $lengths[$i] % Length::SIXTEENTH ? '3:2' : '',
+                0 !== $onset % Length::SIXTEENTH || 0 !== $lengths[$i] % Length::SIXTEENTH,
                 ReminderSigns::of($player->settings->reminders, $tone, $signature, $habits, $signs->alteredBefore($tone->pitch), $hasSign, $isUnsigned),
             );
             $onset += $lengths[$i];
@@ -85,8 +85,8 @@ final readonly class StudyBuilder
         if ($recipe->pattern->isLipSlurs) {
             return LipSlurs::placed($recipe, $player, $written, $sounding);
         }
-        $isRestated = Sequel::Restated === $recipe->sequel || Rhythm::OneLongInTheBar === $recipe->rhythm;
-        $walk = new Walk($recipe->material, $recipe->pattern, $recipe->direction, $this->arpeggio($recipe), $isRestated, Ending::EnclosedTonic === $recipe->ending, $sounding);
+        $isRestated = Sequel::Restated === $recipe->course->sequel || Rhythm::OneLongInTheBar === $recipe->timing->rhythm;
+        $walk = new Walk($recipe->material, $recipe->pattern, $recipe->course->direction, $this->arpeggio($recipe), $isRestated, Ending::EnclosedTonic === $recipe->course->ending, $sounding);
 
         return (new RangeFitting(new Ground($recipe, $player, $written, $walk)))->place();
     }
@@ -99,11 +99,11 @@ final readonly class StudyBuilder
     private function time(Recipe $recipe, Placement $placement): TimeSignature
     {
         $count = \count(array_filter($placement->tones, static fn (Tone $tone): bool => !$tone->inSequel));
-        if (Rhythm::OneLongInTheBar === $recipe->rhythm) {
-            return $this->oneLongTime($recipe, $placement->tones, $count, $recipe->timeSaid ? $recipe->time : null);
+        if (Rhythm::OneLongInTheBar === $recipe->timing->rhythm) {
+            return $this->oneLongTime($recipe, $placement->tones, $count, $recipe->timing->isTimeSaid ? $recipe->timing->time : null);
         }
 
-        return Rhythm::LongOnBeat === $recipe->rhythm && !$recipe->timeSaid && OneLong::notesInBar(TimeSignature::TwoFour) === $count && $recipe->longOn <= 2 ? TimeSignature::TwoFour : $recipe->time;
+        return Rhythm::LongOnBeat === $recipe->timing->rhythm && !$recipe->timing->isTimeSaid && OneLong::notesInBar(TimeSignature::TwoFour) === $count && $recipe->timing->longOn <= 2 ? TimeSignature::TwoFour : $recipe->timing->time;
     }
 
     /**
@@ -115,11 +115,11 @@ final readonly class StudyBuilder
     {
         foreach ($tones as $tone) {
             if ($tone->rests > 0 || 1 !== $tone->stretch) {
-                throw StudyError::ownLengthAlready($recipe->rhythm->value, $recipe->pattern->isStraight() ? $recipe->range->value : $recipe->pattern->text);
+                throw StudyError::ownLengthAlready($recipe->timing->rhythm->value, $recipe->pattern->isStraight() ? $recipe->range->policy->value : $recipe->pattern->text);
             }
         }
 
-        return OneLong::time($count, $said) ?? throw StudyError::doesNotFillBars($count, null === $said ? null : $said->value, $recipe->pattern->isStraight() && RangePolicy::TurnRound !== $recipe->range);
+        return OneLong::time($count, $said) ?? throw StudyError::doesNotFillBars($count, null === $said ? null : $said->value, $recipe->pattern->isStraight() && RangePolicy::TurnRound !== $recipe->range->policy);
     }
 
     /**
@@ -133,17 +133,17 @@ final readonly class StudyBuilder
      */
     private function timed(Recipe $recipe, Placement $once, TimeSignature $time, int $comesOut): array
     {
-        if (Rhythm::OneLongInTheBar === $recipe->rhythm) {
+        if (Rhythm::OneLongInTheBar === $recipe->timing->rhythm) {
             return $this->oneLong($recipe, $once, $time);
         }
-        $times = 0 === $recipe->rounds ? $comesOut : $recipe->rounds;
+        $times = $recipe->timing->rounds ?? $comesOut;
         if ($times * \count($once->tones) > Walk::MOST) {
             throw StudyError::tooManyNotes(Walk::MOST);
         }
         $played = 1 === $times ? $once : $once->with(Rounds::of($once->tones, $times));
         $played = null === $recipe->drillAfter ? $played : Drill::of($played, $recipe->drillAfter);
 
-        return [$played, $recipe->rhythm->lengths($played->tones, Ending::LongLast === $recipe->ending, $time, $recipe->longOn, $recipe->pickUp), Bars::of($time)];
+        return [$played, $recipe->timing->rhythm->lengths($played->tones, Ending::LongLast === $recipe->course->ending, $time, $recipe->timing->longOn, $recipe->timing->pickUp), Bars::of($time)];
     }
 
     /**
@@ -156,7 +156,7 @@ final readonly class StudyBuilder
     private function oneLong(Recipe $recipe, Placement $once, TimeSignature $first): array
     {
         if (null !== $recipe->drillAfter) {
-            throw StudyError::ownLengthAlready($recipe->rhythm->value, $recipe->line->clause(ClauseKind::Drill)->text);
+            throw StudyError::ownLengthAlready($recipe->timing->rhythm->value, $recipe->line->clause(ClauseKind::Drill)->text);
         }
         $bars = Bars::of($first);
         $tones = [];
@@ -197,7 +197,7 @@ final readonly class StudyBuilder
     /** @throws StudyError */
     private function arpeggio(Recipe $recipe): ?Material
     {
-        if (Sequel::None === $recipe->sequel) {
+        if (Sequel::None === $recipe->course->sequel) {
             return null;
         }
         if (null === $recipe->material->arpeggio) {

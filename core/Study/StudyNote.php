@@ -4,12 +4,13 @@ declare(strict_types=1);
 
 namespace SwiftReed\Study;
 
+use SwiftReed\Pitch\Accidental;
 use SwiftReed\Pitch\Pitch;
 use SwiftReed\Study\Tonguing\Attack;
 use SwiftReed\Study\Tonguing\Slur;
 
 /**
- * One note of a finished study.
+ * One note of a finished study, begun as the line asks; what an instrument makes of that stands in its part.
  */
 final readonly class StudyNote
 {
@@ -17,9 +18,8 @@ final readonly class StudyNote
      * @param int    $onset    ticks from the start
      * @param int    $length   ticks
      * @param int    $bar      counted from 1; 0 is the pick-up
-     * @param string $tuplet   "3:2" inside a triplet, else nothing
-     * @param bool   $isSeparated whether it is tongued beside soft ones and therefore set apart a little more
-     * @param string $reminder the sign a reminder would show beside this note: "#", "b", "##", "bb", "natural", or nothing
+     * @param bool   $isTriplet whether three fill the time of two
+     * @param Accidental|null $reminder the sign a reminder would show beside this note
      */
     public function __construct(
         public Tone $tone,
@@ -30,9 +30,8 @@ final readonly class StudyNote
         public Attack $attack,
         public Slur $slur,
         public bool $breathAfter,
-        public string $tuplet,
-        public string $reminder,
-        public bool $isSeparated = false,
+        public bool $isTriplet,
+        public ?Accidental $reminder,
     ) {
     }
 
@@ -42,8 +41,8 @@ final readonly class StudyNote
     }
 
     /** The same note with what is named; at another place in time its bar is left as it was. */
-    public function with(?int $onset = null, ?Attack $attack = null, ?bool $isSeparated = null): self
+    public function with(?int $onset = null): self
     {
-        return new self($this->tone, $this->sounding, $onset ?? $this->onset, $this->length, $this->bar, $attack ?? $this->attack, $this->slur, $this->breathAfter, $this->tuplet, $this->reminder, $isSeparated ?? $this->isSeparated);
+        return new self($this->tone, $this->sounding, $onset ?? $this->onset, $this->length, $this->bar, $this->attack, $this->slur, $this->breathAfter, $this->isTriplet, $this->reminder);
     }
 }

@@ -13,10 +13,10 @@ final readonly class Tempo
      * @param int    $bpm     beats a minute
      * @param string $unit    the beat as a fraction of a whole note, "1/4"
      * @param bool   $printed whether the line says a tempo
-     * @param int    $goal    beats a minute to work up to; 0 when none is said
+     * @param int|null $goal  beats a minute to work up to, if it is said
      * @param string $click   "every" or "2 and 4"
      */
-    public function __construct(public int $bpm, public string $unit, public bool $printed, public int $goal, public string $click)
+    public function __construct(public int $bpm, public string $unit, public bool $printed, public ?int $goal, public string $click)
     {
     }
 
@@ -31,6 +31,6 @@ final readonly class Tempo
     /** Quarter notes a minute at which fingerings are planned: the goal's, where one is said. */
     public function plannedQuarters(): float
     {
-        return $this->goal > 0 ? $this->quarters() * $this->goal / $this->bpm : $this->quarters();
+        return null !== $this->goal ? $this->quarters() * $this->goal / $this->bpm : $this->quarters();
     }
 }

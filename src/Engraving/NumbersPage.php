@@ -92,9 +92,10 @@ final class NumbersPage
                     $value = $item->writtenTicks();
                     $svg .= self::value($middle, $value, $item->isTriplet);
                 }
-                $svg .= $item->isRest() || $item->tiedFrom
+                $begins = $item->begins();
+                $svg .= null === $begins
                     ? \sprintf('<text x="%.0f" y="1000" font-size="%d" text-anchor="middle">%s</text>', $middle, $size, $item->isRest() ? '·' : '–')
-                    : self::number($part, $item->note, $middle, $size, $fromRoot, $moves[$item->note] ?? 0);
+                    : self::number($part, $begins, $middle, $size, $fromRoot, $moves[$begins] ?? 0);
                 $x += $column;
             }
             $svg .= \sprintf('<path d="M%.0f 520 V1080" stroke="currentColor" stroke-width="20"/>', $x);

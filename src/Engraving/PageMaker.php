@@ -67,7 +67,7 @@ final class PageMaker
     /** @param callable(EngravedSystem): array{string, int} $draw drawing and height of one system */
     private function drawn(Part $part, Engraving $engraving, int $width, string $label, callable $draw): Sheet
     {
-        $y = $part->study->recipe->tempo->printed ? self::TEMPO : 0;
+        $y = $part->study->recipe->timing->tempo->printed ? self::TEMPO : 0;
         $body = $this->tempo($part, 0, 430);
         foreach ($engraving->systems as $system) {
             [$drawing, $height] = $draw($system);
@@ -111,7 +111,7 @@ final class PageMaker
 
     private function tempo(Part $part, int $x, int $y): string
     {
-        $tempo = $part->study->recipe->tempo;
+        $tempo = $part->study->recipe->timing->tempo;
 
         return $tempo->printed ? Signs::metronome($tempo->unit, $tempo->bpm, $x, $y) : '';
     }

@@ -191,7 +191,7 @@ final class PrintedPages
         $size = (int) (440 * $words);
         $svg = self::text(0, (int) (430 * $words), $size, $title, Ink::INK, 700, 'Alegreya, Noto Sans Math, serif');
         $room = self::WIDTH - Ink::width($title, $size) - 400;
-        $tempo = $part->study->recipe->tempo;
+        $tempo = $part->study->recipe->timing->tempo;
         if ($tempo->printed && !$isOneLine) {
             $room -= 2400 * $words;
             $svg .= Signs::metronome($tempo->unit, $tempo->bpm, self::WIDTH - (int) (2200 * $words), (int) (430 * $words));
@@ -338,7 +338,7 @@ final class PrintedPages
     {
         $words = $look->words();
         $first = $studies->parts[0];
-        $tempo = $first->study->recipe->tempo;
+        $tempo = $first->study->recipe->timing->tempo;
         $isOneTempo = $tempo->printed && ($studies->isSingle() || 1 === \count($studies->lines));
         $title = self::fitted($studies->heading(), (int) (860 * $words), self::WIDTH);
         $svg = '';

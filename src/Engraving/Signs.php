@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Engraving;
 
+use SwiftReed\Pitch\Accidental;
+
 /**
  * Small drawings that stand among the music: reminder accidentals and the note of a metronome mark. Lengths are in
  * units, a hundred to the millimetre.
@@ -13,12 +15,12 @@ final class Signs
     public const ACCENT = '#0d6160';
 
     /** A reminder, smaller than a true accidental, its middle at x, y. */
-    public static function reminder(string $sign, float $x, float $y): string
+    public static function reminder(Accidental $sign, float $x, float $y): string
     {
         $flat = '<path d="M-45 -175 V75 M-45 -20 C-10 -70 60 -60 45 0 C35 40 -15 60 -45 75"/>';
         $sharp = '<path d="M-25 -115 V125 M30 -130 V110 M-70 -30 L75 -65 M-70 55 L75 20"/>';
         $natural = '<path d="M-38 -150 V70 L42 45 M38 150 V-70 L-42 -45"/>';
-        $drawing = match ($sign) {
+        $drawing = match ($sign->besideNote()) {
             '#' => $sharp,
             'b' => $flat,
             'natural' => $natural,

@@ -60,7 +60,8 @@ final class SystemDrawing
         }
         if (Reminders::None !== $rows->reminders) {
             foreach ($system->heads as $i => $head) {
-                $svg .= Signs::reminder($part->study->notes[$i]->reminder, $head->left - 150, $head->y);
+                $sign = $part->study->notes[$i]->reminder;
+                $svg .= null === $sign ? '' : Signs::reminder($sign, $head->left - 150, $head->y);
             }
         }
         $svg .= self::moves($part, $system);

@@ -106,7 +106,7 @@ final class FuzzTest extends TestCase
         self::assertTrue(!$study->isBeyondLimit || [] !== $study->warnings, $part->line().' leaves the stage without a word');
         foreach ($study->isUntimed() ? [] : BarLayout::bars($study) as $bar) {
             $sum = array_sum(array_map(static fn (BarItem $item): int => $item->length, $bar->items));
-            self::assertSame(0 === $bar->number ? $study->recipe->pickUp : $study->bars->time($bar->items[0]->onset)->barTicks(), $sum, $part->line());
+            self::assertSame(0 === $bar->number ? $study->recipe->timing->pickUp : $study->bars->time($bar->items[0]->onset)->barTicks(), $sum, $part->line());
         }
         MusicXmlWriter::write($part);
         MidiWriter::write($part);
@@ -125,7 +125,7 @@ final class FuzzTest extends TestCase
     /** @return list<string> */
     private static function meaning(Part $part): array
     {
-        return array_map(static fn (StudyNote $note): string => implode(' ', [$note->pitch()->text(), $note->sounding->text(), $note->onset, $note->length, $note->attack->value, $note->tone->degree]), $part->study->notes);
+        return array_map(static fn (StudyNote $note, int $i): string => implode(' ', [$note->pitch()->text(), $note->sounding->text(), $note->onset, $note->length, $part->attack($i)->value, $note->tone->degree]), $part->study->notes, array_keys($part->study->notes));
     }
 
     /** @return iterable<string> */

@@ -196,7 +196,7 @@ final class PlanOptimumTest extends TestCase
             }
             if ($i > 0) {
                 $change = $changes->between($places[$i - 1]->note->pitch(), $fingerings[$i - 1], $place->note->pitch(), $fingerings[$i]);
-                $moves = $fingerings[$i]->onSlide()->out <=> $fingerings[$i - 1]->onSlide()->out;
+                $moves = ($fingerings[$i]->slide->out ?? 0.0) <=> ($fingerings[$i - 1]->slide->out ?? 0.0);
                 $isExchanged = $fingerings[$i] !== $fingerings[$i - 1] && $place->note->pitch()->midi() === $places[$i - 1]->note->pitch()->midi();
                 $sum += $isExchanged ? Weights::shipped()->unclean : $place->weight * $change->moves + ($place->isFresh ? Weights::shipped()->afterBreath : 1.0) * $change->unclean;
                 $sum += 0 !== $way && $moves === -$way ? $place->weight * Weights::shipped()->turn : 0.0;

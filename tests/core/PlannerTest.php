@@ -92,7 +92,7 @@ final class PlannerTest extends TestCase
         self::assertSame(['A4', 'B4', 'A4', 'B4', 'A4', 'B4', 'A4', 'B4', 'A4', 'G#4', 'A4', 'B4', 'C#5', 'G#4', 'A4', 'B4', 'C#5', 'A3'], \array_slice($names, 0, 18));
         self::assertCount(17 + 29, $names);
         self::assertSame($line->plan->notes[8]->fingering->text, $drill->plan->notes[1]->fingering->text, 'not the trill fingering');
-        $bar = $drill->study->recipe->time->barTicks();
+        $bar = $drill->study->recipe->timing->time->barTicks();
         foreach ([9, 13, 17] as $section) {
             self::assertSame(0, $drill->study->notes[$section]->onset % $bar, 'every part begins a bar');
         }

@@ -68,7 +68,7 @@ final class ShapingTest extends TestCase
             $bars = BarLayout::bars($study);
             $lengths = array_map(static fn ($bar): int => array_sum(array_map(static fn ($item): int => $item->length, $bar->items)), $bars);
             self::assertSame($ticks, $lengths[0], $clauses);
-            self::assertSame([$study->recipe->time->barTicks()], array_values(array_unique(\array_slice($lengths, 1))), $clauses);
+            self::assertSame([$study->recipe->timing->time->barTicks()], array_values(array_unique(\array_slice($lengths, 1))), $clauses);
             self::assertSame(range(0, \count($bars) - 1), array_map(static fn ($bar): int => $bar->number, $bars));
             self::assertSame([0, 0], [$study->notes[0]->onset, $study->notes[0]->bar]);
         }
@@ -180,7 +180,7 @@ final class ShapingTest extends TestCase
             foreach (['major, 2 octaves, quarters, quarter = 72', 'major, 2 octaves, half notes, quarter = 90', 'harmonic minor, half notes, quarter = 60', 'major, whole notes, quarter = 80', 'chromatic, 2 octaves, quarters, quarter = 100', 'dorian, up, quarters, quarter = 50', 'major, quarters, quarter = 52, down', 'arpeggio, 2 octaves, half notes, quarter = 66'] as $what) {
                 foreach (['Bb', 'F', 'Eb', 'C'] as $tonic) {
                     $study = Support::part("concert $tonic $what", $id, $stage)->study;
-                    [$notes, $tempo] = [$study->notes, $study->recipe->tempo];
+                    [$notes, $tempo] = [$study->notes, $study->recipe->timing->tempo];
                     if ([] !== $study->moves) {
                         continue; // a leap up is always breathed for
                     }
@@ -404,12 +404,12 @@ final class ShapingTest extends TestCase
 
     public function testReminderSignsStandAsideForTrueOnes(): void
     {
-        $signs = static fn (Reminders $level): string => implode(' ', array_map(static fn (StudyNote $note): string => $note->pitch()->name()->text().('' === $note->reminder ? '' : ':'.$note->reminder), Support::built('own A major, from A4, 3 notes, up, cell 1 b3 3 4', Support::instruments()->instrument('flute'), reminders: $level)->study->notes));
+        $signs = static fn (Reminders $level): string => implode(' ', array_map(static fn (StudyNote $note): string => $note->pitch()->name()->text().(null === $note->reminder ? '' : ':'.$note->reminder->besideNote()), Support::built('own A major, from A4, 3 notes, up, cell 1 b3 3 4', Support::instruments()->instrument('flute'), reminders: $level)->study->notes));
         // In the first bar C natural takes a true sign, and so does the C sharp after it; D flat and D in the second bar likewise.
         self::assertSame('A C C# D B Db D E C#:#', $signs(Reminders::Affected));
         self::assertSame('A C C# D B Db D E C#', $signs(Reminders::None));
         $long = Support::built('own C major, from C4, up, cell 1 b3 3 4 5 6 7 8', Support::instruments()->instrument('keyboard'), reminders: Reminders::Habit);
-        self::assertSame(['E4', 'natural'], [$long->study->notes[16]->pitch()->text(), $long->study->notes[16]->reminder], 'E stood as E flat four bars before');
+        self::assertSame(['E4', 'natural'], [$long->study->notes[16]->pitch()->text(), $long->study->notes[16]->reminder?->besideNote()], 'E stood as E flat four bars before');
     }
 
     public function testLettersForThoseWhoDoNotReadYet(): void

@@ -77,7 +77,7 @@ final class StudyTest extends TestCase
         foreach (['major', 'major pentatonic', 'blues', 'chromatic', 'arpeggio', 'triad', 'bebop'] as $scale) {
             foreach (['', ', long last', ', 2 octaves'] as $more) {
                 $part = Support::part("own C $scale$more, $rhythm", 'clarinet-bb');
-                $time = $part->study->recipe->time;
+                $time = $part->study->recipe->timing->time;
                 $sounding = [];
                 foreach (BarLayout::bars($part->study) as $bar) {
                     $onset = ($bar->number - 1) * $time->barTicks();
@@ -152,7 +152,7 @@ final class StudyTest extends TestCase
                             continue;
                         }
                         $pitch = $part->study->notes[$item->note]->pitch();
-                        $said = '' === $item->accidental ? ($inForce[$pitch->staffPlace()] ?? $part->study->signature->alterOf($pitch->letter)) : ('natural' === $item->accidental ? 0 : \SwiftReed\Pitch\Accidental::parse($item->accidental)->halfSteps);
+                        $said = null === $item->accidental ? ($inForce[$pitch->staffPlace()] ?? $part->study->signature->alterOf($pitch->letter)) : $item->accidental->halfSteps;
                         self::assertSame($pitch->alter, $said, "$tonic $scale: a player would read another note");
                         $inForce[$pitch->staffPlace()] = $said;
                     }
@@ -165,10 +165,10 @@ final class StudyTest extends TestCase
     {
         $part = Support::part('concert G major, 2 octaves', 'clarinet-bb');
         foreach ($part->study->notes as $note) {
-            self::assertSame(\in_array($note->pitch()->name()->text(), ['C#', 'F#', 'G#'], true) ? '#' : '', $note->reminder);
+            self::assertSame(\in_array($note->pitch()->name()->text(), ['C#', 'F#', 'G#'], true) ? '#' : null, $note->reminder?->besideNote());
         }
         $habit = Support::built('concert C major', Support::instruments()->instrument('flute'), Stage::Full, reminders: Reminders::Habit);
-        $naturals = array_filter($habit->study->notes, static fn (StudyNote $note): bool => 'natural' === $note->reminder);
+        $naturals = array_filter($habit->study->notes, static fn (StudyNote $note): bool => 0 === $note->reminder?->halfSteps);
         self::assertSame(['A', 'B', 'E'], self::sorted(array_unique(array_map(static fn (StudyNote $note): string => $note->pitch()->name()->text(), $naturals))));
     }
 
@@ -222,9 +222,15 @@ final class StudyTest extends TestCase
             $rises = $note->pitch()->midi() > $part->study->notes[$i - 1]->pitch()->midi();
             $out = $after->onSlide()->out <=> $before->onSlide()->out;
             $isTrue = $before->partial !== $after->partial && (0 === $out || ($out > 0) === $rises);
-            self::assertSame($isTrue ? Attack::None : Attack::Soft, $note->attack, "note $i");
+            self::assertSame($isTrue ? Attack::None : Attack::Soft, $part->attack($i), "note $i");
         }
-        self::assertNotContains(Attack::Soft, array_map(static fn (StudyNote $note): Attack => $note->attack, Support::part('concert F, slurred', 'euphonium-bc')->study->notes));
+        self::assertNotContains(Attack::Soft, self::attacks(Support::part('concert F, slurred', 'euphonium-bc')));
+    }
+
+    /** @return list<Attack> */
+    private static function attacks(Part $part): array
+    {
+        return array_map($part->attack(...), array_keys($part->study->notes));
     }
 
     public function testFractionsAreReduced(): void

@@ -42,7 +42,7 @@ foreach ($lines as $i => $line) {
         $data['parts'][] = [
             'line' => $line,
             'instrument' => $id,
-            'bpm' => $part->study->recipe->tempo->quarters(),
+            'bpm' => $part->study->recipe->timing->tempo->quarters(),
             'time' => $part->study->time()->value,
             'notes' => array_map(static fn (StudyNote $note): array => ['midi' => $note->sounding->midi(), 'written' => $note->pitch()->midi(), 'onset' => $note->onset, 'length' => $note->length], $part->study->notes),
             'midi' => base64_encode(MidiWriter::write($part)),

@@ -74,9 +74,9 @@ final readonly class JsonWriter implements Format
             $notes[] = self::note($i, $note, $part->plan->notes[$i], $part);
         }
         $pitches = array_map(static fn (StudyNote $note): int => $note->pitch()->midi(), $study->notes);
-        $tempo = ['bpm' => $recipe->tempo->bpm, 'unit' => $recipe->tempo->unit, 'click' => $recipe->tempo->click];
+        $tempo = ['bpm' => $recipe->timing->tempo->bpm, 'unit' => $recipe->timing->tempo->unit, 'click' => $recipe->timing->tempo->click];
 
-        $rounds = [] + ($study->comesOutAfter > 1 ? ['rounds' => $study->comesOutAfter] : []) + ($recipe->rounds > 1 ? ['times' => $recipe->rounds] : []) + (0 === $recipe->rounds ? ['times' => $study->comesOutAfter] : []);
+        $rounds = [] + ($study->comesOutAfter > 1 ? ['rounds' => $study->comesOutAfter] : []) + (1 === $recipe->timing->rounds ? [] : ['times' => $recipe->timing->rounds ?? $study->comesOutAfter]);
 
         return [
             'version' => self::VERSION,
@@ -84,11 +84,11 @@ final readonly class JsonWriter implements Format
             'instrument' => ['id' => $part->instrument->id, 'name' => $part->instrument->name, 'setup' => $part->instrument->setup],
             'concert_key' => ['tonic' => $study->concertKey->tonic->text(), 'mode' => $recipe->material->nameOn($study->concertKey->tonic), 'fifths' => $study->concertSignature->fifths],
             'written_key' => ['tonic' => $study->writtenKey->key->tonic->text(), 'mode' => $recipe->material->nameOn($study->writtenKey->key->tonic), 'fifths' => $study->signature->fifths, 'respelled' => $study->writtenKey->respelled],
-            'tempo' => 0 === $recipe->tempo->goal ? $tempo : $tempo + ['goal' => $recipe->tempo->goal],
+            'tempo' => null === $recipe->timing->tempo->goal ? $tempo : $tempo + ['goal' => $recipe->timing->tempo->goal],
             'time' => $study->time()->value,
             'bars' => self::bars($study),
             'pattern' => $recipe->pattern->text,
-            'pickup' => Length::fraction($recipe->pickUp),
+            'pickup' => Length::fraction($recipe->timing->pickUp),
             'untimed' => $study->isUntimed(),
             ...$rounds,
             'notes' => $notes,
@@ -139,13 +139,13 @@ final readonly class JsonWriter implements Format
             'degree' => $note->tone->degree,
             'root' => $note->tone->root,
             'from_root' => $note->tone->fromRoot,
-            'separated' => $note->isSeparated,
-            'tongued' => Attack::None !== $note->attack,
-            'attack' => $note->attack->value,
+            'separated' => $part->isSeparated($i),
+            'tongued' => Attack::None !== $part->attack($i),
+            'attack' => $part->attack($i)->value,
             'slur' => Slur::Outside === $note->slur ? null : $note->slur->value,
             'breath' => $note->breathAfter,
-            'tuplet' => self::orNull($note->tuplet),
-            'reminder' => self::orNull($note->reminder),
+            'tuplet' => $note->isTriplet ? '3:2' : null,
+            'reminder' => $note->reminder?->besideNote(),
             'fingering' => ['cents' => $planned->fingering->isDerived() ? round($part->cents($i), 1) + 0.0 : null] + self::fingering($planned->fingering) + [
                 'momentary' => $planned->fingering->momentary,
                 'resting' => $planned->resting,

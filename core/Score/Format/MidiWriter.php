@@ -76,7 +76,7 @@ final readonly class MidiWriter implements Format
             $last = $study->notes[\count($study->notes) - 1];
             $end = $last->onset + $last->length;
             $music[] = [$at, self::meta(0x06, self::plain(Heading::of($part)))];
-            array_push($music, ...self::notes($study, $at));
+            array_push($music, ...self::notes($part, $at));
             if ($choices->heldChords) {
                 array_push($chords, ...self::chords($study, $at, $end));
             }
@@ -107,7 +107,7 @@ final readonly class MidiWriter implements Format
     {
         $material = $study->recipe->material;
         $events = [
-            [$at, self::meta(0x51, substr(pack('N', (int) round(60_000_000 / $study->recipe->tempo->quarters())), 1))],
+            [$at, self::meta(0x51, substr(pack('N', (int) round(60_000_000 / $study->recipe->timing->tempo->quarters())), 1))],
             [$at, self::meta(0x59, pack('cC', $study->concertSignature->fifths, -3 === $material->modeFifths ? 1 : 0))],
         ];
         if ($study->lead() > 0 && !$countedIn) {
@@ -134,7 +134,7 @@ final readonly class MidiWriter implements Format
      */
     private static function pickUp(Study $study, int $at): array
     {
-        $ticks = $study->recipe->pickUp;
+        $ticks = $study->recipe->timing->pickUp;
         $quarters = 0 === $ticks % Length::QUARTER;
 
         return [
@@ -149,19 +149,19 @@ final readonly class MidiWriter implements Format
     }
 
     /** @return list<array{int, string}> */
-    private static function notes(Study $study, int $at): array
+    private static function notes(Part $part, int $at): array
     {
         $events = [];
-        foreach ($study->notes as $i => $note) {
-            $next = $study->notes[$i + 1] ?? null;
+        foreach ($part->study->notes as $i => $note) {
+            $isBeforeSoft = isset($part->study->notes[$i + 1]) && Attack::Soft === $part->attack($i + 1);
             $share = match (true) {
                 $note->breathAfter => self::BEFORE_BREATH,
                 Slur::Start === $note->slur, Slur::Continue === $note->slur => 1.0,
-                $note->isSeparated => self::SEPARATED,
-                null !== $next && Attack::Soft === $next->attack => self::BEFORE_SOFT,
+                $part->isSeparated($i) => self::SEPARATED,
+                $isBeforeSoft => self::BEFORE_SOFT,
                 default => self::TONGUED,
             };
-            array_push($events, ...self::sounding($at + $note->onset, (int) round($note->length * $share), 0, $note->sounding->midi(), Attack::Tongue === $note->attack ? self::VELOCITY : self::VELOCITY - 8));
+            array_push($events, ...self::sounding($at + $note->onset, (int) round($note->length * $share), 0, $note->sounding->midi(), Attack::Tongue === $part->attack($i) ? self::VELOCITY : self::VELOCITY - 8));
         }
 
         return $events;

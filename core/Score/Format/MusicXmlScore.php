@@ -7,7 +7,6 @@ namespace SwiftReed\Score\Format;
 use SwiftReed\Explain\TouchLines;
 use SwiftReed\Fingering\HardSpots;
 use SwiftReed\Instrument\MechanismKind;
-use SwiftReed\Pitch\Accidental;
 use SwiftReed\Scale\Chord;
 use SwiftReed\Scale\Material;
 use SwiftReed\Score\Heading;
@@ -285,7 +284,7 @@ final class MusicXmlScore
     private function tempo(): void
     {
         $xml = $this->xml;
-        $tempo = $this->part->study->recipe->tempo;
+        $tempo = $this->part->study->recipe->timing->tempo;
         $quarters = rtrim(rtrim(\sprintf('%.2f', $tempo->quarters()), '0'), '.');
         if (!$tempo->printed) {
             $xml->startElement('sound');
@@ -316,18 +315,19 @@ final class MusicXmlScore
     /** What stands before a note: its chord, and the name of a change that is to be practised. */
     private function before(BarItem $item): void
     {
-        if ($item->isRest() || $item->tiedFrom) {
+        $begins = $item->begins();
+        if (null === $begins) {
             return;
         }
-        $chord = $this->chords[$item->note] ?? null;
+        $chord = $this->chords[$begins] ?? null;
         if (null !== $chord) {
             $this->harmony($chord);
         }
-        if (isset($this->hard[$item->note])) {
+        if (isset($this->hard[$begins])) {
             $this->xml->startElement('direction');
             $this->xml->writeAttribute('placement', 'below');
             $this->xml->startElement('direction-type');
-            $this->xml->writeElement('words', $this->hard[$item->note]);
+            $this->xml->writeElement('words', $this->hard[$begins]);
             $this->xml->endElement();
             $this->xml->endElement();
         }
@@ -362,7 +362,7 @@ final class MusicXmlScore
     private function item(BarItem $item): void
     {
         $xml = $this->xml;
-        $note = $item->isRest() ? null : $this->part->study->notes[$item->note];
+        $note = null === $item->note ? null : $this->part->study->notes[$item->note];
         $this->before($item);
         $xml->startElement('note');
         if (null !== $note) {
@@ -385,13 +385,13 @@ final class MusicXmlScore
         for ($i = 0; $i < $dots; ++$i) {
             $xml->writeElement('dot');
         }
-        if ('' !== $item->accidental) {
-            $xml->writeElement('accidental', self::accidental($item->accidental));
-        } elseif (null !== $this->choices && null !== $note && '' !== $note->reminder && !$item->tiedFrom) {
+        if (null !== $item->accidental) {
+            $xml->writeElement('accidental', $item->accidental->musicXml());
+        } elseif (null !== $this->choices && null !== $note?->reminder && !$item->tiedFrom) {
             $xml->startElement('accidental');
             $xml->writeAttribute('cautionary', 'yes');
             $xml->writeAttribute('parentheses', 'yes');
-            $xml->text(self::accidental($note->reminder));
+            $xml->text($note->reminder->musicXml());
             $xml->endElement();
         }
         if ($item->isTriplet) {
@@ -410,8 +410,9 @@ final class MusicXmlScore
             $xml->endElement();
         }
         $this->notations($item, $note);
-        if (null !== $note && !$item->tiedFrom) {
-            foreach ($this->lyrics($item->note, $note) as $line => $text) {
+        $begins = $item->begins();
+        if (null !== $note && null !== $begins) {
+            foreach ($this->lyrics($begins, $note) as $line => $text) {
                 $xml->startElement('lyric');
                 $xml->writeAttribute('number', (string) ($line + 1));
                 $xml->writeElement('syllabic', 'single');
@@ -420,11 +421,6 @@ final class MusicXmlScore
             }
         }
         $xml->endElement();
-    }
-
-    private static function accidental(string $sign): string
-    {
-        return 'natural' === $sign ? 'natural' : Accidental::parse($sign)->musicXml();
     }
 
     /** @return list<string> lines under the note: counts, degrees, letters, what a woodwind presses */
@@ -492,13 +488,14 @@ final class MusicXmlScore
         if ($starts || $stops) {
             $marks[] = ['slur', $starts ? 'start' : 'stop'];
         }
-        if ('' !== $item->tupletEdge) {
-            $marks[] = ['tuplet', $item->tupletEdge];
+        if (null !== $item->tupletEdge) {
+            $marks[] = ['tuplet', $item->tupletEdge->value];
         }
-        $soft = null !== $note && Attack::Soft === $note->attack && !$item->tiedFrom;
+        $begins = $item->begins();
+        $soft = null !== $begins && Attack::Soft === $this->part->attack($begins);
         $breath = null !== $note && $note->breathAfter && !$item->tiedTo;
-        $apart = null !== $note && $note->isSeparated && !$item->tiedTo;
-        $fingering = null !== $note && !$item->tiedFrom && null !== $this->choices && FingeringText::None !== $this->choices->fingerings ? $this->numerals($item->note) : [];
+        $apart = null !== $item->note && $this->part->isSeparated($item->note) && !$item->tiedTo;
+        $fingering = null !== $begins && null !== $this->choices && FingeringText::None !== $this->choices->fingerings ? $this->numerals($begins) : [];
         if ([] === $marks && !$soft && !$breath && !$apart && [] === $fingering) {
             return;
         }

@@ -4,34 +4,48 @@ declare(strict_types=1);
 
 namespace SwiftReed\Score\Layout;
 
+use SwiftReed\Pitch\Accidental;
+
 /**
  * One printed note or rest: a study note, or the part of one between two bar lines.
  */
 final readonly class BarItem
 {
     /**
-     * @param int    $note       index of the study note; -1 for a rest
+     * @param int|null $note     index of the study note; none for a rest
      * @param int    $onset      ticks from the first bar line (of the pick-up, as if its bar were whole)
      * @param int    $length     ticks
-     * @param string $accidental sign to print: "#", "b", "##", "bb", "natural", or nothing
+     * @param Accidental|null $accidental sign to print
      * @param list<string> $beams "begin", "continue", "end", "forward hook" or "backward hook" for each beam, the eighth's first
      */
     public function __construct(
-        public int $note,
+        public ?int $note,
         public int $onset,
         public int $length,
         public bool $tiedFrom,
         public bool $tiedTo,
         public bool $isTriplet,
-        public string $tupletEdge,
-        public string $accidental,
-        public array $beams,
+        public ?TupletEdge $tupletEdge,
+        public ?Accidental $accidental = null,
+        public array $beams = [],
     ) {
+    }
+
+    /** Index of the study note that begins here; none for a rest, and none where a note only goes on. */
+    public function begins(): ?int
+    {
+        return $this->tiedFrom ? null : $this->note;
     }
 
     public function isRest(): bool
     {
-        return $this->note < 0;
+        return null === $this->note;
+    }
+
+    /** @param list<string>|null $beams */
+    public function with(?Accidental $accidental = null, ?array $beams = null): self
+    {
+        return new self($this->note, $this->onset, $this->length, $this->tiedFrom, $this->tiedTo, $this->isTriplet, $this->tupletEdge, $accidental ?? $this->accidental, $beams ?? $this->beams);
     }
 
     /** The written value in ticks: three triplet eighths fill the time of two. */

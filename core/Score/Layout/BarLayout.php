@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace SwiftReed\Score\Layout;
 
 use SwiftReed\Pitch\Accidental;
-use SwiftReed\Pitch\Pitch;
 use SwiftReed\Study\SignsInForce;
 use SwiftReed\Study\Study;
 use SwiftReed\Time\Bars;
@@ -112,19 +111,19 @@ final class BarLayout
             $inTriplet = 0 !== $from % Length::SIXTEENTH || $plain <= $from;
             $inBeat = $grid->inBar($from) % $time->beatTicks();
             $length = $inTriplet ? min(Length::TRIPLET_EIGHTH, $line - $from) : self::split($from, min($inBeat > 0 ? $time->beatTicks() - $inBeat : $plain - $from, $plain - $from), $grid)[0];
-            $rests[] = self::item(-1, $from, $length, false, false, $inTriplet);
+            $rests[] = self::item(null, $from, $length, false, false, $inTriplet);
             $from += $length;
         }
 
         return $rests;
     }
 
-    private static function item(int $note, int $onset, int $length, bool $tiedFrom, bool $tiedTo, bool $triplet): BarItem
+    private static function item(?int $note, int $onset, int $length, bool $tiedFrom, bool $tiedTo, bool $triplet): BarItem
     {
         $place = $onset % Length::QUARTER;
-        $edge = $triplet ? (0 === $place ? 'start' : ($place + $length >= Length::QUARTER ? 'stop' : '')) : '';
+        $edge = $triplet ? (0 === $place ? TupletEdge::Start : ($place + $length >= Length::QUARTER ? TupletEdge::Stop : null)) : null;
 
-        return new BarItem($note, $onset, $length, $tiedFrom, $tiedTo, $triplet, $edge, '', []);
+        return new BarItem($note, $onset, $length, $tiedFrom, $tiedTo, $triplet, $edge);
     }
 
     /**
@@ -171,20 +170,12 @@ final class BarLayout
         $signs = new SignsInForce($study->signature, $study->signsEveryTime);
         $printed = [];
         foreach ($items as $item) {
-            $sign = '';
-            if (!$item->isRest() && !$item->tiedFrom) {
-                $pitch = $study->notes[$item->note]->pitch();
-                $sign = $signs->take($pitch, 0) ? self::sign($pitch) : '';
-            }
-            $printed[] = new BarItem($item->note, $item->onset, $item->length, $item->tiedFrom, $item->tiedTo, $item->isTriplet, $item->tupletEdge, $sign, []);
+            $begins = $item->begins();
+            $pitch = null === $begins ? null : $study->notes[$begins]->pitch();
+            $printed[] = null !== $pitch && $signs->take($pitch, 0) ? $item->with(accidental: Accidental::of($pitch->alter)) : $item;
         }
 
         return $printed;
-    }
-
-    private static function sign(Pitch $pitch): string
-    {
-        return 0 === $pitch->alter ? 'natural' : Accidental::of($pitch->alter)->text();
     }
 
     /**
@@ -223,7 +214,7 @@ final class BarLayout
         }
         $beamed = [];
         foreach ($items as $i => $item) {
-            $beamed[] = new BarItem($item->note, $item->onset, $item->length, $item->tiedFrom, $item->tiedTo, $item->isTriplet, $item->tupletEdge, $item->accidental, $beams[$i] ?? []);
+            $beamed[] = isset($beams[$i]) ? $item->with(beams: $beams[$i]) : $item;
         }
 
         return $beamed;

@@ -34,7 +34,7 @@ final readonly class Fold implements Policy
     {
         $top = $ground->recipe->pattern->isStraight() ? max(array_map(static fn (Tone $tone): int => $tone->number, $line->tones)) : 1 + 7 * $octaves;
 
-        return $line->with(self::tones($line->tones, $ground->recipe->foldAfter, $top));
+        return $line->with(self::tones($line->tones, $ground->recipe->range->foldAfter, $top));
     }
 
     public function name(): RangePolicy

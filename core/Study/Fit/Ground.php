@@ -63,7 +63,7 @@ final class Ground
 
     private function walk(Pitch $tonic, int $octaves): Line
     {
-        $top = $this->recipe->extent->topStep($octaves);
+        $top = $this->recipe->course->extent->topStep($octaves);
 
         return Line::of($this->walk->tones($tonic, 0, $top), $tonic, 0, $top);
     }
@@ -95,13 +95,13 @@ final class Ground
     /** The highest note that a pattern may reach, MIDI number. */
     public function highest(Range $range): int
     {
-        $limit = $this->recipe->dropAbove;
+        $limit = $this->recipe->range->dropAbove;
 
         return null === $limit ? $range->highest->midi() : min($range->highest->midi(), $limit->midi());
     }
 
     public function nothingFits(): StudyError
     {
-        return StudyError::nothingFits(RangePolicy::TurnRound === $this->recipe->range, $this->recipe->extent->said, $this->key->tonic->sign().' '.$this->recipe->material->name, $this->player->name, $this->player->limit());
+        return StudyError::nothingFits(RangePolicy::TurnRound === $this->recipe->range->policy, $this->recipe->course->extent->said, $this->key->tonic->sign().' '.$this->recipe->material->name, $this->player->name, $this->player->limit());
     }
 }

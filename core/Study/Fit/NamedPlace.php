@@ -6,7 +6,6 @@ namespace SwiftReed\Study\Fit;
 
 use SwiftReed\Pitch\Pitch;
 use SwiftReed\Player\Stage;
-use SwiftReed\Study\Extent;
 use SwiftReed\Study\Place;
 use SwiftReed\Study\StudyError;
 
@@ -24,7 +23,7 @@ final readonly class NamedPlace
     {
         $recipe = $this->ground->recipe;
 
-        return Place::Segment === $recipe->place && isset($recipe->pitches[0], $recipe->pitches[1]) ? $this->segment($recipe->pitches[0], $recipe->pitches[1]) : $this->from($recipe->pitches[0] ?? $this->ground->key->tonic->at(4));
+        return Place::Segment === $recipe->placing->place && isset($recipe->placing->pitches[0], $recipe->placing->pitches[1]) ? $this->segment($recipe->placing->pitches[0], $recipe->placing->pitches[1]) : $this->from($recipe->placing->pitches[0] ?? $this->ground->key->tonic->at(4));
     }
 
     /**
@@ -58,9 +57,9 @@ final readonly class NamedPlace
     private function from(Pitch $from): Placement
     {
         [$tonic, $step] = $this->stepOf($from);
-        $extent = $this->ground->recipe->extent;
-        $octaves = $extent->isOctaves() ? max(1, $extent->octaves) : 1;
-        if (Extent::AS_MANY_AS_FIT === $extent->octaves) {
+        $extent = $this->ground->recipe->course->extent;
+        $octaves = $extent->octaves ?? 1;
+        if ($extent->isAsManyAsFit()) {
             while ($this->ground->recipe->material->ascending($tonic)->note($step + $extent->topStep($octaves + 1))->pitch->midi() <= $this->ground->player->limit()->highest->midi()) {
                 ++$octaves;
             }
@@ -93,8 +92,8 @@ final readonly class NamedPlace
     private function shaped(Line $line, int $octaves, Pitch $from): Placement
     {
         [$recipe, $player] = [$this->ground->recipe, $this->ground->player];
-        $isAskedFor = RangePolicy::KeepWhole !== $recipe->range;
-        $policy = match ($recipe->range) {
+        $isAskedFor = RangePolicy::KeepWhole !== $recipe->range->policy;
+        $policy = match ($recipe->range->policy) {
             RangePolicy::Fold => new Fold(),
             RangePolicy::LeaveOut => new LeaveOut(),
             RangePolicy::Drop => new Drop(),

@@ -28,22 +28,22 @@ final readonly class RangeFitting
     {
         $recipe = $this->ground->recipe;
         $player = $this->ground->player;
-        $isCut = RangePolicy::LeaveOut === $recipe->range || RangePolicy::TurnRound === $recipe->range;
-        if (!$isCut && $recipe->extent->octaves * 12 > $player->range(Stage::Full)->halfSteps()) {
-            throw StudyError::widerThanInstrument($recipe->extent->said, $player->name, $player->range(Stage::Full));
+        $isCut = RangePolicy::LeaveOut === $recipe->range->policy || RangePolicy::TurnRound === $recipe->range->policy;
+        if (!$isCut && ($recipe->course->extent->octaves ?? 0) * 12 > $player->range(Stage::Full)->halfSteps()) {
+            throw StudyError::widerThanInstrument($recipe->course->extent->said, $player->name, $player->range(Stage::Full));
         }
-        if (RangePolicy::TurnRound === $recipe->range) {
+        if (RangePolicy::TurnRound === $recipe->range->policy) {
             return (new TurnRound($this->ground))->place();
         }
-        if (Place::FromPitch === $recipe->place || Place::Segment === $recipe->place) {
+        if (Place::FromPitch === $recipe->placing->place || Place::Segment === $recipe->placing->place) {
             return (new NamedPlace($this->ground))->place();
         }
-        if (Extent::AS_MANY_AS_FIT === $recipe->extent->octaves && $recipe->material->hasEveryHalfStep() && $recipe->pattern->followsTheScale()) {
+        if ($recipe->course->extent->isAsManyAsFit() && $recipe->material->hasEveryHalfStep() && $recipe->pattern->followsTheScale()) {
             return (new NamedPlace($this->ground))->everyNote();
         }
         $placement = $this->usual();
 
-        return match ($recipe->place) {
+        return match ($recipe->placing->place) {
             Place::OctaveHigher => $this->shifted($placement, 1),
             Place::OctaveLower => $this->shifted($placement, -1),
             default => $placement,
@@ -53,7 +53,7 @@ final readonly class RangeFitting
     /** @throws StudyError */
     private function usual(): Placement
     {
-        return match ($this->ground->recipe->range) {
+        return match ($this->ground->recipe->range->policy) {
             RangePolicy::Fold => $this->shaped(new Fold(), $this->octaves(), $this->ranges()) ?? $this->beyond(new Fold(), $this->octaves()) ?? throw $this->ground->nothingFits(),
             RangePolicy::Drop => $this->shaped(new Drop(), $this->octaves(), [$this->ground->player->limit()]) ?? throw $this->ground->nothingFits(),
             RangePolicy::LeaveOut => $this->leavingOut(),
@@ -64,27 +64,23 @@ final readonly class RangeFitting
     /** The octaves that were asked for, one when the extent is not counted in octaves. */
     private function octaves(): int
     {
-        return $this->ground->recipe->extent->isOctaves() ? max(1, $this->ground->recipe->extent->octaves) : 1;
+        return $this->ground->recipe->course->extent->octaves ?? 1;
     }
 
     /** @throws StudyError */
     private function wholeOctaves(): Placement
     {
         [$recipe, $player] = [$this->ground->recipe, $this->ground->player];
-        $most = match (true) {
-            !$recipe->extent->isOctaves() => 1,
-            Extent::AS_MANY_AS_FIT === $recipe->extent->octaves => max(1, intdiv($player->limit()->halfSteps(), 12)),
-            default => $recipe->extent->octaves,
-        };
+        $most = $recipe->course->extent->isAsManyAsFit() ? max(1, intdiv($player->limit()->halfSteps(), 12)) : $this->octaves();
         for ($octaves = $most; $octaves >= 1; --$octaves) {
             $line = $this->chosen(new WholeLine(), $octaves, $this->ranges());
             if (null !== $line) {
-                $fewer = $recipe->extent->octaves > $octaves ? [\sprintf('%s of %s do not fit %s (%s); %s played.', ucfirst($recipe->extent->said), $this->ground->key->tonic->sign(), $player->name, $player->limit()->spoken(), 1 === $octaves ? '1 octave is' : $octaves.' octaves are')] : [];
+                $fewer = $recipe->course->extent->octaves > $octaves ? [\sprintf('%s of %s do not fit %s (%s); %s played.', ucfirst($recipe->course->extent->said), $this->ground->key->tonic->sign(), $player->name, $player->limit()->spoken(), 1 === $octaves ? '1 octave is' : $octaves.' octaves are')] : [];
 
                 return Placement::of($line, RangePolicy::WholeOctaves, $fewer);
             }
         }
-        if (RangePolicy::WholeOctaves === $recipe->range) {
+        if (RangePolicy::WholeOctaves === $recipe->range->policy) {
             throw $this->ground->nothingFits();
         }
         if ($recipe->pattern->isStraight()) {
@@ -125,7 +121,7 @@ final readonly class RangeFitting
         if (null === $line) {
             return null;
         }
-        $isAskedFor = $policy->name() === $this->ground->recipe->range;
+        $isAskedFor = $policy->name() === $this->ground->recipe->range->policy;
 
         return Placement::of($line, 0 === $line->moved() && !$isAskedFor ? RangePolicy::WholeOctaves : $policy->name(), $isAskedFor ? [] : $this->whatMoved($line));
     }
@@ -175,7 +171,7 @@ final readonly class RangeFitting
                 $lines = array_values(array_filter($lines, static fn (Line $line): bool => $line->moved() === $fewest));
                 $last = \count($lines) - 1;
 
-                return match ($this->ground->recipe->place) {
+                return match ($this->ground->recipe->placing->place) {
                     Place::FromMiddle => $lines[intdiv($last + 1, 2)],
                     Place::HighOctave => $lines[$last],
                     Place::FromLow, Place::LowOctave => $lines[0],
@@ -202,9 +198,9 @@ final readonly class RangeFitting
     /** @return non-empty-list<Range> to be tried in turn */
     private function ranges(): array
     {
-        $isUsual = \in_array($this->ground->recipe->place, [Place::Usual, Place::OctaveHigher, Place::OctaveLower], true);
+        $isUsual = \in_array($this->ground->recipe->placing->place, [Place::Usual, Place::OctaveHigher, Place::OctaveLower], true);
 
-        return $isUsual && Extent::AS_MANY_AS_FIT !== $this->ground->recipe->extent->octaves ? $this->ground->player->preferredRanges() : [$this->ground->player->limit()];
+        return $isUsual && !$this->ground->recipe->course->extent->isAsManyAsFit() ? $this->ground->player->preferredRanges() : [$this->ground->player->limit()];
     }
 
     /**
@@ -217,7 +213,7 @@ final readonly class RangeFitting
         $line = Line::of($usual->tones, $usual->tonic, $usual->from, $usual->top)->inOctave($octaves);
         $full = $this->ground->player->range(Stage::Full);
         if (!$line->fits($full)) {
-            throw StudyError::octaveBeyondRange($this->ground->recipe->place->value, $line->low, $line->high, $this->ground->player->name, $full);
+            throw StudyError::octaveBeyondRange($this->ground->recipe->placing->place->value, $line->low, $line->high, $this->ground->player->name, $full);
         }
 
         return Placement::of($line, $usual->policy, [...$usual->warnings, ...(new NamedPlace($this->ground))->leaves($line)]);

@@ -59,13 +59,13 @@ final class LipSlurs
                     $low = new Tone($tonic, $sounding->tonic($tonic), '1', 1, true, true, false, false, 0, false, cell: 0, isRoot: true);
                     $high = new Tone($above, self::spelled($sounding->tonic($tonic), $sounding->tonic($tonic)->transpose(Interval::between($tonic, $above))), $degree->text, $degree->number, true, false, false, false, 0, false, cell: 0, fromRoot: $degree->text);
                     $tones = [];
-                    foreach (Rhythm::InTurn === $recipe->rhythm ? self::IN_TURN : [[Rhythm::SMALLEST, self::TIMES]] as [$ticks, $times]) {
+                    foreach (Rhythm::InTurn === $recipe->timing->rhythm ? self::IN_TURN : [[Rhythm::SMALLEST, self::TIMES]] as [$ticks, $times]) {
                         $stretch = intdiv($ticks, Rhythm::SMALLEST);
                         for ($time = 1; $time <= $times; ++$time) {
                             array_push($tones, $low->drilled($stretch, false), $high->drilled($stretch, false));
                         }
                     }
-                    $last = $low->turning(true)->drilled(Rhythm::InTurn === $recipe->rhythm ? intdiv(Length::WHOLE, Rhythm::SMALLEST) : 1, false);
+                    $last = $low->turning(true)->drilled(Rhythm::InTurn === $recipe->timing->rhythm ? intdiv(Length::WHOLE, Rhythm::SMALLEST) : 1, false);
 
                     return Placement::of(Line::of([...$tones, $last], $tonic, 0, 1), RangePolicy::WholeOctaves, [\sprintf($partials > 1 ? '%s and %s lie on one fingering; a partial that is too far out of tune lies between them.' : '%s and %s are neighbours on one fingering.', $tonic->sign(), $above->sign())]);
                 }

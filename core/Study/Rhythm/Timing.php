@@ -1,0 +1,100 @@
+<?php
+
+declare(strict_types=1);
+
+namespace SwiftReed\Study\Rhythm;
+
+use SwiftReed\Line\ClauseKind;
+use SwiftReed\Line\Grammar;
+use SwiftReed\Line\StudyLine;
+use SwiftReed\Pattern\Pattern;
+use SwiftReed\Study\StudyError;
+use SwiftReed\Time\Length;
+use SwiftReed\Time\Tempo;
+use SwiftReed\Time\TimeSignature;
+
+/**
+ * How a line stands in time: its bars, its note values, how often it is played through, how fast.
+ */
+final readonly class Timing
+{
+    private const DEFAULT_TEMPO = 60;
+
+    /**
+     * @param bool     $isTimeSaid whether the line says its time signature
+     * @param int      $longOn     the beat of the long note, counted from 1
+     * @param int      $pickUp     ticks that stand before the first bar; 0 for none
+     * @param int|null $rounds     times through; none for until it comes out
+     */
+    private function __construct(
+        public TimeSignature $time,
+        public bool $isTimeSaid,
+        public Rhythm $rhythm,
+        public int $longOn,
+        public int $pickUp,
+        public ?int $rounds,
+        public Tempo $tempo,
+    ) {
+    }
+
+    /** @throws StudyError when clauses contradict each other */
+    public static function of(StudyLine $line, Pattern $pattern): self
+    {
+        $time = TimeSignature::from($line->phrase(ClauseKind::Time, '4/4'));
+        $rhythm = Rhythm::from($line->phrase(ClauseKind::Rhythm, self::usualRhythm($pattern, $time)));
+        if (Rhythm::Triplets === $rhythm && TimeSignature::SixEight === $time) {
+            throw StudyError::tripletsInCompoundTime();
+        }
+        $click = $line->phrase(ClauseKind::Click, 'every');
+        if ('2 and 4' === $click && TimeSignature::FourFour !== $time) {
+            throw StudyError::clickNeedsFour($time->value);
+        }
+        $longOn = Rhythm::LongOnBeat === $rhythm ? $line->clause(ClauseKind::Rhythm)->number('n') : 1;
+        if ($longOn > intdiv($time->barTicks(), $time->beatTicks())) {
+            throw StudyError::noSuchBeat($longOn, $time->value);
+        }
+        $rounds = match ($line->phrase(ClauseKind::Rounds, '')) {
+            '' => 1, 'until' => null, default => $line->clause(ClauseKind::Rounds)->number('n'),
+        };
+        if (Rhythm::OneLongInTheBar === $rhythm && 1 !== $rounds) {
+            throw StudyError::ownLengthAlready($rhythm->value, $line->clause(ClauseKind::Rounds)->text);
+        }
+
+        return new self($time, $line->says(ClauseKind::Time), $rhythm, $longOn, self::pickUp($line, $time, $rhythm), $rounds, self::tempo($line, $time, $click));
+    }
+
+    private static function pickUp(StudyLine $line, TimeSignature $time, Rhythm $rhythm): int
+    {
+        if (!$line->says(ClauseKind::PickUp)) {
+            return 0;
+        }
+        $clause = $line->clause(ClauseKind::PickUp);
+        $ticks = $clause->number('n') * ('beats' === $clause->says ? $time->beatTicks() : Length::EIGHTH);
+        if (Rhythm::Untimed === $rhythm || Rhythm::OneLongInTheBar === $rhythm) {
+            throw StudyError::ownLengthAlready($rhythm->value, $clause->text);
+        }
+        if ($ticks >= $time->barTicks() || 0 !== $ticks % (Rhythm::InTurn === $rhythm ? Length::QUARTER : min(Length::QUARTER, $rhythm->ticks()))) {
+            throw StudyError::noSuchPickUp($clause->text, $time->value);
+        }
+
+        return $ticks;
+    }
+
+    private static function usualRhythm(Pattern $pattern, TimeSignature $time): string
+    {
+        $usual = TimeSignature::SixEight === $time ? 'eighths' : 'quarters';
+
+        return '' === $pattern->rhythm || (\in_array($pattern->rhythm, ['triplets', 'in turn'], true) && TimeSignature::SixEight === $time) ? $usual : $pattern->rhythm;
+    }
+
+    private static function tempo(StudyLine $line, TimeSignature $time, string $click): Tempo
+    {
+        $said = $line->phrase(ClauseKind::Tempo, '');
+        $goal = $line->says(ClauseKind::Goal) ? $line->clause(ClauseKind::Goal)->number('n') : null;
+        if ('' === $said) {
+            return new Tempo(self::DEFAULT_TEMPO, $time->beatUnit(), false, $goal, $click);
+        }
+
+        return new Tempo($line->clause(ClauseKind::Tempo)->number('n'), Grammar::UNITS[$said] ?? $time->beatUnit(), true, $goal, $click);
+    }
+}
