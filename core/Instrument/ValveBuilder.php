@@ -21,7 +21,7 @@ final class ValveBuilder
 
     public function build(): Mechanism
     {
-        $names = [];
+        $names = \array_slice($this->file->part('sides')->keys(), 0, 1);
         $thumbFrom = null;
         foreach ($this->setups as $setup) {
             $names = $setup->has('sides') ? $setup->texts('sides') : $names;

@@ -19,12 +19,12 @@ final readonly class Block
 
     public function scaled(float $scale): self
     {
-        return 1.0 === $scale ? $this : new self(\sprintf('<g transform="scale(%.3f)">%s</g>', $scale, $this->svg), $scale * $this->height, $this->glyphs, $this->keepsNext);
+        return 1.0 === $scale ? $this : new self(Svg::scaled($scale, $this->svg), $scale * $this->height, $this->glyphs, $this->keepsNext);
     }
 
     public function shifted(float $x): self
     {
-        return 0.0 === $x ? $this : new self(\sprintf('<g transform="translate(%.0f 0)">%s</g>', $x, $this->svg), $this->height, $this->glyphs, $this->keepsNext);
+        return 0.0 === $x ? $this : new self(Svg::at($x, 0, $this->svg), $this->height, $this->glyphs, $this->keepsNext);
     }
 
     /** As high as another one, so that two pages break alike. */

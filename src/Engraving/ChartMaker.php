@@ -44,11 +44,11 @@ final class ChartMaker
         $body = '';
         $y = 0;
         foreach ($systems as [$drawing, $height]) {
-            $body .= \sprintf('<g transform="translate(0 %d)">%s</g>', $y, $drawing);
+            $body .= Svg::at(0, $y, $drawing);
             $y += $height;
         }
 
-        return new Sheet(\sprintf('<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 %d %d" class="music" role="group" aria-label="Fingerings of %s" color="%s" font-family="Figtree, Noto Sans Math, sans-serif"><defs>%s</defs>%s</svg>', $width, $y, htmlspecialchars($instrument->article), Ink::INK, $glyphs, $body), $width, $y);
+        return new Sheet(Svg::drawing(0, 0, $width, $y, 'music', $body, 'group', 'Fingerings of '.$instrument->article, $glyphs), $width, $y);
     }
 
     /**
@@ -65,10 +65,10 @@ final class ChartMaker
         $left = intdiv($paper->width() - PageMaker::WIDTH, 2);
         $bottom = $paper->height() - 1500;
         $setup = [] === $instrument->setup ? '' : ' · '.implode(', ', $instrument->setup);
-        $body = \sprintf('<text x="%d" y="1900" font-size="800" font-family="Alegreya, serif" font-weight="700" fill="%s">%s</text>', $left, Ink::INK, Signs::text($instrument->name.', fingerings'))
-            .\sprintf('<text x="%d" y="2480" font-size="360" fill="%s">%s</text>', $left, Ink::QUIET, Signs::text('Written notes, both spellings'.$setup.'. The first is the usual one; what is numbered is explained below.'));
+        $body = Svg::text($left, 1900, 800, $instrument->name.', fingerings', weight: 700, face: Svg::SERIF)
+            .Svg::text($left, 2480, 360, 'Written notes, both spellings'.$setup.'. The first is the usual one; what is numbered is explained below.', fill: Ink::QUIET);
         [$legend, $tall] = Legend::line(self::legend($instrument, $pitches), PageMaker::WIDTH);
-        $body .= \sprintf('<g transform="translate(%d 2640)">%s</g>', $left, $legend);
+        $body .= Svg::at($left, 2640, $legend);
         $y = 2800 + $tall;
         $pages = [];
         foreach ($systems as [$drawing, $height]) {
@@ -76,7 +76,7 @@ final class ChartMaker
                 $pages[] = $body;
                 [$body, $y] = ['', 1400];
             }
-            $body .= \sprintf('<g transform="translate(%d %d)">%s</g>', $left, $y, $drawing);
+            $body .= Svg::at($left, $y, $drawing);
             $y += $height;
         }
         foreach (self::explained($instrument, $pitches) as ['number' => $number, 'note' => $note, 'says' => $says]) {
@@ -86,14 +86,14 @@ final class ChartMaker
                     [$body, $y] = ['', 1400];
                 }
                 $y += 400;
-                $body .= \sprintf('<text x="%d" y="%d" font-size="290" fill="%s">%s</text>', $left + ($k > 0 ? 400 : 0), $y, Ink::INK, Signs::text($line));
+                $body .= Svg::text($left + ($k > 0 ? 400 : 0), $y, 290, $line);
             }
         }
         $pages[] = $body;
         $sheets = [];
         foreach ($pages as $k => $page) {
-            $foot = \sprintf('<text x="%d" y="%d" font-size="300" fill="%s">%s</text>', $left, $paper->height() - 900, Ink::QUIET, Signs::text($instrument->name.\sprintf(' · page %d of %d', $k + 1, \count($pages))));
-            $sheets[] = new Sheet(\sprintf('<svg xmlns="http://www.w3.org/2000/svg" width="%.1fmm" height="%.1fmm" viewBox="0 0 %d %d" color="%s" font-family="Figtree, Noto Sans Math, sans-serif"><defs>%s</defs>%s</svg>', $paper->width() / 100, $paper->height() / 100, $paper->width(), $paper->height(), Ink::INK, $glyphs, $page.$foot), $paper->width(), $paper->height());
+            $foot = Svg::text($left, $paper->height() - 900, 300, $instrument->name.\sprintf(' · page %d of %d', $k + 1, \count($pages)), fill: Ink::QUIET);
+            $sheets[] = Svg::page($paper, $page.$foot, $glyphs);
         }
 
         return $sheets;
@@ -218,17 +218,17 @@ final class ChartMaker
             $inRange = $midi >= $range->lowest->midi() && $midi <= $range->highest->midi();
             $name = $pitch->spoken();
             if (0 === $pitch->alter) {
-                $label = \in_array($pitch->letter->text(), ['C'], true) ? \sprintf('<text x="%d" y="150" font-size="20" text-anchor="middle" fill="%s">%s</text>', $x + 24, $inRange ? Ink::INK : Ink::QUIET, $pitch->text()) : '';
-                $key = \sprintf('<rect x="%d" y="2" width="48" height="160" fill="%s" stroke="%s" stroke-width="2"/>%s', $x, $inRange ? '#fffdf7' : '#e4ddcd', Ink::QUIET, $label);
-                $white .= $inRange ? \sprintf('<a href="#note-%d" aria-label="%s">%s</a>', $midi, $name, $key) : $key;
+                $label = 'C' === $pitch->letter->text() ? Svg::text($x + 24, 150, 20, $pitch->text(), fill: $inRange ? Ink::INK : Ink::QUIET, anchor: 'middle') : '';
+                $key = Svg::tag('rect', ['x' => $x, 'y' => 2, 'width' => 48, 'height' => 160, 'fill' => $inRange ? Ink::PAPER : Ink::BEYOND, 'stroke' => Ink::QUIET, 'stroke-width' => 2]).$label;
+                $white .= $inRange ? Svg::tag('a', ['href' => '#note-'.$midi, 'aria-label' => $name], $key) : $key;
                 $x += 48;
             } else {
-                $key = \sprintf('<rect x="%d" y="2" width="30" height="100" fill="%s"/>', $x - 15, $inRange ? Ink::INK : '#b9b2a4');
-                $black .= $inRange ? \sprintf('<a href="#note-%d" aria-label="%s">%s</a>', $midi, $name, $key) : $key;
+                $key = Svg::tag('rect', ['x' => $x - 15, 'y' => 2, 'width' => 30, 'height' => 100, 'fill' => $inRange ? Ink::INK : Ink::BEYOND_BLACK]);
+                $black .= $inRange ? Svg::tag('a', ['href' => '#note-'.$midi, 'aria-label' => $name], $key) : $key;
             }
         }
 
-        return \sprintf('<svg viewBox="-2 0 %d 166" preserveAspectRatio="xMinYMin meet" class="keyboard" role="group" aria-label="The range on a keyboard">%s%s</svg>', $x + 4, $white, $black);
+        return Svg::drawing(-2, 0, $x + 4, 166, 'keyboard', $white.$black, 'group', 'The range on a keyboard', keepsLeft: true);
     }
 
     /** @return list<Pitch> */
@@ -262,19 +262,20 @@ final class ChartMaker
             $pitch = $pitches[$i];
             $x = $head->left + 160;
             $name = $pitch->sign().(0 === $pitch->alter ? '' : ' '.Pitch::plain($pitch->midi(), false)->sign());
-            $svg .= \sprintf('<text x="%.0f" y="%d" font-size="340" font-weight="700" text-anchor="middle" font-family="Alegreya, Noto Sans Math, serif" fill="%s">%s</text>', $x, $top, Ink::INK, Signs::text($name));
-            $svg .= \sprintf('<g id="note-%d"></g>', $pitch->midi());
+            $svg .= Svg::text($x, $top, 340, $name, weight: 700, anchor: 'middle', face: Svg::SERIF);
+            $svg .= Svg::tag('g', ['id' => 'note-'.$pitch->midi()]);
             if ($pitch->midi() === $found) {
-                $svg .= \sprintf('<rect x="%.0f" y="40" width="1240" height="%d" rx="140" fill="none" stroke="%s" stroke-width="40"/>', $x - 620, $top + $diagram + 200, Signs::ACCENT);
+                $svg .= Svg::tag('rect', ['x' => $x - 620, 'y' => 40, 'width' => 1240, 'height' => $top + $diagram + 200, 'rx' => 140, 'fill' => 'none', 'stroke' => Ink::ACCENT, 'stroke-width' => 40]);
             }
             $y = $top + 180;
             foreach (self::shown($instrument, $pitch) as $k => $fingering) {
                 $words = $pitch->spoken().', '.(0 === $k ? '' : $fingering->use->value.': ').FingeringWords::whole($instrument, $fingering).' '.Speech::sentence(OccasionWords::general($instrument, $fingering, true));
-                $svg .= \sprintf('<g transform="translate(%.0f %d) scale(%.2f)" role="img" aria-label="%s"><title>%s</title>%s</g>', $x, $y, self::SCALE, htmlspecialchars(trim($words)), htmlspecialchars(trim($words)), Diagram::of($instrument, $fingering)->svg);
+                $drawn = Svg::tag('title', [], Svg::escape(trim($words))).Diagram::of($instrument, $fingering)->svg;
+                $svg .= Svg::at($x, $y, Svg::tag('g', ['role' => 'img', 'aria-label' => trim($words)], $drawn), self::SCALE);
                 $y += $diagram + 60;
                 $number = $numbers[$pitch->midi().' '.$k] ?? null;
                 if (null !== $number) {
-                    $svg .= \sprintf('<text x="%.0f" y="%d" font-size="240" font-style="italic" text-anchor="middle" fill="%s">%s</text>', $x, $y + 170, Ink::QUIET, 0 === $k ? 'players differ '.$number : self::use($fingering->use).' '.$number);
+                    $svg .= Svg::text($x, $y + 170, 240, (0 === $k ? 'players differ ' : self::use($fingering->use).' ').$number, fill: Ink::QUIET, anchor: 'middle', isItalic: true);
                     $y += 260;
                 }
                 $y += 60;

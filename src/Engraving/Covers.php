@@ -38,14 +38,12 @@ final class Covers
             };
             $numbers = implode(' ', array_map(static fn (int $i): string => $part->degree($i), $notes));
             $spoken = implode(', ', array_map(static fn (int $i): string => $part->study->notes[$i]->pitch()->spoken(), $notes));
-            $svg .= \sprintf('<g class="cover" role="button" tabindex="0" aria-pressed="false" aria-label="%1$s, covered: %2$s" data-covered="%1$s, covered: %2$s" data-open="%1$s: %3$s"><rect x="%4$.0f" y="60" width="%5$.0f" height="%6$d" rx="140"/><text x="%7$.0f" y="%8$.0f" font-size="330" text-anchor="middle">%9$s</text></g>', self::escape($name), self::escape($numbers), self::escape($spoken), $left, $right - $left, $system->height + 20, ($left + $right) / 2, ($system->top + $system->bottom) / 2 + 110, self::escape(lcfirst($name)));
+            $covered = $name.', covered: '.$numbers;
+            $card = Svg::tag('rect', ['x' => $left, 'y' => 60, 'width' => $right - $left, 'height' => $system->height + 20, 'rx' => 140])
+                .Svg::text(($left + $right) / 2, ($system->top + $system->bottom) / 2 + 110, 330, lcfirst($name), fill: null, anchor: 'middle');
+            $svg .= Svg::tag('g', ['class' => 'cover', 'role' => 'button', 'tabindex' => 0, 'aria-pressed' => 'false', 'aria-label' => $covered, 'data-covered' => $covered, 'data-open' => $name.': '.$spoken], $card);
         }
 
         return $svg;
-    }
-
-    private static function escape(string $text): string
-    {
-        return htmlspecialchars($text, \ENT_QUOTES | \ENT_XML1);
     }
 }

@@ -26,6 +26,6 @@ final readonly class Drawing
     {
         $half = max(-$this->left, $this->right, 240.0) + 24;
 
-        return \sprintf('<svg viewBox="%.0f -40 %.0f %d" class="%s"%s font-family="Figtree, Noto Sans Math, sans-serif">%s</svg>', -$half, 2 * $half, $this->height + 60, $class, '' === $label ? ' aria-hidden="true"' : ' role="img" aria-label="'.htmlspecialchars($label).'"', $this->svg);
+        return Svg::drawing(-$half, -40, 2 * $half, $this->height + 60, $class, $this->svg, '' === $label ? null : 'img', '' === $label ? null : $label);
     }
 }

@@ -13,6 +13,13 @@ final class Ink
     public const INK = '#23202b';
     public const QUIET = '#6d6677';
     public const PAPER = '#fffdf7';
+    /** What is pointed at: reminders, moves by an octave, the note that was looked for. */
+    public const ACCENT = '#0d6160';
+    /** Rules between the rows of a list. */
+    public const RULE = '#d8cfbc';
+    /** Keys of a keyboard beyond the range. */
+    public const BEYOND = '#e4ddcd';
+    public const BEYOND_BLACK = '#b9b2a4';
     /** Letters are at least six points high in print: 2.12 mm. */
     public const LETTER = 220;
     private const LINE = 12;
@@ -28,10 +35,10 @@ final class Ink
         $radius = match ($shape) {
             'disc', 'oval' => min($width, $height) / 2, default => 16.0,
         };
-        $this->svg .= \sprintf('<rect x="%.0f" y="%.0f" width="%.0f" height="%.0f" rx="%.0f" fill="%s" stroke="%s" stroke-width="%d"/>', $x - $width / 2 + self::LINE / 2, $y - $height / 2 + self::LINE / 2, $width - self::LINE, $height - self::LINE, max(0.0, $radius - self::LINE / 2), $down && !$half ? self::INK : self::PAPER, $down || $half ? self::INK : self::QUIET, self::LINE);
+        $this->svg .= Svg::tag('rect', ['x' => $x - $width / 2 + self::LINE / 2, 'y' => $y - $height / 2 + self::LINE / 2, 'width' => $width - self::LINE, 'height' => $height - self::LINE, 'rx' => max(0.0, $radius - self::LINE / 2), 'fill' => $down && !$half ? self::INK : self::PAPER, 'stroke' => $down || $half ? self::INK : self::QUIET, 'stroke-width' => self::LINE]);
         if ($half) {
             $r = $width / 2 - self::LINE / 2;
-            $this->svg .= \sprintf('<path d="M%1$.0f %2$.0f A%3$.0f %3$.0f 0 0 0 %1$.0f %4$.0f Z" fill="%5$s"/>', $x, $y - $r, $r, $y + $r, self::INK);
+            $this->svg .= Svg::tag('path', ['d' => \sprintf('M%.0f %.0f A%.0f %.0f 0 0 0 %.0f %.0f Z', $x, $y - $r, $r, $r, $x, $y + $r), 'fill' => self::INK]);
         }
     }
 
@@ -40,7 +47,7 @@ final class Ink
     {
         $over = $y - $height / 2;
         $this->boxes[] = new Box($x - $width / 2, $over - 46, $x + $width / 2, $over - 6, 'mark');
-        $this->svg .= \sprintf('<path d="M%.0f %.0f l-16 -30 M%.0f %.0f v-34 M%.0f %.0f l16 -30" stroke="%s" stroke-width="13" stroke-linecap="round" fill="none"/>', $x - 24, $over - 12, $x, $over - 10, $x + 24, $over - 12, self::INK);
+        $this->svg .= Svg::tag('path', ['d' => \sprintf('M%.0f %.0f l-16 -30 M%.0f %.0f v-34 M%.0f %.0f l16 -30', $x - 24, $over - 12, $x, $over - 10, $x + 24, $over - 12), 'stroke' => self::INK, 'stroke-width' => 13, 'stroke-linecap' => 'round', 'fill' => 'none']);
     }
 
     /** What moves since the note before: an open angle, point down for what goes down, up for what comes up, both ways for a finger that changes its key. */
@@ -52,7 +59,7 @@ final class Ink
             'up' => \sprintf('M%.0f %.0f l22 -26 l22 26', $x - 22, $y + 13),
             default => \sprintf('M%.0f %.0f l-18 18 l18 18 M%.0f %.0f l18 18 l-18 18', $x - 8, $y - 18, $x + 8, $y - 18),
         };
-        $this->svg .= \sprintf('<path d="%s" fill="none" stroke="%s" stroke-width="14" stroke-linecap="round" stroke-linejoin="round"/>', $path, self::INK);
+        $this->svg .= Svg::tag('path', ['d' => $path, 'fill' => 'none', 'stroke' => self::INK, 'stroke-width' => 14, 'stroke-linecap' => 'round', 'stroke-linejoin' => 'round']);
     }
 
     public function letter(float $x, float $y, string $text, string $anchor = 'middle', int $size = self::LETTER, string $colour = self::INK, int $weight = 700): void
@@ -62,18 +69,18 @@ final class Ink
             'start' => $x, 'end' => $x - $width, default => $x - $width / 2,
         };
         $this->boxes[] = new Box($left, $y - 0.74 * $size, $left + $width, $y + 0.04 * $size, 'text');
-        $this->svg .= \sprintf('<text x="%.0f" y="%.0f" font-size="%d" font-weight="%d" text-anchor="%s" fill="%s">%s</text>', $x, $y, $size, $weight, $anchor, $colour, Signs::text($text));
+        $this->svg .= Svg::text($x, $y, $size, $text, fill: $colour, weight: $weight, anchor: $anchor);
     }
 
     /** A letter inside a shape, so that both are one thing. */
     public function inside(float $x, float $y, string $text, int $size, string $colour): void
     {
-        $this->svg .= \sprintf('<text x="%.0f" y="%.0f" font-size="%d" font-weight="700" text-anchor="middle" fill="%s">%s</text>', $x, $y + 0.36 * $size, $size, $colour, Signs::text($text));
+        $this->svg .= Svg::text($x, $y + 0.36 * $size, $size, $text, fill: $colour, weight: 700, anchor: 'middle');
     }
 
     public function path(string $d, string $colour, int $width): void
     {
-        $this->svg .= \sprintf('<path d="%s" fill="none" stroke="%s" stroke-width="%d"/>', $d, $colour, $width);
+        $this->svg .= Svg::stroke($d, $colour, $width);
     }
 
     public function box(float $left, float $top, float $right, float $bottom, string $kind): void

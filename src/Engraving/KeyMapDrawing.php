@@ -57,11 +57,12 @@ final class KeyMapDrawing
                     continue;
                 }
                 $rx = 'key' === $spot->shape ? 100 : min($width, $height) / 2;
-                $svg .= \sprintf('<rect x="%.0f" y="%.0f" width="%.0f" height="%.0f" rx="%.0f" fill="#fffdf7" stroke="%s" stroke-width="24"/>', $x - $width / 2, $y - $height / 2, $width, $height, $rx, Ink::INK);
+                $svg .= Svg::tag('rect', ['x' => $x - $width / 2, 'y' => $y - $height / 2, 'width' => $width, 'height' => $height, 'rx' => $rx, 'fill' => Ink::PAPER, 'stroke' => Ink::INK, 'stroke-width' => 24]);
                 $size = (int) min(270, $height * 0.66, 0.5 * $width);
-                $label = Signs::text($touches[$id]->label);
                 // The letter large, the number of the list small beside it.
-                $svg .= \sprintf('<text x="%.0f" y="%.0f" font-size="%d" font-weight="700" fill="%s">%s</text><text x="%.0f" y="%.0f" font-size="190" text-anchor="end" fill="%s">%d</text>', $x - $width / 2 + ('key' === $spot->shape ? 45 : 0.17 * $width), $y + 0.36 * $size, $size, Ink::INK, $label, $x + $width / 2 - ('key' === $spot->shape ? 45 : 0.17 * $width), $y + 68, Ink::QUIET, $number);
+                $margin = 'key' === $spot->shape ? 45 : 0.17 * $width;
+                $svg .= Svg::text($x - $width / 2 + $margin, $y + 0.36 * $size, $size, $touches[$id]->label, weight: 700)
+                    .Svg::text($x + $width / 2 - $margin, $y + 68, 190, $number, fill: Ink::QUIET, anchor: 'end');
             }
         }
         $lowest = 0.0;
@@ -71,7 +72,7 @@ final class KeyMapDrawing
         $height = (int) (self::SCALE * ($lowest + 30));
         $half = max(-$left, $right) + 200;
 
-        return new Sheet(\sprintf('<svg xmlns="http://www.w3.org/2000/svg" viewBox="%.0f -60 %.0f %d" class="key-map" role="img" aria-label="Key map of %s; the list beside it names every key" font-family="Figtree, Noto Sans Math, sans-serif">%s</svg>', -$half, 2 * $half, $height + 120, htmlspecialchars($instrument->article), $svg), (int) (2 * $half), $height + 120);
+        return new Sheet(Svg::drawing(-$half, -60, 2 * $half, $height + 120, 'key-map', $svg, 'img', \sprintf('Key map of %s; the list beside it names every key', $instrument->article)), (int) (2 * $half), $height + 120);
     }
 
     /** @return non-empty-list<Sheet> a page of paper: the drawing above, the list below */
@@ -82,10 +83,10 @@ final class KeyMapDrawing
         $scale = min(1.9, ($paper->width() - 3000) / $drawing->width, $room / $drawing->height);
         $left = 1500;
         $setup = [] === $instrument->setup ? '' : ' · '.implode(', ', $instrument->setup);
-        $body = \sprintf('<text x="%d" y="2000" font-size="800" font-family="Alegreya, serif" font-weight="700" fill="%s">%s</text>', $left, Ink::INK, Signs::text($instrument->name.', key map'))
-            .\sprintf('<text x="%d" y="2560" font-size="340" fill="%s">%s</text>', $left, Ink::QUIET, Signs::text('Left hand on the left, right hand on the right, as you look at your own hands'.$setup));
+        $body = Svg::text($left, 2000, 800, $instrument->name.', key map', weight: 700, face: Svg::SERIF)
+            .Svg::text($left, 2560, 340, 'Left hand on the left, right hand on the right, as you look at your own hands'.$setup, fill: Ink::QUIET);
         $inner = preg_replace('/^<svg[^>]*>|<\/svg>$/', '', $drawing->svg) ?? '';
-        $body .= \sprintf('<g transform="translate(%.0f 2900) scale(%.4f)">%s</g>', $paper->width() / 2, $scale, $inner);
+        $body .= Svg::at($paper->width() / 2, 2900, $inner, $scale);
         $y = (int) (3300 + $scale * $drawing->height);
         $keys = self::keys($instrument);
         $perColumn = (int) ceil(\count($keys) / 2);
@@ -93,12 +94,12 @@ final class KeyMapDrawing
         foreach ($keys as $k => $key) {
             $x = $left + ($k >= $perColumn ? intdiv($paper->width() - 3000, 2) + 200 : 0);
             $at = $y + ($k % $perColumn) * $step;
-            $body .= \sprintf('<text x="%d" y="%d" font-size="280" fill="%s"><tspan font-weight="700">%d  %s</tspan>  %s</text>', $x, $at, Ink::INK, $key['number'], Signs::text($key['label']), Signs::text($key['says'].' · '.$key['finger']));
+            $body .= Svg::tag('text', ['x' => $x, 'y' => $at, 'font-size' => 280, 'fill' => Ink::INK], Svg::tag('tspan', ['font-weight' => 700], Svg::words($key['number'].'  '.$key['label'])).'  '.Svg::words($key['says'].' · '.$key['finger']));
             foreach (explode("\n", wordwrap($key['place'], 76, "\n")) as $n => $line) {
-                $body .= $n > 1 ? '' : \sprintf('<text x="%d" y="%d" font-size="230" fill="%s">%s</text>', $x + 500, $at + 270 * ($n + 1), Ink::QUIET, Signs::text($line));
+                $body .= $n > 1 ? '' : Svg::text($x + 500, $at + 270 * ($n + 1), 230, $line, fill: Ink::QUIET);
             }
         }
 
-        return [new Sheet(\sprintf('<svg xmlns="http://www.w3.org/2000/svg" width="%.1fmm" height="%.1fmm" viewBox="0 0 %d %d" color="%s" font-family="Figtree, Noto Sans Math, sans-serif">%s</svg>', $paper->width() / 100, $paper->height() / 100, $paper->width(), $paper->height(), Ink::INK, $body), $paper->width(), $paper->height())];
+        return [Svg::page($paper, $body)];
     }
 }

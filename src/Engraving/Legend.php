@@ -89,10 +89,10 @@ final class Legend
                 $y += 400;
             }
             if ('' !== $sign) {
-                $svg .= \sprintf('<g transform="translate(%.0f %d)">%s</g>', $x + 90, $y + 180, self::sample($sign));
+                $svg .= Svg::at($x + 90, $y + 180, self::sample($sign));
                 $x += 250;
             }
-            $svg .= \sprintf('<text x="%.0f" y="%d" font-size="%d" fill="%s">%s</text>', $x, $y + 270, self::SIZE, Ink::QUIET, Signs::text($says));
+            $svg .= Svg::text($x, $y + 270, self::SIZE, $says, fill: Ink::QUIET);
             $x += Ink::width($says, self::SIZE) + 330;
         }
 
@@ -136,6 +136,6 @@ final class Legend
      */
     public static function forPage(array $signs): array
     {
-        return array_map(static fn (array $one): array => ['svg' => '' === $one['sign'] ? '' : \sprintf('<svg viewBox="-110 -100 220 200" width="22" height="20" aria-hidden="true">%s</svg>', self::sample($one['sign'])), 'says' => $one['says']], $signs);
+        return array_map(static fn (array $one): array => ['svg' => '' === $one['sign'] ? '' : Svg::tag('svg', ['viewBox' => '-110 -100 220 200', 'width' => 22, 'height' => 20, 'aria-hidden' => 'true'], self::sample($one['sign'])), 'says' => $one['says']], $signs);
     }
 }

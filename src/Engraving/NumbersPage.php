@@ -80,12 +80,12 @@ final class NumbersPage
         $svg = '';
         if ($isFirst && !$study->isUntimed()) {
             foreach ([$study->time()->beats(), $study->time()->beatType()] as $k => $digit) {
-                $svg .= \sprintf('<text x="250" y="%d" font-size="480" font-weight="700" text-anchor="middle">%d</text>', 760 + 420 * $k, $digit);
+                $svg .= Svg::text(250, 760 + 420 * $k, 480, $digit, fill: null, weight: 700, anchor: 'middle');
             }
         }
         $x = (float) self::TIME;
         foreach ($bars as [$number, $items]) {
-            $svg .= \sprintf('<text x="%.0f" y="250" font-size="240" fill="%s">%s</text>', $x, Ink::QUIET, $study->isUntimed() || $number < 1 ? '' : $number);
+            $svg .= Svg::text($x, 250, 240, $study->isUntimed() || $number < 1 ? '' : $number, fill: Ink::QUIET);
             foreach ($items as $item) {
                 $middle = $x + $column / 2;
                 if (!$study->isUntimed() && $item->writtenTicks() !== $value) {
@@ -94,11 +94,11 @@ final class NumbersPage
                 }
                 $begins = $item->begins();
                 $svg .= null === $begins
-                    ? \sprintf('<text x="%.0f" y="1000" font-size="%d" text-anchor="middle">%s</text>', $middle, $size, $item->isRest() ? '·' : '–')
+                    ? Svg::text($middle, 1000, $size, $item->isRest() ? '·' : '–', fill: null, anchor: 'middle')
                     : self::number($part, $begins, $middle, $size, $fromRoot, $moves[$begins] ?? 0);
                 $x += $column;
             }
-            $svg .= \sprintf('<path d="M%.0f 520 V1080" stroke="currentColor" stroke-width="20"/>', $x);
+            $svg .= Svg::stroke(\sprintf('M%.0f 520 V1080', $x), 'currentColor', 20);
         }
 
         return $svg;
@@ -108,15 +108,15 @@ final class NumbersPage
     public static function under(Part $part, EngravedSystem $system): string
     {
         $moves = self::moves($part);
-        $svg = \sprintf('<text x="0" y="1000" font-size="260" font-style="italic" fill="%s">degree</text>', Ink::QUIET);
+        $svg = Svg::text(0, 1000, 260, 'degree', fill: Ink::QUIET, isItalic: true);
         foreach ($system->heads as $i => $head) {
             $svg .= self::number($part, $i, $head->middle(), 400, false, 0);
             if (0 !== $move = $moves[$i] ?? 0) {
-                $svg .= \sprintf('<g transform="translate(-120 590)">%s</g>', self::move($head->middle(), $move));
+                $svg .= Svg::at(-120, 590, self::move($head->middle(), $move));
             }
         }
 
-        return \sprintf('<g transform="translate(0 -1000)">%s</g>', $svg);
+        return Svg::at(0, -1000, $svg);
     }
 
     /** @return array<int, int> octaves by which the line moves, by the note from which on it does */
@@ -134,11 +134,11 @@ final class NumbersPage
     {
         $tone = $part->study->notes[$i]->tone;
         $text = strtr($part->degree($i, $fromRoot), ['8 (1)' => '8'] + ($fromRoot ? [] : [',' => '']));
-        $svg = \sprintf('<text x="%.0f" y="1000" font-size="%d" font-weight="700" text-anchor="middle" class="number">%s</text>', $x, $size, Signs::text($text));
+        $svg = Svg::text($x, 1000, $size, $text, fill: null, weight: 700, anchor: 'middle', class: 'number');
         $octave = $fromRoot && !$part->study->recipe->pattern->isStraight() ? 0 : ($tone->number > 8 ? intdiv($tone->number - 2, 7) : ($tone->number < 1 ? -intdiv(7 - $tone->number, 7) : 0));
         for ($k = 0; $k < abs($octave); ++$k) {
             // A stroke above or below tells the octave, where the number alone does not.
-            $svg .= \sprintf('<path d="M%.0f %d h220" stroke="currentColor" stroke-width="40"/>', $x - 110, $octave > 0 ? 940 - $size - 80 * $k : 1100 + 80 * $k);
+            $svg .= Svg::stroke(\sprintf('M%.0f %d h220', $x - 110, $octave > 0 ? 940 - $size - 80 * $k : 1100 + 80 * $k), 'currentColor', 40);
         }
         if (0 !== $move) {
             $svg .= self::move($x, $move);
@@ -150,20 +150,20 @@ final class NumbersPage
     /** An arrow before a number from which on the line lies an octave higher or lower than its plain place. */
     private static function move(float $x, int $move): string
     {
-        return \sprintf('<g fill="%s"><path d="M%.0f %d l75 %d h-150 z"/><text x="%.0f" y="420" font-size="260" font-weight="700">8</text></g>', Signs::ACCENT, $x - 300, $move < 0 ? 420 : 270, $move < 0 ? -150 : 150, $x - 210);
+        return Svg::tag('g', ['fill' => Ink::ACCENT], Svg::tag('path', ['d' => \sprintf('M%.0f %d l75 %d h-150 z', $x - 300, $move < 0 ? 420 : 270, $move < 0 ? -150 : 150)]).Svg::text($x - 210, 420, 260, 8, fill: null, weight: 700));
     }
 
     /** A small note of this value, with a 3 where it stands in a triplet. */
     private static function value(float $x, int $ticks, bool $isTriplet): string
     {
         $isOpen = $ticks >= Length::HALF;
-        $dot = \in_array($ticks, [1440, 720, 360, 180], true) ? \sprintf('<circle cx="%.0f" cy="330" r="24" fill="currentColor"/>', $x + 120) : '';
-        $stem = $ticks < Length::WHOLE ? \sprintf('<path d="M%.0f 320 V90" stroke="currentColor" stroke-width="18"/>', $x + 62) : '';
+        $dot = \in_array($ticks, [1440, 720, 360, 180], true) ? Svg::tag('circle', ['cx' => $x + 120, 'cy' => 330, 'r' => 24, 'fill' => 'currentColor']) : '';
+        $stem = $ticks < Length::WHOLE ? Svg::stroke(\sprintf('M%.0f 320 V90', $x + 62), 'currentColor', 18) : '';
         $flags = '';
         for ($k = 0, $least = Length::QUARTER; $ticks < $least && $k < 3; ++$k, $least = intdiv($least, 2)) {
-            $flags .= \sprintf('<path d="M%.0f %d q20 70 90 90" fill="none" stroke="currentColor" stroke-width="20"/>', $x + 62, 90 + 70 * $k);
+            $flags .= Svg::stroke(\sprintf('M%.0f %d q20 70 90 90', $x + 62, 90 + 70 * $k), 'currentColor', 20);
         }
 
-        return \sprintf('<g><ellipse cx="%.0f" cy="330" rx="68" ry="48" transform="rotate(-18 %1$.0f 330)" fill="%s" stroke="currentColor" stroke-width="16"/>%s%s%s%s</g>', $x, $isOpen ? 'none' : 'currentColor', $stem, $flags, $dot, $isTriplet ? \sprintf('<text x="%.0f" y="180" font-size="200" font-style="italic">3</text>', $x + 150) : '');
+        return Svg::tag('g', [], Svg::tag('ellipse', ['cx' => $x, 'cy' => 330, 'rx' => 68, 'ry' => 48, 'transform' => \sprintf('rotate(-18 %.0f 330)', $x), 'fill' => $isOpen ? 'none' : 'currentColor', 'stroke' => 'currentColor', 'stroke-width' => 16]).$stem.$flags.$dot.($isTriplet ? Svg::text($x + 150, 180, 200, 3, fill: null, isItalic: true) : ''));
     }
 }

@@ -71,11 +71,11 @@ final class PageMaker
         $body = $this->tempo($part, 0, 430);
         foreach ($engraving->systems as $system) {
             [$drawing, $height] = $draw($system);
-            $body .= \sprintf('<g transform="translate(0 %d)">%s</g>', $y, $drawing);
+            $body .= Svg::at(0, $y, $drawing);
             $y += $height;
         }
         $label = '' === $label ? $part->instrument->name.', '.$part->writtenTitle() : $label;
-        $svg = \sprintf('<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 %d %d" class="music" role="group" aria-label="%s" color="%s" font-family="Figtree, Noto Sans Math, sans-serif"><defs>%s</defs>%s</svg>', $width, $y, self::escape($label), Ink::INK, $engraving->glyphs(), $body);
+        $svg = Svg::drawing(0, 0, $width, $y, 'music', $body, 'group', $label, $engraving->glyphs());
 
         return new Sheet($svg, $width, $y);
     }
@@ -114,10 +114,5 @@ final class PageMaker
         $tempo = $part->study->recipe->timing->tempo;
 
         return $tempo->printed ? Signs::metronome($tempo->unit, $tempo->bpm, $x, $y) : '';
-    }
-
-    private static function escape(string $text): string
-    {
-        return htmlspecialchars($text, \ENT_QUOTES | \ENT_XML1);
     }
 }

@@ -107,13 +107,13 @@ final class PrintedPages
             $block = [];
             $size = (int) (370 * $look->words());
             foreach (self::wrapped($text, 92) as $i => $line) {
-                $block[] = new Block(self::text($i > 0 ? 400 : 0, $size, $size, $line, Ink::INK, $weight), 1.25 * $size);
+                $block[] = new Block(Svg::text($i > 0 ? 400 : 0, $size, $size, $line, weight: $weight), 1.25 * $size);
             }
             $chunks[] = [...$block, new Block('', 60 * $look->words())];
         }
         [$legend, $tall] = $this->legend($studies, $rows);
         if ($tall > 0) {
-            $chunks[] = [new Block(\sprintf('<g transform="translate(0 160)">%s</g>', $legend), $tall + 160)];
+            $chunks[] = [new Block(Svg::at(0, 160, $legend), $tall + 160)];
         }
 
         return [$chunks, $head];
@@ -146,7 +146,7 @@ final class PrintedPages
             $block = new Block($drawing, $tall, $engraving->glyphs());
             if (PageStyle::Worksheet === $look->style) {
                 // Lines to write names and numbers on.
-                $block = new Block($drawing.\sprintf('<path d="M0 %1$d H%2$d M0 %3$d H%2$d" stroke="%4$s" stroke-width="12" stroke-dasharray="30 60"/>', $tall + 420, $width, $tall + 1060, Ink::QUIET), $tall + 1200, $engraving->glyphs());
+                $block = new Block($drawing.Svg::stroke(\sprintf('M0 %d H%d M0 %d H%d', $tall + 420, $width, $tall + 1060, $width), Ink::QUIET, 12, '30 60'), $tall + 1200, $engraving->glyphs());
             }
             if ($look->style->isWritten()) {
                 [, $other] = SystemDrawing::of($part, $system, $height, false);
@@ -176,11 +176,11 @@ final class PrintedPages
             $svg = '';
             $y = 620;
             foreach (self::wrapped($title, 15) as $line) {
-                $svg .= self::text(0, $y, (int) (360 * $words), $line, Ink::INK, 700, 'Alegreya, serif');
+                $svg .= Svg::text(0, $y, (int) (360 * $words), $line, weight: 700, face: Svg::SERIF);
                 $y += 420;
             }
             foreach (array_merge(...array_map(static fn (string $one): array => self::wrapped($one, 21), array_values($told))) as $line) {
-                $svg .= self::text(0, $y, (int) (250 * $words), $line, Ink::QUIET);
+                $svg .= Svg::text(0, $y, (int) (250 * $words), $line, fill: Ink::QUIET);
                 $y += 310;
             }
             $blocks = array_map(static fn (Block $block): Block => $block->shifted(self::MARGIN), $systems);
@@ -189,7 +189,7 @@ final class PrintedPages
             return $blocks;
         }
         $size = (int) (440 * $words);
-        $svg = self::text(0, (int) (430 * $words), $size, $title, Ink::INK, 700, 'Alegreya, Noto Sans Math, serif');
+        $svg = Svg::text(0, (int) (430 * $words), $size, $title, weight: 700, face: Svg::SERIF);
         $room = self::WIDTH - Ink::width($title, $size) - 400;
         $tempo = $part->study->recipe->timing->tempo;
         if ($tempo->printed && !$isOneLine) {
@@ -199,14 +199,14 @@ final class PrintedPages
         $y = 540 * $words;
         $small = (int) (300 * $words);
         if (Ink::width($says, $small) <= $room) {
-            $svg .= self::text((int) (Ink::width($title, $size) + 300), (int) (430 * $words), $small, $says, Ink::QUIET);
+            $svg .= Svg::text((int) (Ink::width($title, $size) + 300), (int) (430 * $words), $small, $says, fill: Ink::QUIET);
         } else {
-            $svg .= self::text(0, (int) ($y + 230 * $words), $small, $says, Ink::QUIET);
+            $svg .= Svg::text(0, (int) ($y + 230 * $words), $small, $says, fill: Ink::QUIET);
             $y += 350 * $words;
         }
         foreach ($part->study->warnings as $warning) {
             foreach (self::wrapped($warning, 110) as $line) {
-                $svg .= self::text(0, (int) ($y + 230 * $words), (int) (280 * $words), $line, Ink::QUIET);
+                $svg .= Svg::text(0, (int) ($y + 230 * $words), (int) (280 * $words), $line, fill: Ink::QUIET);
                 $y += 350 * $words;
             }
         }
@@ -271,22 +271,22 @@ final class PrintedPages
             $most = [] !== array_filter($here, static fn (array $chunk): bool => \count($chunk) > 1) ? self::STRETCH : self::LINE_STRETCH;
             // Room that is left goes between the lines, but not so much that a page with little on it is torn apart.
             $gap = \count($here) > 1 ? max(0.0, min($most, $spare / (\count($here) - 1))) : 0.0;
-            $svg = 0 === $page ? \sprintf('<g transform="translate(%d %d)">%s</g>', $left, self::TOP[$margins], $head->svg) : '';
+            $svg = 0 === $page ? Svg::at($left, self::TOP[$margins], $head->svg) : '';
             $glyphs = [];
             $y = self::TOP[$margins] + (0 === $page ? $head->height : 0.0);
             foreach ($here as $chunk) {
                 foreach ($chunk as $block) {
                     $glyphs[hash('xxh3', $block->glyphs)] = $block->glyphs;
-                    $svg .= '' === $block->svg ? '' : \sprintf('<g transform="translate(%d %.0f)">%s</g>', $left, $y, $block->svg);
+                    $svg .= '' === $block->svg ? '' : Svg::at($left, $y, $block->svg);
                     $y += $block->height;
                 }
                 $y += $gap;
             }
             $number = \sprintf('page %d of %d', $page + 1, $last + 1);
             $size = (int) (300 * $look->words());
-            $svg .= \sprintf('<text x="%d" y="%d" font-size="%d" text-anchor="end" fill="%s">%s</text>', $left + self::WIDTH, $paper->height() - self::FOOT_LINE[$margins], $size, Ink::QUIET, $number)
+            $svg .= Svg::text($left + self::WIDTH, $paper->height() - self::FOOT_LINE[$margins], $size, $number, fill: Ink::QUIET, anchor: 'end')
                 .self::foot($left, $paper->height() - self::FOOT_LINE[$margins], $size, $foot, self::WIDTH - Ink::width($number, $size) - 600);
-            $sheets[] = new Sheet(\sprintf('<svg xmlns="http://www.w3.org/2000/svg" width="%.1fmm" height="%.1fmm" viewBox="0 0 %d %d" color="%s" font-family="Figtree, Noto Sans Math, sans-serif"><defs>%s</defs>%s</svg>', $paper->width() / 100, $paper->height() / 100, $paper->width(), $paper->height(), Ink::INK, self::symbols($glyphs), $svg), $paper->width(), $paper->height());
+            $sheets[] = Svg::page($paper, $svg, self::symbols($glyphs));
         }
 
         \assert([] !== $sheets);
@@ -303,7 +303,7 @@ final class PrintedPages
         $lines = self::inLines(explode(', ', $foot), $size, $room, ', ', $room);
         $svg = '';
         foreach ($lines as $k => $line) {
-            $svg .= self::text($left, $y - (int) (1.25 * $size * (\count($lines) - 1 - $k)), $size, $line.($k < \count($lines) - 1 ? ',' : ''), Ink::QUIET);
+            $svg .= Svg::text($left, $y - (int) (1.25 * $size * (\count($lines) - 1 - $k)), $size, $line.($k < \count($lines) - 1 ? ',' : ''), fill: Ink::QUIET);
         }
 
         return $svg;
@@ -312,7 +312,7 @@ final class PrintedPages
     /** A back with nothing on it, which no "page x of y" counts: the next copy begins on a sheet of its own. */
     private static function blank(Paper $paper): Sheet
     {
-        return new Sheet(\sprintf('<svg xmlns="http://www.w3.org/2000/svg" width="%.1fmm" height="%.1fmm" viewBox="0 0 %d %d"></svg>', $paper->width() / 100, $paper->height() / 100, $paper->width(), $paper->height()), $paper->width(), $paper->height());
+        return Svg::page($paper, '');
     }
 
     /**
@@ -345,7 +345,7 @@ final class PrintedPages
         $y = 0.0;
         foreach ($title[0] as $line) {
             $y += $title[1] * 0.95;
-            $svg .= self::text(0, (int) $y, $title[1], $line, Ink::INK, 700, 'Alegreya, Noto Sans Math, serif');
+            $svg .= Svg::text(0, $y, $title[1], $line, weight: 700, face: Svg::SERIF);
         }
         $who = [$look->player, $first->instrument->name];
         $key = [];
@@ -358,17 +358,17 @@ final class PrintedPages
         // To save paper, who plays it stands beside a short title.
         $isBeside = $isNarrow && '' === $right && !$isOneTempo && 1 === \count($title[0]) && Ink::width($title[0][0], $title[1]) + Ink::width($told, $size) + 600 <= self::WIDTH;
         if ($isBeside) {
-            $svg .= \sprintf('<text x="%d" y="%.0f" font-size="%d" text-anchor="end" fill="%s">%s</text>', self::WIDTH, $y, $size, Ink::INK, Signs::text($told));
+            $svg .= Svg::text(self::WIDTH, $y, $size, $told, anchor: 'end');
         } else {
             $y += 620 * $words;
         }
         $besides = ('' === $right ? 0 : Ink::width($right, $size) + 400) + ($isOneTempo ? 2600 * $words : 0);
         $under = $isBeside ? [''] : self::inLines(array_filter([...$who, ...$key], static fn (string $one): bool => '' !== $one), $size, self::WIDTH - $besides);
         foreach ($under as $k => $line) {
-            $svg .= self::text(0, (int) ($y + 1.3 * $size * $k), $size, $line, Ink::INK);
+            $svg .= Svg::text(0, (int) ($y + 1.3 * $size * $k), $size, $line);
         }
         if ('' !== $right) {
-            $svg .= \sprintf('<text x="%d" y="%.0f" font-size="%d" text-anchor="end" fill="%s">%s</text>', self::WIDTH - ($isOneTempo ? (int) (2600 * $words) : 0), $y, $size, Ink::INK, Signs::text($right));
+            $svg .= Svg::text(self::WIDTH - ($isOneTempo ? (int) (2600 * $words) : 0), $y, $size, $right, anchor: 'end');
         }
         if ($isOneTempo) {
             $svg .= Signs::metronome($tempo->unit, $tempo->bpm, self::WIDTH - (int) (2200 * $words), (int) $y);
@@ -376,7 +376,7 @@ final class PrintedPages
         $y += 1.3 * $size * (\count($under) - 1);
         if ($look->nameLine || PageStyle::Worksheet === $look->style) {
             $y += 780 * $words;
-            $svg .= self::text(0, (int) $y, (int) (360 * $words), 'Name ______________________________   Class ______________   Date ______________', Ink::INK);
+            $svg .= Svg::text(0, $y, (int) (360 * $words), 'Name ______________________________   Class ______________   Date ______________');
         }
         $needed = 'Notes you will need: '.implode(' ', array_map(static fn (Pitch $pitch): string => $pitch->sign(), $first->notesNeeded()));
         $says = match ($look->style) {
@@ -387,12 +387,12 @@ final class PrintedPages
         };
         foreach ('' === $says ? [] : self::wrapped($says, (int) (108 / $words)) as $line) {
             $y += 500 * $words;
-            $svg .= self::text(0, (int) $y, (int) (320 * $words), $line, Ink::QUIET);
+            $svg .= Svg::text(0, $y, (int) (320 * $words), $line, fill: Ink::QUIET);
         }
         foreach ($studies->isSingle() ? $first->study->warnings : [] as $warning) {
             foreach (self::wrapped($warning, (int) (108 / $words)) as $line) {
                 $y += 430 * $words;
-                $svg .= self::text(0, (int) $y, (int) (320 * $words), $line, Ink::QUIET);
+                $svg .= Svg::text(0, $y, (int) (320 * $words), $line, fill: Ink::QUIET);
             }
         }
 
@@ -503,10 +503,5 @@ final class PrintedPages
         }
 
         return implode("\n", $lines);
-    }
-
-    private static function text(int $x, int $y, int $size, string $text, string $colour, int $weight = 400, string $family = ''): string
-    {
-        return \sprintf('<text x="%d" y="%d" font-size="%d" font-weight="%d" fill="%s"%s>%s</text>', $x, $y, $size, $weight, $colour, '' === $family ? '' : \sprintf(' font-family="%s"', $family), Signs::text($text));
     }
 }

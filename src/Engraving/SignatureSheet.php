@@ -30,7 +30,7 @@ final class SignatureSheet
             $drawings[$name] = self::drawn($engraving);
         }
 
-        return ['glyphs' => \sprintf('<svg width="0" height="0" aria-hidden="true"><defs>%s</defs></svg>', implode('', array_map(static fn (string $symbol): string => '<symbol '.$symbol, array_unique(array_filter(explode('<symbol ', $glyphs)))))), 'drawings' => $drawings];
+        return ['glyphs' => Svg::tag('svg', ['width' => 0, 'height' => 0, 'aria-hidden' => 'true'], Svg::tag('defs', [], implode('', array_map(static fn (string $symbol): string => '<symbol '.$symbol, array_unique(array_filter(explode('<symbol ', $glyphs))))))), 'drawings' => $drawings];
     }
 
     /** @return array<int, string> */
@@ -39,7 +39,7 @@ final class SignatureSheet
         $drawings = [];
         foreach ($engraving->systems as $i => $system) {
             // The page is wide, so that what warns of the next signature lies beyond the cut.
-            $drawings[$i - 7] = \sprintf('<svg viewBox="0 %.0f %d 1150" class="signature" aria-hidden="true" color="#23202b">%s</svg>', $system->top - 215, 2350, $system->body);
+            $drawings[$i - 7] = Svg::tag('svg', ['viewBox' => \sprintf('0 %.0f %d 1150', $system->top - 215, 2350), 'class' => 'signature', 'aria-hidden' => 'true', 'color' => Ink::INK], $system->body);
         }
 
         return $drawings;

@@ -12,8 +12,6 @@ use SwiftReed\Pitch\Accidental;
  */
 final class Signs
 {
-    public const ACCENT = '#0d6160';
-
     /** A reminder, smaller than a true accidental, its middle at x, y. */
     public static function reminder(Accidental $sign, float $x, float $y): string
     {
@@ -29,15 +27,7 @@ final class Signs
             default => '',
         };
 
-        return '' === $drawing ? '' : \sprintf('<g class="reminder" transform="translate(%.0f %.0f) scale(.92)" fill="none" stroke="%s" stroke-width="24" stroke-linecap="round">%s</g>', $x, $y, self::ACCENT, $drawing);
-    }
-
-    /** Text for a drawing; sharps and flats come from the face that has them. */
-    public static function text(string $text): string
-    {
-        $escaped = htmlspecialchars($text, \ENT_QUOTES | \ENT_XML1);
-
-        return preg_replace('/[♭♯♮]+/u', '<tspan font-family="Noto Sans Math" font-weight="400">$0</tspan>', $escaped) ?? $escaped;
+        return '' === $drawing ? '' : Svg::at($x, $y, Svg::tag('g', ['class' => 'reminder', 'fill' => 'none', 'stroke' => Ink::ACCENT, 'stroke-width' => 24, 'stroke-linecap' => 'round'], $drawing), 0.92);
     }
 
     /** "♩ = 72", its baseline at x, y. */
@@ -47,11 +37,11 @@ final class Signs
         $dotted = 3 === $over;
         $value = $dotted ? intdiv($under, 2) : $under;
         $open = $value <= 2;
-        $head = \sprintf('<ellipse cx="0" cy="-55" rx="82" ry="56" transform="rotate(-22 0 -55)" fill="%s" stroke="#23202b" stroke-width="22"/>', $open ? 'none' : '#23202b');
-        $stem = $value > 1 ? '<path d="M78 -80 V-430" stroke="#23202b" stroke-width="22"/>' : '';
-        $flag = $value >= 8 ? '<path d="M78 -470 C100 -370 210 -330 170 -200 C170 -290 110 -320 78 -340 z" fill="#23202b"/>' : '';
-        $dot = $dotted ? '<circle cx="150" cy="-55" r="26" fill="#23202b"/>' : '';
+        $head = Svg::tag('ellipse', ['cx' => 0, 'cy' => -55, 'rx' => 82, 'ry' => 56, 'transform' => 'rotate(-22 0 -55)', 'fill' => $open ? 'none' : Ink::INK, 'stroke' => Ink::INK, 'stroke-width' => 22]);
+        $stem = $value > 1 ? Svg::stroke('M78 -80 V-430', Ink::INK, 22) : '';
+        $flag = $value >= 8 ? Svg::tag('path', ['d' => 'M78 -470 C100 -370 210 -330 170 -200 C170 -290 110 -320 78 -340 z', 'fill' => Ink::INK]) : '';
+        $dot = $dotted ? Svg::tag('circle', ['cx' => 150, 'cy' => -55, 'r' => 26, 'fill' => Ink::INK]) : '';
 
-        return \sprintf('<g transform="translate(%.0f %.0f)">%s%s%s%s<text x="%d" y="0" font-size="380" fill="#23202b">= %d</text></g>', $x + 90, $y, $head, $stem, $flag, $dot, $dotted ? 260 : ($value >= 8 ? 240 : 190), $bpm);
+        return Svg::at($x + 90, $y, $head.$stem.$flag.$dot.Svg::text($dotted ? 260 : ($value >= 8 ? 240 : 190), 0, 380, '= '.$bpm));
     }
 }

@@ -50,7 +50,7 @@ final class SystemDrawing
         $svg = $system->body;
         $first = $part->study->notes[(int) array_key_first($system->heads)] ?? null;
         if (null !== $first && $first->bar > 1 && !$part->study->isUntimed()) {
-            $svg .= \sprintf('<text x="0" y="%.0f" font-size="260" fill="%s">%d</text>', $system->top - 330, Ink::QUIET, $first->bar);
+            $svg .= Svg::text(0, $system->top - 330, 260, $first->bar, fill: Ink::QUIET);
         }
         [$ceiling, $floor] = $rows->isTight ? self::extent($part, $system) : [0, $system->height + self::GAP];
         $y = $floor;
@@ -75,7 +75,7 @@ final class SystemDrawing
             $y += self::DEGREE_ROW;
         }
         if ($rows->letters) {
-            $svg .= self::row($system, $y + 390, 430, 'note', static fn (int $i): string => $part->study->notes[$i]->pitch()->name()->sign(), 700, 'Alegreya, Noto Sans Math, serif');
+            $svg .= self::row($system, $y + 390, 430, 'note', static fn (int $i): string => $part->study->notes[$i]->pitch()->name()->sign(), 700, Svg::SERIF);
             $y += self::LETTER_ROW;
         }
         if (MechanismKind::None !== $part->instrument->mechanism()->kind()) {
@@ -92,7 +92,7 @@ final class SystemDrawing
 
         $height = max($y, $floor) + ($rows->isTight ? self::TIGHT : ($y > $floor ? 320 : 300));
         if ($ceiling > 0) {
-            $svg = \sprintf('<g transform="translate(0 %d)">%s</g>', -$ceiling, $svg);
+            $svg = Svg::at(0, -$ceiling, $svg);
             $height -= $ceiling;
         }
         $chords = $rows->chords ? self::chords($part, $system) : '';
@@ -131,7 +131,7 @@ final class SystemDrawing
         $svg = '';
         foreach ($system->heads as $i => $head) {
             $sign = $byOnset[$part->study->notes[$i]->onset] ?? '';
-            $svg .= '' === $sign ? '' : \sprintf('<text x="%.0f" y="340" font-size="400" font-weight="700" fill="%s" class="chord" font-family="Alegreya, Noto Sans Math, serif">%s</text>', $head->left, Ink::INK, Signs::text($sign));
+            $svg .= '' === $sign ? '' : Svg::text($head->left, 340, 400, $sign, weight: 700, face: Svg::SERIF, class: 'chord');
         }
 
         return $svg;
@@ -151,7 +151,7 @@ final class SystemDrawing
             }
             $x = $head->middle() - 330;
             $y = min($head->y, $system->top) - 260;
-            $svg .= \sprintf('<g fill="%1$s"><title>%2$s</title><path d="M%3$.0f %4$.0f l75 %5$d h-150 z"/><text x="%6$.0f" y="%7$.0f" font-size="300" font-weight="700">%8$d</text></g>', Signs::ACCENT, $by < 0 ? 'an octave lower from here' : 'an octave higher from here', $x, $by < 0 ? $y : $y - 150, $by < 0 ? -150 : 150, $x + 95, $y, 8 * abs($by) - abs($by) + 1);
+            $svg .= Svg::tag('g', ['fill' => Ink::ACCENT], Svg::tag('title', [], $by < 0 ? 'an octave lower from here' : 'an octave higher from here').Svg::tag('path', ['d' => \sprintf('M%.0f %.0f l75 %d h-150 z', $x, $by < 0 ? $y : $y - 150, $by < 0 ? -150 : 150)]).Svg::text($x + 95, $y, 300, 8 * abs($by) - abs($by) + 1, fill: null, weight: 700));
         }
 
         return $svg;
@@ -175,9 +175,9 @@ final class SystemDrawing
             $down = $y + 60 + $tier * ($height + 80);
             if ($tier > 0) {
                 // A thread leads from the first row to a drawing that found no room there.
-                $svg .= \sprintf('<path d="M%.0f %d V%d" stroke="%s" stroke-width="8" stroke-dasharray="20 30"/>', $head->middle(), $y + 10, $down - 40, Ink::QUIET);
+                $svg .= Svg::stroke(\sprintf('M%.0f %d V%d', $head->middle(), $y + 10, $down - 40), Ink::QUIET, 8, '20 30');
             }
-            $svg .= \sprintf('<g transform="translate(%.0f %d) scale(%.2f)" aria-hidden="true">%s</g>', $x, $down, $rows->scale, $drawing->svg);
+            $svg .= Svg::at($x, $down, $drawing->svg, $rows->scale, isSilent: true);
         }
 
         return [$svg, (1 + max([0, ...array_column($spots, 'tier')])) * ($height + 80) + 40];
@@ -238,13 +238,13 @@ final class SystemDrawing
                 continue;
             }
             $svg .= FingeringStyle::Diagram === $rows->fingerings
-                ? \sprintf('<g transform="translate(%.0f %d) scale(%.2f)" aria-hidden="true">%s</g>', $head->middle(), $y + 420, $rows->scale, self::diagram($second->part, $i, $rows)->svg)
-                : \sprintf('<text x="%.0f" y="%d" font-size="300" text-anchor="middle" fill="%s">%s</text>', $head->middle(), $y + 760, Ink::INK, Signs::text(implode(' ', TouchLines::of($part->instrument, $second->part->plan->notes[$i]->fingering, FingeringStyle::Numbers === $rows->fingerings))));
+                ? Svg::at($head->middle(), $y + 420, self::diagram($second->part, $i, $rows)->svg, $rows->scale, isSilent: true)
+                : Svg::text($head->middle(), $y + 760, 300, implode(' ', TouchLines::of($part->instrument, $second->part->plan->notes[$i]->fingering, FingeringStyle::Numbers === $rows->fingerings)), anchor: 'middle');
         }
         if ('' === $svg) {
             return ['', 0];
         }
-        $name = \sprintf('<path d="M0 %d H18000" stroke="%s" stroke-width="8" stroke-dasharray="40 60"/><text x="0" y="%d" font-size="280" font-style="italic" fill="%s">%s</text>', $y + 60, Ink::QUIET, $y + 330, Ink::QUIET, Signs::text('or, '.$second->name.':'));
+        $name = Svg::stroke(\sprintf('M0 %d H18000', $y + 60), Ink::QUIET, 8, '40 60').Svg::text(0, $y + 330, 280, 'or, '.$second->name.':', fill: Ink::QUIET, isItalic: true);
 
         return [$name.$svg, (FingeringStyle::Diagram === $rows->fingerings ? (int) ($rows->scale * Diagram::height($part->instrument)) : 420) + 480];
     }
@@ -274,7 +274,7 @@ final class SystemDrawing
             $lines = TouchLines::of($part->instrument, $part->plan->notes[$i]->fingering, $oneToSix);
             $most = max($most, \count($lines));
             foreach ($lines as $k => $line) {
-                $svg .= \sprintf('<text x="%.0f" y="%d" font-size="290" text-anchor="middle" fill="%s">%s</text>', $head->middle(), $y + 320 + 300 * $k, Ink::INK, Signs::text($line));
+                $svg .= Svg::text($head->middle(), $y + 320 + 300 * $k, 290, $line, anchor: 'middle');
             }
         }
 
@@ -282,12 +282,12 @@ final class SystemDrawing
     }
 
     /** @param \Closure(int): string $cell */
-    private static function row(EngravedSystem $system, int $y, int $size, string $label, \Closure $cell, int $weight, string $family = ''): string
+    private static function row(EngravedSystem $system, int $y, int $size, string $label, \Closure $cell, int $weight, ?string $family = null): string
     {
-        $svg = '' === $label ? '' : \sprintf('<text x="0" y="%d" font-size="260" font-style="italic" fill="%s">%s</text>', $y, Ink::QUIET, $label);
+        $svg = '' === $label ? '' : Svg::text(0, $y, 260, $label, fill: Ink::QUIET, isItalic: true);
         [$texts, $size] = self::besideEachOther($system, array_map($cell, array_combine(array_keys($system->heads), array_keys($system->heads))), $size);
         foreach ($system->heads as $i => $head) {
-            $svg .= \sprintf('<text x="%.0f" y="%d" font-size="%d" font-weight="%d" text-anchor="middle" fill="%s"%s>%s</text>', $head->middle(), $y, $size, $weight, Ink::INK, '' === $family ? '' : \sprintf(' font-family="%s"', $family), Signs::text($texts[$i]));
+            $svg .= Svg::text($head->middle(), $y, $size, $texts[$i], weight: $weight, anchor: 'middle', face: $family);
         }
 
         return $svg;
@@ -341,13 +341,13 @@ final class SystemDrawing
             $middle = ($left + $right) / 2;
             $svg .= \sprintf(
                 '<g class="hard-mark" fill="none" stroke="%s" stroke-width="34"><path d="%sM%.0f %d H%.0f M%.0f %d H%.0f%s"/><circle cx="%.0f" cy="%d" r="150" stroke-width="24"/></g><text x="%.0f" y="%d" font-size="260" font-weight="700" text-anchor="middle" fill="%s">%d</text>',
-                Signs::ACCENT,
+                Ink::ACCENT,
                 null === $from ? '' : \sprintf('M%.0f %d V%d ', $left, $y - 40, $y + 110),
                 $left, $y + 110, $middle - 150,
                 $middle + 150, $y + 110, $right,
                 null === $to ? '' : \sprintf(' V%d', $y - 40),
                 $middle, $y + 110,
-                $middle, $y + 196, Signs::ACCENT, $number,
+                $middle, $y + 196, Ink::ACCENT, $number,
             );
         }
 
@@ -367,14 +367,9 @@ final class SystemDrawing
             $note = $part->study->notes[$i];
             $planned = $part->plan->notes[$i];
             $words = \sprintf('%s, degree %s. %s', $note->pitch()->spoken(), $part->degree($i), Diagram::words($part->instrument, $planned, FingeringStyle::Numbers === $rows->fingerings));
-            $svg .= \sprintf('<g class="note-region" data-note="%d" tabindex="%d" role="button" aria-label="%s"><rect x="%.0f" y="40" width="%.0f" height="%d" rx="120" fill="transparent"/></g>', $i, 0 === $i ? 0 : -1, self::escape($words), $left, $right - $left, $bottom + 60);
+            $svg .= Svg::tag('g', ['class' => 'note-region', 'data-note' => $i, 'tabindex' => 0 === $i ? 0 : -1, 'role' => 'button', 'aria-label' => $words], Svg::tag('rect', ['x' => $left, 'y' => 40, 'width' => $right - $left, 'height' => $bottom + 60, 'rx' => 120, 'fill' => 'transparent']));
         }
 
         return $svg;
-    }
-
-    private static function escape(string $text): string
-    {
-        return htmlspecialchars($text, \ENT_QUOTES | \ENT_XML1);
     }
 }

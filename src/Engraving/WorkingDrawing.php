@@ -34,26 +34,26 @@ final class WorkingDrawing
             $isWhite = isset(self::WHITE[$midi % 12]);
             $held = isset($names[$midi]);
             if ($isWhite) {
-                $white .= \sprintf('<rect x="%.0f" y="46" width="40" height="120" fill="%s" stroke="%s" stroke-width="1.5"/>', $x, Ink::PAPER, Ink::QUIET);
+                $white .= Svg::tag('rect', ['x' => $x, 'y' => 46, 'width' => 40, 'height' => 120, 'fill' => Ink::PAPER, 'stroke' => Ink::QUIET, 'stroke-width' => 1.5]);
             } else {
-                $black .= \sprintf('<rect x="%.0f" y="46" width="24" height="74" fill="%s"/>', $x + 8, Ink::INK);
+                $black .= Svg::tag('rect', ['x' => $x + 8, 'y' => 46, 'width' => 24, 'height' => 74, 'fill' => Ink::INK]);
             }
             if ($held) {
-                $dot = \sprintf('<circle cx="%.0f" cy="%d" r="10" fill="%s" stroke="%s" stroke-width="2"/>', $x + 20, $isWhite ? 148 : 104, $isWhite ? Ink::INK : Ink::PAPER, Ink::INK);
+                $dot = Svg::tag('circle', ['cx' => $x + 20, 'cy' => $isWhite ? 148 : 104, 'r' => 10, 'fill' => $isWhite ? Ink::INK : Ink::PAPER, 'stroke' => Ink::INK, 'stroke-width' => 2]);
                 $isWhite ? $white .= $dot : $black .= $dot;
-                $black .= \sprintf('<text x="%.0f" y="%d" font-size="15" font-weight="700" text-anchor="middle" fill="%s">%s</text>', $x + 20, $isWhite ? 184 : 42, Ink::INK, Signs::text($names[$midi]));
+                $black .= Svg::text($x + 20, $isWhite ? 184 : 42, 15, $names[$midi], weight: 700, anchor: 'middle');
             }
         }
         $steps = '';
         foreach ($working->halfSteps as $i => $halfSteps) {
             $from = $place($working->notes[$i]->midi()) - $left + 20;
             $to = $place($working->notes[$i + 1]->midi()) - $left + 20;
-            $steps .= \sprintf('<path d="M%.0f 24 V16 H%.0f V24" fill="none" stroke="%s" stroke-width="%s"/><text x="%.0f" y="12" font-size="13" font-weight="700" text-anchor="middle" fill="%s">%s</text>', $from + 3, $to - 3, Ink::INK, 1 === $halfSteps ? '3.5' : '1.5', ($from + $to) / 2, Ink::INK, Working::step($halfSteps));
+            $steps .= Svg::stroke(\sprintf('M%.0f 24 V16 H%.0f V24', $from + 3, $to - 3), Ink::INK, 1 === $halfSteps ? 3.5 : 1.5).Svg::text(($from + $to) / 2, 12, 13, Working::step($halfSteps), weight: 700, anchor: 'middle');
         }
         $width = $place($end) - $left + 40;
         $label = 'On the keyboard: '.implode(', ', array_map(static fn (int $i): string => $working->notes[$i]->name()->spoken().(isset($working->halfSteps[$i]) ? ', '.strtr(Working::step($working->halfSteps[$i]), ['H' => 'half step', 'W' => 'whole step', '3' => '3 half steps', '4' => '4 half steps']) : ''), array_keys($working->notes)));
 
-        return \sprintf('<svg viewBox="-4 -4 %.0f 196" class="working-keyboard" role="img" aria-label="%s" font-family="Figtree, Noto Sans Math, sans-serif">%s%s%s</svg>', $width + 8, htmlspecialchars($label), $steps, $white, $black);
+        return Svg::drawing(-4, -4, $width + 8, 196, 'working-keyboard', $steps.$white.$black, 'img', $label);
     }
 
     /** The twelve signatures in a ring, the concert key's with a ring, the written key's filled. */
@@ -67,15 +67,19 @@ final class WorkingDrawing
             $isWritten = 0 === ($written->fifths - $fifths) % 12;
             $name = NoteName::fromFifths($isWritten ? $written->fifths : ($isConcert ? $concert->fifths : $fifths))->sign();
             if ($isWritten) {
-                $svg .= \sprintf('<circle cx="%.1f" cy="%.1f" r="19" fill="%s"/>', $x, $y, Ink::INK);
+                $svg .= Svg::tag('circle', ['cx' => $x, 'cy' => $y, 'r' => 19, 'fill' => Ink::INK]);
             }
             if ($isConcert) {
-                $svg .= \sprintf('<circle cx="%.1f" cy="%.1f" r="23" fill="none" stroke="%s" stroke-width="2.5" stroke-dasharray="5 3"/>', $x, $y, Ink::INK);
+                $svg .= Svg::tag('circle', ['cx' => $x, 'cy' => $y, 'r' => 23, 'fill' => 'none', 'stroke' => Ink::INK, 'stroke-width' => 2.5, 'stroke-dasharray' => '5 3']);
             }
-            $svg .= \sprintf('<text x="%.1f" y="%.1f" font-size="17" font-weight="700" text-anchor="middle" fill="%s">%s</text>', $x, $y + 6, $isWritten ? Ink::PAPER : Ink::INK, Signs::text($name));
+            $svg .= Svg::text($x, $y + 6, 17, $name, fill: $isWritten ? Ink::PAPER : Ink::INK, weight: 700, anchor: 'middle');
         }
         $label = \sprintf('The circle of fifths: concert signature %s, written signature %s.', $concert->spoken(), $written->spoken());
 
-        return \sprintf('<svg viewBox="0 0 220 220" class="working-circle" role="img" aria-label="%s" font-family="Figtree, Noto Sans Math, sans-serif"><circle cx="110" cy="110" r="56" fill="none" stroke="%s" stroke-width="1"/><text x="110" y="106" font-size="12" text-anchor="middle" fill="%s">fifths ↻</text><text x="110" y="124" font-size="12" text-anchor="middle" fill="%s">fourths ↺</text>%s</svg>', htmlspecialchars($label), Ink::QUIET, Ink::QUIET, Ink::QUIET, $svg);
+        $ring = Svg::tag('circle', ['cx' => 110, 'cy' => 110, 'r' => 56, 'fill' => 'none', 'stroke' => Ink::QUIET, 'stroke-width' => 1])
+            .Svg::text(110, 106, 12, 'fifths ↻', fill: Ink::QUIET, anchor: 'middle')
+            .Svg::text(110, 124, 12, 'fourths ↺', fill: Ink::QUIET, anchor: 'middle');
+
+        return Svg::drawing(0, 0, 220, 220, 'working-circle', $ring.$svg, 'img', $label);
     }
 }

@@ -15,6 +15,7 @@ use App\Engraving\PrintLook;
 use App\Engraving\Rows;
 use App\Engraving\Sheet;
 use App\Engraving\Signs;
+use App\Engraving\Svg;
 use App\Engraving\WorkingDrawing;
 use SwiftReed\Fingering\HardSpots;
 use SwiftReed\Instrument\InstrumentLibrary;
@@ -297,8 +298,8 @@ final class DrawingTest extends KernelTestCase
             self::assertStringContainsString('<path', Signs::reminder(Accidental::of($alter), 0, 0));
         }
         self::assertStringContainsString('= 50', Signs::metronome('3/8', 50, 0, 0));
-        self::assertStringContainsString('Noto Sans Math', Signs::text('B♭ & C'));
-        self::assertStringContainsString('&amp;', Signs::text('B♭ & C'));
+        self::assertStringContainsString('Noto Sans Math', Svg::words('B♭ & C'));
+        self::assertStringContainsString('&amp;', Svg::words('B♭ & C'));
     }
 
     private function part(string $line, string $instrument): Part
