@@ -276,7 +276,7 @@ final class DiagramTest extends KernelTestCase
         $names = [];
         foreach (self::fingerings($trombone) as $fingering) {
             if ('T' === $fingering->side || 'TV' === $fingering->side) {
-                preg_match('/text-anchor="start"[^>]*>([^<]+)</', Diagram::of($trombone, $fingering)->svg, $found);
+                preg_match('/font-size="330"[^>]*>([^<]+)</', Diagram::of($trombone, $fingering)->svg, $found);
                 $names[$fingering->side.$fingering->slide?->position] = [$found[1] ?? '', round($fingering->onSlide()->out, 1)];
             }
         }
