@@ -14,7 +14,7 @@ use App\Service\Notebook;
 use App\Service\SheetFile;
 use SwiftReed\Packet\LetterChart;
 use SwiftReed\Score\Part;
-use SwiftReed\Score\Sheet as ScoreSheet;
+use SwiftReed\Score\Sheet;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\HeaderUtils;
 use Symfony\Component\HttpFoundation\Request;
@@ -36,7 +36,7 @@ final class ExportController extends AbstractController
             return $this->sheet($request, $state, $format);
         }
         $part = $this->desk->part($state);
-        $content = $this->sheets->content(ScoreSheet::of($part, SheetFile::title($request)), $format, $state->rows, SheetFile::look($request), SheetFile::choices($request, $state->rows), $this->remarks($part), $this->desk->second($state));
+        $content = $this->sheets->content(Sheet::of($part, SheetFile::title($request)), $format, $state->rows, SheetFile::look($request), SheetFile::choices($request, $state->rows), $this->remarks($part), $this->desk->second($state));
 
         return Download::of($request, $content, self::fileName($part), $format);
     }

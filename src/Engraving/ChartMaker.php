@@ -36,7 +36,7 @@ final class ChartMaker
      *
      * @throws EngravingError
      */
-    public function screen(Instrument $instrument, bool $narrow, string $register = '', int $found = -1): Sheet
+    public function screen(Instrument $instrument, bool $narrow, string $register = '', int $found = -1): Page
     {
         $pitches = self::notes($instrument, $register);
         $width = $narrow ? 9500 : PageMaker::WIDTH;
@@ -48,13 +48,13 @@ final class ChartMaker
             $y += $height;
         }
 
-        return new Sheet(Svg::drawing(0, 0, $width, $y, 'music', $body, 'group', 'Fingerings of '.$instrument->article, $glyphs), $width, $y);
+        return new Page(Svg::drawing(0, 0, $width, $y, 'music', $body, 'group', 'Fingerings of '.$instrument->article, $glyphs), $width, $y);
     }
 
     /**
      * The whole range on paper with title, set-up, legend, and when each alternate is used.
      *
-     * @return non-empty-list<Sheet>
+     * @return non-empty-list<Page>
      *
      * @throws EngravingError
      */

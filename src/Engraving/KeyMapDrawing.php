@@ -36,8 +36,8 @@ final class KeyMapDrawing
         return $keys;
     }
 
-    /** @return Sheet the drawing alone */
-    public static function drawing(Instrument $instrument, KeyMap $map): Sheet
+    /** @return Page the drawing alone */
+    public static function drawing(Instrument $instrument, KeyMap $map): Page
     {
         $touches = $instrument->mechanism()->touches();
         $svg = '';
@@ -72,10 +72,10 @@ final class KeyMapDrawing
         $height = (int) (self::SCALE * ($lowest + 30));
         $half = max(-$left, $right) + 200;
 
-        return new Sheet(Svg::drawing(-$half, -60, 2 * $half, $height + 120, 'key-map', $svg, 'img', \sprintf('Key map of %s; the list beside it names every key', $instrument->article)), (int) (2 * $half), $height + 120);
+        return new Page(Svg::drawing(-$half, -60, 2 * $half, $height + 120, 'key-map', $svg, 'img', \sprintf('Key map of %s; the list beside it names every key', $instrument->article)), (int) (2 * $half), $height + 120);
     }
 
-    /** @return non-empty-list<Sheet> a page of paper: the drawing above, the list below */
+    /** @return non-empty-list<Page> a page of paper: the drawing above, the list below */
     public static function print(Instrument $instrument, KeyMap $map, Paper $paper = Paper::A4): array
     {
         $drawing = self::drawing($instrument, $map);

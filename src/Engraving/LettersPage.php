@@ -12,7 +12,7 @@ use SwiftReed\Packet\LetterLine;
 final class LettersPage
 {
     /** @param non-empty-list<LetterLine> $lines */
-    public static function sheet(array $lines, string $title, string $instrument, Paper $paper): Sheet
+    public static function sheet(array $lines, string $title, string $instrument, Paper $paper): Page
     {
         $left = 1500;
         $width = $paper->width() - 2 * $left;

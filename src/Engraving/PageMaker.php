@@ -38,7 +38,7 @@ final class PageMaker
      *
      * @throws EngravingError
      */
-    public function screen(Part $part, Rows $rows, string $label, int $perSystem = BarLayout::SYSTEM, ?SecondRow $second = null): Sheet
+    public function screen(Part $part, Rows $rows, string $label, int $perSystem = BarLayout::SYSTEM, ?SecondRow $second = null): Page
     {
         $width = $perSystem < BarLayout::SYSTEM ? self::NARROW : self::WIDTH;
         [$engraving, $rows] = $this->roomy($part, $rows, $perSystem, $width);
@@ -51,7 +51,7 @@ final class PageMaker
      *
      * @throws EngravingError
      */
-    public function covered(Part $part, string $label, int $perSystem = BarLayout::SYSTEM): Sheet
+    public function covered(Part $part, string $label, int $perSystem = BarLayout::SYSTEM): Page
     {
         $width = $perSystem < BarLayout::SYSTEM ? self::NARROW : self::WIDTH;
         $rows = new Rows(false, false, Reminders::None, FingeringStyle::None, counts: true);
@@ -65,7 +65,7 @@ final class PageMaker
     }
 
     /** @param callable(EngravedSystem): array{string, int} $draw drawing and height of one system */
-    private function drawn(Part $part, Engraving $engraving, int $width, string $label, callable $draw): Sheet
+    private function drawn(Part $part, Engraving $engraving, int $width, string $label, callable $draw): Page
     {
         $y = $part->study->recipe->timing->tempo->printed ? self::TEMPO : 0;
         $body = $this->tempo($part, 0, 430);
@@ -77,7 +77,7 @@ final class PageMaker
         $label = '' === $label ? $part->instrument->name.', '.$part->writtenTitle() : $label;
         $svg = Svg::drawing(0, 0, $width, $y, 'music', $body, 'group', $label, $engraving->glyphs());
 
-        return new Sheet($svg, $width, $y);
+        return new Page($svg, $width, $y);
     }
 
     /**

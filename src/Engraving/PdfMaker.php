@@ -27,7 +27,7 @@ final class PdfMaker
     }
 
     /**
-     * @param non-empty-list<Sheet> $sheets
+     * @param non-empty-list<Page> $sheets
      * @param string                $title  which the document has for its reader
      *
      * @throws EngravingError

@@ -10,7 +10,7 @@ use SwiftReed\Pitch\Pitch;
 use SwiftReed\Score\Heading;
 use SwiftReed\Score\Layout\BarLayout;
 use SwiftReed\Score\Part;
-use SwiftReed\Score\Sheet as StudySheet;
+use SwiftReed\Score\Sheet;
 
 /**
  * Sheets on pages of paper: a heading, the studies shared out evenly over the fewest pages, remarks and the legend, and a foot with
@@ -48,11 +48,11 @@ final class PrintedPages
      * @param list<array{string, int}> $remarks lines under the music and their weight
      * @param SecondRow|null           $second  another school, under a single study
      *
-     * @return non-empty-list<Sheet>
+     * @return non-empty-list<Page>
      *
      * @throws EngravingError
      */
-    public function of(StudySheet $studies, Rows $rows, PrintLook $look = new PrintLook(), array $remarks = [], ?SecondRow $second = null): array
+    public function of(Sheet $studies, Rows $rows, PrintLook $look = new PrintLook(), array $remarks = [], ?SecondRow $second = null): array
     {
         $rows = $look->style->rows($rows);
         $best = null;
@@ -85,7 +85,7 @@ final class PrintedPages
      *
      * @throws EngravingError
      */
-    private function chunks(StudySheet $studies, Rows $rows, PrintLook $look, array $remarks, ?SecondRow $second, bool $isTight, int $margins): array
+    private function chunks(Sheet $studies, Rows $rows, PrintLook $look, array $remarks, ?SecondRow $second, bool $isTight, int $margins): array
     {
         $page = self::room($look, $margins);
         $head = $this->heading($studies, $look, $margins > 0);
@@ -165,7 +165,7 @@ final class PrintedPages
      *
      * @return list<Block>
      */
-    private function withHeading(Part $part, StudySheet $studies, int $k, array $systems, PrintLook $look, bool $inMargin): array
+    private function withHeading(Part $part, Sheet $studies, int $k, array $systems, PrintLook $look, bool $inMargin): array
     {
         $words = $look->words();
         $isOneLine = 1 === \count($studies->lines);
@@ -256,7 +256,7 @@ final class PrintedPages
      * @param list<non-empty-list<Block>> $chunks
      * @param list<int>                   $pages  of each chunk
      *
-     * @return non-empty-list<Sheet>
+     * @return non-empty-list<Page>
      */
     private function set(array $chunks, array $pages, Block $head, PrintLook $look, string $foot, int $margins): array
     {
@@ -310,7 +310,7 @@ final class PrintedPages
     }
 
     /** A back with nothing on it, which no "page x of y" counts: the next copy begins on a sheet of its own. */
-    private static function blank(Paper $paper): Sheet
+    private static function blank(Paper $paper): Page
     {
         return Svg::page($paper, '');
     }
@@ -334,7 +334,7 @@ final class PrintedPages
         return implode('', array_map(static fn (string $symbol): string => '<symbol '.$symbol, array_keys($once)));
     }
 
-    private function heading(StudySheet $studies, PrintLook $look, bool $isNarrow): Block
+    private function heading(Sheet $studies, PrintLook $look, bool $isNarrow): Block
     {
         $words = $look->words();
         $first = $studies->parts[0];
@@ -399,13 +399,13 @@ final class PrintedPages
         return new Block($svg, $y + 420);
     }
 
-    private function tells(StudySheet $studies, PrintLook $look): string
+    private function tells(Sheet $studies, PrintLook $look): string
     {
         return 1 === \count($studies->lines) ? $studies->lines[0] : implode(' · ', array_filter([$studies->heading(), $look->player, $studies->parts[0]->instrument->name], static fn (string $one): bool => '' !== $one));
     }
 
     /** @return array{string, int} drawing and height of the signs that the page uses */
-    private function legend(StudySheet $studies, Rows $rows): array
+    private function legend(Sheet $studies, Rows $rows): array
     {
         $first = $studies->parts[0];
         if (FingeringStyle::Diagram !== $rows->fingerings || MechanismKind::None === $first->instrument->mechanism()->kind()) {

@@ -78,7 +78,7 @@ final class Svg
     }
 
     /** A whole page of paper. */
-    public static function page(Paper $paper, string $body, string $glyphs = ''): Sheet
+    public static function page(Paper $paper, string $body, string $glyphs = ''): Page
     {
         [$width, $height] = [$paper->width(), $paper->height()];
         $svg = self::tag('svg', [
@@ -90,7 +90,7 @@ final class Svg
             'font-family' => self::SANS,
         ], ('' === $glyphs ? '' : '<defs>'.$glyphs.'</defs>').$body);
 
-        return new Sheet($svg, $width, $height);
+        return new Page($svg, $width, $height);
     }
 
     /**

@@ -18,7 +18,7 @@ final class TalkPage
     private const TEXT = 330;
     private const LINE = 430;
 
-    /** @return non-empty-list<Sheet> */
+    /** @return non-empty-list<Page> */
     public static function pages(Part $part, bool $oneToSix, Paper $paper): array
     {
         $bottom = $paper->height() - 1500;

@@ -11,11 +11,11 @@ use App\Engraving\Engraver;
 use App\Engraving\Ink;
 use App\Engraving\KeyMapDrawing;
 use App\Engraving\Legend;
+use App\Engraving\Page;
 use App\Engraving\PageMaker;
 use App\Engraving\Paper;
 use App\Engraving\Rows;
 use App\Engraving\SecondRow;
-use App\Engraving\Sheet;
 use App\Engraving\SystemDrawing;
 use App\Engraving\TalkPage;
 use SwiftReed\Instrument\Instrument;
@@ -142,7 +142,7 @@ final class DiagramTest extends KernelTestCase
     }
 
     /** @return list<array{float, string}> size in units as printed, and what it says */
-    private static function texts(Sheet $sheet): array
+    private static function texts(Page $sheet): array
     {
         $document = new \DOMDocument();
         self::assertTrue($document->loadXML($sheet->svg));
@@ -264,7 +264,7 @@ final class DiagramTest extends KernelTestCase
         self::assertStringContainsString('F♯4 the two lower side keys; in a chromatic run, beside F4, from four notes a second, not in the first year', $text);
         self::assertSame(range(1, \count($explained)), array_column($explained, 'number'));
         $sheets = self::getContainer()->get(ChartMaker::class)->print($this->instruments->instrument('oboe'));
-        $all = html_entity_decode(strip_tags(implode('', array_map(static fn (Sheet $sheet): string => $sheet->svg, $sheets))));
+        $all = html_entity_decode(strip_tags(implode('', array_map(static fn (Page $sheet): string => $sheet->svg, $sheets))));
         self::assertStringContainsString('players differ', $all);
         self::assertStringContainsString('forked F', $all);
         self::assertStringContainsString('half covered', $all);

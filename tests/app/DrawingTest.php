@@ -8,12 +8,12 @@ use App\Engraving\ChartMaker;
 use App\Engraving\FingeringStyle;
 use App\Engraving\Ink;
 use App\Engraving\LettersPage;
+use App\Engraving\Page;
 use App\Engraving\PageMaker;
 use App\Engraving\Paper;
 use App\Engraving\PrintedPages;
 use App\Engraving\PrintLook;
 use App\Engraving\Rows;
-use App\Engraving\Sheet;
 use App\Engraving\Signs;
 use App\Engraving\Svg;
 use App\Engraving\WorkingDrawing;
@@ -26,7 +26,7 @@ use SwiftReed\Pitch\SpellingPreference;
 use SwiftReed\Player\Reminders;
 use SwiftReed\Score\Part;
 use SwiftReed\Score\PartBuilder;
-use SwiftReed\Score\Sheet as StudySheet;
+use SwiftReed\Score\Sheet;
 use SwiftReed\Study\Working;
 use Symfony\Bundle\FrameworkBundle\Test\KernelTestCase;
 
@@ -97,7 +97,7 @@ final class DrawingTest extends KernelTestCase
         foreach (['concert C major, 2 octaves, eighths, keys by fourths' => 2, 'concert C major, tetra, eighths, keys by fifths' => 1, 'concert C major, 5 notes, keys chromatic up' => 3] as $line => $least) {
             $sheet = $builder->read([$line], $this->instruments->instrument('clarinet-bb'));
             $pages = self::getContainer()->get(PrintedPages::class)->of($sheet->titled('All keys'), Rows::all());
-            $heads = array_map(static function (Sheet $page) use ($sheet): array {
+            $heads = array_map(static function (Page $page) use ($sheet): array {
                 $read = self::read($page);
                 $numbers = [];
                 foreach ($read->query('//*[local-name()="text"][@font-size="440"]') as $text) {
@@ -120,7 +120,7 @@ final class DrawingTest extends KernelTestCase
         $part = $this->part('own D major, thirds, eighths', 'clarinet-bb');
         $pages = [];
         foreach (['', 'numbers', 'worksheet', 'answers', 'large', 'large,worksheet', 'large,answers', 'large,numbers'] as $styles) {
-            $pages[$styles] = implode('', array_map(static fn (Sheet $sheet): string => $sheet->svg, self::getContainer()->get(PrintedPages::class)->of(StudySheet::of($part), Rows::all(), PrintLook::parse($styles, ''))));
+            $pages[$styles] = implode('', array_map(static fn (Page $sheet): string => $sheet->svg, self::getContainer()->get(PrintedPages::class)->of(Sheet::of($part), Rows::all(), PrintLook::parse($styles, ''))));
         }
         $reminders = static fn (string $svg): int => substr_count($svg, 'class="reminder"');
         self::assertStringNotContainsString('class="note"', $pages['numbers'], 'numbers need no staff');
@@ -173,7 +173,7 @@ final class DrawingTest extends KernelTestCase
             foreach (['', 'large', 'large,answers'] as $styles) {
                 foreach ([Paper::A4, Paper::Letter] as $paper) {
                     $look = PrintLook::parse($styles, $paper->value, 'The second chair of the evening band, at the first desk', '27 November 2026');
-                    foreach (self::getContainer()->get(PrintedPages::class)->of(StudySheet::of($this->part($line, $id)), new Rows(true, true, Reminders::Affected, FingeringStyle::None, counts: true), $look) as $sheet) {
+                    foreach (self::getContainer()->get(PrintedPages::class)->of(Sheet::of($this->part($line, $id)), new Rows(true, true, Reminders::Affected, FingeringStyle::None, counts: true), $look) as $sheet) {
                         self::assertFalse(str_contains($sheet->svg, '…'), "$line, $styles: nothing is cut");
                         $page = self::read($sheet);
                         $rows = [];
@@ -201,7 +201,7 @@ final class DrawingTest extends KernelTestCase
         foreach (['own D major' => 1, 'own D major, 3 octaves, thirds, quarters' => null] as $line => $count) {
             $sheets = [];
             foreach (['one', 'two'] as $sides) {
-                $sheets[$sides] = self::getContainer()->get(PrintedPages::class)->of(StudySheet::of($this->part($line, 'clarinet-bb')), Rows::all(), PrintLook::parse('', '', sides: $sides));
+                $sheets[$sides] = self::getContainer()->get(PrintedPages::class)->of(Sheet::of($this->part($line, 'clarinet-bb')), Rows::all(), PrintLook::parse('', '', sides: $sides));
             }
             $one = \count($sheets['one']);
             self::assertSame($count ?? $one, $one);
@@ -267,7 +267,7 @@ final class DrawingTest extends KernelTestCase
             foreach (['own C chromatic, 3 octaves, sixteenths', 'own C major, drill after note 4', 'concert B, 2 octaves, whole notes'] as $line) {
                 $part = $this->part($line, 'clarinet-bb');
                 $heads = 0;
-                foreach (self::getContainer()->get(PrintedPages::class)->of(StudySheet::of($part, 'A name & <such>'), Rows::all(), new PrintLook($paper)) as $sheet) {
+                foreach (self::getContainer()->get(PrintedPages::class)->of(Sheet::of($part, 'A name & <such>'), Rows::all(), new PrintLook($paper)) as $sheet) {
                     $page = self::read($sheet);
                     $heads += $page->query('//*[@class="notehead"]')->length;
                     foreach ($page->query('/*/*[local-name()="g"]/@transform') as $transform) {
@@ -307,7 +307,7 @@ final class DrawingTest extends KernelTestCase
         return self::getContainer()->get(PartBuilder::class)->read($line, $this->instruments->instrument($instrument));
     }
 
-    private static function read(Sheet $sheet): \DOMXPath
+    private static function read(Page $sheet): \DOMXPath
     {
         $document = new \DOMDocument();
         self::assertTrue($document->loadXML($sheet->svg), 'the drawing is well-formed');

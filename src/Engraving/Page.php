@@ -7,7 +7,7 @@ namespace App\Engraving;
 /**
  * A finished drawing and its size in units, a hundred to the millimetre.
  */
-final readonly class Sheet
+final readonly class Page
 {
     public function __construct(public string $svg, public int $width, public int $height)
     {
