@@ -1,0 +1,82 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Band;
+
+use Doctrine\DBAL\Types\Types;
+use Doctrine\ORM\Mapping as ORM;
+use SwiftReed\Fingering\LearnedHabit;
+use Symfony\Component\Uid\Uuid;
+
+/**
+ * A teacher's own choice of a fingering: for one study line, or (with an empty line) as a habit on this instrument;
+ * of the whole section, or of one player.
+ */
+#[ORM\Entity(repositoryClass: PinnedFingeringRepository::class)]
+#[ORM\Table(name: 'pinned_fingering')]
+class PinnedFingering
+{
+    #[ORM\Id]
+    #[ORM\Column(type: 'guid')]
+    private string $id;
+
+    #[ORM\Column(type: Types::DATETIMETZ_IMMUTABLE)]
+    private \DateTimeImmutable $madeAt;
+
+    public function __construct(
+        #[ORM\Column(type: Types::STRING, length: 60)]
+        private string $instrument,
+        #[ORM\Column(type: Types::TEXT)]
+        private string $line,
+        #[ORM\Column(type: Types::STRING, length: 200)]
+        private string $pin,
+        #[ORM\ManyToOne]
+        #[ORM\JoinColumn(nullable: true, onDelete: 'CASCADE')]
+        private ?Player $player = null,
+        #[ORM\Column(type: Types::STRING, length: 200)]
+        private string $habit = '',
+        #[ORM\Column(type: Types::STRING, length: 400)]
+        private string $habitOfChange = '',
+    ) {
+        $this->id = Uuid::v7()->toRfc4122();
+        $this->madeAt = new \DateTimeImmutable();
+    }
+
+    public function getId(): string
+    {
+        return $this->id;
+    }
+
+    public function getInstrument(): string
+    {
+        return $this->instrument;
+    }
+
+    public function getLine(): string
+    {
+        return $this->line;
+    }
+
+    public function getPin(): string
+    {
+        return $this->pin;
+    }
+
+    /** Whose it is; nobody's when it belongs to the section. */
+    public function getPlayer(): ?Player
+    {
+        return $this->player;
+    }
+
+    /** What it would say as a habit; nothing where it is one, or was pinned before habits were learned. */
+    public function learned(): LearnedHabit
+    {
+        return LearnedHabit::read($this->habit, $this->habitOfChange);
+    }
+
+    public function getMadeAt(): \DateTimeImmutable
+    {
+        return $this->madeAt;
+    }
+}

@@ -1,0 +1,31 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Band;
+
+use Doctrine\Bundle\DoctrineBundle\Repository\ServiceEntityRepository;
+use Doctrine\Persistence\ManagerRegistry;
+use Symfony\Component\Uid\Uuid;
+
+/**
+ * @extends ServiceEntityRepository<Player>
+ */
+final class PlayerRepository extends ServiceEntityRepository
+{
+    public function __construct(ManagerRegistry $registry)
+    {
+        parent::__construct($registry, Player::class);
+    }
+
+    public function one(string $id): ?Player
+    {
+        return Uuid::isValid($id) ? $this->find($id) : null;
+    }
+
+    /** @return list<Player> by name */
+    public function of(string $instrument): array
+    {
+        return $this->findBy(['instrument' => $instrument], ['name' => 'ASC', 'id' => 'ASC']);
+    }
+}

@@ -1,0 +1,110 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Band;
+
+use App\Desk\Desk;
+use App\Desk\DeskState;
+use Doctrine\ORM\EntityManagerInterface;
+use SwiftReed\Fingering\School;
+use SwiftReed\Fingering\SchoolError;
+use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
+use Symfony\Component\HttpFoundation\File\UploadedFile;
+use Symfony\Component\HttpFoundation\HeaderUtils;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\Routing\Attribute\Route;
+
+/**
+ * Schools of habits: kept under a name, taken over by a section or a player, given away and brought in as a file.
+ */
+final class SchoolsController extends AbstractController
+{
+    /** Bytes of a file of habits; two hundred habits need far less. */
+    private const LARGEST = 100_000;
+
+    public function __construct(private readonly EntityManagerInterface $entities, private readonly SchoolOfHabitsRepository $schools, private readonly Notebook $notebook, private readonly Desk $desk)
+    {
+    }
+
+    #[Route('/schools', name: 'school_keep', methods: ['POST'])]
+    public function keep(Request $request): Response
+    {
+        $state = DeskState::of($request->request->all());
+        $this->desk->instrument($state);
+        $habits = array_map(static fn (PinnedFingering $one): string => $one->getPin(), array_values(array_filter($this->notebook->pins($state->instrument, '', $state->player), static fn (PinnedFingering $one): bool => '' === $one->getLine())));
+        try {
+            $this->entities->persist(new SchoolOfHabits(School::named(mb_scrub($request->request->getString('name')), $state->instrument, $habits)));
+        } catch (SchoolError $error) {
+            return $this->refused($error->getMessage(), $request);
+        }
+        $this->entities->flush();
+
+        return $this->back($state);
+    }
+
+    #[Route('/schools/bring', name: 'school_bring', methods: ['POST'])]
+    public function bring(Request $request): Response
+    {
+        $state = DeskState::of($request->request->all());
+        $file = $request->files->get('file');
+        $text = $file instanceof UploadedFile && $file->isValid() && $file->getSize() <= self::LARGEST ? (string) file_get_contents($file->getPathname()) : '';
+        try {
+            $school = School::fromJson($text);
+            $this->desk->instrument($state->withInstrument($school->instrument));
+            $this->entities->persist(new SchoolOfHabits($school));
+        } catch (SchoolError $error) {
+            return $this->refused($error->getMessage(), $request);
+        }
+        $this->entities->flush();
+
+        return $this->back($school->instrument === $state->instrument ? $state : $state->withInstrument($school->instrument));
+    }
+
+    #[Route('/schools/{id}.json', name: 'school_file', methods: ['GET'])]
+    public function download(string $id): Response
+    {
+        $kept = $this->schools->one($id) ?? throw $this->createNotFoundException('There is no such school of habits; it may have been removed.');
+
+        return new Response($kept->school()->toJson(), 200, ['Content-Type' => 'application/json', 'Content-Disposition' => HeaderUtils::makeDisposition('attachment', 'habits-'.$kept->getInstrument().'.json')]);
+    }
+
+    #[Route('/schools/{id}/take', name: 'school_take', methods: ['POST'])]
+    public function take(Request $request, string $id): Response
+    {
+        $state = DeskState::of($request->request->all());
+        $kept = $this->schools->one($id) ?? throw $this->createNotFoundException('There is no such school of habits; it may have been removed.');
+        $has = array_map(static fn (PinnedFingering $one): string => $one->getPin(), $this->notebook->pins($state->instrument, '', $state->player));
+        foreach ($kept->school()->habits as $habit) {
+            if (!\in_array($habit, $has, true)) {
+                $this->entities->persist(new PinnedFingering($state->instrument, '', $habit, $this->notebook->player($state->player)));
+            }
+        }
+        $this->entities->flush();
+
+        return $this->back($state);
+    }
+
+    #[Route('/schools/{id}/remove', name: 'school_remove', methods: ['POST'])]
+    public function remove(Request $request, string $id): Response
+    {
+        $kept = $this->schools->one($id);
+        if (null !== $kept) {
+            $this->entities->remove($kept);
+            $this->entities->flush();
+        }
+
+        return $this->back(DeskState::of($request->request->all())->withOther(''));
+    }
+
+    private function back(DeskState $state): Response
+    {
+        return $this->redirectToRoute('desk', $state->query(), Response::HTTP_SEE_OTHER);
+    }
+
+    private function refused(string $sentence, Request $request): Response
+    {
+        return $this->render('shared/error.html.twig', ['title' => 'Not kept', 'sentence' => $sentence, 'again' => ['action' => $request->getPathInfo(), 'fields' => array_filter($request->request->all(), is_string(...))]], new Response(status: Response::HTTP_UNPROCESSABLE_ENTITY));
+    }
+}

@@ -1,0 +1,190 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Folder;
+
+use App\Desk\Desk;
+use App\Desk\DeskState;
+use Doctrine\DBAL\LockMode;
+use Doctrine\ORM\EntityManagerInterface;
+use Doctrine\ORM\OptimisticLockException;
+use SwiftReed\Instrument\InstrumentLibrary;
+use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
+use Symfony\Component\Routing\Attribute\Route;
+
+final class FolderController extends AbstractController
+{
+    public function __construct(private readonly EntityManagerInterface $entities, private readonly SavedStudyRepository $studies)
+    {
+    }
+
+    #[Route('/folder', name: 'folder', methods: ['GET'])]
+    public function folder(Request $request, InstrumentLibrary $instruments): Response
+    {
+        $words = mb_substr(mb_scrub($request->query->getString('q')), 0, 200);
+        $undo = $request->query->getString('undo');
+        $view = [
+            'studies' => $this->studies->search($words, $page = max(1, $request->query->getInt('page', 1))),
+            'found' => $found = $this->studies->found($words),
+            'page' => $page,
+            'pages' => max(1, (int) ceil($found / SavedStudyRepository::PAGE)),
+            'total' => $this->studies->count(),
+            'words' => $words,
+            'instruments' => $instruments,
+            'deleted' => '' === $undo ? null : $this->studies->one($undo),
+            'renaming' => $request->query->getString('rename'),
+        ];
+
+        return $this->render(null === $request->headers->get('HX-Request') ? 'folder/folder.html.twig' : 'folder/_list.html.twig', $view);
+    }
+
+    #[Route('/folder', name: 'folder_save', methods: ['POST'])]
+    public function save(Request $request, Desk $desk): Response
+    {
+        [$name, $state, $problem] = $this->read($request, $desk);
+        if ('' !== $problem) {
+            return $this->refused($problem, $request);
+        }
+        $study = new SavedStudy($name, $state, $this->studies->lastPosition() + 1);
+        $this->entities->persist($study);
+        $this->entities->flush();
+
+        return $this->redirectToRoute('desk', $study->state()->query(), Response::HTTP_SEE_OTHER);
+    }
+
+    #[Route('/folder/{id}', name: 'folder_change', methods: ['POST'])]
+    public function change(Request $request, Desk $desk, string $id): Response
+    {
+        [$name, $state, $problem] = $this->read($request, $desk);
+        if ('' !== $problem) {
+            return $this->refused($problem, $request);
+        }
+        $study = $this->study($id);
+        try {
+            $this->entities->lock($study, LockMode::OPTIMISTIC, $request->request->getInt('version'));
+            $study->take($name, $state);
+            $this->entities->flush();
+        } catch (OptimisticLockException) {
+            $this->entities->clear();
+
+            return $this->render('folder/conflict.html.twig', ['mine' => ['name' => $name, 'state' => $state], 'theirs' => $this->study($id)], new Response(status: Response::HTTP_CONFLICT));
+        }
+
+        return $this->redirectToRoute('desk', $study->state()->query(), Response::HTTP_SEE_OTHER);
+    }
+
+    #[Route('/folder/{id}/rename', name: 'folder_rename', methods: ['POST'])]
+    public function rename(Request $request, string $id): Response
+    {
+        $name = self::name($request);
+        $problem = self::nameProblem($name);
+        if ('' !== $problem) {
+            return $this->refused($problem, $request);
+        }
+        $this->study($id)->rename($name);
+        $this->entities->flush();
+
+        return $this->redirectToRoute('folder', [], Response::HTTP_SEE_OTHER);
+    }
+
+    #[Route('/folder/{id}/duplicate', name: 'folder_duplicate', methods: ['POST'])]
+    public function duplicate(string $id): Response
+    {
+        $study = $this->study($id);
+        $name = mb_substr($study->getName(), 0, SavedStudy::NAME_LIMIT - 7).' (copy)';
+        $this->entities->persist(new SavedStudy($name, $study->state(), $this->studies->lastPosition() + 1));
+        $this->entities->flush();
+
+        return $this->redirectToRoute('folder', [], Response::HTTP_SEE_OTHER);
+    }
+
+    #[Route('/folder/{id}/move/{direction<up|down>}', name: 'folder_move', methods: ['POST'])]
+    public function move(string $id, string $direction): Response
+    {
+        $study = $this->study($id);
+        $other = $this->studies->neighbour($study, 'up' === $direction ? -1 : 1);
+        if (null !== $other) {
+            $this->studies->swap($study, $other);
+        }
+
+        return $this->redirect($this->generateUrl('folder').'#study-'.$id, Response::HTTP_SEE_OTHER);
+    }
+
+    #[Route('/folder/{id}/delete', name: 'folder_delete', methods: ['POST'])]
+    public function delete(string $id): Response
+    {
+        $this->study($id)->delete();
+        $this->entities->flush();
+        $this->studies->forgetLongDeleted();
+
+        return $this->redirectToRoute('folder', ['undo' => $id], Response::HTTP_SEE_OTHER);
+    }
+
+    #[Route('/folder/{id}/restore', name: 'folder_restore', methods: ['POST'])]
+    public function restore(string $id): Response
+    {
+        $study = $this->studies->one($id) ?? throw $this->gone();
+        $study->restore();
+        $this->entities->flush();
+
+        return $this->redirectToRoute('folder', [], Response::HTTP_SEE_OTHER);
+    }
+
+    private function study(string $id): SavedStudy
+    {
+        $study = $this->studies->one($id);
+
+        return null === $study || $study->isDeleted() ? throw $this->gone() : $study;
+    }
+
+    private function gone(): NotFoundHttpException
+    {
+        return $this->createNotFoundException('This study is not in the folder (any more); look for it by name in the folder.');
+    }
+
+    /** @return array{string, DeskState, string} name, state, and what is wrong with them */
+    private function read(Request $request, Desk $desk): array
+    {
+        $state = DeskState::of($request->request->all());
+        $name = self::name($request);
+        $problem = self::nameProblem($name);
+        if ('' === $problem) {
+            try {
+                $state = $state->withLine($desk->part($state)->line());
+            } catch (\InvalidArgumentException|\DomainException $error) {
+                $problem = $error->getMessage();
+            }
+        }
+
+        return [$name, $state, $problem];
+    }
+
+    private static function name(Request $request): string
+    {
+        return trim((string) preg_replace('/[\p{Cc}\s]+/u', ' ', mb_scrub($request->request->getString('name'))));
+    }
+
+    private static function nameProblem(string $name): string
+    {
+        return match (true) {
+            '' === $name => 'The name is empty; expected a few words, for example "Warm-up, long ends".',
+            mb_strlen($name) > SavedStudy::NAME_LIMIT => \sprintf('The name has %d characters; expected at most %d, for example "Warm-up, long ends".', mb_strlen($name), SavedStudy::NAME_LIMIT),
+            default => '',
+        };
+    }
+
+    private function refused(string $problem, Request $request): Response
+    {
+        return $this->render('shared/error.html.twig', ['title' => 'Not saved', 'sentence' => $problem, 'again' => ['action' => $request->getPathInfo(), 'fields' => self::fields($request)]], new Response(status: Response::HTTP_UNPROCESSABLE_ENTITY));
+    }
+
+    /** @return array<string, string> */
+    private static function fields(Request $request): array
+    {
+        return array_filter($request->request->all(), is_string(...));
+    }
+}

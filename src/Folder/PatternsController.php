@@ -1,0 +1,192 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Folder;
+
+use App\Band\Notebook;
+use App\Desk\Desk;
+use App\Desk\DeskState;
+use App\Engraving\EngravingError;
+use App\Engraving\FingeringStyle;
+use App\Engraving\PageMaker;
+use App\Engraving\Rows;
+use Doctrine\ORM\EntityManagerInterface;
+use SwiftReed\Instrument\InstrumentError;
+use SwiftReed\Line\ClauseKind;
+use SwiftReed\Line\StudyLineError;
+use SwiftReed\Pattern\PatternError;
+use SwiftReed\Pattern\PatternLibrary;
+use SwiftReed\Pattern\PatternParser;
+use SwiftReed\Player\Reminders;
+use SwiftReed\Score\Part;
+use SwiftReed\Study\StudyError;
+use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
+use Symfony\Component\HttpFoundation\HeaderUtils;
+use Symfony\Component\HttpFoundation\JsonResponse;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\Routing\Attribute\Route;
+
+/**
+ * The library of patterns, and the place where one's own are made.
+ */
+final class PatternsController extends AbstractController
+{
+    private const LENGTH = 600;
+    /** Own patterns in one file. */
+    private const MOST = 200;
+    private const BYTES = 200_000;
+    private const FILE_EXAMPLE = '{"version": 1, "patterns": [{"name": "My turn", "cell": "1 2 3 1"}]}';
+
+    public function __construct(private readonly Desk $desk, private readonly PatternLibrary $library, private readonly OwnPatternRepository $own, private readonly EntityManagerInterface $entities, private readonly Notebook $notebook)
+    {
+    }
+
+    #[Route('/patterns', name: 'patterns', methods: ['GET'])]
+    public function patterns(Request $request, PageMaker $pages): Response
+    {
+        $state = DeskState::of($request->query->all());
+        $cell = mb_substr(mb_scrub(trim($request->query->getString('cell', '1 2 3 5'))), 0, self::LENGTH);
+        $view = ['state' => $state, 'cell' => $cell, 'says' => $this->preview($state, $cell, $pages)];
+        if (null !== $request->headers->get('HX-Request')) {
+            return $this->render('folder/_preview.html.twig', $view);
+        }
+        $library = [];
+        foreach ($this->library->names() as $name) {
+            $library[] = ['name' => $name, 'cell' => $this->library->cell($name), 'says' => $this->library->pattern($name)->says, 'line' => $this->desk->changed($state->line, ClauseKind::Pattern, 'straight' === $name ? '' : $name)];
+        }
+        $mine = array_map(fn (OwnPattern $one): array => ['id' => $one->getId(), 'name' => $one->getName(), 'cell' => $one->getCell(), 'line' => $this->desk->changed($state->line, ClauseKind::Pattern, 'cell '.$one->getCell())], $this->notebook->ownPatterns());
+
+        return $this->render('folder/patterns.html.twig', $view + ['library' => $library, 'mine' => $mine, 'named' => mb_substr(mb_scrub($request->query->getString('name')), 0, OwnPattern::NAME)]);
+    }
+
+    #[Route('/patterns', name: 'pattern_save', methods: ['POST'])]
+    public function save(Request $request): Response
+    {
+        $name = trim((string) preg_replace('/[\p{Cc}\s]+/u', ' ', mb_scrub($request->request->getString('name'))));
+        $cell = mb_substr(mb_scrub(trim($request->request->getString('cell'))), 0, self::LENGTH);
+        try {
+            $this->keep($name, $cell);
+        } catch (\InvalidArgumentException $error) {
+            return $this->render('shared/error.html.twig', ['title' => 'Not kept', 'sentence' => $error->getMessage(), 'again' => ['action' => $this->generateUrl('pattern_save'), 'fields' => ['name' => $name, 'cell' => $cell]]], new Response(status: 422));
+        }
+        $this->entities->flush();
+
+        return $this->redirectToRoute('patterns', DeskState::of($request->request->all())->query() + ['cell' => $cell, 'name' => $name], Response::HTTP_SEE_OTHER);
+    }
+
+    #[Route('/patterns/{id}/remove', name: 'pattern_remove', methods: ['POST'])]
+    public function remove(Request $request, string $id): Response
+    {
+        $pattern = $this->own->one($id);
+        if (null !== $pattern) {
+            $this->entities->remove($pattern);
+            $this->entities->flush();
+        }
+
+        return $this->redirectToRoute('patterns', DeskState::of($request->request->all())->query(), Response::HTTP_SEE_OTHER);
+    }
+
+    #[Route('/patterns.json', name: 'patterns_export', methods: ['GET'])]
+    public function export(): Response
+    {
+        $patterns = array_map(static fn (OwnPattern $one): array => ['name' => $one->getName(), 'cell' => $one->getCell()], $this->own->inOrder());
+        $response = new JsonResponse(['version' => 1, 'patterns' => $patterns]);
+        $response->setEncodingOptions(\JSON_PRETTY_PRINT | \JSON_UNESCAPED_UNICODE | \JSON_UNESCAPED_SLASHES);
+        $response->headers->set('Content-Disposition', HeaderUtils::makeDisposition('attachment', 'patterns.json'));
+
+        return $response;
+    }
+
+    #[Route('/patterns/import', name: 'patterns_import', methods: ['POST'])]
+    public function import(Request $request): Response
+    {
+        $file = $request->files->get('file');
+        $text = $file instanceof \Symfony\Component\HttpFoundation\File\UploadedFile && $file->isValid() ? (string) file_get_contents($file->getPathname(), length: self::BYTES + 1) : $request->request->getString('text');
+        try {
+            $this->read($text);
+        } catch (\InvalidArgumentException $error) {
+            $this->entities->clear();
+
+            return $this->render('shared/error.html.twig', ['title' => 'Nothing taken over', 'sentence' => $error->getMessage(), 'again' => null], new Response(status: 422));
+        }
+        $this->entities->flush();
+
+        return $this->redirectToRoute('patterns', DeskState::of($request->request->all())->query(), Response::HTTP_SEE_OTHER);
+    }
+
+    /** @throws \InvalidArgumentException when the file is not what was expected; then nothing of it is kept */
+    private function read(string $text): void
+    {
+        $data = \strlen($text) <= self::BYTES ? json_decode($text, true, 8) : null;
+        if (!\is_array($data) || !\is_array($data['patterns'] ?? null)) {
+            throw new \InvalidArgumentException(\sprintf('This is not a file of patterns; expected JSON such as %s.', self::FILE_EXAMPLE));
+        }
+        if (\count($data['patterns']) > self::MOST) {
+            throw new \InvalidArgumentException(\sprintf('The file has %d patterns; expected at most %d.', \count($data['patterns']), self::MOST));
+        }
+        foreach (array_values($data['patterns']) as $i => $one) {
+            if (!\is_array($one) || !\is_string($one['name'] ?? null) || !\is_string($one['cell'] ?? null)) {
+                throw new \InvalidArgumentException(\sprintf('Pattern %d of the file has no name or no cell; expected for example %s.', $i + 1, self::FILE_EXAMPLE));
+            }
+            $this->keep(trim(mb_scrub($one['name'])), mb_substr(mb_scrub($one['cell']), 0, self::LENGTH));
+        }
+    }
+
+    /** @throws \InvalidArgumentException */
+    private function keep(string $name, string $cell): void
+    {
+        if ('' === $name || mb_strlen($name) > OwnPattern::NAME) {
+            throw new \InvalidArgumentException(\sprintf('The name has %d characters; expected 1 to %d, for example "Four and a turn".', mb_strlen($name), OwnPattern::NAME));
+        }
+        $text = substr(PatternParser::parse($cell)->text, 5);
+        $known = $this->own->named($name);
+        null === $known ? $this->entities->persist(new OwnPattern($name, $text)) : $known->change($text);
+    }
+
+    /** @return array{error: string, column: int, cell: string, begins: string, ends: string, line: string, count: int} */
+    private function preview(DeskState $state, string $cell, PageMaker $pages): array
+    {
+        $says = ['error' => '', 'column' => 0, 'cell' => '', 'begins' => '', 'ends' => '', 'line' => '', 'count' => 0];
+        try {
+            $text = PatternParser::parse($cell)->text;
+        } catch (PatternError $error) {
+            return ['error' => $error->getMessage(), 'column' => $error->column] + $says;
+        }
+        $line = $this->desk->changed($this->desk->changed($state->line, ClauseKind::Keys, ''), ClauseKind::Drill, '');
+        foreach ([ClauseKind::Direction, ClauseKind::Rounds, ClauseKind::Sequel] as $kind) {
+            $line = $this->desk->changed($line, $kind, '');
+        }
+        $says['line'] = $this->desk->changed($line, ClauseKind::Pattern, $text);
+        try {
+            $part = $this->desk->plainPart($state->withLine($says['line']));
+            $cells = $this->cells($part);
+            $rows = new Rows(true, true, Reminders::None, FingeringStyle::None);
+            $last = \count($cells) - 1;
+            $draw = static fn (int $from, int $to, string $label): string => $pages->screen($part->excerpt($cells[$from][0], $cells[$to][1]), $rows, $label)->apart('c'.$from.'-'.$to);
+            $says['count'] = \count($part->study->notes);
+            $says['cell'] = $draw(0, 0, 'The cell');
+            $says['begins'] = $draw(0, min(2, $last), 'The first three steps');
+            $says['ends'] = $draw(max(0, $last - 1), $last, 'The end');
+        } catch (StudyLineError|StudyError|InstrumentError|EngravingError $error) {
+            $says['error'] = $error->getMessage();
+        }
+
+        return $says;
+    }
+
+    /** @return list<array{int, int}> first and last note of each cell */
+    private function cells(Part $part): array
+    {
+        $begins = [];
+        foreach ($part->study->notes as $i => $note) {
+            if (0 === $i || $note->tone->cell !== $part->study->notes[$i - 1]->tone->cell) {
+                $begins[] = $i;
+            }
+        }
+        $ends = [...array_map(static fn (int $next): int => $next - 1, \array_slice($begins, 1)), \count($part->study->notes) - 1];
+
+        return array_map(static fn (int $begin, int $end): array => [$begin, $end], $begins, $ends);
+    }
+}

@@ -1,0 +1,157 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Folder;
+
+use App\Desk\Choices;
+use App\Desk\Desk;
+use App\Desk\DeskState;
+use App\Engraving\EngravingError;
+use App\Engraving\PageMaker;
+use App\Shared\Download;
+use Doctrine\ORM\EntityManagerInterface;
+use SwiftReed\Instrument\InstrumentError;
+use SwiftReed\Line\StudyLineError;
+use SwiftReed\Packet\SheetError;
+use SwiftReed\Score\Heading;
+use SwiftReed\Score\Sheet;
+use SwiftReed\Study\StudyError;
+use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\Routing\Attribute\Route;
+use Symfony\Component\String\Slugger\AsciiSlugger;
+
+/**
+ * Sheets: several numbered studies on one page, for any instrument.
+ */
+final class SheetsController extends AbstractController
+{
+    /** What a new sheet begins with: the week's work in one key. */
+    private const BEGINNING = "concert F major, 2 octaves, quarters, quarter = 72\nconcert F major, 2 octaves, eighths, quarter = 72\nconcert F major, thirds, eighths, quarter = 60\nconcert F arpeggio, 2 octaves, quarters, quarter = 72\nconcert F chromatic, triplets, quarter = 60";
+    /** Studies whose music is shown on the screen. */
+    private const SHOWN = 24;
+
+    public function __construct(private readonly Desk $desk, private readonly StudySheetRepository $sheets, private readonly EntityManagerInterface $entities, private readonly PageMaker $pages)
+    {
+    }
+
+    #[Route('/sheets', name: 'sheets', methods: ['GET'])]
+    public function sheets(): Response
+    {
+        return $this->render('folder/sheets.html.twig', ['sheets' => $this->sheets->newestFirst()]);
+    }
+
+    #[Route('/sheets/new', name: 'sheet_new', methods: ['GET'])]
+    public function fresh(Request $request): Response
+    {
+        return $this->shown($request, null, self::text($request->query->getString('lines', self::BEGINNING)), self::name($request->query->getString('name', 'This week')));
+    }
+
+    #[Route('/sheets/{id<[0-9a-f-]{36}>}', name: 'sheet', methods: ['GET'])]
+    public function sheet(Request $request, string $id): Response
+    {
+        $sheet = $this->one($id);
+
+        return $this->shown($request, $sheet, self::text($request->query->getString('lines', $sheet->getLines())), self::name($request->query->getString('name', $sheet->getName())));
+    }
+
+    #[Route('/sheets', name: 'sheet_save', methods: ['POST'])]
+    public function save(Request $request): Response
+    {
+        $name = self::name($request->request->getString('name'));
+        $lines = self::text($request->request->getString('lines'));
+        $state = DeskState::of($request->request->all());
+        try {
+            if ('' === $name) {
+                throw new \DomainException(\sprintf('The sheet has no name; expected 1 to %d characters, for example "Tuesday".', StudySheet::NAME));
+            }
+            $this->built($state, $lines);
+        } catch (\DomainException|StudyLineError $error) {
+            return $this->render('shared/error.html.twig', ['title' => 'Not saved', 'sentence' => $error->getMessage(), 'again' => ['action' => $this->generateUrl('sheet_save'), 'fields' => ['name' => $name, 'lines' => $lines, 'id' => $request->request->getString('id')] + $state->query()]], new Response(status: 422));
+        }
+        $sheet = $this->sheets->one($request->request->getString('id'));
+        if (null === $sheet) {
+            $sheet = new StudySheet($name, $lines);
+            $this->entities->persist($sheet);
+        } else {
+            $sheet->change($name, $lines);
+        }
+        $this->entities->flush();
+
+        return $this->redirectToRoute('sheet', ['id' => $sheet->getId()] + $state->query(['line' => '']), Response::HTTP_SEE_OTHER);
+    }
+
+    #[Route('/sheets/{id<[0-9a-f-]{36}>}/remove', name: 'sheet_remove', methods: ['POST'])]
+    public function remove(string $id): Response
+    {
+        $this->entities->remove($this->one($id));
+        $this->entities->flush();
+
+        return $this->redirectToRoute('sheets', [], Response::HTTP_SEE_OTHER);
+    }
+
+    #[Route('/sheets/sheet.{format}', name: 'sheet_export', requirements: ['format' => Download::FORMATS], methods: ['GET'])]
+    public function export(Request $request, SheetFile $files, string $format): Response
+    {
+        $state = DeskState::of($request->query->all());
+        $name = self::name($request->query->getString('name'));
+        $sheet = $this->built($state, self::text($request->query->getString('lines')))->titled(SheetFile::title($request) ?? $name);
+        $content = $files->content($sheet, $format, $state->rows, SheetFile::look($request), SheetFile::choices($request, $state->rows));
+
+        return Download::of($request, $content, (new AsciiSlugger('en'))->slug($name.' '.$state->instrument)->lower()->toString(), $format);
+    }
+
+    private function shown(Request $request, ?StudySheet $saved, string $lines, string $name): Response
+    {
+        $state = DeskState::of($request->query->all());
+        $tonic = $request->query->getString('tonic');
+        if ('' !== $tonic) {
+            $lines = implode("\n", $this->desk->moved(self::rows($lines), $tonic, 'one' === $request->query->getString('move')));
+        }
+        $view = ['saved' => $saved, 'state' => $state, 'lines' => $lines, 'name' => $name, 'error' => '', 'studies' => [], 'more' => 0, 'tonics' => Choices::TONICS, 'families' => $this->desk->families(), 'setups' => $this->desk->setups($state->instrument), 'columns' => self::rows($lines)];
+        $status = 200;
+        try {
+            $sheet = $this->built($state, $lines);
+            foreach (\array_slice($sheet->parts, 0, self::SHOWN) as $i => $part) {
+                $view['studies'][] = ['number' => $sheet->numbers[$i], 'part' => $part, 'title' => Heading::of($part), 'music' => $this->pages->screen($part, $state->rows, '')->apart('s'.$i)];
+            }
+            $view['more'] = max(0, \count($sheet->parts) - self::SHOWN);
+        } catch (StudyLineError|StudyError|SheetError|InstrumentError $error) {
+            $view['error'] = $error->getMessage();
+            $status = 422;
+        } catch (EngravingError $error) {
+            $view['error'] = $error->getMessage();
+            $status = 503;
+        }
+
+        return $this->render('folder/sheet.html.twig', $view, new Response(status: $status));
+    }
+
+    private function built(DeskState $state, string $lines): Sheet
+    {
+        return $this->desk->sheet($state, self::rows($lines));
+    }
+
+    /** @return list<string> */
+    private static function rows(string $lines): array
+    {
+        return array_values(array_filter(array_map(trim(...), explode("\n", $lines)), static fn (string $line): bool => '' !== $line));
+    }
+
+    private static function text(string $lines): string
+    {
+        return mb_substr(strtr(mb_scrub(trim($lines)), ["\r" => '']), 0, StudySheet::LENGTH);
+    }
+
+    private static function name(string $name): string
+    {
+        return mb_substr(trim((string) preg_replace('/[\p{Cc}\s]+/u', ' ', mb_scrub($name))), 0, StudySheet::NAME);
+    }
+
+    private function one(string $id): StudySheet
+    {
+        return $this->sheets->one($id) ?? throw $this->createNotFoundException('There is no such sheet; it may have been removed.');
+    }
+}

@@ -1,0 +1,31 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Shared;
+
+use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
+use Symfony\Component\HttpKernel\Event\RequestEvent;
+use Symfony\Component\HttpKernel\Exception\AccessDeniedHttpException;
+
+/**
+ * Requests that change something must come from our own pages.
+ */
+#[AsEventListener(priority: 20)]
+final class SameOriginListener
+{
+    public function __invoke(RequestEvent $event): void
+    {
+        $request = $event->getRequest();
+        if (!$event->isMainRequest() || $request->isMethodSafe()) {
+            return;
+        }
+        $site = $request->headers->get('Sec-Fetch-Site');
+        $origin = $request->headers->get('Origin');
+        $foreign = (null !== $site && !\in_array($site, ['same-origin', 'none'], true))
+            || (null !== $origin && $origin !== $request->getSchemeAndHttpHost());
+        if ($foreign) {
+            throw new AccessDeniedHttpException('This change was asked for by another site and was not made; do it from the pages of Swift Reed.');
+        }
+    }
+}
