@@ -16,8 +16,9 @@ final class StudyLineError extends \InvalidArgumentException implements Mistake
      * @param string       $read     what stood there; nothing at the end of the line
      * @param list<string> $expected what could stand there
      * @param string       $nearest  the known word that is most like it, or nothing
+     * @param list<string> $readings lines that may be meant, where there is a choice
      */
-    private function __construct(string $message, public readonly int $column, public readonly string $read, public readonly array $expected, public readonly string $nearest)
+    private function __construct(string $message, public readonly int $column, public readonly string $read, public readonly array $expected, public readonly string $nearest, public readonly array $readings = [])
     {
         parent::__construct($message);
     }
@@ -30,6 +31,12 @@ final class StudyLineError extends \InvalidArgumentException implements Mistake
         $meant = '' === $nearest ? '' : \sprintf('; did you mean "%s"?', $nearest);
 
         return new self(\sprintf('Column %d: %s; expected %s%s Example: "%s".', $column, $what, $list, '' === $meant ? '.' : $meant, $example), $column, $read, $expected, $nearest);
+    }
+
+    /** @param non-empty-list<string> $readings lines that may be meant */
+    public static function ambiguous(int $column, string $read, array $readings): self
+    {
+        return new self(\sprintf('Column %d: "%s" leaves a choice; expected one of these: "%s".', $column, self::shorten($read), implode('" or "', $readings)), $column, $read, $readings, '', $readings);
     }
 
     public static function saidTwice(int $column, string $read, ClauseKind $kind, string $before): self
@@ -75,6 +82,12 @@ final class StudyLineError extends \InvalidArgumentException implements Mistake
     public static function notText(): self
     {
         return new self('The line is not readable text (UTF-8); expected something like "concert F major, 2 octaves".', 1, '', [], '');
+    }
+
+    /** The same at another column: a clause that was read by itself. */
+    public function at(int $column): self
+    {
+        return new self((string) preg_replace('/^Column \d+/', 'Column '.$column, $this->getMessage()), $column, $this->read, $this->expected, $this->nearest, $this->readings);
     }
 
     private static function shorten(string $read): string

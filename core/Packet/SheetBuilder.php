@@ -78,7 +78,7 @@ final readonly class SheetBuilder
         $lines = [];
         foreach ($typed as $i => $line) {
             try {
-                $lines[] = $this->parts->parser->parse($line);
+                $lines[] = $this->parts->reader->read($line)->line;
             } catch (StudyLineError $error) {
                 throw 1 === \count($typed) ? $error : SheetError::inLine($i + 1, $line, $error->getMessage());
             }

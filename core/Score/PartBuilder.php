@@ -12,6 +12,7 @@ use SwiftReed\Instrument\Fingering;
 use SwiftReed\Instrument\Instrument;
 use SwiftReed\Knowledge\DataFolder;
 use SwiftReed\Line\ClauseKind;
+use SwiftReed\Line\ForgivingReader;
 use SwiftReed\Line\Parser;
 use SwiftReed\Line\StudyLine;
 use SwiftReed\Pattern\PatternLibrary;
@@ -41,15 +42,18 @@ final class PartBuilder
 
     private readonly StudyBuilder $studies;
     public readonly Parser $parser;
+    /** Reads lines as people say them. */
+    public readonly ForgivingReader $reader;
     /** @var array<string, Planner> */
     private array $planners = [];
     /** @var array<string, Recipe> */
     private array $recipes = [];
 
-    public function __construct(public readonly ScaleLibrary $scales, public readonly PatternLibrary $patterns, private readonly Weights $weights, ?Parser $parser = null)
+    public function __construct(public readonly ScaleLibrary $scales, public readonly PatternLibrary $patterns, private readonly Weights $weights, ?Parser $parser = null, ?ForgivingReader $reader = null)
     {
         $this->studies = new StudyBuilder($scales);
         $this->parser = $parser ?? new Parser($scales, $patterns);
+        $this->reader = $reader ?? ForgivingReader::shipped($this->parser);
     }
 
     public static function shipped(): self
@@ -82,7 +86,7 @@ final class PartBuilder
      */
     public function read(string $line, Instrument $instrument, PlayerSettings $settings = new PlayerSettings(), OwnFingerings $own = new OwnFingerings()): Part
     {
-        return $this->build($this->parser->parse($line), $instrument, $settings, $own);
+        return $this->build($this->reader->read($line)->line, $instrument, $settings, $own);
     }
 
     /**

@@ -50,10 +50,20 @@ final class Desk
     public function keyCount(string $line): int
     {
         try {
-            return \count($this->order->steps($this->parts->parser->parse($line)));
+            return \count($this->order->steps($this->read($line)));
         } catch (StudyLineError) {
             return 1;
         }
+    }
+
+    /**
+     * A line as somebody typed it.
+     *
+     * @throws StudyLineError
+     */
+    private function read(string $line): StudyLine
+    {
+        return $this->parts->reader->read($line)->line;
     }
 
     /** @param list<string> $lines */
@@ -78,7 +88,7 @@ final class Desk
     public function remedies(DeskState $state): array
     {
         try {
-            $line = $this->parts->parser->parse($state->line);
+            $line = $this->read($state->line);
 
             return array_map(static fn (StudyLine $one): string => $one->text(), $this->parts->remedies($line, $this->instrument($state), $this->settings($state)));
         } catch (StudyLineError|InstrumentError) {
@@ -90,7 +100,7 @@ final class Desk
     public function cell(string $line): string
     {
         try {
-            $parsed = $this->parts->parser->parse($line);
+            $parsed = $this->read($line);
         } catch (StudyLineError) {
             return '1';
         }
@@ -109,7 +119,7 @@ final class Desk
      */
     private function currentLine(DeskState $state): StudyLine
     {
-        $steps = $this->order->steps($this->parts->parser->parse($state->line));
+        $steps = $this->order->steps($this->read($state->line));
         $lines = 1 === \count($steps) ? [$steps[0]->line] : (new KeyWalk($this->parts, $this->instrument($state), $this->settings($state)))->lines([$steps[0], ...\array_slice($steps, 1, $state->at % \count($steps))]);
 
         return $lines[\count($lines) - 1];
@@ -216,7 +226,7 @@ final class Desk
     public function canonical(string $line): string
     {
         try {
-            return $this->parts->parser->parse($line)->text();
+            return $this->read($line)->text();
         } catch (StudyLineError) {
             return $line;
         }
@@ -280,7 +290,7 @@ final class Desk
     public function changed(string $line, ClauseKind $kind, string $text): string
     {
         try {
-            $parsed = $this->parts->parser->parse($line);
+            $parsed = $this->read($line);
 
             return ('' === $text ? $parsed->without($kind) : $parsed->with($this->parts->parser->clauseOf($text)))->text();
         } catch (StudyLineError) {
@@ -313,7 +323,7 @@ final class Desk
     {
         try {
             $on = NoteName::parse($tonic);
-            $parsed = array_map($this->parts->parser->parse(...), $lines);
+            $parsed = array_map($this->read(...), $lines);
         } catch (StudyLineError|PitchError) {
             return $lines;
         }
@@ -325,7 +335,7 @@ final class Desk
     public function onTonic(string $line, string $tonic): string
     {
         try {
-            return $this->parts->parser->parse($line)->onTonic(NoteName::parse($tonic))->text();
+            return $this->read($line)->onTonic(NoteName::parse($tonic))->text();
         } catch (StudyLineError|PitchError) {
             return $line;
         }
@@ -335,7 +345,7 @@ final class Desk
     private function nextKey(string $line, int $steps): string
     {
         try {
-            $parsed = $this->parts->parser->parse($line);
+            $parsed = $this->read($line);
         } catch (StudyLineError) {
             return $line;
         }
@@ -357,7 +367,7 @@ final class Desk
         try {
             $key = $this->parts->parser->parse($naming.' '.$tonic.' '.$material)->clause(ClauseKind::Key);
 
-            return $this->parts->parser->parse($line)->with($key)->text();
+            return $this->read($line)->with($key)->text();
         } catch (StudyLineError) {
             return $line;
         }

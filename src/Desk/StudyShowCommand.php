@@ -87,8 +87,11 @@ final class StudyShowCommand extends Command
 
     private function written(InputInterface $input): string
     {
+        $line = $input->getArgument('line');
+        $understood = $this->parts->reader->read(\is_string($line) ? $line : '');
         $for = $input->getOption('for');
-        if (!\is_string($for) || '' === $for) {
+        $for = \is_string($for) && '' !== $for ? $for : $understood->player;
+        if (null === $for) {
             throw new \InvalidArgumentException('The option --for is missing; expected an instrument, for example --for=clarinet-bb.');
         }
         $format = Failure::oneOf('format', $input->getOption('format'), self::FORMATS);
@@ -96,11 +99,9 @@ final class StudyShowCommand extends Command
         $said = array_map(static fn (mixed $pin): string => \is_string($pin) ? $pin : '', array_values((array) $input->getOption('pin')));
         $tendencies = array_map(Tendency::parse(...), array_values(array_filter($said, Tendency::isMeant(...))));
         $pins = array_map(Pin::parse(...), array_values(array_filter($said, static fn (string $one): bool => !Tendency::isMeant($one))));
-        $line = $input->getArgument('line');
         $range = $input->getOption('range');
         $limits = \is_string($range) && '' !== $range ? Range::parse($range) : null;
-        $parsed = $this->parts->parser->parse(\is_string($line) ? $line : '');
-        $sheet = (new SheetBuilder($this->parts))->build([$parsed], $this->instruments->instrument($for, Failure::setups($input)), new PlayerSettings($stage, limits: $limits), new OwnFingerings($pins, $tendencies));
+        $sheet = (new SheetBuilder($this->parts))->build([$understood->line], $this->instruments->instrument($for, Failure::setups($input)), new PlayerSettings($stage, limits: $limits), new OwnFingerings($pins, $tendencies));
 
         $said = $input->getOption('rows');
         $rows = \is_string($said) ? Rows::parse($said) : Rows::all();

@@ -1,0 +1,403 @@
+<?php
+
+declare(strict_types=1);
+
+namespace SwiftReed\Line;
+
+/**
+ * The search for the best ways to read one line's words: every word is said by a clause, names a player, or carries nothing.
+ */
+final class Reading
+{
+    /** Steps of the search before it gives up; a line of ordinary length needs a few hundred. */
+    private const MOST_STEPS = 20000;
+    /** Ways of the same worth that are kept. */
+    private const MOST_WAYS = 6;
+    /** Words of one clause at most, beside cells and lists of keys. */
+    private const LONGEST = 14;
+    /** What a clause, a word that is passed over and a missing key are worth against each other: words are rather understood than passed over, and a line rather has its key. */
+    private const CLAUSE = 1;
+    private const FILLER = 10;
+    private const NO_KEY = 5000;
+    /** Cells that are tried at most: each is read as far as it goes. */
+    private const MOST_CELLS = 60;
+    private const PLAYER = 1 << 30;
+    private const CONNECTING = ['on', 'in', 'of', 'from', 'the', 'key', 'starting', 'beginning', 'for', 'at'];
+
+    /** @var array<string, list<Way>> */
+    private array $known = [];
+    private int $steps = 0;
+    private int $reached = 0;
+    private int $cells = 0;
+
+    /**
+     * @param list<Token>                 $tokens
+     * @param array<string, list<Phrase>> $phrases the grammar's, by the word with which they begin; "" where it is a number
+     */
+    public function __construct(private readonly Spoken $spoken, private readonly Parser $parser, private readonly array $phrases, private readonly array $tokens, private readonly string $text)
+    {
+    }
+
+    /** @return list<Way> of the same least cost; none where some word is not understood */
+    public function best(): array
+    {
+        return $this->from(0, 0);
+    }
+
+    /** Index of the word at which every way came to an end. */
+    public function reached(): int
+    {
+        return $this->reached;
+    }
+
+    /** @return list<Way> */
+    private function from(int $at, int $taken): array
+    {
+        $this->reached = max($this->reached, $at);
+        $token = $this->tokens[$at] ?? null;
+        if (null === $token) {
+            return [new Way(0 === ($taken & self::bit(ClauseKind::Key)) ? self::NO_KEY : 0)];
+        }
+        if (isset($this->known[$at.' '.$taken])) {
+            return $this->known[$at.' '.$taken];
+        }
+        if (++$this->steps > self::MOST_STEPS) {
+            return [];
+        }
+        $ways = $token->isComma() ? $this->from($at + 1, $taken) : [
+            ...$this->clauses($at, $taken),
+            ...$this->key($at, $taken),
+            ...$this->players($at, $taken),
+            ...$this->nothing($at, $taken),
+        ];
+
+        return $this->known[$at.' '.$taken] = self::least($ways);
+    }
+
+    /**
+     * @param list<Way> $ways
+     *
+     * @return list<Way>
+     */
+    private static function least(array $ways): array
+    {
+        $least = [] === $ways ? 0 : min(array_map(static fn (Way $way): int => $way->cost, $ways));
+        $best = [];
+        foreach ($ways as $way) {
+            if ($way->cost === $least) {
+                $best[implode(', ', array_map(static fn (Clause $clause): string => $clause->text, $way->clauses)).' '.$way->material.' '.implode(' ', $way->players ?? [])] = $way;
+            }
+        }
+
+        return \array_slice(array_values($best), 0, self::MOST_WAYS);
+    }
+
+    /** @return list<Way> */
+    private function nothing(int $at, int $taken): array
+    {
+        $ways = [];
+        foreach ($this->spoken->nothingAt($this->tokens, $at) as $words) {
+            foreach ($this->from($at + $words, $taken) as $way) {
+                $ways[] = $way->after(self::FILLER);
+            }
+        }
+
+        return $ways;
+    }
+
+    /** @return list<Way> */
+    private function players(int $at, int $taken): array
+    {
+        if (0 !== ($taken & self::PLAYER)) {
+            return [];
+        }
+        $begin = $at;
+        $isFor = 'for' === $this->tokens[$at]->lower();
+        while (isset($this->tokens[$begin]) && \in_array($this->tokens[$begin]->lower(), ['for', 'the', 'my', 'our', 'all', 'just', 'only', 'your', 'a', 'an'], true)) {
+            ++$begin;
+        }
+        $ways = [];
+        foreach ($this->spoken->playersAt($this->tokens, $begin) as [$ids, $words]) {
+            $end = $begin + $words;
+            while (isset($this->tokens[$end]) && \in_array($this->tokens[$end]->lower(), ['only', 'section', 'players', 'player', 'part', 'parts'], true)) {
+                ++$end;
+            }
+            foreach ($this->from($end, $taken | self::PLAYER) as $way) {
+                $ways[] = $way->forPlayers(self::CLAUSE + ($isFor ? 0 : 1), $ids, Words::said(\array_slice($this->tokens, $begin, $words)));
+            }
+        }
+
+        return $ways;
+    }
+
+    /** @return list<Way> */
+    private function clauses(int $at, int $taken): array
+    {
+        $ways = [];
+        foreach ($this->clausesAt($at) as [$end, $clauses, $kind, $isSpoken]) {
+            if (0 !== ($taken & self::bit($kind))) {
+                continue;
+            }
+            $words = \array_slice($this->tokens, $at, $end - $at);
+            $rest = $this->from($end, [] === $clauses ? $taken : $taken | self::bit($kind));
+            foreach ([] === $clauses ? [null] : $clauses as $clause) {
+                $readAs = null === $clause || Words::plain($words) === Words::plain(Lexer::tokens($clause->text)) ? null : new ReadAs(Words::said($words), $clause->text);
+                foreach ($rest as $way) {
+                    $ways[] = $way->after(self::CLAUSE, $clause, $readAs, $isSpoken && \count($clauses) > 1 ? Words::said($words) : null);
+                }
+            }
+        }
+
+        return $ways;
+    }
+
+    /** @return iterable<array{int, list<Clause>, ClauseKind, bool}> where each clause that begins here ends, what it may mean, and whether it is said in other words than the line's own */
+    private function clausesAt(int $at): iterable
+    {
+        $token = $this->tokens[$at];
+        if ('cell' === $token->lower()) {
+            yield from $this->cells($at);
+
+            return;
+        }
+        foreach ([...($this->phrases[$token->lower()] ?? []), ...($token->number() >= 0 ? $this->phrases[''] ?? [] : [])] as $phrase) {
+            foreach ($this->matches($phrase, $at) as $match) {
+                yield [$at + $match->reached, [$match->clause($token->column)], $phrase->kind, false];
+            }
+        }
+        foreach ($this->spoken->phrasesAt($this->tokens, $at) as [$phrase, $meant]) {
+            foreach ($this->matches($phrase, $at) as $match) {
+                $fill = [];
+                foreach ($match->values as $gap => $value) {
+                    $fill['{'.('n' === $gap ? 'n' : 'pitch:'.$gap).'}'] = (string) $value;
+                }
+                yield [$at + $match->reached, array_map(fn (string $one): Clause => $this->parser->clauseOf(strtr($one, $fill + ['(s)' => 's'])), $meant), $phrase->kind, true];
+            }
+        }
+    }
+
+    /** @return iterable<PhraseMatch> whole matches, the longest first */
+    private function matches(Phrase $phrase, int $at): iterable
+    {
+        $least = \count($phrase->parts);
+        $pitches = substr_count($phrase->template, '{pitch');
+        $most = str_contains($phrase->template, '{keys}') ? self::LONGEST * 2 : $least + 2 * $pitches;
+        $room = 0;
+        while ($room < $most && isset($this->tokens[$at + $room]) && !$this->tokens[$at + $room]->isComma()) {
+            ++$room;
+        }
+        for ($words = $room; $words >= $least; --$words) {
+            $match = PhraseMatch::of($phrase, \array_slice($this->tokens, $at, $words));
+            if ($match->isWhole()) {
+                yield $match;
+            }
+        }
+    }
+
+    /** @return iterable<array{int, list<Clause>, ClauseKind, bool}> cells that begin here; the longest alone */
+    private function cells(int $at): iterable
+    {
+        $end = $at + 1;
+        while (isset($this->tokens[$end]) && !($this->tokens[$end]->isComma() && ' ' === mb_substr($this->text, $this->tokens[$end]->column, 1))) {
+            ++$end;
+        }
+        for (; $end > $at + 1; --$end) {
+            if (!$this->mayEnd($end) || ++$this->cells > self::MOST_CELLS) {
+                continue;
+            }
+            $last = $this->tokens[$end - 1];
+            $begin = $this->tokens[$at]->column - 1;
+            try {
+                $clause = $this->parser->clauseOf(mb_substr($this->text, $begin, $last->column + mb_strlen($last->text) - 1 - $begin));
+            } catch (StudyLineError) {
+                continue;
+            }
+            if (ClauseKind::Pattern === $clause->kind) {
+                yield [$end, [$clause], ClauseKind::Pattern, false];
+
+                return;
+            }
+        }
+    }
+
+    /** Whether a cell may end before this word: a clause, a filler or a player begins there. */
+    private function mayEnd(int $end): bool
+    {
+        $token = $this->tokens[$end] ?? null;
+
+        return null === $token || $token->isComma() || isset($this->phrases[$token->lower()]) || [] !== $this->spoken->nothingAt($this->tokens, $end) || [] !== $this->spoken->phrasesAt($this->tokens, $end);
+    }
+
+    /** @return list<Way> */
+    private function key(int $at, int $taken): array
+    {
+        if (0 !== ($taken & self::bit(ClauseKind::Key))) {
+            return [];
+        }
+        $ways = [];
+        $bit = self::bit(ClauseKind::Key);
+        foreach ([...$this->keysAt($at), ...$this->keysAfterMaterial($at)] as [$end, $text, $passed, $isPlain]) {
+            $clause = $this->parser->parse($text)->clause(ClauseKind::Key);
+            $words = \array_slice($this->tokens, $at, $end - $at);
+            $readAs = $isPlain ? null : new ReadAs(Words::said($words), $clause->text);
+            foreach ($this->from($end, $taken | $bit) as $way) {
+                $ways[] = $way->after(self::CLAUSE + self::FILLER * $passed, $clause, $readAs);
+            }
+        }
+        // What is played, with no key: it will be asked for.
+        foreach ($this->materials($at) as [$end, $material]) {
+            foreach ($this->from($end, $taken | $bit) as $way) {
+                $ways[] = null === $way->material ? $way->ofMaterial(self::NO_KEY + self::CLAUSE, $material) : $way;
+            }
+        }
+
+        return $ways;
+    }
+
+    /** @return list<array{int, string, int, bool}> where a key that begins here ends, its text, how many words were passed over, and whether it is said word for word */
+    private function keysAt(int $at): array
+    {
+        [$naming, $i] = $this->naming($at);
+        $passed = 0;
+        while (null !== $naming && isset($this->tokens[$i]) && \in_array($this->tokens[$i]->lower(), ['key', 'of', 'in', 'pitch'], true)) {
+            ++$i;
+            ++$passed;
+        }
+        $note = NoteReader::note($this->tokens, $i);
+        if (null === $note || abs($note[0]->alter) > 1) {
+            return [];
+        }
+        $isArticle = 'a' === $this->tokens[$i]->text && 1 === $note[1] && null === $naming;
+        $i += $note[1];
+        $keys = [];
+        $most = 0;
+        while ($most < self::LONGEST && isset($this->tokens[$i + $most]) && !$this->tokens[$i + $most]->isComma()) {
+            ++$most;
+        }
+        for ($words = $most; $words >= 0; --$words) {
+            $rest = \array_slice($this->tokens, $i, $words);
+            $says = $naming;
+            if (null === $naming && [] !== $rest) {
+                // "E flat concert", "F own": the name may come after the note or at the end.
+                foreach ([0, $words - 1] as $place) {
+                    if (isset($rest[$place]) && \in_array($rest[$place]->lower(), ['concert', 'own', 'written'], true)) {
+                        $says = 'concert' === $rest[$place]->lower() ? 'concert' : 'own';
+                        array_splice($rest, $place, 1);
+                        break;
+                    }
+                }
+            }
+            $material = $this->material($rest);
+            if (null === $material || ($isArticle && '' === $material && $says === $naming)) {
+                continue;
+            }
+            $text = (null === $says ? '' : $says.' ').$note[0]->text().('' === $material ? '' : ' '.$material);
+            $printed = $this->parser->parse($text)->clause(ClauseKind::Key)->text;
+            $said = array_values(array_filter(\array_slice($this->tokens, $at, $i + $words - $at), static fn (Token $token): bool => !\in_array($token->lower(), ['scale', 'scales'], true)));
+            $keys[] = [$i + $words, $text, $passed, Words::plain($said) === Words::plain(Lexer::tokens($printed))];
+        }
+
+        return $keys;
+    }
+
+    /** @return array{string|null, int} */
+    private function naming(int $at): array
+    {
+        $naming = $this->spoken->namingAt($this->tokens, $at);
+
+        return null === $naming ? [null, $at] : [$naming[0], $at + $naming[1]];
+    }
+
+    /**
+     * @param list<Token> $tokens
+     *
+     * @return string|null the material as the line would say it, nothing for major; null when it is none
+     */
+    private function material(array $tokens): ?string
+    {
+        if ([] !== $tokens && \in_array($tokens[\count($tokens) - 1]->lower(), ['scale', 'scales'], true) && null === $this->known($tokens)) {
+            array_pop($tokens);
+        }
+        $known = [] === $tokens ? '' : $this->known($tokens);
+        if (null !== $known) {
+            return $known;
+        }
+        $first = $tokens[0]->lower();
+        if ('formula' !== $first && !\in_array('pair', array_map(static fn (Token $token): string => $token->lower(), $tokens), true)) {
+            return null;
+        }
+        try {
+            $this->parser->parse('C '.Words::said($tokens));
+        } catch (StudyLineError) {
+            return null;
+        }
+
+        return Words::said($tokens);
+    }
+
+    /**
+     * @param list<Token> $tokens
+     *
+     * @return string|null the name under which the scale, or one of several, is known
+     */
+    private function known(array $tokens): ?string
+    {
+        foreach ([self::lower($tokens), rtrim(self::lower($tokens), 's')] as $name) {
+            if ($this->parser->scales->knows($name)) {
+                return $name;
+            }
+        }
+
+        return null;
+    }
+
+    /** @param list<Token> $tokens */
+    private static function lower(array $tokens): string
+    {
+        return implode(' ', array_map(static fn (Token $token): string => $token->lower(), $tokens));
+    }
+
+    /** @return list<array{int, string}> materials that are named here, the longest first */
+    private function materials(int $at): array
+    {
+        $found = [];
+        for ($words = 5; $words > 0; --$words) {
+            $tokens = \array_slice($this->tokens, $at, $words);
+            $known = \count($tokens) === $words ? $this->known($tokens) : null;
+            if (null !== $known) {
+                $end = $at + $words;
+                $found[] = [$end + (isset($this->tokens[$end]) && \in_array($this->tokens[$end]->lower(), ['scale', 'scales'], true) ? 1 : 0), $known];
+            }
+        }
+
+        return $found;
+    }
+
+    /** @return list<array{int, string, int, bool}> "chromatic scale on F" */
+    private function keysAfterMaterial(int $at): array
+    {
+        $keys = [];
+        foreach ($this->materials($at) as [$end, $material]) {
+            while (isset($this->tokens[$end]) && \in_array($this->tokens[$end]->lower(), self::CONNECTING, true)) {
+                ++$end;
+            }
+            [$naming, $i] = $this->naming($end);
+            $note = NoteReader::note($this->tokens, $i);
+            if (null !== $note && abs($note[0]->alter) <= 1) {
+                $i += $note[1];
+                if (null === $naming && isset($this->tokens[$i]) && \in_array($this->tokens[$i]->lower(), ['concert', 'own', 'written'], true)) {
+                    $naming = 'concert' === $this->tokens[$i]->lower() ? 'concert' : 'own';
+                    ++$i;
+                }
+                $keys[] = [$i, (null === $naming ? '' : $naming.' ').$note[0]->text().' '.$material, 0, false];
+            }
+        }
+
+        return $keys;
+    }
+
+    private static function bit(ClauseKind $kind): int
+    {
+        return 1 << $kind->order();
+    }
+}

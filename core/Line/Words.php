@@ -1,0 +1,61 @@
+<?php
+
+declare(strict_types=1);
+
+namespace SwiftReed\Line;
+
+/**
+ * The words of a line as somebody typed it, their columns as they were typed.
+ */
+final class Words
+{
+    /** @return list<Token> */
+    public static function of(string $text): array
+    {
+        // One sign for one, so that columns stay: what ends a thought divides clauses, what only dresses it up is a space.
+        $plain = preg_replace(['/[;:|\n\r\t]/u', '/[.!?](?=\s*,)/u', '/[.!?](?=\s|$)/u', '/["“”„«»()\[\]]/u'], [',', ' ', ',', ' '], $text) ?? $text;
+        $tokens = [];
+        foreach (Lexer::tokens($plain) as $token) {
+            $cut = match (true) {
+                1 === preg_match('/^(\d{1,3})(bpm|x|oct|octave|octaves|note|notes|times)$/i', $token->text, $found), 1 === preg_match('/^(x)(\d{1,2})$/i', $token->text, $found), 1 === preg_match('/^([A-G](?:b|#|♭|♯)?)(maj|min|m|M)$/u', $token->text, $found), 1 === preg_match('/^([@♩])(\d{2,3})$/u', $token->text, $found) => $found,
+                default => null,
+            };
+            if (null === $cut) {
+                $tokens[] = $token;
+                continue;
+            }
+            $tokens[] = new Token($cut[1], $token->column);
+            $tokens[] = new Token(['maj' => 'major', 'M' => 'major', 'min' => 'minor', 'm' => 'minor'][$cut[2]] ?? $cut[2], $token->column + mb_strlen($cut[1]));
+        }
+
+        return $tokens;
+    }
+
+    /**
+     * Words so that two ways to write the same are the same: "Two octaves" and "2 octaves", "E flat" and "Eb".
+     *
+     * @param list<Token> $tokens
+     */
+    public static function plain(array $tokens): string
+    {
+        $words = [];
+        for ($i = 0, $count = \count($tokens); $i < $count; ++$i) {
+            $note = NoteReader::note($tokens, $i);
+            $number = $tokens[$i]->number();
+            if (null !== $note && 'a' !== $tokens[$i]->text) {
+                $words[] = mb_strtolower($note[0]->text());
+                $i += $note[1] - 1;
+            } else {
+                $words[] = $number >= 0 ? (string) $number : $tokens[$i]->lower();
+            }
+        }
+
+        return implode(' ', $words);
+    }
+
+    /** @param list<Token> $tokens */
+    public static function said(array $tokens): string
+    {
+        return implode(' ', array_map(static fn (Token $token): string => $token->text, $tokens));
+    }
+}
