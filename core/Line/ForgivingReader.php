@@ -178,12 +178,14 @@ final class ForgivingReader
             ++$end;
         }
         $said = Words::said(\array_slice($tokens, $reached, $end - $reached));
-        try {
-            $this->parser->clauseOf($said);
-        } catch (StudyLineError $error) {
-            // A number too large is said to be so, and not to be unknown.
-            if ('' === $error->nearest && 1 === preg_match('/^\d+ to \d+$/', $error->expected[0] ?? '')) {
-                return $error->at($token->column);
+        for ($words = min(5, $end - $reached); $words > 0; --$words) {
+            try {
+                $this->parser->clauseOf(Words::said(\array_slice($tokens, $reached, $words)));
+            } catch (StudyLineError $error) {
+                // A number too large is said to be so, and not to be unknown.
+                if ('' === $error->nearest && 1 === preg_match('/^\d+ to \d+$/', $error->expected[0] ?? '')) {
+                    return $error->at($token->column);
+                }
             }
         }
         if ($strict->column === $token->column) {
