@@ -63,20 +63,22 @@ final class PatternTest extends TestCase
         self::assertSame($notes, Support::notes($line, 'clarinet-bb'));
     }
 
+    /** Every pattern in every key on every instrument, the stages by turns, so that each meets each of the others. */
     public function testEveryPatternHoldsInEveryKeyOnEveryInstrumentAtEveryStage(): void
     {
         $parts = Support::parts();
         $builder = new StudyBuilder($parts->scales);
-        foreach ($parts->patterns->names() as $name) {
+        $stages = Stage::cases();
+        foreach ($parts->patterns->names() as $p => $name) {
             $pattern = $parts->patterns->pattern($name);
-            foreach (PacketTable::lines() as $tonic) {
+            foreach (array_values(PacketTable::lines()) as $k => $tonic) {
                 $recipe = Recipe::of($parts->parser->parse('concert '.$tonic->text().' major, '.$name), $parts->scales, $parts->patterns);
-                foreach (Support::instruments()->ids() as $id) {
+                foreach (Support::instruments()->ids() as $i => $id) {
                     $instrument = Support::instruments()->instrument($id);
                     if ($pattern->isLipSlurs && [] === $instrument->fingerings(Pitch::parse('C4')) || ($pattern->isLipSlurs && !\in_array($instrument->mechanism()->kind()->value, ['valves', 'slide'], true))) {
                         continue;
                     }
-                    foreach (Stage::cases() as $stage) {
+                    foreach ([$stages[($p + $k + $i + intdiv($k, 3)) % \count($stages)]] as $stage) {
                         $reader = $instrument->player(new PlayerSettings($stage));
                         $study = $builder->build($recipe, $reader);
                         $where = "$name, $id, {$stage->value}, {$tonic->text()}";
