@@ -1,25 +1,35 @@
 import htmx from 'htmx.org';
-import { startCovers } from './covers.js';
-import { startDialogs } from './dialogs.js';
-import { startLineInput } from './line-input.js';
-import { startNarrow } from './narrow.js';
-import { startNotes } from './notes.js';
-import { startShortcuts } from './shortcuts.js';
-import { startSound } from './sound.js';
+import { startCovers } from './desk/covers.js';
+import { startHandOut } from './desk/hand-out.js';
+import { startLineInput } from './desk/line-input.js';
+import { startNotes } from './desk/notes.js';
+import { startSentence } from './desk/sentence.js';
+import { startSound } from './desk/sound.js';
+import { startDialogs } from './shared/dialogs.js';
+import { startNarrow } from './shared/narrow.js';
+import { startRooms } from './shared/rooms.js';
+import { startShortcuts } from './shared/shortcuts.js';
+import { startUnbroken } from './shared/unbroken.js';
 
 // Answers with an error status carry a sentence for the user: they are shown like any other.
 htmx.config.responseHandling = [{ code: '204', swap: false }, { code: '...', swap: true }];
 htmx.config.scrollIntoViewOnBoost = false;
+// Going back asks the server for the address again, so that what is shown is what it says.
 htmx.config.historyCacheSize = 0;
+htmx.config.refreshOnHistoryMiss = true;
 window.htmx = htmx;
 
 startCovers();
 startDialogs();
+startSentence(htmx);
 startLineInput();
 startNotes(htmx);
 startNarrow(htmx);
 startShortcuts();
 startSound();
+startHandOut();
+startRooms();
+startUnbroken(htmx);
 
 document.addEventListener('change', (event) => {
   event.target.closest('[data-submit-on-change]')?.requestSubmit();

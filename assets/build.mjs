@@ -43,7 +43,7 @@ for (const [family, face] of faces) {
 }
 const css = sass.compile(path.join(root, 'assets/app.scss'), {
   style: 'compressed',
-  loadPaths: [path.join(root, 'node_modules')],
+  loadPaths: [path.join(root, 'assets'), path.join(root, 'node_modules')],
   quietDeps: true,
   silenceDeprecations: ['import', 'global-builtin', 'color-functions', 'if-function'],
 });

@@ -152,7 +152,7 @@ final class PartBuilder
 
     /** The same line serves the whole band, so what it asks for is decided once. */
     /** @throws StudyError when its clauses contradict each other */
-    private function recipe(StudyLine $line): Recipe
+    public function recipe(StudyLine $line): Recipe
     {
         if (\count($this->recipes) >= self::KEPT) {
             $this->recipes = [];

@@ -19,6 +19,7 @@ use SwiftReed\Line\ClauseKind;
 use SwiftReed\Line\KeyOrder;
 use SwiftReed\Line\StudyLine;
 use SwiftReed\Line\StudyLineError;
+use SwiftReed\Line\Understood;
 use SwiftReed\Packet\KeyWalk;
 use SwiftReed\Packet\PacketTable;
 use SwiftReed\Packet\SheetBuilder;
@@ -30,6 +31,7 @@ use SwiftReed\Player\Range;
 use SwiftReed\Score\Part;
 use SwiftReed\Score\PartBuilder;
 use SwiftReed\Score\Sheet;
+use SwiftReed\Study\StudyBuilder;
 use SwiftReed\Study\StudyError;
 
 /**
@@ -64,6 +66,61 @@ final class Desk
     private function read(string $line): StudyLine
     {
         return $this->parts->reader->read($line)->line;
+    }
+
+    /**
+     * A line as somebody typed it, with what was understood in another sense, and for whom.
+     *
+     * @throws StudyLineError
+     */
+    public function understood(string $line, bool $inOwn): Understood
+    {
+        return $this->parts->reader->read($line, $inOwn);
+    }
+
+    /**
+     * The line with a word that is not known replaced by the one that is meant; nothing where that does not help.
+     */
+    public function mended(string $line, StudyLineError $error): string
+    {
+        if ('' === $error->nearest || '' === $error->read) {
+            return '';
+        }
+        $before = mb_substr($line, 0, $error->column - 1);
+        $after = mb_substr($line, $error->column - 1);
+        foreach ([mb_substr($after, mb_strlen($error->read)), (string) preg_replace('/^[^,;]*/', '', $after)] as $rest) {
+            try {
+                return $this->read($before.$error->nearest.$rest)->text();
+            } catch (StudyLineError) {
+                continue;
+            }
+        }
+
+        return '';
+    }
+
+    /**
+     * The instruments of the rail, in score order, each with its written key; the chosen one among them, wherever it stands.
+     *
+     * @return list<RailRow>
+     */
+    public function rail(DeskState $state): array
+    {
+        $rows = [];
+        $band = array_map(static fn (Instrument $one): string => $one->id, $this->band());
+        $ids = array_values(array_filter($this->instruments->ids(), static fn (string $id): bool => $id === $state->instrument || \in_array($id, $band, true)));
+        try {
+            $recipe = $this->parts->recipe($this->currentLine($state));
+        } catch (StudyLineError|StudyError|InstrumentError) {
+            $recipe = null;
+        }
+        foreach ($ids as $id) {
+            $instrument = $this->instruments->instrument($id, $id === $state->instrument ? $state->setups : []);
+            $key = null === $recipe ? '' : StudyBuilder::keys($recipe, $instrument->player(new PlayerSettings($state->stage, $state->spelling)))[1]->key->tonic->sign();
+            $rows[] = new RailRow($instrument, $key, $id === $state->instrument);
+        }
+
+        return $rows;
     }
 
     /** @param list<string> $lines */

@@ -16,7 +16,11 @@ use App\Engraving\PdfMaker;
 use App\Engraving\SecondRow;
 use App\Engraving\TalkPage;
 use App\Engraving\WorkingDrawing;
+use App\Folder\OwnPattern;
+use App\Folder\SavedStudy;
 use App\Folder\SavedStudyRepository;
+use App\Folder\StudySheet;
+use App\Folder\StudySheetRepository;
 use Doctrine\DBAL\Exception as DatabaseError;
 use SwiftReed\Explain\TalkThrough;
 use SwiftReed\Fingering\HardSpot;
@@ -27,6 +31,7 @@ use SwiftReed\Line\ClauseKind;
 use SwiftReed\Line\Completion;
 use SwiftReed\Line\Parser;
 use SwiftReed\Line\StudyLineError;
+use SwiftReed\Line\Understood;
 use SwiftReed\Pitch\Pitch;
 use SwiftReed\Player\PlayerError;
 use SwiftReed\Score\Format\TextWriter;
@@ -56,17 +61,20 @@ final class DeskController extends AbstractController
     }
 
     #[Route('/desk', name: 'desk', methods: ['GET'])]
-    public function desk(Request $request, Choices $choices, SavedStudyRepository $studies): Response
+    public function desk(Request $request, SavedStudyRepository $studies, StudySheetRepository $sheets): Response
     {
-        $typed = DeskState::of($request->query->all());
-        $state = $this->changed($this->chosen($typed, $request), $request);
-        $view = $this->view($state, $request->query->getBoolean('narrow'));
+        $asked = $this->changed($this->chosen(DeskState::of($request->query->all()), $request), $request);
+        [$state, $understood, $said] = $this->understood($asked);
+        $narrow = $request->query->getBoolean('narrow');
+        $view = $this->view($state, $narrow) + ['state' => $state, 'narrow' => $narrow, 'read_as' => $understood->readAs ?? [], 'for_player' => $said, 'typed' => $asked->line];
+        $isTyped = 'line' === $request->headers->get('HX-Trigger');
+        if (null !== $request->headers->get('HX-Request') && $view['column'] > 0) {
+            // The music that could last be read stays; only the message is new.
+            return $this->render('desk/_line_error.html.twig', $view, new Response(status: $view['status'], headers: ['HX-Retarget' => '#line-message', 'HX-Reswap' => 'innerHTML', 'HX-Push-Url' => 'false']));
+        }
         $view += [
-            'state' => $state,
-            'choices' => $choices->of($state->line),
-            'tonics' => Choices::TONICS,
-            'materials' => $choices->materials(),
-            'band' => $this->desk->band(),
+            'sentence' => null === $understood ? [] : Sentence::parts($understood->line),
+            'rail' => $this->desk->rail($state),
             'families' => $this->desk->families(),
             'setups' => $this->desk->setups($state->instrument),
             'pins' => $this->notebook->pins($state->instrument, $this->desk->current($state), $state->player),
@@ -77,33 +85,71 @@ final class DeskController extends AbstractController
             'next_key' => $this->desk->further($state, 1),
             'previous_key' => $this->desk->further($state, -1),
             'keys' => $this->desk->keyCount($state->line),
-            'line_is_typed' => 'line' === $request->headers->get('HX-Trigger'),
-            'narrow' => $request->query->getBoolean('narrow'),
+            'line_is_typed' => $isTyped,
             'twin_fingerings' => self::twinFingerings($view['part'], $view['working']),
             'title_in_words' => null === $view['part'] ? '' : Heading::of($view['part']),
             'cell' => $this->desk->cell($state->line),
-            'own_patterns' => $this->notebook->ownPatterns(),
             'working_open' => $request->query->getBoolean('working'),
             'schools' => $this->notebook->schools($state->instrument),
             'legend' => null === $view['part'] ? [] : Legend::forPage(Legend::signs($view['part']->instrument, $view['part']->plan->notes, $state->rows->moves)),
+            'saved' => $this->saved($state, $studies),
         ];
         $response = new Response(status: $view['status']);
-        if (null === $request->headers->get('HX-Request')) {
-            return $this->render('desk/desk.html.twig', $view + ['saved' => $this->saved($state, $studies)], $response);
-        }
-        if ($view['column'] > 0) {
-            // The music that could last be read stays; only the message is new.
-            $response->headers->set('HX-Retarget', '#line-message');
-            $response->headers->set('HX-Reswap', 'innerHTML');
-            $response->headers->set('HX-Push-Url', 'false');
-
-            return $this->render('desk/_line_error.html.twig', $view, $response);
+        if (null === $request->headers->get('HX-Request') || null !== $request->headers->get('HX-History-Restore-Request')) {
+            return $this->render('desk/desk.html.twig', $view + ['sheets' => self::sheets($sheets)], $response);
         }
         if (200 === $view['status']) {
-            $response->headers->set('HX-Replace-Url', $this->generateUrl('desk', $state->query()));
+            // What is typed letter by letter is one step back; every other change is one of its own.
+            $response->headers->set($isTyped ? 'HX-Replace-Url' : 'HX-Push-Url', $this->generateUrl('desk', $state->query()));
         }
 
         return $this->render('desk/_update.html.twig', $view, $response);
+    }
+
+    /** The choices for one part of the sentence, or what could be said beside it. */
+    #[Route('/desk/panel/{id<[a-z-]{1,30}>}', name: 'desk_panel', methods: ['GET'])]
+    public function panel(Request $request, Panels $panels, string $id): Response
+    {
+        $state = DeskState::of($request->query->all());
+        $line = $this->desk->understood($state->line, $state->inOwn)->line;
+        if ('more' === $id) {
+            return $this->render('desk/_more.html.twig', ['state' => $state, 'groups' => $panels->more($line)]);
+        }
+        $own = 'pattern' === $id ? array_map(static fn (OwnPattern $one): array => ['name' => $one->getName(), 'cell' => $one->getCell()], $this->notebook->ownPatterns()) : [];
+        $panel = $panels->of($id, $line, $own) ?? throw $this->createNotFoundException(\sprintf('The line has no part "%s".', $id));
+
+        return $this->render('desk/_panel.html.twig', ['state' => $state, 'panel' => $panel]);
+    }
+
+    /**
+     * The state with the line as it is understood, and on the instrument that the line was meant for.
+     *
+     * @return array{DeskState, Understood|null, string} the name of the instrument that the line named, or nothing
+     */
+    private function understood(DeskState $state): array
+    {
+        try {
+            $understood = $this->desk->understood($state->line, $state->inOwn);
+        } catch (StudyLineError) {
+            return [$state, null, ''];
+        }
+        $state = $state->withLine($understood->line->text());
+        if (null === $understood->player) {
+            return [$state, $understood, ''];
+        }
+        $state = $understood->player === $state->instrument ? $state : $state->withInstrument($understood->player);
+
+        return [$state, $understood, $this->desk->instrument($state)->name];
+    }
+
+    /** @return list<StudySheet> */
+    private static function sheets(StudySheetRepository $sheets): array
+    {
+        try {
+            return $sheets->newestFirst();
+        } catch (DatabaseError) {
+            return [];
+        }
     }
 
     /** The key, the numbers and the counts, and the notes under covers: "think it". */
@@ -200,10 +246,10 @@ final class DeskController extends AbstractController
         return $state->withLine($line);
     }
 
-    /** @return array{status: int, part: ?Part, music: string, error: string, column: int, remedies: list<string>, hard: array<int, HardSpot>, working: ?Working, working_keyboard: string, working_circle: string, second: ?SecondRow} */
+    /** @return array{status: int, part: ?Part, music: string, error: string, column: int, meant: list<string>, remedies: list<string>, hard: array<int, HardSpot>, working: ?Working, working_keyboard: string, working_circle: string, second: ?SecondRow} */
     private function view(DeskState $state, bool $narrow): array
     {
-        $view = ['status' => 200, 'part' => null, 'music' => '', 'error' => '', 'column' => 0, 'remedies' => [], 'hard' => [], 'working' => null, 'working_keyboard' => '', 'working_circle' => '', 'second' => null];
+        $view = ['status' => 200, 'part' => null, 'music' => '', 'error' => '', 'column' => 0, 'meant' => [], 'remedies' => [], 'hard' => [], 'working' => null, 'working_keyboard' => '', 'working_circle' => '', 'second' => null];
         try {
             $part = $this->desk->part($state);
             $view['part'] = $part;
@@ -214,7 +260,9 @@ final class DeskController extends AbstractController
             $view['working_circle'] = WorkingDrawing::circle($part->study->concertKey->signature(), $part->study->writtenKey->key->signature());
             $view['music'] = $this->pages->screen($part, $state->rows, '', $narrow ? self::NARROW : self::WIDE, $view['second'])->svg;
         } catch (StudyLineError $error) {
-            return ['status' => 422, 'error' => $error->getMessage(), 'column' => $error->column] + $view;
+            $mended = $this->desk->mended($state->line, $error);
+
+            return ['status' => 422, 'error' => $error->getMessage(), 'column' => $error->column, 'meant' => '' === $mended ? $error->readings : [$mended]] + $view;
         } catch (StudyError|PlayerError $error) {
             return ['status' => 422, 'error' => $error->getMessage(), 'remedies' => $this->remedies($state)] + $view;
         } catch (InstrumentError $error) {
@@ -267,7 +315,7 @@ final class DeskController extends AbstractController
         return $this->desk->remedies($state);
     }
 
-    private function saved(DeskState $state, SavedStudyRepository $studies): ?\App\Folder\SavedStudy
+    private function saved(DeskState $state, SavedStudyRepository $studies): ?SavedStudy
     {
         try {
             return '' === $state->study ? null : $studies->one($state->study);

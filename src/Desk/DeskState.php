@@ -26,6 +26,7 @@ final readonly class DeskState
      * @param list<string> $setups
      * @param string       $other  another school whose fingerings stand in a second row: "setup:left-first" or "school:" and its id
      * @param string       $offer  a pin that is offered as a habit, because it has been made several times
+     * @param bool         $inOwn  whether a key without "concert" or "own" is the player's own
      * @param int          $at     which key of a line in several keys, counted from 0
      */
     private function __construct(
@@ -41,6 +42,7 @@ final readonly class DeskState
         public int $at = 0,
         public string $other = '',
         public string $offer = '',
+        public bool $inOwn = false,
     ) {
     }
 
@@ -71,6 +73,7 @@ final readonly class DeskState
             min(200, max(0, (int) self::text($query, 'at', '0'))),
             mb_substr(mb_scrub(self::text($query, 'other', '')), 0, 80),
             mb_substr(mb_scrub(self::text($query, 'offer', '')), 0, 200),
+            'own' === self::text($query, 'speak', ''),
         );
     }
 
@@ -95,6 +98,7 @@ final readonly class DeskState
             'player' => $this->player,
             'at' => 0 === $this->at ? '' : (string) $this->at,
             'other' => $this->other,
+            'speak' => $this->inOwn ? 'own' : '',
         ];
 
         return array_filter($all, static fn (string $value): bool => '' !== $value);
@@ -114,29 +118,29 @@ final readonly class DeskState
 
     public function withLine(string $line): self
     {
-        return new self($line, $this->instrument, $this->setups, $this->stage, $this->spelling, $this->rows, $this->study, $this->origin, $this->player, $this->at, $this->other, $this->offer);
+        return new self($line, $this->instrument, $this->setups, $this->stage, $this->spelling, $this->rows, $this->study, $this->origin, $this->player, $this->at, $this->other, $this->offer, $this->inOwn);
     }
 
     /** The part of one player, with his set-up and stage. */
     public function forPlayer(Player $player): self
     {
-        return new self($this->line, $player->getInstrument(), self::setups($player->getSetup()), Stage::tryFrom($player->getStage()) ?? Stage::Full, $this->spelling, $this->rows, $this->study, $this->origin, $player->getId(), $this->at, $this->other);
+        return new self($this->line, $player->getInstrument(), self::setups($player->getSetup()), Stage::tryFrom($player->getStage()) ?? Stage::Full, $this->spelling, $this->rows, $this->study, $this->origin, $player->getId(), $this->at, $this->other, '', $this->inOwn);
     }
 
     public function withInstrument(string $instrument): self
     {
-        return new self($this->line, $instrument, [], $this->stage, $this->spelling, $this->rows, $this->study, $this->origin);
+        return new self($this->line, $instrument, [], $this->stage, $this->spelling, $this->rows, $this->study, $this->origin, '', $this->at, '', '', $this->inOwn);
     }
 
     public function withOther(string $other): self
     {
-        return new self($this->line, $this->instrument, $this->setups, $this->stage, $this->spelling, $this->rows, $this->study, $this->origin, $this->player, $this->at, $other);
+        return new self($this->line, $this->instrument, $this->setups, $this->stage, $this->spelling, $this->rows, $this->study, $this->origin, $this->player, $this->at, $other, '', $this->inOwn);
     }
 
     /** @param list<string> $setups in place of those chosen */
     public function inSetups(array $setups): self
     {
-        return new self($this->line, $this->instrument, $setups, $this->stage, $this->spelling, $this->rows, $this->study, $this->origin, $this->player, $this->at);
+        return new self($this->line, $this->instrument, $setups, $this->stage, $this->spelling, $this->rows, $this->study, $this->origin, $this->player, $this->at, '', '', $this->inOwn);
     }
 
     /** @return list<string> */

@@ -12,6 +12,7 @@ use SwiftReed\Score\Part;
 use SwiftReed\Study\Chords;
 use SwiftReed\Study\Rhythm\Counts;
 use SwiftReed\Study\Tonguing\Slur;
+use SwiftReed\Time\NoteValues;
 
 /**
  * One engraved system with the rows under its notes, its marks, and on the screen a region for every note. Lengths are
@@ -357,6 +358,10 @@ final class SystemDrawing
     private static function regions(Part $part, EngravedSystem $system, Rows $rows, int $bottom): string
     {
         $svg = '';
+        $hard = [];
+        foreach (HardSpots::worst($part->plan->hardSpots) as $number => $spot) {
+            $hard[$spot->to] = $number;
+        }
         $indexes = array_keys($system->heads);
         foreach ($indexes as $k => $i) {
             $head = $system->heads[$i];
@@ -366,8 +371,15 @@ final class SystemDrawing
             $right = min($right, $head->middle() + 700);
             $note = $part->study->notes[$i];
             $planned = $part->plan->notes[$i];
-            $words = \sprintf('%s, degree %s. %s', $note->pitch()->spoken(), $part->degree($i), Diagram::words($part->instrument, $planned, FingeringStyle::Numbers === $rows->fingerings));
-            $svg .= Svg::tag('g', ['class' => 'note-region', 'data-note' => $i, 'tabindex' => 0 === $i ? 0 : -1, 'role' => 'button', 'aria-label' => $words], Svg::tag('rect', ['x' => $left, 'y' => 40, 'width' => $right - $left, 'height' => $bottom + 60, 'rx' => 120, 'fill' => 'transparent']));
+            $words = implode(', ', array_filter([
+                \sprintf('note %d of %d', $i + 1, \count($part->study->notes)),
+                $part->study->isUntimed() ? '' : ($note->bar < 1 ? 'pick-up' : 'bar '.$note->bar),
+                $note->pitch()->spoken(),
+                $part->study->isUntimed() ? '' : NoteValues::spoken($note->length),
+                'degree '.$part->degree($i),
+                isset($hard[$i]) ? 'hard change '.$hard[$i] : '',
+            ])).'. '.Diagram::words($part->instrument, $planned, FingeringStyle::Numbers === $rows->fingerings);
+            $svg .= Svg::tag('g', ['class' => 'note-region', 'data-note' => $i, 'data-bar' => $note->bar, 'tabindex' => 0 === $i ? 0 : -1, 'role' => 'button', 'aria-label' => $words], Svg::tag('rect', ['x' => $left, 'y' => 40, 'width' => $right - $left, 'height' => $bottom + 60, 'rx' => 120, 'fill' => 'transparent']));
         }
 
         return $svg;

@@ -83,6 +83,24 @@ final class SheetsController extends AbstractController
         return $this->redirectToRoute('sheet', ['id' => $sheet->getId()] + $state->query(['line' => '']), Response::HTTP_SEE_OTHER);
     }
 
+    /** The line of the Desk as one more study of a sheet, or the first of a new one. */
+    #[Route('/sheets/add', name: 'sheet_add', methods: ['POST'])]
+    public function add(Request $request): Response
+    {
+        $state = DeskState::of($request->request->all());
+        $line = $this->desk->canonical($state->line);
+        $id = $request->request->getString('sheet');
+        $sheet = '' === $id ? new StudySheet('This week', $line) : $this->one($id);
+        if ('' === $id) {
+            $this->entities->persist($sheet);
+        } else {
+            $sheet->change($sheet->getName(), self::text($sheet->getLines()."\n".$line));
+        }
+        $this->entities->flush();
+
+        return $this->redirectToRoute('sheet', ['id' => $sheet->getId()] + $state->query(['line' => '']), Response::HTTP_SEE_OTHER);
+    }
+
     #[Route('/sheets/{id<[0-9a-f-]{36}>}/remove', name: 'sheet_remove', methods: ['POST'])]
     public function remove(string $id): Response
     {

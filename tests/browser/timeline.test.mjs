@@ -1,7 +1,7 @@
 // What the sound module plays and when, without a loudspeaker.
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import { fraction, timeline } from '../../assets/timeline.js';
+import { fraction, timeline } from '../../assets/desk/timeline.js';
 
 const note = (i, bar, onset, duration, extra = {}) => ({ i, bar, onset, duration, midi: 60 + i, written_midi: 62 + i, attack: 'tongue', breath: false, ...extra });
 const part = {

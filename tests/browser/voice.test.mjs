@@ -10,7 +10,7 @@ let page;
 before(async () => {
   browser = await chromium.launch({ executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu'] });
   page = await browser.newPage();
-  const code = await readFile(new URL('../../assets/voice.js', import.meta.url), 'utf8');
+  const code = await readFile(new URL('../../assets/desk/voice.js', import.meta.url), 'utf8');
   await page.addScriptTag({ type: 'module', content: `${code}\nwindow.openVoice = openVoice;` });
   await page.waitForFunction(() => window.openVoice);
 });

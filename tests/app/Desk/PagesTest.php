@@ -280,7 +280,7 @@ final class PagesTest extends WebTestCase
         $page = $this->browser->followRedirect();
         $drill = $this->browser->click($page->filter('.hard a.drill')->first()->link());
         self::assertStringContainsString('A drill of A to B', $drill->filter('.paper-head')->text());
-        $form = $drill->selectButton('Save')->form(['name' => 'The drill']);
+        $form = $drill->filter('#keep-form')->form(['name' => 'The drill']);
         $this->browser->submit($form);
         self::assertStringContainsString('a drill from The whole line', preg_replace('/\s+/', ' ', $this->browser->request('GET', '/folder')->text()) ?? '');
     }
@@ -373,12 +373,97 @@ final class PagesTest extends WebTestCase
 
     public function testTheChoicesSayWhatThePatternDecides(): void
     {
-        $chosen = fn (string $line, string $choice): string => $this->browser->request('GET', '/desk', ['line' => $line, 'for' => 'trumpet-bb'])->filter("#choice-$choice option[selected]")->text();
-        self::assertSame('the pattern’s', $chosen('own C major, tetra', 'direction'));
-        self::assertSame('up and down', $chosen('own C major, thirds', 'direction'));
-        self::assertSame('the pattern’s', $chosen('own C major, lip slurs', 'rhythm'));
-        self::assertSame('the pattern’s', $chosen('own C major, lip slurs', 'articulation'));
-        self::assertSame('eighths', $chosen('own C major, lip slurs, eighths', 'rhythm'));
+        $unsaid = fn (string $line, string $part): string => $this->browser->request('GET', '/desk/panel/more', ['line' => $line, 'for' => 'trumpet-bb'])->filter("[data-panel=$part] span")->text();
+        self::assertSame('as the pattern has it', $unsaid('own C major, tetra', 'direction'));
+        self::assertSame('up and down', $unsaid('own C major, thirds', 'direction'));
+        self::assertSame('as the pattern has it', $unsaid('own C major, lip slurs', 'rhythm'));
+        self::assertSame('as the pattern has it', $unsaid('own C major, lip slurs', 'articulation'));
+        self::assertSame('eighths', $this->browser->request('GET', '/desk/panel/rhythm', ['line' => 'own C major, lip slurs, eighths'])->filter('[aria-current] strong')->text());
+    }
+
+    /** Every choice of every panel makes a line that can be read, and the panel of that line says it. */
+    public function testEveryChoiceMakesALineThatSaysIt(): void
+    {
+        $pressed = 0;
+        foreach (['naming', 'tonic', 'material', 'extent', 'place', 'direction', 'pattern', 'sequel', 'ending', 'rhythm', 'rounds', 'articulation', 'range', 'keys', 'time', 'pick-up', 'tempo', 'goal', 'click'] as $part) {
+            $query = ['line' => 'concert Eb major, 2 octaves, eighths', 'for' => 'flute'];
+            foreach ($this->browser->request('GET', '/desk/panel/'.$part, $query)->filter('.choices button') as $button) {
+                \assert($button instanceof \DOMElement);
+                $now = $this->browser->request('GET', '/desk/panel/'.$part, ['line' => $button->getAttribute('value')] + $query);
+                self::assertCount(1, $now->filter('.choices [aria-current]'), $part.': '.$button->getAttribute('value'));
+                self::assertSame($button->getAttribute('value'), $now->filter('.choices [aria-current]')->attr('value'));
+                ++$pressed;
+            }
+        }
+        self::assertGreaterThan(140, $pressed);
+    }
+
+    public function testLinesInDirectorsOwnWordsAreShownAsTheyAreUnderstood(): void
+    {
+        $page = $this->browser->request('GET', '/desk', ['line' => 'E flat concert scale with the arpeggio in 8ths for the horns please']);
+        self::assertResponseIsSuccessful();
+        self::assertSame('concert E♭ major then arpeggio eighths', implode(' ', $page->filter('#sentence .part')->each(static fn ($part): string => $part->text())));
+        self::assertStringContainsString('8ths as eighths', $page->filter('#read-as')->text());
+        self::assertStringContainsString('Shown for Horn in F.', $page->filter('#read-as')->text());
+        self::assertStringContainsString('Horn in F', $page->filter('#rail .chosen')->text());
+        $page = $this->browser->request('GET', '/desk', ['line' => 'F major scale', 'speak' => 'own', 'for' => 'horn-f']);
+        self::assertSame('own', $page->filter('#part-naming')->text());
+    }
+
+    public function testWhatLeavesAChoiceIsAskedByPresses(): void
+    {
+        $page = $this->browser->request('GET', '/desk', ['line' => 'concert F major, all keys', 'for' => 'flute']);
+        self::assertResponseStatusCodeSame(422);
+        self::assertCount(3, $page->filter('.meant a'));
+        $page = $this->browser->click($page->filter('.meant a')->first()->link());
+        self::assertResponseIsSuccessful();
+        self::assertStringContainsString('key 1 of 12', $page->filter('#foot-keys')->text());
+        $page = $this->browser->request('GET', '/desk', ['line' => 'concert F major, 2 octaves, thrids', 'for' => 'flute']);
+        self::assertSame(['concert F major, 2 octaves, thirds'], $page->filter('.meant a')->each(static fn ($one): string => $one->text()));
+    }
+
+    public function testPartsAreHandedOutToSeveralAtOnce(): void
+    {
+        $query = ['line' => 'concert Eb major, 1 octave, then arpeggio', 'for' => 'flute', 'who' => ['flute', 'horn-f', 'tuba-bbb']];
+        $this->browser->request('GET', '/desk/hand-out', $query + ['format' => 'pdf', 'paper' => 'letter']);
+        self::assertResponseIsSuccessful();
+        $pdf = (string) $this->browser->getResponse()->getContent();
+        self::assertStringStartsWith('%PDF', $pdf);
+        self::assertSame(3, preg_match_all('~/Type /Page\b~', $pdf));
+        foreach (['musicxml' => 'musicxml', 'mid' => 'mid', 'zip' => 'pdf'] as $format => $ending) {
+            $this->browser->request('GET', '/desk/hand-out', $query + ['format' => $format]);
+            self::assertResponseIsSuccessful();
+            $file = (string) tempnam(sys_get_temp_dir(), 'zip');
+            file_put_contents($file, (string) $this->browser->getResponse()->getContent());
+            $zip = new \ZipArchive();
+            self::assertTrue($zip->open($file));
+            self::assertCount(3, $zip);
+            self::assertStringEndsWith('horn-f.'.$ending, (string) $zip->getNameIndex(1));
+            $zip->close();
+            unlink($file);
+        }
+    }
+
+    public function testWhoCannotPlayItIsNamedAndTheOthersAreMade(): void
+    {
+        $this->browser->request('GET', '/desk/hand-out', ['line' => 'concert F major, lip slurs', 'for' => 'trumpet-bb', 'who' => ['trumpet-bb', 'flute'], 'format' => 'pdf']);
+        self::assertResponseIsSuccessful();
+        self::assertStringContainsString('Flute: ', rawurldecode((string) $this->browser->getResponse()->headers->get('X-Left-Out')));
+        $this->browser->request('GET', '/desk/hand-out', ['line' => 'concert F major, lip slurs', 'for' => 'flute', 'who' => ['flute'], 'format' => 'pdf']);
+        self::assertResponseStatusCodeSame(422);
+        self::assertSelectorTextContains('.sentence', 'Flute: ');
+        $this->browser->request('GET', '/desk/hand-out', ['format' => 'docx']);
+        self::assertResponseStatusCodeSame(404);
+    }
+
+    public function testTheLineIsAddedToASheet(): void
+    {
+        $this->browser->request('POST', '/sheets/add', ['line' => 'concert F major, thirds', 'for' => 'flute']);
+        self::assertResponseStatusCodeSame(303);
+        $page = $this->browser->followRedirect();
+        $id = basename((string) parse_url((string) $this->browser->getHistory()->current()->getUri(), \PHP_URL_PATH));
+        $this->browser->request('POST', '/sheets/add', ['line' => 'concert Bb arpeggio', 'for' => 'flute', 'sheet' => $id]);
+        self::assertSame("concert F major, thirds\nconcert Bb arpeggio", $this->browser->followRedirect()->filter('textarea[name=lines]')->text(null, false));
     }
 
     public function testCountsStandUnderTheNotes(): void
@@ -405,7 +490,7 @@ final class PagesTest extends WebTestCase
         $this->browser->request('GET', '/patterns.json');
         $file = (string) $this->browser->getResponse()->getContent();
         self::assertSame([['name' => 'Ours', 'cell' => '1 3 2 1 / 1 7,']], json_decode($file, true)['patterns']);
-        self::assertStringContainsString('Ours', $this->browser->request('GET', '/desk', ['line' => 'own C major, cell 1 3 2 1 / 1 7,'])->filter('#choice-pattern option[selected]')->text());
+        self::assertSame('Ours', $this->browser->request('GET', '/desk/panel/pattern', ['line' => 'own C major, cell 1 3 2 1 / 1 7,'])->filter('.choices [aria-current] strong')->first()->text());
         $page = $this->browser->request('GET', '/patterns');
         self::assertStringContainsString('Ours', $page->filter('.pattern-list')->first()->text());
         $this->browser->submit($page->filter('[aria-label="Remove Ours"]')->form());

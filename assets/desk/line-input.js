@@ -66,6 +66,7 @@ export function startLineInput() {
         close();
         clearTimeout(timer);
         newest += 1;
+        document.getElementById('line-form').requestSubmit();
       }
     }
   });

@@ -1,5 +1,18 @@
 // Single keys for what is done often; they rest while somebody types.
+const OFF = 'single-keys-off';
+
 export function startShortcuts() {
+  const choice = document.getElementById('shortcuts-on');
+  if (choice) {
+    choice.checked = !localStorage.getItem(OFF);
+    choice.addEventListener('change', () => {
+      if (choice.checked) {
+        localStorage.removeItem(OFF);
+      } else {
+        localStorage.setItem(OFF, '1');
+      }
+    });
+  }
   const press = (element) => {
     element?.click();
     return Boolean(element);
@@ -10,19 +23,14 @@ export function startShortcuts() {
     return press(all[(here + step + all.length) % all.length]);
   };
   document.addEventListener('keydown', (event) => {
-    const typing = event.target.closest?.('input:not([type=checkbox]), select, textarea, dialog');
-    if (typing || event.ctrlKey || event.metaKey || event.altKey) {
+    const typing = event.target.closest?.('input:not([type=checkbox]), select, textarea, dialog, .panel');
+    if (typing || localStorage.getItem(OFF) || event.ctrlKey || event.metaKey || event.altKey) {
       return;
     }
     const actions = {
       '?': () => press(document.querySelector('[data-open=help]')),
-      '/': () => {
-        const line = document.getElementById('line');
-        line?.focus();
-        line?.select();
-        return Boolean(line);
-      },
-      s: () => press(document.querySelector('[data-open=save]')),
+      '/': () => press(document.querySelector('[data-edit-line]')),
+      s: () => press(document.querySelector('[data-open=keep]')),
       i: () => stepInstrument(1),
       I: () => stepInstrument(-1),
     };

@@ -1,0 +1,178 @@
+// The sentence: a press on a part opens its panel under it; the pencil opens the line to type; drafts are kept.
+
+const DRAFT = 'desk-draft';
+
+export function startSentence(htmx) {
+  const desk = document.getElementById('desk');
+  const panel = document.getElementById('panel');
+  if (!desk || !panel) {
+    return;
+  }
+  let opener = null;
+
+  const query = () => document.getElementById('page').dataset.query;
+  const place = () => {
+    const part = opener && document.getElementById(opener);
+    if (!part || window.matchMedia('(max-width: 640px)').matches) {
+      panel.style.left = '';
+      panel.style.top = '';
+      return;
+    }
+    const at = part.getBoundingClientRect();
+    const within = desk.getBoundingClientRect();
+    panel.style.top = `${at.bottom - within.top + 6}px`;
+    panel.style.left = `${Math.max(0, Math.min(at.left - within.left, within.width - panel.offsetWidth))}px`;
+  };
+  const close = (back = true) => {
+    if (panel.hidden) {
+      return;
+    }
+    panel.hidden = true;
+    panel.innerHTML = '';
+    const part = opener && document.getElementById(opener);
+    part?.setAttribute('aria-expanded', 'false');
+    if (back) {
+      part?.focus();
+    }
+    opener = null;
+  };
+  const open = async (id, from) => {
+    const answer = await fetch(`/desk/panel/${id}?${query()}`);
+    if (!answer.ok) {
+      return;
+    }
+    document.getElementById(opener ?? '')?.setAttribute('aria-expanded', 'false');
+    opener = from ?? opener ?? 'part-more';
+    panel.innerHTML = await answer.text();
+    htmx.process(panel);
+    panel.hidden = false;
+    panel.setAttribute('aria-labelledby', 'panel-title');
+    document.getElementById(opener)?.setAttribute('aria-expanded', 'true');
+    place();
+    (panel.querySelector('[aria-current]') ?? panel.querySelector('ul button, button'))?.focus({ preventScroll: false });
+  };
+
+  const edit = () => {
+    desk.classList.add('typing');
+    const line = document.getElementById('line');
+    line.focus();
+    line.select();
+  };
+
+  document.addEventListener('click', (event) => {
+    const part = event.target.closest('[data-panel]');
+    if (part) {
+      const isInside = panel.contains(part);
+      if (!isInside && opener === part.id && !panel.hidden) {
+        close();
+      } else {
+        open(part.dataset.panel, isInside ? undefined : part.id);
+      }
+      return;
+    }
+    if (event.target.closest('[data-close-panel]')) {
+      close();
+    } else if (event.target.closest('[data-edit-line]')) {
+      close(false);
+      edit();
+    } else if (!panel.hidden && !panel.contains(event.target)) {
+      close(false);
+    }
+  });
+  document.addEventListener('keydown', (event) => {
+    if (event.key === 'Escape' && !panel.hidden) {
+      event.stopPropagation();
+      close();
+    } else if (event.key === 'Escape' && event.target.id === 'line' && document.getElementById('suggestions').hidden) {
+      if (!desk.querySelector('#line-message .line-error')) {
+        desk.classList.remove('typing');
+        document.querySelector('[data-edit-line]')?.focus();
+      }
+    } else if ((event.key === 'ArrowDown' || event.key === 'ArrowUp') && panel.contains(event.target) && event.target.matches('button')) {
+      const all = [...panel.querySelectorAll('ul button')];
+      const here = all.indexOf(event.target);
+      if (here >= 0) {
+        event.preventDefault();
+        all[(here + (event.key === 'ArrowDown' ? 1 : all.length - 1)) % all.length].focus();
+      }
+    }
+  }, true);
+  window.addEventListener('resize', place);
+
+  // Enter takes the line as it stands and goes back to the sentence.
+  document.getElementById('line-form').addEventListener('submit', (event) => {
+    event.preventDefault();
+    const line = document.getElementById('line');
+    htmx.trigger(line, 'input');
+    window.setTimeout(() => {
+      if (!document.querySelector('#line-message .line-error')) {
+        desk.classList.remove('typing');
+        document.getElementById('part-tonic')?.focus();
+      }
+    }, 450);
+  });
+
+  // What cannot be read is kept until it can be, or is let go; the page says that it shows an older line.
+  const stale = (is) => {
+    document.getElementById('page')?.classList.toggle('is-stale', is);
+    const says = document.getElementById('stale');
+    if (says) {
+      says.hidden = !is;
+    }
+  };
+  const showDraft = () => {
+    const kept = sessionStorage.getItem(DRAFT);
+    const line = document.getElementById('line');
+    const holder = document.getElementById('draft');
+    const isElsewhere = Boolean(kept) && kept !== line.value;
+    holder.hidden = !isElsewhere;
+    if (isElsewhere) {
+      holder.querySelector('[data-take-draft]').textContent = kept;
+    }
+  };
+  document.addEventListener('click', (event) => {
+    if (event.target.closest('[data-take-draft]')) {
+      document.getElementById('line').value = sessionStorage.getItem(DRAFT) ?? '';
+      document.getElementById('draft').hidden = true;
+      edit();
+      htmx.trigger('#line', 'input');
+    }
+    if (event.target.closest('[data-drop-draft], [data-meant]')) {
+      sessionStorage.removeItem(DRAFT);
+      document.getElementById('draft').hidden = true;
+    }
+  });
+  document.addEventListener('htmx:afterSettle', (event) => {
+    if (event.target.id === 'line-message' && event.target.querySelector('.line-error')) {
+      sessionStorage.setItem(DRAFT, document.getElementById('line').value);
+      desk.classList.add('typing');
+      stale(Boolean(document.querySelector('#page .music')));
+    }
+    if (event.target.id === 'desk-main') {
+      const byTyping = event.detail.requestConfig?.triggeringEvent?.target?.id === 'line' || event.detail.elt?.id === 'line';
+      if (byTyping || sessionStorage.getItem(DRAFT) === document.getElementById('line').value) {
+        sessionStorage.removeItem(DRAFT);
+      }
+      const wasIn = opener;
+      const hadPanel = !panel.hidden;
+      if (hadPanel) {
+        panel.hidden = true;
+        panel.innerHTML = '';
+        opener = null;
+        (document.getElementById(wasIn) ?? document.getElementById('part-more'))?.focus();
+      }
+      if (document.activeElement?.id !== 'line') {
+        desk.classList.remove('typing');
+      }
+      const kept = document.getElementById('keep-line');
+      if (kept) {
+        kept.textContent = document.getElementById('state').dataset.line;
+      }
+      showDraft();
+    }
+  });
+  showDraft();
+  if (document.querySelector('#line-message .line-error')) {
+    sessionStorage.setItem(DRAFT, document.getElementById('line').value);
+  }
+}
