@@ -127,7 +127,7 @@ export function startSentence(htmx) {
     const isElsewhere = Boolean(kept) && kept !== line.value;
     holder.hidden = !isElsewhere;
     if (isElsewhere) {
-      holder.querySelector('[data-take-draft]').textContent = kept;
+      holder.querySelector('q').textContent = kept;
     }
   };
   document.addEventListener('click', (event) => {
@@ -149,8 +149,7 @@ export function startSentence(htmx) {
       stale(Boolean(document.querySelector('#page .music')));
     }
     if (event.target.id === 'desk-main') {
-      const byTyping = event.detail.requestConfig?.triggeringEvent?.target?.id === 'line' || event.detail.elt?.id === 'line';
-      if (byTyping || sessionStorage.getItem(DRAFT) === document.getElementById('line').value) {
+      if (event.detail.requestConfig?.headers?.['HX-Trigger'] === 'line') {
         sessionStorage.removeItem(DRAFT);
       }
       const wasIn = opener;
@@ -169,6 +168,39 @@ export function startSentence(htmx) {
         kept.textContent = document.getElementById('state').dataset.line;
       }
       showDraft();
+    }
+  });
+  // A press while a typed line is still on its way takes that line along; the answer that is overtaken is let go.
+  let answered = document.getElementById('line').value;
+  document.addEventListener('htmx:configRequest', (event) => {
+    const line = document.getElementById('line');
+    const isLine = event.detail.headers['HX-Trigger'] === 'line';
+    const place = new URL(event.detail.path, window.location.href);
+    if (place.pathname !== '/desk' || event.detail.verb !== 'get') {
+      return;
+    }
+    if (isLine) {
+      return;
+    }
+    htmx.trigger(line, 'htmx:abort');
+    const isRefused = document.querySelector('#line-message .line-error');
+    if (line.value !== answered && !isRefused) {
+      if (place.searchParams.has('line')) {
+        place.searchParams.set('line', line.value);
+        event.detail.path = place.pathname + place.search;
+      } else {
+        event.detail.parameters.line = line.value;
+      }
+    }
+  });
+  document.addEventListener('htmx:afterRequest', (event) => {
+    if (event.detail.requestConfig?.headers?.['HX-Trigger'] === 'line' && event.detail.xhr?.status > 0) {
+      answered = event.detail.requestConfig.parameters.line ?? answered;
+    }
+  });
+  document.addEventListener('htmx:afterSettle', (event) => {
+    if (event.target.id === 'desk-main' && document.activeElement?.id !== 'line') {
+      answered = document.getElementById('line').value;
     }
   });
   showDraft();

@@ -6,6 +6,11 @@ const WAITS = [1500, 3000, 6000, 12000];
 export function startUnbroken(htmx) {
   const says = () => document.getElementById('offline');
   let tries = 0;
+  let newest;
+  const again = (asked) => {
+    newest = undefined;
+    htmx.ajax('GET', asked.path, { target: '#desk-main', swap: 'innerHTML', values: asked.parameters, headers: asked.trigger ? { 'HX-Trigger': asked.trigger } : {} });
+  };
   let timer;
   const back = () => {
     tries = 0;
@@ -24,15 +29,12 @@ export function startUnbroken(htmx) {
     if (verb !== 'get' || !path) {
       return;
     }
+    newest = { path, parameters, trigger: event.detail.requestConfig.headers?.['HX-Trigger'] };
     clearTimeout(timer);
     timer = setTimeout(() => {
       tries += 1;
       // The newest that was asked, not a queue of all: what is typed meanwhile replaces it.
-      if (event.detail.elt?.isConnected && event.detail.elt.id === 'line') {
-        htmx.trigger(event.detail.elt, 'input');
-      } else {
-        htmx.ajax('GET', path, { target: '#desk-main', swap: 'innerHTML', values: parameters });
-      }
+      again({ path, parameters, trigger: event.detail.requestConfig.headers?.['HX-Trigger'] });
     }, WAITS[Math.min(tries, WAITS.length - 1)]);
   });
   document.addEventListener('htmx:afterRequest', (event) => {
@@ -41,9 +43,9 @@ export function startUnbroken(htmx) {
     }
   });
   window.addEventListener('online', () => {
-    const line = document.getElementById('line');
-    if (line && !says()?.hidden) {
-      htmx.trigger(line, 'input');
+    if (newest) {
+      clearTimeout(timer);
+      again(newest);
     }
   });
 }

@@ -216,7 +216,7 @@ final class ChartMaker
         for ($midi = $low; $midi <= $range->highest->midi() + 1 || 0 !== $midi % 12; ++$midi) {
             $pitch = Pitch::plain($midi, true);
             $inRange = $midi >= $range->lowest->midi() && $midi <= $range->highest->midi();
-            $name = $pitch->spoken();
+            $name = 0 === $pitch->alter ? $pitch->text() : $pitch->spoken();
             if (0 === $pitch->alter) {
                 $label = 'C' === $pitch->letter->text() ? Svg::text($x + 24, 150, 20, $pitch->text(), fill: $inRange ? Ink::INK : Ink::QUIET, anchor: 'middle') : '';
                 $key = Svg::tag('rect', ['x' => $x, 'y' => 2, 'width' => 48, 'height' => 160, 'fill' => $inRange ? Ink::PAPER : Ink::BEYOND, 'stroke' => Ink::QUIET, 'stroke-width' => 2]).$label;
