@@ -51,6 +51,21 @@ final class InstrumentLibrary
         return array_keys($this->families);
     }
 
+    /**
+     * Every instrument by its family, in score order, without making one: for a list to choose from.
+     *
+     * @return array<string, list<array{id: string, name: string}>>
+     */
+    public function names(): array
+    {
+        $names = [];
+        foreach ($this->families as $id => $file) {
+            $names[$file->text('family')][] = ['id' => $id, 'name' => $file->part('instruments')->part($id)->text('name')];
+        }
+
+        return $names;
+    }
+
     public function knows(string $id): bool
     {
         return isset($this->families[$id]);

@@ -26,18 +26,25 @@ final class ForgivingReader
     /** @var array<string, Understood|StudyLineError> */
     private array $read = [];
 
-    public function __construct(private readonly Parser $parser, private readonly Spoken $spoken)
+    private ?Spoken $spoken = null;
+
+    public function __construct(private readonly Parser $parser, private readonly DataFolder $data)
     {
-        foreach ($parser->grammar()->phrases() as $phrase) {
-            foreach (str_starts_with($phrase->parts[0], '{') ? [''] : explode('|', strtr($phrase->parts[0], ['(s)' => ''])) as $first) {
-                $this->phrases[$first][] = $phrase;
-            }
-        }
     }
 
-    public static function shipped(Parser $parser): self
+    /** What directors say is read only where a line is not said word for word. */
+    private function spoken(): Spoken
     {
-        return new self($parser, new Spoken(DataFolder::shipped()));
+        if (null === $this->spoken) {
+            $this->spoken = new Spoken($this->data);
+            foreach ($this->parser->grammar()->phrases() as $phrase) {
+                foreach (str_starts_with($phrase->parts[0], '{') ? [''] : explode('|', strtr($phrase->parts[0], ['(s)' => ''])) as $first) {
+                    $this->phrases[$first][] = $phrase;
+                }
+            }
+        }
+
+        return $this->spoken;
     }
 
     /**
@@ -76,7 +83,7 @@ final class ForgivingReader
             }
         }
         $tokens = Words::of($text);
-        $reading = new Reading($this->spoken, $this->parser, $this->phrases, $tokens, $text);
+        $reading = new Reading($this->spoken(), $this->parser, $this->phrases, $tokens, $text);
         $ways = $this->understood($reading->best(), $inOwn);
         if ([] === $ways) {
             throw $this->notUnderstood($error, $tokens, $reading->reached());
@@ -98,7 +105,7 @@ final class ForgivingReader
     {
         $understood = [];
         foreach ($ways as $way) {
-            $keys = $way->says(ClauseKind::Key) ? [[]] : array_map(fn (string $tonic): array => [$this->parser->parse(($inOwn ? 'own ' : 'concert ').$tonic.' '.($way->material ?? 'major'))->clause(ClauseKind::Key)], $this->spoken->firstKeys);
+            $keys = $way->says(ClauseKind::Key) ? [[]] : array_map(fn (string $tonic): array => [$this->parser->parse(($inOwn ? 'own ' : 'concert ').$tonic.' '.($way->material ?? 'major'))->clause(ClauseKind::Key)], $this->spoken()->firstKeys);
             if (!$way->says(ClauseKind::Key) && null === $way->material && [] === $way->clauses) {
                 continue; // nothing but fillers
             }

@@ -53,7 +53,7 @@ final class PartBuilder
     {
         $this->studies = new StudyBuilder($scales);
         $this->parser = $parser ?? new Parser($scales, $patterns);
-        $this->reader = $reader ?? ForgivingReader::shipped($this->parser);
+        $this->reader = $reader ?? new ForgivingReader($this->parser, DataFolder::shipped());
     }
 
     public static function shipped(): self

@@ -321,16 +321,10 @@ final class Desk
         return array_map(fn (mixed $id): Instrument => $this->instruments->instrument(\is_string($id) ? $id : ''), array_values(\is_array($band) ? $band : []));
     }
 
-    /** @return array<string, list<Instrument>> every instrument by family */
+    /** @return array<string, list<array{id: string, name: string}>> every instrument by family */
     public function families(): array
     {
-        $families = [];
-        foreach ($this->instruments->ids() as $id) {
-            $instrument = $this->instruments->instrument($id);
-            $families[$instrument->family][] = $instrument;
-        }
-
-        return $families;
+        return $this->instruments->names();
     }
 
     /** @return list<array{usual: string, choices: array<string, string>}> */

@@ -25,6 +25,11 @@ final class Diagram
 {
     private const CAP = 210;
     private const CAP_STEP = 226;
+    /** Drawings of one instrument that are kept: more than a line of the longest study has. */
+    private const KEPT = 2000;
+
+    /** @var \WeakMap<Instrument, array<string, Drawing>>|null */
+    private static ?\WeakMap $drawn = null;
 
     /** Height of the drawings of this instrument, in units. */
     public static function height(Instrument $instrument): int
@@ -55,6 +60,25 @@ final class Diagram
      * @param list<string>|null $before touches that were down on the note before; null when moves are not shown
      */
     public static function drawn(Instrument $instrument, Fingering $fingering, array $down, ?array $before): Drawing
+    {
+        // A page asks for the same drawing at several sizes, and a line for the same fingering many times.
+        self::$drawn ??= new \WeakMap();
+        $key = $fingering->text.'|'.implode(' ', $fingering->momentary).'|'.implode(' ', $down).'|'.(null === $before ? '-' : implode(' ', $before));
+        $kept = self::$drawn[$instrument] ?? [];
+        if (!isset($kept[$key])) {
+            $kept = \count($kept) < self::KEPT ? $kept : [];
+            $kept[$key] = self::made($instrument, $fingering, $down, $before);
+            self::$drawn[$instrument] = $kept;
+        }
+
+        return $kept[$key];
+    }
+
+    /**
+     * @param list<string>      $down
+     * @param list<string>|null $before
+     */
+    private static function made(Instrument $instrument, Fingering $fingering, array $down, ?array $before): Drawing
     {
         $touches = $instrument->mechanism()->touches();
 

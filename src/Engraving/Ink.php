@@ -24,6 +24,10 @@ final class Ink
     public const LETTER = 220;
     private const LINE = 12;
 
+    /** @var array<string, float> by sign, in parts of the size */
+    private static array $widths = [];
+    /** @var array<string, string> holes and keys that have been drawn, by where and how they are: an instrument has few */
+    private static array $touches = [];
     private string $svg = '';
     /** @var list<Box> */
     private array $boxes = [];
@@ -32,14 +36,30 @@ final class Ink
     public function touch(float $x, float $y, float $width, float $height, string $shape, bool $down, bool $half = false, string $name = ''): void
     {
         $this->boxes[] = new Box($x - $width / 2, $y - $height / 2, $x + $width / 2, $y + $height / 2, '' === $name ? 'touch' : $name);
+        $this->svg .= self::$touches[$x.' '.$y.' '.$width.' '.$height.' '.$shape.' '.(int) $down.' '.(int) $half] ??= self::shape($x, $y, $width, $height, $shape, $down, $half);
+    }
+
+    private static function shape(float $x, float $y, float $width, float $height, string $shape, bool $down, bool $half): string
+    {
         $radius = match ($shape) {
             'disc', 'oval' => min($width, $height) / 2, default => 16.0,
         };
-        $this->svg .= Svg::tag('rect', ['x' => $x - $width / 2 + self::LINE / 2, 'y' => $y - $height / 2 + self::LINE / 2, 'width' => $width - self::LINE, 'height' => $height - self::LINE, 'rx' => max(0.0, $radius - self::LINE / 2), 'fill' => $down && !$half ? self::INK : self::PAPER, 'stroke' => $down || $half ? self::INK : self::QUIET, 'stroke-width' => self::LINE]);
-        if ($half) {
-            $r = $width / 2 - self::LINE / 2;
-            $this->svg .= Svg::tag('path', ['d' => \sprintf('M%.0f %.0f A%.0f %.0f 0 0 0 %.0f %.0f Z', $x, $y - $r, $r, $r, $x, $y + $r), 'fill' => self::INK]);
+        $svg = Svg::tag('rect', [
+            'x' => $x - $width / 2 + self::LINE / 2,
+            'y' => $y - $height / 2 + self::LINE / 2,
+            'width' => $width - self::LINE,
+            'height' => $height - self::LINE,
+            'rx' => max(0.0, $radius - self::LINE / 2),
+            'fill' => $down && !$half ? self::INK : self::PAPER,
+            'stroke' => $down || $half ? self::INK : self::QUIET,
+            'stroke-width' => self::LINE,
+        ]);
+        if (!$half) {
+            return $svg;
         }
+        $r = $width / 2 - self::LINE / 2;
+
+        return $svg.Svg::tag('path', ['d' => \sprintf('M%.0f %.0f A%.0f %.0f 0 0 0 %.0f %.0f Z', $x, $y - $r, $r, $r, $x, $y + $r), 'fill' => self::INK]);
     }
 
     /** Strokes on both sides of a key that is only flicked. */
@@ -93,7 +113,7 @@ final class Ink
     {
         $width = 0.0;
         foreach (mb_str_split($text) as $sign) {
-            $width += match (true) {
+            $width += self::$widths[$sign] ??= match (true) {
                 1 === preg_match('/[\d▴▾½]/u', $sign) => 0.6,
                 1 === preg_match('/[♭♯♮]/u', $sign) => 0.42,
                 1 === preg_match('/[ilj.,:;\' |-]/u', $sign) => 0.3,

@@ -21,7 +21,9 @@ final class Svg
         $open = '<'.$name;
         foreach ($attributes as $key => $value) {
             if (null !== $value) {
-                $open .= ' '.$key.'="'.(\is_string($value) ? self::escape($value) : self::number($value)).'"';
+                // Most values are plain: only what could end the attribute is escaped.
+                $text = \is_string($value) ? (false === strpbrk($value, '&<>"\'') ? $value : self::escape($value)) : (\is_int($value) ? (string) $value : self::number($value));
+                $open .= ' '.$key.'="'.$text.'"';
             }
         }
 

@@ -9,7 +9,6 @@ use PHPUnit\Framework\TestCase;
 use SwiftReed\Knowledge\DataFolder;
 use SwiftReed\Line\ForgivingReader;
 use SwiftReed\Line\Parser;
-use SwiftReed\Line\Spoken;
 use SwiftReed\Line\StudyLineError;
 use SwiftReed\Line\Understood;
 use SwiftReed\Pattern\PatternLibrary;
@@ -26,7 +25,7 @@ final class SpokenLineTest extends TestCase
     {
         $data = DataFolder::shipped();
 
-        return self::$reader ??= new ForgivingReader(new Parser(new ScaleLibrary($data), new PatternLibrary($data)), new Spoken($data));
+        return self::$reader ??= new ForgivingReader(new Parser(new ScaleLibrary($data), new PatternLibrary($data)), $data);
     }
 
     /** @return iterable<string, array{string, string, string|null}> what is said, what the line says, for whom */
