@@ -32,5 +32,6 @@ startRooms();
 startUnbroken(htmx);
 
 document.addEventListener('change', (event) => {
-  event.target.closest('[data-submit-on-change]')?.requestSubmit();
+  const field = event.target.closest('[data-submit-on-change]');
+  (field?.form ?? field)?.requestSubmit();
 });

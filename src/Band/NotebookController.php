@@ -6,6 +6,7 @@ namespace App\Band;
 
 use App\Desk\Desk;
 use App\Desk\DeskState;
+use App\Shared\Trash;
 use Doctrine\ORM\EntityManagerInterface;
 use SwiftReed\Fingering\LearnedHabit;
 use SwiftReed\Fingering\Pin;
@@ -25,7 +26,7 @@ use Symfony\Component\Routing\Attribute\Route;
  */
 final class NotebookController extends AbstractController
 {
-    public function __construct(private readonly EntityManagerInterface $entities, private readonly Desk $desk, private readonly Notebook $notebook)
+    public function __construct(private readonly EntityManagerInterface $entities, private readonly Desk $desk, private readonly Notebook $notebook, private readonly Trash $trash)
     {
     }
 
@@ -70,12 +71,8 @@ final class NotebookController extends AbstractController
     public function removePin(Request $request, PinnedFingeringRepository $pins, string $id): Response
     {
         $pin = $pins->one($id);
-        if (null !== $pin) {
-            $this->entities->remove($pin);
-            $this->entities->flush();
-        }
 
-        return $this->back(DeskState::of($request->request->all()));
+        return $this->back(DeskState::of($request->request->all()), null === $pin ? '' : $this->trash->remove($pin, $pin->getPin()));
     }
 
     #[Route('/remarks', name: 'remark', methods: ['POST'])]
@@ -101,12 +98,8 @@ final class NotebookController extends AbstractController
     public function removeRemark(Request $request, RemarkRepository $remarks, string $id): Response
     {
         $remark = $remarks->one($id);
-        if (null !== $remark) {
-            $this->entities->remove($remark);
-            $this->entities->flush();
-        }
 
-        return $this->back(DeskState::of($request->request->all()));
+        return $this->back(DeskState::of($request->request->all()), null === $remark ? '' : $this->trash->remove($remark, $remark->getText()));
     }
 
     #[Route('/players', name: 'player_add', methods: ['POST'])]
@@ -136,20 +129,16 @@ final class NotebookController extends AbstractController
     }
 
     #[Route('/players/{id}/remove', name: 'player_remove', methods: ['POST'])]
-    public function removePlayer(Request $request, string $id): Response
+    public function removePlayer(Request $request, PinnedFingeringRepository $pins, string $id): Response
     {
         $player = $this->notebook->player($id);
-        if (null !== $player) {
-            $this->entities->remove($player);
-            $this->entities->flush();
-        }
 
-        return $this->back(DeskState::of(['player' => ''] + $request->request->all()));
+        return $this->back(DeskState::of(['player' => ''] + $request->request->all()), null === $player ? '' : $this->trash->remove($player, $player->getName(), $pins->ofPlayer($player)));
     }
 
-    private function back(DeskState $state): Response
+    private function back(DeskState $state, string $undo = ''): Response
     {
-        return $this->redirectToRoute('desk', $state->query(), Response::HTTP_SEE_OTHER);
+        return $this->redirectToRoute('desk', $state->query() + ('' === $undo ? [] : ['undo' => $undo]), Response::HTTP_SEE_OTHER);
     }
 
     private function refused(string $sentence, Request $request): Response

@@ -23,6 +23,12 @@ final class PinnedFingeringRepository extends ServiceEntityRepository
         return Uuid::isValid($id) ? $this->find($id) : null;
     }
 
+    /** @return list<PinnedFingering> what is kept for one player alone */
+    public function ofPlayer(Player $player): array
+    {
+        return $this->findBy(['player' => $player], ['madeAt' => 'ASC']);
+    }
+
     /**
      * The pins of single notes that say the same as a habit, of the section or of one player.
      *

@@ -6,6 +6,7 @@ namespace App\Band;
 
 use App\Desk\Desk;
 use App\Desk\DeskState;
+use App\Shared\Trash;
 use Doctrine\ORM\EntityManagerInterface;
 use SwiftReed\Fingering\School;
 use SwiftReed\Fingering\SchoolError;
@@ -87,20 +88,16 @@ final class SchoolsController extends AbstractController
     }
 
     #[Route('/schools/{id}/remove', name: 'school_remove', methods: ['POST'])]
-    public function remove(Request $request, string $id): Response
+    public function remove(Request $request, Trash $trash, string $id): Response
     {
         $kept = $this->schools->one($id);
-        if (null !== $kept) {
-            $this->entities->remove($kept);
-            $this->entities->flush();
-        }
 
-        return $this->back(DeskState::of($request->request->all())->withOther(''));
+        return $this->back(DeskState::of($request->request->all())->withOther(''), null === $kept ? '' : $trash->remove($kept, $kept->getName()));
     }
 
-    private function back(DeskState $state): Response
+    private function back(DeskState $state, string $undo = ''): Response
     {
-        return $this->redirectToRoute('desk', $state->query(), Response::HTTP_SEE_OTHER);
+        return $this->redirectToRoute('desk', $state->query() + ('' === $undo ? [] : ['undo' => $undo]), Response::HTTP_SEE_OTHER);
     }
 
     private function refused(string $sentence, Request $request): Response

@@ -11,6 +11,7 @@ use App\Engraving\EngravingError;
 use App\Engraving\FingeringStyle;
 use App\Engraving\PageMaker;
 use App\Engraving\Rows;
+use App\Shared\Trash;
 use Doctrine\ORM\EntityManagerInterface;
 use SwiftReed\Instrument\InstrumentError;
 use SwiftReed\Line\ClauseKind;
@@ -77,15 +78,11 @@ final class PatternsController extends AbstractController
     }
 
     #[Route('/patterns/{id}/remove', name: 'pattern_remove', methods: ['POST'])]
-    public function remove(Request $request, string $id): Response
+    public function remove(Request $request, Trash $trash, string $id): Response
     {
         $pattern = $this->own->one($id);
-        if (null !== $pattern) {
-            $this->entities->remove($pattern);
-            $this->entities->flush();
-        }
 
-        return $this->redirectToRoute('patterns', DeskState::of($request->request->all())->query(), Response::HTTP_SEE_OTHER);
+        return $this->redirectToRoute('patterns', DeskState::of($request->request->all())->query() + (null === $pattern ? [] : ['undo' => $trash->remove($pattern, $pattern->getName())]), Response::HTTP_SEE_OTHER);
     }
 
     #[Route('/patterns.json', name: 'patterns_export', methods: ['GET'])]

@@ -10,6 +10,7 @@ use App\Desk\DeskState;
 use App\Engraving\EngravingError;
 use App\Engraving\PageMaker;
 use App\Shared\Download;
+use App\Shared\Trash;
 use Doctrine\ORM\EntityManagerInterface;
 use SwiftReed\Instrument\InstrumentError;
 use SwiftReed\Line\StudyLineError;
@@ -102,12 +103,11 @@ final class SheetsController extends AbstractController
     }
 
     #[Route('/sheets/{id<[0-9a-f-]{36}>}/remove', name: 'sheet_remove', methods: ['POST'])]
-    public function remove(string $id): Response
+    public function remove(Trash $trash, string $id): Response
     {
-        $this->entities->remove($this->one($id));
-        $this->entities->flush();
+        $sheet = $this->one($id);
 
-        return $this->redirectToRoute('sheets', [], Response::HTTP_SEE_OTHER);
+        return $this->redirectToRoute('sheets', ['undo' => $trash->remove($sheet, $sheet->getName())], Response::HTTP_SEE_OTHER);
     }
 
     #[Route('/sheets/sheet.{format}', name: 'sheet_export', requirements: ['format' => Download::FORMATS], methods: ['GET'])]
