@@ -5,6 +5,7 @@ import { startLineInput } from './desk/line-input.js';
 import { startNotes } from './desk/notes.js';
 import { startSentence } from './desk/sentence.js';
 import { startSound } from './desk/sound.js';
+import { startHearing } from './lookup/hear.js';
 import { startDialogs } from './shared/dialogs.js';
 import { startNarrow } from './shared/narrow.js';
 import { startRooms } from './shared/rooms.js';
@@ -28,6 +29,7 @@ startNarrow(htmx);
 startShortcuts();
 startSound();
 startHandOut();
+startHearing();
 startRooms();
 startUnbroken(htmx);
 

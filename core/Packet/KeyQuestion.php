@@ -23,6 +23,6 @@ final class KeyQuestion
             return NoteName::fromFifths('s' === $found[2][0] || '#' === $found[2][0] ? $count : -$count);
         }
 
-        return NoteName::parse((string) preg_replace(['/^(the )?(key of |concert |own |my own )+/i', '/\s+(major|scale)+$/i'], '', trim($text)));
+        return NoteName::parse((string) preg_replace(['/^(the )?(key of |concert pitch |concert |own |my own |my |written )+/i', '/\s+(major|scale)+$/i'], '', trim($text)));
     }
 }

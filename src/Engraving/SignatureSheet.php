@@ -39,7 +39,7 @@ final class SignatureSheet
         $drawings = [];
         foreach ($engraving->systems as $i => $system) {
             // The page is wide, so that what warns of the next signature lies beyond the cut.
-            $drawings[$i - 7] = Svg::tag('svg', ['viewBox' => \sprintf('0 %.0f %d 1150', $system->top - 215, 2350), 'class' => 'signature', 'aria-hidden' => 'true', 'color' => Ink::INK], $system->body);
+            $drawings[$i - 7] = Svg::tag('svg', ['viewBox' => \sprintf('0 %.0f %d 1370', $system->top - 310, 2350), 'class' => 'signature', 'aria-hidden' => 'true', 'color' => Ink::INK], $system->body);
         }
 
         return $drawings;

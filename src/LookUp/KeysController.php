@@ -52,6 +52,8 @@ final class KeysController extends AbstractController
             $transposition = $instrument->transposition;
             $answers[] = [
                 'instrument' => $instrument,
+                // The named note as everybody hears it, and as this player sounds when he reads it.
+                'hear' => [$tonic->at(4)->midi(), $transposition->sounding($tonic->at(4))->midi()],
                 'written' => 'own' === $naming ? $transposition->ownKey(Key::major($tonic)) : $transposition->writtenKey(Key::major($tonic)),
                 'concert' => 'own' === $naming ? $transposition->concertKey(Key::major($tonic))->tonic : $tonic,
                 'line' => $line = PacketTable::lineOfOwnKey('own' === $naming ? $tonic : $transposition->writtenKey(Key::major($tonic))->key->tonic, $transposition),
