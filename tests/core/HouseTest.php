@@ -11,22 +11,36 @@ use PHPUnit\Framework\TestCase;
  */
 final class HouseTest extends TestCase
 {
-    private const ORDER = ['Knowledge', 'Pitch', 'Scale', 'Pattern', 'Time', 'Line', 'Player', 'Study', 'Instrument', 'Fingering', 'Explain', 'Score', 'Packet', 'Practice', 'Record', 'Listening', 'Import'];
+    /**
+     * The folders of a list in docs/house.md, in its order.
+     *
+     * @return list<string>
+     */
+    private static function listed(string $heading): array
+    {
+        $plan = (string) file_get_contents(\dirname(__DIR__, 2).'/docs/house.md');
+        self::assertSame(1, preg_match('/^## '.preg_quote($heading, '/').'$(.*?)(?=^## |\z)/ms', $plan, $part));
+        preg_match_all('/^(?:\d+\.|-) `(\w+)`/m', $part[1], $found);
+
+        return $found[1];
+    }
 
     public function testArrowsPointDownAndNoFrameworkIsInTheCore(): void
     {
         $root = \dirname(__DIR__, 2).'/core/';
+        $order = self::listed('core/');
+        self::assertSame([], array_diff($order, array_map(basename(...), (array) glob($root.'*'))), 'every folder of the plan is there');
         $read = 0;
         foreach (new \RecursiveIteratorIterator(new \RecursiveDirectoryIterator($root, \FilesystemIterator::SKIP_DOTS)) as $file) {
             \assert($file instanceof \SplFileInfo);
             $folder = explode('/', substr($file->getPathname(), \strlen($root)))[0];
-            $place = array_search($folder, self::ORDER, true);
+            $place = array_search($folder, $order, true);
             self::assertNotFalse($place, $file->getPathname().' lies in a folder that is not in the plan');
             $code = (string) file_get_contents($file->getPathname());
             preg_match_all('/(?:^use |\\\\)(SwiftReed\\\\(\w+)|(?:Symfony|Doctrine|Twig|App)\\\\[\w\\\\]+)/m', $code, $uses, \PREG_SET_ORDER);
             foreach ($uses as $use) {
                 if (isset($use[2])) {
-                    $used = array_search($use[2], self::ORDER, true);
+                    $used = array_search($use[2], $order, true);
                     self::assertTrue(false === $used || $used <= $place, $file->getFilename().' uses '.$use[1].', which stands below it');
                 } else {
                     self::assertStringStartsWith('Symfony\\Component\\Yaml', $use[1], $file->getFilename());
@@ -35,5 +49,18 @@ final class HouseTest extends TestCase
             ++$read;
         }
         self::assertGreaterThan(50, $read);
+    }
+
+    public function testTheApplicationHasTheRoomsOfThePlanAndTemplatesAndTestsTheirNames(): void
+    {
+        $root = \dirname(__DIR__, 2);
+        $rooms = self::listed('src/');
+        $there = array_map(basename(...), array_filter((array) glob($root.'/src/*'), is_dir(...)));
+        self::assertEqualsCanonicalizing($rooms, $there);
+        foreach (['templates' => strtolower(...), 'tests/app' => static fn (string $room): string => $room, 'assets' => strtolower(...)] as $folder => $named) {
+            foreach (array_map(basename(...), array_filter((array) glob($root.'/'.$folder.'/*'), is_dir(...))) as $name) {
+                self::assertContains($name, array_map($named, $rooms), $folder.'/'.$name);
+            }
+        }
     }
 }
