@@ -15,6 +15,7 @@ use Doctrine\ORM\EntityManagerInterface;
 use SwiftReed\Instrument\InstrumentError;
 use SwiftReed\Line\StudyLineError;
 use SwiftReed\Packet\SheetError;
+use SwiftReed\Pitch\Pitch;
 use SwiftReed\Score\Heading;
 use SwiftReed\Score\Sheet;
 use SwiftReed\Study\StudyError;
@@ -132,8 +133,13 @@ final class SheetsController extends AbstractController
         $status = 200;
         try {
             $sheet = $this->built($state, $lines);
+            $met = [];
             foreach (\array_slice($sheet->parts, 0, self::SHOWN) as $i => $part) {
-                $view['studies'][] = ['number' => $sheet->numbers[$i], 'part' => $part, 'title' => Heading::of($part), 'music' => $this->pages->screen($part, $state->rows, '')->apart('s'.$i)];
+                $needed = array_map(static fn (Pitch $pitch): array => ['note' => $pitch->sign(), 'isNew' => [] !== $met && !isset($met[$pitch->midi()])], $part->notesNeeded());
+                foreach ($part->notesNeeded() as $pitch) {
+                    $met[$pitch->midi()] = true;
+                }
+                $view['studies'][] = ['needed' => $needed, 'number' => $sheet->numbers[$i], 'part' => $part, 'title' => Heading::of($part), 'music' => $this->pages->screen($part, $state->rows, '')->apart('s'.$i)];
             }
             $view['more'] = max(0, \count($sheet->parts) - self::SHOWN);
         } catch (StudyLineError|StudyError|SheetError|InstrumentError $error) {
