@@ -138,7 +138,7 @@ final class Reading
             if (0 !== ($taken & self::bit($kind))) {
                 continue;
             }
-            $words = \array_slice($this->tokens, $at, $end - $at);
+            $words = array_values(array_filter(\array_slice($this->tokens, $at, $end - $at), static fn (Token $token): bool => !$token->isComma()));
             $rest = $this->from($end, [] === $clauses ? $taken : $taken | self::bit($kind));
             foreach ([] === $clauses ? [null] : $clauses as $clause) {
                 $readAs = null === $clause || Words::plain($words) === Words::plain(Lexer::tokens($clause->text)) ? null : new ReadAs(Words::said($words), $clause->text);
@@ -161,35 +161,41 @@ final class Reading
             return;
         }
         foreach ([...($this->phrases[$token->lower()] ?? []), ...($token->number() >= 0 ? $this->phrases[''] ?? [] : [])] as $phrase) {
-            foreach ($this->matches($phrase, $at) as $match) {
-                yield [$at + $match->reached, [$match->clause($token->column)], $phrase->kind, false];
+            foreach ($this->matches($phrase, $at) as $end => $match) {
+                yield [$end, [$match->clause($token->column)], $phrase->kind, false];
             }
         }
         foreach ($this->spoken->phrasesAt($this->tokens, $at) as [$phrase, $meant]) {
-            foreach ($this->matches($phrase, $at) as $match) {
+            foreach ($this->matches($phrase, $at) as $end => $match) {
                 $fill = [];
                 foreach ($match->values as $gap => $value) {
                     $fill['{'.('n' === $gap ? 'n' : 'pitch:'.$gap).'}'] = (string) $value;
                 }
-                yield [$at + $match->reached, array_map(fn (string $one): Clause => $this->parser->clauseOf(strtr($one, $fill + ['(s)' => 's'])), $meant), $phrase->kind, true];
+                yield [$end, array_map(fn (string $one): Clause => $this->parser->clauseOf(strtr($one, $fill + ['(s)' => 's'])), $meant), $phrase->kind, true];
             }
         }
     }
 
-    /** @return iterable<PhraseMatch> whole matches, the longest first */
+    /** @return iterable<int, PhraseMatch> whole matches by the word after them, the longest first */
     private function matches(Phrase $phrase, int $at): iterable
     {
         $least = \count($phrase->parts);
         $pitches = substr_count($phrase->template, '{pitch');
         $most = str_contains($phrase->template, '{keys}') ? self::LONGEST * 2 : $least + 2 * $pitches;
-        $room = 0;
-        while ($room < $most && isset($this->tokens[$at + $room]) && !$this->tokens[$at + $room]->isComma()) {
-            ++$room;
+        // "tongue 1, slur 3": a comma in the middle of a long phrase is the speaker's breath.
+        $mayBreathe = $least >= 4 && !str_contains($phrase->template, '{keys}');
+        $words = [];
+        $ends = [];
+        for ($i = $at; \count($words) < $most && isset($this->tokens[$i]) && ($mayBreathe || !$this->tokens[$i]->isComma()); ++$i) {
+            if (!$this->tokens[$i]->isComma()) {
+                $words[] = $this->tokens[$i];
+                $ends[] = $i + 1;
+            }
         }
-        for ($words = $room; $words >= $least; --$words) {
-            $match = PhraseMatch::of($phrase, \array_slice($this->tokens, $at, $words));
+        for ($count = \count($words); $count >= $least; --$count) {
+            $match = PhraseMatch::of($phrase, \array_slice($words, 0, $count));
             if ($match->isWhole()) {
-                yield $match;
+                yield $ends[$count - 1] => $match;
             }
         }
     }

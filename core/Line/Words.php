@@ -28,7 +28,33 @@ final class Words
             $tokens[] = new Token(['maj' => 'major', 'M' => 'major', 'min' => 'minor', 'm' => 'minor'][$cut[2]] ?? $cut[2], $token->column + mb_strlen($cut[1]));
         }
 
-        return $tokens;
+        return self::chords($tokens);
+    }
+
+    /**
+     * "E♭7 arpeggio", "Cm7 chord": the chord in words. A note with a number is a pitch everywhere else.
+     *
+     * @param list<Token> $tokens
+     *
+     * @return list<Token>
+     */
+    private static function chords(array $tokens): array
+    {
+        $kinds = ['7' => 'dominant seventh', 'maj7' => 'major seventh', 'M7' => 'major seventh', 'm7' => 'minor seventh', 'min7' => 'minor seventh', 'dim7' => 'diminished seventh', 'dim' => 'diminished', 'aug' => 'augmented'];
+        $read = [];
+        foreach ($tokens as $i => $token) {
+            $next = isset($tokens[$i + 1]) ? $tokens[$i + 1]->lower() : '';
+            if (!\in_array($next, ['arpeggio', 'arpeggios', 'arp', 'chord'], true) || 1 !== preg_match('/^([A-G](?:b|#|♭|♯)?)(7|maj7|M7|m7|min7|dim7|dim|aug)$/u', $token->text, $found)) {
+                $read[] = 'chord' === $token->lower() ? new Token('arpeggio', $token->column) : $token;
+                continue;
+            }
+            $read[] = new Token($found[1], $token->column);
+            foreach (explode(' ', $kinds[$found[2]]) as $word) {
+                $read[] = new Token($word, $token->column + mb_strlen($found[1]));
+            }
+        }
+
+        return $read;
     }
 
     /**

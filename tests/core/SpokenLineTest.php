@@ -84,6 +84,13 @@ final class SpokenLineTest extends TestCase
             ['F, hold the last note, twice', 'F, long last, 2 times'],
             ['concert pitch G for french horn, crotchets', 'concert G, quarters', 'horn-f'],
             ['arpeggio on E flat concert, triplets', 'concert Eb arpeggio, triplets'],
+            ['B flat chromatic, one octave up, 8ths', 'Bb chromatic, 1 octave, up, eighths'],
+            ['Eb7 arpeggio in triplets', 'Eb dominant seventh arpeggio, triplets'],
+            ['Cm7 chord, two octaves', 'C minor seventh arpeggio, 2 octaves'],
+            ['Please make me: concert D flat - harmonic minor - 2 octaves - tongue 1, slur 3 - at 88.', 'concert Db harmonic minor, 2 octaves, tongue 1 slur 3, 88'],
+            ['concert F with a pick up of 1 beat', 'concert F, pick-up 1 beat'],
+            ['D dorian mode in thirds', 'D dorian, thirds'],
+            ['A flat major arpeggio two octaves for tuba', 'Ab arpeggio, 2 octaves', 'tuba-bbb'],
         ];
         foreach ($said as $one) {
             yield $one[0] => [$one[0], $one[1], $one[2] ?? null];

@@ -1,0 +1,66 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Tests\Shared;
+
+use PHPUnit\Framework\TestCase;
+use Symfony\Component\Yaml\Yaml;
+
+/**
+ * The catalogue of words: what a template asks for is there, and what is there is asked for.
+ */
+final class WordsTest extends TestCase
+{
+    public function testTemplatesAndCatalogueAgree(): void
+    {
+        $root = \dirname(__DIR__, 3);
+        $words = self::flat((array) Yaml::parseFile($root.'/translations/messages.en.yaml'), '');
+        $asked = [];
+        foreach ((array) glob($root.'/templates/*/*.twig') as $file) {
+            $text = (string) file_get_contents((string) $file);
+            preg_match_all("/'([a-z_]+(?:\\.[A-Za-z0-9_]+)*)'(?:\\|trans|[,}\\)\\] ])/", $text, $found);
+            foreach ($found[1] as $key) {
+                if (isset($words[$key]) || str_contains($text, "'".$key."'|trans")) {
+                    self::assertArrayHasKey($key, $words, basename((string) $file));
+                    $asked[$key] = true;
+                }
+            }
+            // Keys that are put together: ('part.' ~ id)
+            preg_match_all("/'([a-z_]+[.][a-z_.]*)' ~/", $text, $beginnings);
+            foreach ($beginnings[1] as $beginning) {
+                foreach (array_keys($words) as $key) {
+                    if (str_starts_with($key, $beginning)) {
+                        $asked[$key] = true;
+                    }
+                }
+            }
+        }
+        $unasked = array_filter(array_keys(array_diff_key($words, $asked)), static fn (string $key): bool => !str_starts_with($key, 'choice.'));
+        self::assertSame([], array_values($unasked), 'nothing in the catalogue is left over');
+        self::assertGreaterThan(300, \count($words));
+    }
+
+    public function testWordsThatAreNotUsedAreNotUsed(): void
+    {
+        $words = self::flat((array) Yaml::parseFile(\dirname(__DIR__, 3).'/translations/messages.en.yaml'), '');
+        foreach ($words as $key => $says) {
+            self::assertDoesNotMatchRegularExpression('/\b(delete|export|import|playback|default|metronome|save (?!the file))\b/i', $says, $key.': docs/words.md has another word for it');
+        }
+    }
+
+    /**
+     * @param array<mixed> $entries
+     *
+     * @return array<string, string>
+     */
+    private static function flat(array $entries, string $before): array
+    {
+        $flat = [];
+        foreach ($entries as $key => $value) {
+            $flat += \is_array($value) ? self::flat($value, $before.$key.'.') : [$before.$key => \is_string($value) ? $value : ''];
+        }
+
+        return $flat;
+    }
+}
