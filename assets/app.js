@@ -11,6 +11,7 @@ import { startNarrow } from './shared/narrow.js';
 import { startRooms } from './shared/rooms.js';
 import { startShortcuts } from './shared/shortcuts.js';
 import { startUnbroken } from './shared/unbroken.js';
+import { startWelcome } from './shared/welcome.js';
 
 // Answers with an error status carry a sentence for the user: they are shown like any other.
 htmx.config.responseHandling = [{ code: '204', swap: false }, { code: '...', swap: true }];
@@ -32,6 +33,7 @@ startHandOut();
 startHearing();
 startRooms();
 startUnbroken(htmx);
+startWelcome();
 
 document.addEventListener('change', (event) => {
   const field = event.target.closest('[data-submit-on-change]');

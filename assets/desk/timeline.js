@@ -7,8 +7,6 @@ export function fraction(text) {
   return over / under;
 }
 
-const bars = { '4/4': [4, 1 / 4], '3/4': [3, 1 / 4], '2/4': [2, 1 / 4], '6/8': [2, 3 / 8] };
-
 /**
  * @param {object} part the part's JSON
  * @param {object} options bpm: beats a minute; pitch: sound the first note before; countIn: one bar of clicks, the last
@@ -26,7 +24,8 @@ export function timeline(part, options) {
   }
   const midi = (note) => (options.written ? note.written_midi : note.midi);
   const grid = part.bars.filter((bar) => bar.bar >= shown[0].bar && bar.bar <= shown.at(-1).bar);
-  const [beats, beat] = bars[grid[0]?.time ?? part.time];
+  const beats = grid[0]?.beats ?? 1;
+  const beat = fraction(grid[0]?.beat ?? '1/4');
   let begin = 0;
   if (options.pitch) {
     events.push({ at: 0, length: 1.6, type: 'pitch', midi: midi(shown[0]) });
@@ -53,7 +52,8 @@ export function timeline(part, options) {
   });
   if (!part.untimed) {
     for (const bar of grid) {
-      const [count, value] = bars[bar.time];
+      const count = bar.beats;
+      const value = fraction(bar.beat);
       for (let i = 0; i < count; i += 1) {
         if (options.click !== 'none' && (options.click !== '2 and 4' || i % 2 === 1)) {
           events.push({ at: place(fraction(bar.onset) + i * value), length: 0, type: 'click', strong: i === 0 });

@@ -66,6 +66,12 @@ final class InstrumentLibrary
         return $names;
     }
 
+    /** @throws InstrumentError for an unknown instrument */
+    public function transposition(string $id): Transposition
+    {
+        return Transposition::by(Interval::parse($this->family($id)->part('instruments')->part($id)->text('written')));
+    }
+
     public function knows(string $id): bool
     {
         return isset($this->families[$id]);

@@ -21,6 +21,8 @@ final readonly class SheetBuilder
 {
     /** Studies on one sheet. */
     public const MOST = 120;
+    /** What a row begins with that is a title. */
+    public const TITLE = '#';
 
     private KeyOrder $order;
 
@@ -30,12 +32,13 @@ final readonly class SheetBuilder
     }
 
     /**
-     * @param list<StudyLine> $lines
+     * @param list<StudyLine>    $lines
+     * @param array<int, string> $titles of studies, by their line
      *
      * @throws SheetError                       when a line of the sheet is wrong: says which
      * @throws \SwiftReed\Fingering\PinError
      */
-    public function build(array $lines, Instrument $instrument, PlayerSettings $settings = new PlayerSettings(), OwnFingerings $own = new OwnFingerings()): Sheet
+    public function build(array $lines, Instrument $instrument, PlayerSettings $settings = new PlayerSettings(), OwnFingerings $own = new OwnFingerings(), array $titles = []): Sheet
     {
         if ([] === $lines) {
             throw SheetError::isEmpty();
@@ -43,6 +46,7 @@ final readonly class SheetBuilder
         $walk = new KeyWalk($this->parts, $instrument, $settings);
         $parts = [];
         $numbers = [];
+        $over = [];
         foreach ($lines as $i => $line) {
             try {
                 $steps = $this->order->steps($line);
@@ -50,6 +54,9 @@ final readonly class SheetBuilder
                     throw SheetError::tooLong(self::MOST);
                 }
                 foreach ($walk->lines($steps) as $k => $one) {
+                    if (isset($titles[$i])) {
+                        $over[\count($parts)] = $titles[$i];
+                    }
                     $parts[] = $this->parts->build($one, $instrument, $settings, $own);
                     $numbers[] = match (true) {
                         1 === \count($lines) => (string) ($k + 1),
@@ -62,11 +69,11 @@ final readonly class SheetBuilder
             }
         }
 
-        return new Sheet($parts, $numbers, array_map(static fn (StudyLine $line): string => $line->text(), $lines));
+        return new Sheet($parts, $numbers, array_map(static fn (StudyLine $line): string => $line->text(), $lines), null, $over);
     }
 
     /**
-     * The same from lines as they are typed.
+     * The same from lines as they are typed; a row that begins with # is the title of the study after it.
      *
      * @param list<string> $typed
      *
@@ -76,14 +83,19 @@ final readonly class SheetBuilder
     public function read(array $typed, Instrument $instrument, PlayerSettings $settings = new PlayerSettings(), OwnFingerings $own = new OwnFingerings()): Sheet
     {
         $lines = [];
-        foreach ($typed as $i => $line) {
+        $titles = [];
+        foreach ($typed as $line) {
+            if (str_starts_with($line, self::TITLE)) {
+                $titles[\count($lines)] = trim(substr($line, 1));
+                continue;
+            }
             try {
                 $lines[] = $this->parts->reader->read($line)->line;
             } catch (StudyLineError $error) {
-                throw 1 === \count($typed) ? $error : SheetError::inLine($i + 1, $line, $error->getMessage());
+                throw 1 === \count($typed) ? $error : SheetError::inLine(\count($lines) + 1, $line, $error->getMessage());
             }
         }
 
-        return $this->build($lines, $instrument, $settings, $own);
+        return $this->build($lines, $instrument, $settings, $own, array_filter($titles, static fn (string $title): bool => '' !== $title));
     }
 }

@@ -14,8 +14,9 @@ final readonly class Sheet
      * @param non-empty-list<string> $numbers what stands before each: "1", or "2.1" where a line goes through several keys
      * @param list<string>           $lines   the study lines it comes from, as they are printed
      * @param string|null            $title   a title of one's own
+     * @param array<int, string>     $titles  titles of single studies, by the place of the part
      */
-    public function __construct(public array $parts, public array $numbers, public array $lines = [], public ?string $title = null)
+    public function __construct(public array $parts, public array $numbers, public array $lines = [], public ?string $title = null, public array $titles = [])
     {
     }
 
@@ -26,7 +27,13 @@ final readonly class Sheet
 
     public function titled(?string $title): self
     {
-        return new self($this->parts, $this->numbers, $this->lines, null === $title || '' === trim($title) ? null : trim($title));
+        return new self($this->parts, $this->numbers, $this->lines, null === $title || '' === trim($title) ? null : trim($title), $this->titles);
+    }
+
+    /** What stands over one of its studies: its title, if it has one, and what it is. */
+    public function over(int $k): string
+    {
+        return isset($this->titles[$k]) ? $this->titles[$k].': '.Heading::of($this->parts[$k]) : Heading::of($this->parts[$k]);
     }
 
     public function isSingle(): bool

@@ -6,6 +6,8 @@ namespace SwiftReed\Study;
 
 use SwiftReed\Line\ClauseKind;
 use SwiftReed\Pitch\Key;
+use SwiftReed\Pitch\SpellingPreference;
+use SwiftReed\Pitch\Transposition;
 use SwiftReed\Pitch\WrittenKey;
 use SwiftReed\Player\Player;
 use SwiftReed\Player\Stage;
@@ -185,13 +187,18 @@ final readonly class StudyBuilder
     /** @return array{Key, WrittenKey} concert and written key */
     public static function keys(Recipe $recipe, Player $player): array
     {
+        return self::keysFor($recipe, $player->transposition, $player->settings->spelling);
+    }
+
+    /** @return array{Key, WrittenKey} concert and written key for any player of this transposition */
+    public static function keysFor(Recipe $recipe, Transposition $transposition, SpellingPreference $spelling): array
+    {
         $named = $recipe->material->keyOn($recipe->tonic);
-        $transposition = $player->transposition;
         if ($recipe->isOwn) {
             return [$transposition->concertKey($named), $transposition->ownKey($named)];
         }
 
-        return [$named, $recipe->material->printsSignature ? $transposition->writtenKey($named, $player->settings->spelling) : $transposition->unsignedKey($named, $recipe->material->signsOn(...), $player->settings->spelling)];
+        return [$named, $recipe->material->printsSignature ? $transposition->writtenKey($named, $spelling) : $transposition->unsignedKey($named, $recipe->material->signsOn(...), $spelling)];
     }
 
     /** @throws StudyError */

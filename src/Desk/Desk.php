@@ -107,17 +107,17 @@ final class Desk
     public function rail(DeskState $state): array
     {
         $rows = [];
-        $band = array_map(static fn (Instrument $one): string => $one->id, $this->band());
-        $ids = array_values(array_filter($this->instruments->ids(), static fn (string $id): bool => $id === $state->instrument || \in_array($id, $band, true)));
+        $band = $this->bandIds();
         try {
             $recipe = $this->parts->recipe($this->currentLine($state));
         } catch (StudyLineError|StudyError|InstrumentError) {
             $recipe = null;
         }
-        foreach ($ids as $id) {
-            $instrument = $this->instruments->instrument($id, $id === $state->instrument ? $state->setups : []);
-            $key = null === $recipe ? '' : StudyBuilder::keys($recipe, $instrument->player(new PlayerSettings($state->stage, $state->spelling)))[1]->key->tonic->sign();
-            $rows[] = new RailRow($instrument, $key, $id === $state->instrument);
+        foreach (array_merge(...array_values($this->instruments->names())) as ['id' => $id, 'name' => $name]) {
+            if ($id === $state->instrument || \in_array($id, $band, true)) {
+                $key = null === $recipe ? '' : StudyBuilder::keysFor($recipe, $this->instruments->transposition($id), $state->spelling)[1]->key->tonic->sign();
+                $rows[] = new RailRow($id, $name, $key, $id === $state->instrument);
+            }
         }
 
         return $rows;
@@ -316,9 +316,15 @@ final class Desk
     /** @return list<Instrument> the band's instruments in score order */
     public function band(): array
     {
+        return array_map($this->instruments->instrument(...), $this->bandIds());
+    }
+
+    /** @return list<string> */
+    private function bandIds(): array
+    {
         $band = $this->data->read('band')['band'] ?? [];
 
-        return array_map(fn (mixed $id): Instrument => $this->instruments->instrument(\is_string($id) ? $id : ''), array_values(\is_array($band) ? $band : []));
+        return array_map(static fn (mixed $id): string => \is_string($id) ? $id : '', array_values(\is_array($band) ? $band : []));
     }
 
     /** @return array<string, list<array{id: string, name: string}>> every instrument by family */
@@ -374,12 +380,17 @@ final class Desk
     {
         try {
             $on = NoteName::parse($tonic);
-            $parsed = array_map($this->read(...), $lines);
+            $isTitle = static fn (string $line): bool => str_starts_with($line, SheetBuilder::TITLE);
+            $parsed = array_map($this->read(...), array_values(array_filter($lines, static fn (string $line): bool => !$isTitle($line))));
         } catch (StudyLineError|PitchError) {
             return $lines;
         }
 
-        return array_map(static fn (StudyLine $line): string => $line->text(), $ontoOne ? SheetMove::ontoOne($parsed, $on) : SheetMove::together($parsed, $on));
+        $moved = $ontoOne ? SheetMove::ontoOne($parsed, $on) : SheetMove::together($parsed, $on);
+
+        return array_map(static function (string $line) use (&$moved, $isTitle): string {
+            return $isTitle($line) ? $line : array_shift($moved)?->text() ?? $line;
+        }, $lines);
     }
 
     /** The same line on another tonic; a line that is not understood is left as it is. */

@@ -68,7 +68,8 @@ final class PageMaker
     private function drawn(Part $part, Engraving $engraving, int $width, string $label, callable $draw): Page
     {
         $y = $part->study->recipe->timing->tempo->printed ? self::TEMPO : 0;
-        $body = $this->tempo($part, 0, 430);
+        $tempo = $this->tempo($part, 0, 430);
+        $body = '' === $tempo ? '' : Svg::tag('g', ['aria-hidden' => 'true'], $tempo);
         foreach ($engraving->systems as $system) {
             [$drawing, $height] = $draw($system);
             $body .= Svg::at(0, $y, $drawing);

@@ -169,7 +169,7 @@ final class PrintedPages
     {
         $words = $look->words();
         $isOneLine = 1 === \count($studies->lines);
-        $title = $studies->numbers[$k].'. '.($isOneLine ? $part->writtenTitle() : Heading::of($part));
+        $title = $studies->numbers[$k].'. '.($isOneLine ? $part->writtenTitle() : $studies->over($k));
         $told = array_filter([$part->study->signature->spoken(), $part->concertTitle() === $part->writtenTitle() ? '' : 'concert '.$part->concertTitle()], static fn (string $one): bool => '' !== $one);
         $says = implode(' · ', $told);
         if ($inMargin && isset($systems[0])) {

@@ -88,7 +88,8 @@ final class SystemDrawing
             $y += $height;
         }
         if ($forScreen) {
-            $svg .= self::regions($part, $system, $rows, $y);
+            // What is drawn is said by the regions over it, a note each.
+            $svg = Svg::tag('g', ['aria-hidden' => 'true'], $svg).self::regions($part, $system, $rows, $y);
         }
 
         $height = max($y, $floor) + ($rows->isTight ? self::TIGHT : ($y > $floor ? 320 : 300));
@@ -98,7 +99,7 @@ final class SystemDrawing
         }
         $chords = $rows->chords ? self::chords($part, $system) : '';
 
-        return '' === $chords ? [$svg, $height] : [\sprintf('%s<g transform="translate(0 %d)">%s</g>', $chords, self::CHORD_ROW, $svg), $height + self::CHORD_ROW];
+        return '' === $chords ? [$svg, $height] : [Svg::tag('g', ['aria-hidden' => $forScreen ? 'true' : null], $chords).Svg::at(0, self::CHORD_ROW, $svg), $height + self::CHORD_ROW];
     }
 
     /**

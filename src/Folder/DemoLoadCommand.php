@@ -23,6 +23,9 @@ final class DemoLoadCommand extends Command
         parent::__construct();
     }
 
+    /** What ships with the product is told from one's own. */
+    private const EXAMPLE = ' (example)';
+
     protected function configure(): void
     {
         $this->addOption('if-empty', null, InputOption::VALUE_NONE, 'only when the folder is empty');
@@ -37,12 +40,12 @@ final class DemoLoadCommand extends Command
         foreach ($this->data->read('demo')['studies'] ?? [] as $entry) {
             $state = DeskState::of($entry);
             $this->desk->part($state); // a demo study that cannot be played is a mistake
-            $this->entities->persist(new SavedStudy($entry['name'], $state, ++$place));
+            $this->entities->persist(new SavedStudy($entry['name'].self::EXAMPLE, $state, ++$place));
         }
         foreach ($this->data->read('demo')['sheets'] ?? [] as $entry) {
             $lines = trim($entry['lines']);
             $this->desk->sheet(DeskState::of([]), explode("\n", $lines));
-            $this->entities->persist(new StudySheet($entry['name'], $lines));
+            $this->entities->persist(new StudySheet($entry['name'].self::EXAMPLE, $lines));
         }
         foreach ($this->data->read('demo')['patterns'] ?? [] as $entry) {
             $cell = substr(PatternParser::parse($entry['cell'])->text, 5);

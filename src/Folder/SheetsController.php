@@ -16,7 +16,6 @@ use SwiftReed\Instrument\InstrumentError;
 use SwiftReed\Line\StudyLineError;
 use SwiftReed\Packet\SheetError;
 use SwiftReed\Pitch\Pitch;
-use SwiftReed\Score\Heading;
 use SwiftReed\Score\Sheet;
 use SwiftReed\Study\StudyError;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
@@ -139,7 +138,7 @@ final class SheetsController extends AbstractController
                 foreach ($part->notesNeeded() as $pitch) {
                     $met[$pitch->midi()] = true;
                 }
-                $view['studies'][] = ['needed' => $needed, 'number' => $sheet->numbers[$i], 'part' => $part, 'title' => Heading::of($part), 'music' => $this->pages->screen($part, $state->rows, '')->apart('s'.$i)];
+                $view['studies'][] = ['needed' => $needed, 'number' => $sheet->numbers[$i], 'part' => $part, 'title' => $sheet->over($i), 'music' => $this->pages->screen($part, $state->rows, '')->apart('s'.$i)];
             }
             $view['more'] = max(0, \count($sheet->parts) - self::SHOWN);
         } catch (StudyLineError|StudyError|SheetError|InstrumentError $error) {

@@ -481,3 +481,75 @@ test('every state of the Desk can be read and pressed by everybody', async () =>
     assert.deepEqual(await violations(page), [], `a line that cannot be read, at ${width}`);
   }
 });
+
+test('the main job is done by keys alone', async () => {
+  await open('/desk');
+  await page.keyboard.press('/');
+  await page.keyboard.type('concert E flat scale, one octave, then arpeggio');
+  await says('concert Eb, 1 octave, then arpeggio');
+  await page.keyboard.press('Enter');
+  await page.waitForFunction(() => document.activeElement.id === 'part-tonic');
+  await page.keyboard.press('p');
+  const inDialog = () => page.evaluate(() => document.getElementById('hand-out').contains(document.activeElement));
+  assert.equal(await inDialog(), true, 'the dialog takes the focus');
+  const reach = async (what) => {
+    for (let tabs = 0; tabs < 40; tabs += 1) {
+      if (await page.evaluate((selector) => document.activeElement.matches(selector), what)) {
+        return;
+      }
+      await page.keyboard.press('Tab');
+      assert.equal(await inDialog() || (await page.evaluate(() => document.activeElement === document.body)), true, 'the focus stays in the dialog');
+    }
+    assert.fail(`${what} is not reached`);
+  };
+  await reach('[data-check-all]');
+  await page.keyboard.press('Enter');
+  await reach('#hand-out-form .btn-primary');
+  const made = page.waitForResponse((response) => response.url().includes('/desk/hand-out'));
+  await page.keyboard.press('Enter');
+  assert.equal((await made).status(), 200);
+  await page.bringToFront();
+  await page.waitForSelector('#hand-out-status a');
+  await page.keyboard.press('Escape');
+  await page.waitForSelector('#hand-out', { state: 'hidden' });
+  assert.equal(await page.evaluate(() => document.activeElement.id), 'part-tonic', 'the focus comes back to where it was');
+  await page.keyboard.press('h');
+  await page.waitForFunction(() => document.getElementById('play').getAttribute('aria-pressed') === 'true');
+  await page.keyboard.press('h');
+  await page.waitForFunction(() => document.getElementById('play').getAttribute('aria-pressed') === 'false');
+  assert.deepEqual(problems, []);
+});
+
+test('nothing asks for more than one press to be undone', async () => {
+  await open('/desk?line=own%20D%20major&for=flute');
+  await page.click('.notebook summary');
+  await page.fill('#page-remark', 'To be taken back');
+  await page.click('.note-form:has(#page-remark) button');
+  await page.waitForSelector('.noted:has-text("To be taken back")');
+  await page.click('.noted:has-text("To be taken back") button');
+  await page.waitForSelector('.undo:has-text("To be taken back")');
+  assert.equal(await page.locator('.noted:has-text("To be taken back")').count(), 0);
+  await page.click('.undo button');
+  await page.waitForSelector('.noted:has-text("To be taken back")');
+  await page.click('.noted:has-text("To be taken back") button');
+  await page.waitForSelector('.undo');
+});
+
+test('the first visit says what this is, once, and leads on', async () => {
+  await context.close();
+  ({ context, page, problems } = await quietPage(browser, { isFirstVisit: true }));
+  await open('/desk');
+  assert.equal(await page.isVisible('#welcome'), true);
+  assert.deepEqual(await violations(page), []);
+  await page.click('#welcome .btn-primary');
+  await page.waitForSelector('#for-horn-f[aria-current]');
+  assert.deepEqual(await parts(), ['concert', 'F', 'major', 'one octave']);
+  await open('/desk');
+  assert.equal(await page.isVisible('#welcome'), false);
+  await page.evaluate(() => localStorage.clear());
+  await open('/desk');
+  await page.click('#welcome [name=hand]');
+  await page.waitForSelector('#hand-out[open]');
+  assert.ok((await page.locator('#hand-out [name="who[]"]:checked').count()) >= 10, 'everyone is chosen');
+  assert.deepEqual(problems, []);
+});

@@ -12,8 +12,11 @@ export async function launch() {
 }
 
 /** A page with the errors that it met, and whatever it asked of another place. */
-export async function quietPage(browser, options = { viewport: { width: 1280, height: 800 } }) {
-  const context = await browser.newContext(options);
+export async function quietPage(browser, { isFirstVisit = false } = {}) {
+  const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+  if (!isFirstVisit) {
+    await context.addInitScript(() => localStorage.setItem('welcomed', '1'));
+  }
   const page = await context.newPage();
   const problems = [];
   page.on('pageerror', (error) => problems.push(error.message));

@@ -6,7 +6,7 @@ import { fraction, timeline } from '../../assets/desk/timeline.js';
 const note = (i, bar, onset, duration, extra = {}) => ({ i, bar, onset, duration, midi: 60 + i, written_midi: 62 + i, attack: 'tongue', breath: false, ...extra });
 const part = {
   time: '4/4', untimed: false, tempo: { unit: '1/4', bpm: 60 },
-  bars: [{ bar: 1, onset: '0', time: '4/4' }, { bar: 2, onset: '1', time: '4/4' }],
+  bars: [{ bar: 1, onset: '0', time: '4/4', beats: 4, beat: '1/4' }, { bar: 2, onset: '1', time: '4/4', beats: 4, beat: '1/4' }],
   notes: [note(0, 1, '0', '1/2'), note(1, 1, '1/2', '1/2', { attack: 'none' }), note(2, 2, '1', '1/4'), note(3, 2, '5/4', '1/4')],
 };
 const of = (events, type) => events.filter((event) => event.type === type);
@@ -47,18 +47,18 @@ test('halving the values and the tempo together is the same speed', () => {
 });
 
 test('a pick-up is heard at the end of the bar it belongs to', () => {
-  const { events, begin, end } = timeline({ ...part, pickup: '1/4', bars: [{ bar: 0, onset: '-3/4', time: '4/4' }, { bar: 1, onset: '1/4', time: '4/4' }], notes: [note(0, 0, '0', '1/4'), note(1, 1, '1/4', '1/4')] }, { bpm: 60, click: 'none' });
+  const { events, begin, end } = timeline({ ...part, pickup: '1/4', bars: [{ bar: 0, onset: '-3/4', time: '4/4', beats: 4, beat: '1/4' }, { bar: 1, onset: '1/4', time: '4/4', beats: 4, beat: '1/4' }], notes: [note(0, 0, '0', '1/4'), note(1, 1, '1/4', '1/4')] }, { bpm: 60, click: 'none' });
   assert.deepEqual(events.map((event) => event.at), [3, 4]);
   assert.deepEqual([begin, end], [0, 8]);
 });
 
 test('in 6/8 the beat is a dotted quarter', () => {
-  const { events } = timeline({ ...part, time: '6/8', bars: [{ bar: 1, onset: '0', time: '6/8' }], tempo: { unit: '3/8', bpm: 60 }, notes: [note(0, 1, '0', '1/8'), note(1, 1, '3/8', '1/8')] }, { bpm: 60, click: 'every' });
+  const { events } = timeline({ ...part, time: '6/8', bars: [{ bar: 1, onset: '0', time: '6/8', beats: 2, beat: '3/8' }], tempo: { unit: '3/8', bpm: 60 }, notes: [note(0, 1, '0', '1/8'), note(1, 1, '3/8', '1/8')] }, { bpm: 60, click: 'every' });
   assert.deepEqual(of(events, 'note').map((event) => event.at), [0, 1]);
 });
 
 test('clicks follow the time where it changes', () => {
-  const changing = { ...part, bars: [{ bar: 1, onset: '0', time: '4/4' }, { bar: 2, onset: '1', time: '2/4' }] };
+  const changing = { ...part, bars: [{ bar: 1, onset: '0', time: '4/4', beats: 4, beat: '1/4' }, { bar: 2, onset: '1', time: '2/4', beats: 2, beat: '1/4' }] };
   const clicks = of(timeline(changing, { bpm: 60, click: 'every' }).events, 'click');
   assert.deepEqual(clicks.map((event) => [event.at, event.strong]), [[0, true], [1, false], [2, false], [3, false], [4, true], [5, false]]);
 });

@@ -118,7 +118,8 @@ final readonly class JsonWriter implements Format
         $bars = [];
         for ($place = 0; $place < $last->onset + $last->length + $study->lead(); $place = $study->bars->nextLine($place)) {
             $onset = $place - $study->lead();
-            $bars[] = ['bar' => $study->bars->bar($place) + ($study->lead() > 0 ? 0 : 1), 'onset' => ($onset < 0 ? '-' : '').Length::fraction(abs($onset)), 'time' => $study->bars->time($place)->value];
+            $time = $study->bars->time($place);
+            $bars[] = ['bar' => $study->bars->bar($place) + ($study->lead() > 0 ? 0 : 1), 'onset' => ($onset < 0 ? '-' : '').Length::fraction(abs($onset)), 'time' => $time->value, 'beats' => intdiv($time->barTicks(), $time->beatTicks()), 'beat' => $time->beatUnit()];
         }
 
         return $bars;

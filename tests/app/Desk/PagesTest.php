@@ -107,7 +107,7 @@ final class PagesTest extends WebTestCase
 
         $this->browser->request('POST', '/folder/'.$study->getId().'/delete');
         $page = $this->browser->followRedirect();
-        self::assertStringContainsString('Deleted: Other', $page->filter('.undo')->text());
+        self::assertStringContainsString('Removed: Other', $page->filter('.undo')->text());
         self::assertSame(['Other (copy)'], array_map(static fn (SavedStudy $one): string => $one->getName(), $this->all()));
         $this->browser->submit($page->filter('.undo')->selectButton('Undo')->form());
         self::assertCount(2, $this->all());
@@ -454,6 +454,20 @@ final class PagesTest extends WebTestCase
         self::assertSelectorTextContains('.sentence', 'Flute: ');
         $this->browser->request('GET', '/desk/hand-out', ['format' => 'docx']);
         self::assertResponseStatusCodeSame(404);
+    }
+
+    public function testRowsOfASheetHaveTitlesAndTellWhichNotesAreNew(): void
+    {
+        $lines = "# Long tones\nconcert F, 5 notes, whole notes\n# Up a third\nconcert F, thirds, 8ths please";
+        $page = $this->browser->request('GET', '/sheets/new', ['lines' => $lines, 'for' => 'flute']);
+        self::assertResponseIsSuccessful();
+        self::assertSame(['1. Long tones: F major, 5 notes, whole notes', '2. Up a third: F major, thirds, eighths'], $page->filter('.study-on-sheet h2')->each(static fn ($one): string => $one->text()));
+        self::assertStringNotContainsString('(new)', $page->filter('.needed')->first()->text());
+        self::assertStringContainsString('D5 (new)', $page->filter('.needed')->last()->text());
+        $moved = $this->browser->request('GET', '/sheets/new', ['lines' => $lines, 'for' => 'flute', 'tonic' => 'Bb'])->filter('textarea[name=lines]')->text(null, false);
+        self::assertSame("# Long tones\nconcert Bb, 5 notes, whole notes\n# Up a third\nconcert Bb, thirds, eighths", str_replace(' major', '', $moved));
+        $this->browser->request('GET', '/sheets/sheet.pdf', ['lines' => $lines, 'for' => 'flute', 'name' => 'This week']);
+        self::assertResponseIsSuccessful();
     }
 
     public function testTheLineIsAddedToASheet(): void
