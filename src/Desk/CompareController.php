@@ -35,7 +35,7 @@ final class CompareController extends AbstractController
             try {
                 $part = $desk->plainPart($state, self::pins($pins));
                 $side['part'] = $part;
-                $side['music'] = $pages->screen($part, new Rows(false, true, Reminders::None, FingeringStyle::Diagram), '')->apart($name);
+                $side['music'] = $pages->screen($part, new Rows(false, true, Reminders::None, FingeringStyle::Diagram), '', $request->query->getBoolean('narrow') ? DeskPage::NARROW : DeskPage::WIDE)->apart($name);
             } catch (\InvalidArgumentException|\DomainException $error) {
                 $side['error'] = $error->getMessage();
                 $status = 422;
@@ -50,6 +50,7 @@ final class CompareController extends AbstractController
         return $this->render('desk/compare.html.twig', [
             'sides' => $sides,
             'state' => $sides['one']['state'],
+            'names' => $desk->setupNames($sides['one']['state']->instrument),
             'setups' => $desk->setups($sides['one']['state']->instrument),
             'families' => $desk->families(),
             'differences' => null === $one || null === $other ? [] : self::differences($one, $other),

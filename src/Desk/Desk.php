@@ -333,6 +333,12 @@ final class Desk
         return $this->instruments->names();
     }
 
+    /** @return array<string, string> what each set-up of an instrument is, by its id */
+    public function setupNames(string $instrument): array
+    {
+        return $this->instruments->knows($instrument) ? $this->instruments->setups($instrument) : [];
+    }
+
     /** @return list<array{usual: string, choices: array<string, string>}> */
     public function setups(string $instrument): array
     {

@@ -6,6 +6,7 @@ namespace App\Folder;
 
 use App\Desk\Choices;
 use App\Desk\Desk;
+use App\Desk\DeskPage;
 use App\Desk\DeskState;
 use App\Engraving\EngravingError;
 use App\Engraving\PageMaker;
@@ -138,7 +139,7 @@ final class SheetsController extends AbstractController
                 foreach ($part->notesNeeded() as $pitch) {
                     $met[$pitch->midi()] = true;
                 }
-                $view['studies'][] = ['needed' => $needed, 'number' => $sheet->numbers[$i], 'part' => $part, 'title' => $sheet->over($i), 'music' => $this->pages->screen($part, $state->rows, '')->apart('s'.$i)];
+                $view['studies'][] = ['needed' => $needed, 'number' => $sheet->numbers[$i], 'part' => $part, 'title' => $sheet->over($i), 'music' => $this->pages->screen($part, $state->rows, '', $request->query->getBoolean('narrow') ? DeskPage::NARROW : DeskPage::WIDE)->apart('s'.$i)];
             }
             $view['more'] = max(0, \count($sheet->parts) - self::SHOWN);
         } catch (StudyLineError|StudyError|SheetError|InstrumentError $error) {
