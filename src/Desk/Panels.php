@@ -21,6 +21,8 @@ use Symfony\Contracts\Translation\TranslatorInterface;
  */
 final class Panels
 {
+    /** Tonics that a choice offers: the twelve, and other names that are read. */
+    public const TONICS = ['C', 'Db', 'D', 'Eb', 'E', 'F', 'F#', 'Gb', 'G', 'Ab', 'A', 'Bb', 'B', 'C#', 'D#', 'G#', 'Cb'];
     /** Source of what is offered first: the handbook, chapter 3 (common practice); the typed line takes every other number. */
     private const OFFERED = [
         'extent' => ['5 notes', '1 octave', 'to the ninth', '2 octaves', '3 octaves', 'full range'],

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace App\Folder;
 
-use App\Desk\Choices;
 use App\Desk\Desk;
 use App\Desk\DeskPage;
 use App\Desk\DeskState;
+use App\Desk\Panels;
 use App\Engraving\EngravingError;
 use App\Engraving\PageMaker;
 use App\Shared\Download;
@@ -129,7 +129,7 @@ final class SheetsController extends AbstractController
         if ('' !== $tonic) {
             $lines = implode("\n", $this->desk->moved(self::rows($lines), $tonic, 'one' === $request->query->getString('move')));
         }
-        $view = ['saved' => $saved, 'state' => $state, 'lines' => $lines, 'name' => $name, 'error' => '', 'studies' => [], 'more' => 0, 'tonics' => Choices::TONICS, 'families' => $this->desk->families(), 'setups' => $this->desk->setups($state->instrument), 'columns' => self::rows($lines)];
+        $view = ['saved' => $saved, 'state' => $state, 'lines' => $lines, 'name' => $name, 'error' => '', 'studies' => [], 'more' => 0, 'tonics' => Panels::TONICS, 'families' => $this->desk->families(), 'setups' => $this->desk->setups($state->instrument), 'columns' => self::rows($lines)];
         $status = 200;
         try {
             $sheet = $this->built($state, $lines);
