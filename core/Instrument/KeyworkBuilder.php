@@ -21,6 +21,10 @@ final class KeyworkBuilder
     private array $shorthand = [];
     /** @var list<Resting>|null */
     private ?array $resting = null;
+    /** @var array<string, int>|null */
+    private ?array $known = null;
+    /** @var array<string, int>|null place of each touch in a fingering */
+    private ?array $order = null;
 
     /**
      * @param list<string> $missing touches that this instrument does not have
@@ -142,7 +146,7 @@ final class KeyworkBuilder
         $pads = [];
         $linkages = $this->file->part('linkages');
         foreach ($linkages->keys() as $id) {
-            if (!\in_array($id, $this->file->part('touches')->keys(), true)) {
+            if (!isset($this->known()[$id])) {
                 throw $linkages->wrong($id, 'no such touch');
             }
         }
@@ -177,6 +181,12 @@ final class KeyworkBuilder
         }
 
         return $this->resting = $rules;
+    }
+
+    /** @return array<string, int> every touch of the family, whether or not this instrument has it */
+    private function known(): array
+    {
+        return $this->known ??= array_flip($this->file->part('touches')->keys());
     }
 
     /** @return array<int, list<ChartEntry>> by MIDI number, entries of missing touches left out */
@@ -217,7 +227,7 @@ final class KeyworkBuilder
                 if ('open' === $touch || '' === $touch) {
                     continue;
                 }
-                if (!\in_array($touch, $this->file->part('touches')->keys(), true)) {
+                if (!isset($this->known()[$touch])) {
                     throw $entry->wrong('f', \sprintf('"%s" is not one of the touches', $touch));
                 }
                 if (!isset($this->touches[$touch])) {
@@ -252,8 +262,8 @@ final class KeyworkBuilder
                 throw $entry->wrong($key, $error->getMessage());
             }
             foreach ($occasion->conditions as $condition) {
-                foreach (array_diff($condition->touches, $this->file->part('touches')->keys()) as $unknown) {
-                    throw $entry->wrong($key, \sprintf('"%s" is not one of the touches', $unknown));
+                foreach ($condition->touches as $touch) {
+                    isset($this->known()[$touch]) || throw $entry->wrong($key, \sprintf('"%s" is not one of the touches', $touch));
                 }
             }
 
@@ -291,9 +301,9 @@ final class KeyworkBuilder
 
     private function fingering(int $midi, ChartEntry $entry, bool $isFirst): Fingering
     {
-        $order = array_keys($this->touches);
+        $order = $this->order ??= array_flip(array_keys($this->touches));
         $touches = $entry->touches;
-        usort($touches, static fn (string $a, string $b): int => array_search($a, $order, true) <=> array_search($b, $order, true));
+        usort($touches, static fn (string $a, string $b): int => $order[$a] <=> $order[$b]);
         $resting = [];
         foreach ($this->resting() as $rule) {
             if ('trill' !== $rule->how && $rule->isOn($midi) && [] === array_diff($rule->whileHeld, $touches)) {

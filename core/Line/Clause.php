@@ -27,6 +27,12 @@ final readonly class Clause
         return new self(ClauseKind::Key, $naming, ['tonic' => $tonic->text(), 'material' => $material], $naming.' '.$tonic->text().' '.$material, 1);
     }
 
+    /** The change after a note, counted from 1, drilled. */
+    public static function drill(int $after): self
+    {
+        return new self(ClauseKind::Drill, 'drill', ['n' => $after], 'drill after note '.$after, 1);
+    }
+
     /**
      * The same clause with the written notes that it names moved.
      *

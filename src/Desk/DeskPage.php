@@ -19,6 +19,7 @@ use SwiftReed\Fingering\HardSpot;
 use SwiftReed\Fingering\HardSpots;
 use SwiftReed\Instrument\InstrumentError;
 use SwiftReed\Instrument\MechanismKind;
+use SwiftReed\Line\Clause;
 use SwiftReed\Line\ClauseKind;
 use SwiftReed\Line\StudyLineError;
 use SwiftReed\Line\Understood;
@@ -76,7 +77,7 @@ final class DeskPage
             'players' => $this->notebook->players($state->instrument),
             'remarks' => $this->notebook->remarks($state->instrument, $this->desk->current($state)),
             'schools' => $this->notebook->schools($state->instrument),
-            'drills' => $this->drills($state, $view),
+            'drills' => null === $part ? [] : $this->drills($state, $view),
             'plain_line' => $this->desk->changed($state->line, ClauseKind::Drill, ''),
             'next_key' => $this->desk->further($state, 1),
             'previous_key' => $this->desk->further($state, -1),
@@ -184,12 +185,12 @@ final class DeskPage
      */
     private function drills(DeskState $state, array $view): array
     {
-        $state = $state->withLine($this->desk->current($state));
-        if ($this->desk->changed($state->line, ClauseKind::Drill, '') !== $this->desk->canonical($state->line)) {
+        $line = $this->desk->understood($this->desk->current($state), $state->inOwn)->line;
+        if ($line->says(ClauseKind::Drill)) {
             return []; // a drill of a drill is none
         }
 
-        return array_map(fn (HardSpot $spot): string => $this->desk->changed($state->line, ClauseKind::Drill, 'drill after note '.($spot->from + 1)), $view['hard']);
+        return array_map(static fn (HardSpot $spot): string => $line->with(Clause::drill($spot->from + 1))->text(), $view['hard']);
     }
 
     /**

@@ -99,7 +99,8 @@ final class Diagram
     private static function keywork(KeyMap $map, array $touches, array $down, array $flicked, ?array $before): Drawing
     {
         $ink = new Ink();
-        $halves = array_keys(array_filter($touches, static fn (Touch $one): bool => $one->isHalfHole && \in_array($one->id, $down, true)));
+        $halfHoles = array_filter($touches, static fn (Touch $one): bool => $one->isHalfHole);
+        $halves = array_keys(array_filter($halfHoles, static fn (Touch $one): bool => \in_array($one->id, $down, true)));
         $halfFingers = array_map(static fn (string $id): string => $touches[$id]->finger, $halves);
         foreach ($map->groups as $group) {
             $spots = array_intersect_key($group->spots, $touches);
@@ -123,7 +124,7 @@ final class Diagram
                 $ink->letter((float) $group->letter[0], (float) $group->letter[1], implode(' ', \array_slice($letters, 0, 2)), $group->letter[2]);
             }
             if (null !== $before) {
-                self::moves($ink, $group, $touches, $spots, $down, $before, $halves);
+                self::moves($ink, $group, $touches, $halfHoles, $spots, $down, $before);
             }
         }
 
@@ -132,20 +133,20 @@ final class Diagram
 
     /**
      * @param array<string, Touch>                             $touches
+     * @param array<string, Touch>                             $halfHoles those of them that are holes half covered
      * @param array<string, \SwiftReed\Instrument\KeySpot> $spots
      * @param list<string>                                     $down
      * @param list<string>                                     $before
-     * @param list<string>                                     $halves  half holes that are taken now
      */
-    private static function moves(Ink $ink, KeyGroup $group, array $touches, array $spots, array $down, array $before, array $halves): void
+    private static function moves(Ink $ink, KeyGroup $group, array $touches, array $halfHoles, array $spots, array $down, array $before): void
     {
         $ways = [];
         foreach ($spots as $id => $spot) {
             $was = \in_array($id, $before, true);
             $is = \in_array($id, $down, true);
             // A half hole is told at its hole.
-            foreach ($touches as $other => $touch) {
-                if ($touch->isHalfHole && $touches[$id]->isHole && $touch->finger === $touches[$id]->finger) {
+            foreach ($halfHoles as $other => $touch) {
+                if ($touches[$id]->isHole && $touch->finger === $touches[$id]->finger) {
                     $wasHalf = \in_array($other, $before, true);
                     $isHalf = \in_array($other, $down, true);
                     if ($wasHalf !== $isHalf) {
