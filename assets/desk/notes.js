@@ -26,7 +26,8 @@ export function startNotes(htmx) {
       if (focus) {
         card.focus({ preventScroll: true });
       }
-      region(index)?.scrollIntoView({ block: 'nearest' });
+      // On a phone the card lies below: the note goes to the top.
+      region(index)?.scrollIntoView({ block: window.matchMedia('(max-width: 640px)').matches ? 'start' : 'nearest' });
     });
   };
   const close = () => {

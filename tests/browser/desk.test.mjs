@@ -553,3 +553,17 @@ test('the first visit says what this is, once, and leads on', async () => {
   assert.ok((await page.locator('#hand-out [name="who[]"]:checked').count()) >= 10, 'everyone is chosen');
   assert.deepEqual(problems, []);
 });
+
+test('on a phone the card lies below the note and never over it', async () => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  await open('/desk?line=concert%20Eb%20major%2C%202%20octaves%2C%20eighths&for=clarinet-bb');
+  await page.waitForFunction(() => document.querySelector('#state input[name=narrow]'));
+  for (const note of [3, 14, 27]) {
+    await page.locator(`.note-region[data-note="${note}"]`).click();
+    await page.waitForSelector('#card h2');
+    await page.waitForTimeout(300);
+    const [head, card] = await page.evaluate((index) => [document.querySelector(`.note-region[data-note="${index}"]`).getBoundingClientRect().top, document.getElementById('card').getBoundingClientRect().top], note);
+    assert.ok(head >= 0 && head + 120 <= card, `note ${note} at ${Math.round(head)}, the card from ${Math.round(card)}`);
+    await page.keyboard.press('Escape');
+  }
+});
