@@ -9,6 +9,8 @@ use SwiftReed\Import\MusicXmlReader;
 use SwiftReed\Import\TypedNotes;
 use SwiftReed\Instrument\InstrumentLibrary;
 use SwiftReed\Knowledge\DataFolder;
+use SwiftReed\Knowledge\Mistake;
+use SwiftReed\Line\ForgivingReader;
 use SwiftReed\Packet\PacketTable;
 use SwiftReed\Packet\SheetBuilder;
 use SwiftReed\Scale\ScaleLibrary;
@@ -49,6 +51,16 @@ $line = 'concert G major, 2 octaves, up and down, eighths, quarter = 72';
 
 show('a two-octave study built and fingered, planner kept', median(300, static fn () => $parts->build($parts->parser->parse($line), $clarinet)), 'target 3 ms');
 show('the same with nothing kept but the data files', median(100, static fn () => PartBuilder::shipped()->read($line, $clarinet)), '');
+$said = 'lets do bflat two octaves in thirds please, for the trumpets';
+$forgiving = static fn (string $text): Closure => static function () use ($parts, $text): void {
+    try {
+        (new ForgivingReader($parts->parser, DataFolder::shipped()))->read($text);
+    } catch (Mistake) {
+        // A line that is asked back costs as much as one that is understood.
+    }
+};
+show('a line in a director\'s own words understood, the phrases read anew', median(30, $forgiving($said)), '');
+show('the longest line in own words, 1,150 letters of single words', median(5, $forgiving('please '.str_repeat('a ', 571))), 'bound 300 ms');
 $whole = static function () use ($instruments): void {
     $parts = PartBuilder::shipped();
     foreach ($instruments->ids() as $id) {
