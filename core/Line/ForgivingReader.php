@@ -38,7 +38,7 @@ final class ForgivingReader
         if (null === $this->spoken) {
             $this->spoken = new Spoken($this->data);
             foreach ($this->parser->grammar()->phrases() as $phrase) {
-                foreach (str_starts_with($phrase->parts[0], '{') ? [''] : explode('|', strtr($phrase->parts[0], ['(s)' => ''])) as $first) {
+                foreach ($phrase->firsts() as $first) {
                     $this->phrases[$first][] = $phrase;
                 }
             }

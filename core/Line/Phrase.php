@@ -23,6 +23,12 @@ final readonly class Phrase
         $this->parts = $parts;
     }
 
+    /** @return non-empty-list<string> the words with which the phrase may begin, as Token::plain() has them; "" where it begins with a gap */
+    public function firsts(): array
+    {
+        return str_starts_with($this->parts[0], '{') ? [''] : array_map(static fn (string $word): string => (new Token($word, 1))->plain(), explode('|', strtr($this->parts[0], ['(s)' => ''])));
+    }
+
     /** The phrase with the bounds of its numbers, for the documentation. */
     public function described(): string
     {

@@ -57,7 +57,7 @@ final readonly class PhraseMatch
                 }
                 $values['keys'] = implode(' ', $keys);
             } else {
-                if (null === $token || !\in_array($token->lower(), self::words($part), true)) {
+                if (null === $token || !self::agrees($token, self::words($part))) {
                     return new self($phrase, $at, $values, '"'.self::words($part)[0].'"', []);
                 }
                 ++$at;
@@ -109,6 +109,12 @@ final readonly class PhraseMatch
         }
 
         return [$keys, $at];
+    }
+
+    /** @param non-empty-list<string> $words */
+    private static function agrees(Token $token, array $words): bool
+    {
+        return \in_array($token->lower(), $words, true) || ($token->number() >= 0 && \in_array($token->plain(), array_map(static fn (string $word): string => (new Token($word, 1))->plain(), $words), true));
     }
 
     /** @return non-empty-list<string> the words that satisfy this part, the printed one first */

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace SwiftReed\Line;
 
+use SwiftReed\Pitch\Interval;
+
 /**
  * The search for the best ways to read one line's words: every word is said by a clause, names a player, or carries nothing.
  */
@@ -160,7 +162,7 @@ final class Reading
 
             return;
         }
-        foreach ([...($this->phrases[$token->lower()] ?? []), ...($token->number() >= 0 ? $this->phrases[''] ?? [] : [])] as $phrase) {
+        foreach ([...($this->phrases[$token->plain()] ?? []), ...($token->number() >= 0 ? $this->phrases[''] ?? [] : [])] as $phrase) {
             foreach ($this->matches($phrase, $at) as $end => $match) {
                 yield [$end, [$match->clause($token->column)], $phrase->kind, false];
             }
@@ -231,7 +233,7 @@ final class Reading
     {
         $token = $this->tokens[$end] ?? null;
 
-        return null === $token || $token->isComma() || isset($this->phrases[$token->lower()]) || [] !== $this->spoken->nothingAt($this->tokens, $end) || [] !== $this->spoken->phrasesAt($this->tokens, $end);
+        return null === $token || $token->isComma() || isset($this->phrases[$token->plain()]) || [] !== $this->spoken->nothingAt($this->tokens, $end) || [] !== $this->spoken->phrasesAt($this->tokens, $end);
     }
 
     /** @return list<Way> */
@@ -379,27 +381,50 @@ final class Reading
         return $found;
     }
 
-    /** @return list<array{int, string, int, bool}> "chromatic scale on F" */
+    /** @return list<array{int, string, int, bool}> "chromatic scale on F", "arpeggio of C minor 7" */
     private function keysAfterMaterial(int $at): array
     {
         $keys = [];
-        foreach ($this->materials($at) as [$end, $material]) {
+        foreach ($this->materials($at) as [$afterMaterial, $material]) {
+            $end = $afterMaterial;
             while (isset($this->tokens[$end]) && \in_array($this->tokens[$end]->lower(), self::CONNECTING, true)) {
                 ++$end;
             }
             [$naming, $i] = $this->naming($end);
             $note = NoteReader::note($this->tokens, $i);
-            if (null !== $note && abs($note[0]->alter) <= 1) {
-                $i += $note[1];
-                if (null === $naming && isset($this->tokens[$i]) && \in_array($this->tokens[$i]->lower(), ['concert', 'own', 'written'], true)) {
-                    $naming = 'concert' === $this->tokens[$i]->lower() ? 'concert' : 'own';
-                    ++$i;
-                }
-                $keys[] = [$i, (null === $naming ? '' : $naming.' ').$note[0]->text().' '.$material, 0, false];
+            if (null === $note || abs($note[0]->alter) > 1) {
+                continue;
+            }
+            $i += $note[1];
+            [$quality, $words] = $this->quality($i, $material);
+            $i += $words;
+            if (null === $naming && isset($this->tokens[$i]) && \in_array($this->tokens[$i]->lower(), ['concert', 'own', 'written'], true)) {
+                $naming = 'concert' === $this->tokens[$i]->lower() ? 'concert' : 'own';
+                ++$i;
+            }
+            $name = null === $naming ? '' : $naming.' ';
+            $keys[] = [$i, $name.$note[0]->text().' '.$quality, 0, false];
+            // The dominant seventh "of" a key stands on its fifth degree; others mean the chord on that note. It is asked.
+            if (str_starts_with($material, 'dominant') && \in_array($this->tokens[$afterMaterial]->lower(), ['of', 'in'], true)) {
+                $keys[] = [$i, $name.$note[0]->transpose(Interval::parse('P5'))->text().' '.$quality, 0, false];
             }
         }
 
         return $keys;
+    }
+
+    /** @return array{string, int} the material with the quality that is said after its note ("arpeggio of C minor 7"), and how many words that takes */
+    private function quality(int $at, string $material): array
+    {
+        for ($words = 3; $words > 0; --$words) {
+            $tokens = \array_slice($this->tokens, $at, $words);
+            $name = self::lower($tokens).' '.$material;
+            if (\count($tokens) === $words && $this->parser->scales->knows($name)) {
+                return [$name, $words];
+            }
+        }
+
+        return [$material, 0];
     }
 
     private static function bit(ClauseKind $kind): int

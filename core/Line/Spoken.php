@@ -68,7 +68,7 @@ final class Spoken
     /** @param list<string> $meant */
     private function add(Phrase $phrase, array $meant): void
     {
-        foreach (str_starts_with($phrase->parts[0], '{') ? [''] : explode('|', strtr($phrase->parts[0], ['(s)' => ''])) as $first) {
+        foreach ($phrase->firsts() as $first) {
             $this->means[$first][] = [$phrase, $meant];
         }
     }
@@ -99,7 +99,7 @@ final class Spoken
      */
     public function phrasesAt(array $tokens, int $at): array
     {
-        return [...($this->means[$tokens[$at]->lower()] ?? []), ...($tokens[$at]->number() >= 0 ? $this->means[''] ?? [] : [])];
+        return [...($this->means[$tokens[$at]->plain()] ?? []), ...($tokens[$at]->number() >= 0 ? $this->means[''] ?? [] : [])];
     }
 
     /**

@@ -10,6 +10,7 @@ namespace SwiftReed\Line;
 final readonly class Token
 {
     public const COMMA = ',';
+    private const NUMBERS = ['one' => 1, 'two' => 2, 'three' => 3, 'four' => 4, 'five' => 5, 'six' => 6, 'seven' => 7, 'eight' => 8, 'nine' => 9, 'ten' => 10, 'eleven' => 11, 'twelve' => 12];
 
     public function __construct(public string $text, public int $column)
     {
@@ -31,8 +32,15 @@ final readonly class Token
         if (1 === preg_match('/^\d{1,4}$/', $this->text)) {
             return (int) $this->text;
         }
-        $words = ['one' => 1, 'two' => 2, 'three' => 3, 'four' => 4, 'five' => 5, 'six' => 6, 'seven' => 7, 'eight' => 8, 'nine' => 9, 'ten' => 10, 'eleven' => 11, 'twelve' => 12];
 
-        return $words[$this->lower()] ?? -1;
+        return self::NUMBERS[$this->lower()] ?? -1;
+    }
+
+    /** The word so that "12" and "twelve" are one: numbers in digits, everything in small letters. */
+    public function plain(): string
+    {
+        $number = $this->number();
+
+        return $number < 0 ? $this->lower() : (string) $number;
     }
 }

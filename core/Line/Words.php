@@ -82,6 +82,6 @@ final class Words
     /** @param list<Token> $tokens */
     public static function said(array $tokens): string
     {
-        return implode(' ', array_map(static fn (Token $token): string => $token->text, $tokens));
+        return strtr(implode(' ', array_map(static fn (Token $token): string => $token->text, $tokens)), [' ,' => ',']);
     }
 }

@@ -54,6 +54,15 @@ final class SpokenLineTest extends TestCase
             ['warm up: concert Bb, long tones', 'concert Bb, whole notes'],
             ['thirds in E flat, up and down, twice', 'Eb, up and down, thirds, 2 times'],
             ['G dorian, up and back, slur 2 tongue 2, 60 bpm', 'G dorian, up and down, slur 2 tongue 2, 60'],
+            ['do the arpeggio of C minor 7, up', 'C minor seventh arpeggio, up'],
+            ['arpeggio on E flat dominant 7, eighths', 'Eb dominant seventh arpeggio, eighths'],
+            ['pentatonic of A minor for the horns', 'A minor pentatonic', 'horn-f'],
+            ['f sharp minor natural two octaves for alto sax', 'F# natural minor, 2 octaves', 'alto-sax'],
+            ['all twelve keys circle of fourths, C major', 'C major, keys by fourths'],
+            ['Bb, 8ths, slurred two tongued two, mm 100', 'Bb, eighths, slur 2 tongue 2, 100'],
+            ['2 slurred 2 tongued, F major in six eight', 'F major, slur 2 tongue 2, 6/8'],
+            ['Bb major at 80 bpm with a goal of 120', 'Bb major, 80, goal 120'],
+            ['concert F minor 7 notes', 'concert F natural minor, 7 notes'],
             ['circle of fourths, F major, 5 notes', 'F major, 5 notes, keys by fourths'],
             ['F scale low octave only up', 'F, low octave, up'],
             ['Concert C major scale in 3/4 time', 'concert C major, 3/4'],
@@ -109,7 +118,7 @@ final class SpokenLineTest extends TestCase
     /** @return iterable<string, array{string, int}> what is said, and between how many lines it leaves a choice */
     public static function choices(): iterable
     {
-        foreach ([['concert F, all keys', 3], ['chromatic scale', 3], ['thirds, eighths', 3], ['concert A flat, around the circle of fifths', 2], ['saxes: concert Eb', 3], ['for baritone, concert F', 3], ['concert E flat in half notes for the low brass', 3], ['F through all the keys for horn', 3]] as $one) {
+        foreach ([['concert F, all keys', 3], ['chromatic scale', 3], ['thirds, eighths', 3], ['concert A flat, around the circle of fifths', 2], ['saxes: concert Eb', 3], ['for baritone, concert F', 3], ['concert E flat in half notes for the low brass', 3], ['F through all the keys for horn', 3], ['all twelve keys, C major', 3], ['dominant 7th of F, two octaves', 2]] as $one) {
             yield $one[0] => $one;
         }
     }
