@@ -82,8 +82,9 @@ final class ForgivingReader
                 throw $error;
             }
         }
-        $tokens = Words::of($text);
-        $reading = new Reading($this->spoken(), $this->parser, $this->phrases, $tokens, $text);
+        $spoken = $this->spoken();
+        $tokens = Words::of($text, [...array_keys($spoken->short), 'oct', 'conc']);
+        $reading = new Reading($spoken, $this->parser, $this->phrases, $tokens, $text);
         $ways = $this->understood($reading->best(), $inOwn);
         if ([] === $ways) {
             throw $this->notUnderstood($error, $tokens, $reading->reached());

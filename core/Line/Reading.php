@@ -17,6 +17,8 @@ final class Reading
     private const MOST_WAYS = 6;
     /** Words of one clause at most, beside cells and lists of keys. */
     private const LONGEST = 14;
+    /** Words of a scale's name at most, "scale" and "concert" included; formulas and pairs of triads take more. */
+    private const LONGEST_NAME = 7;
     /** What a clause, a word that is passed over and a missing key are worth against each other: words are rather understood than passed over, and a line rather has its key. */
     private const CLAUSE = 1;
     private const FILLER = 10;
@@ -282,6 +284,10 @@ final class Reading
         while ($most < self::LONGEST && isset($this->tokens[$i + $most]) && !$this->tokens[$i + $most]->isComma()) {
             ++$most;
         }
+        $words = array_map(static fn (Token $token): string => $token->lower(), \array_slice($this->tokens, $i, $most));
+        if ([] === array_intersect(['formula', 'pair'], $words)) {
+            $most = min($most, self::LONGEST_NAME);
+        }
         for ($words = $most; $words >= 0; --$words) {
             $rest = \array_slice($this->tokens, $i, $words);
             $says = $naming;
@@ -350,7 +356,8 @@ final class Reading
      */
     private function known(array $tokens): ?string
     {
-        foreach ([self::lower($tokens), rtrim(self::lower($tokens), 's')] as $name) {
+        $said = $this->inFull($tokens);
+        foreach ([$said, rtrim($said, 's')] as $name) {
             if ($this->parser->scales->knows($name)) {
                 return $name;
             }
@@ -359,10 +366,14 @@ final class Reading
         return null;
     }
 
-    /** @param list<Token> $tokens */
-    private static function lower(array $tokens): string
+    /**
+     * The words in small letters, short forms in full.
+     *
+     * @param list<Token> $tokens
+     */
+    private function inFull(array $tokens): string
     {
-        return implode(' ', array_map(static fn (Token $token): string => $token->lower(), $tokens));
+        return implode(' ', array_map(fn (Token $token): string => $this->spoken->short[$token->lower()] ?? $token->lower(), $tokens));
     }
 
     /** @return list<array{int, string}> materials that are named here, the longest first */
@@ -418,7 +429,7 @@ final class Reading
     {
         for ($words = 3; $words > 0; --$words) {
             $tokens = \array_slice($this->tokens, $at, $words);
-            $name = self::lower($tokens).' '.$material;
+            $name = $this->inFull($tokens).' '.$material;
             if (\count($tokens) === $words && $this->parser->scales->knows($name)) {
                 return [$name, $words];
             }

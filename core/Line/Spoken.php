@@ -22,6 +22,8 @@ final class Spoken
     private array $naming = [];
     /** @var array<string, list<array{list<string>, list<string>}>> instruments' names and ids, by their first word */
     private array $players = [];
+    /** @var array<string, string> what short forms within a key stand for */
+    public readonly array $short;
     /** @var list<string> tonics that are asked about where a line has none */
     public readonly array $firstKeys;
 
@@ -30,6 +32,7 @@ final class Spoken
         $all = $data->read('spoken');
         $this->fillers = array_fill_keys(self::texts($all['fillers'] ?? null, 'fillers'), true);
         $this->firstKeys = self::texts($all['first keys'] ?? null, 'first keys');
+        $this->short = array_combine(array_map(strval(...), array_keys(self::part($all, 'short'))), self::texts($all['short'] ?? null, 'short'));
         foreach (self::texts($all['filler phrases'] ?? null, 'filler phrases') as $phrase) {
             $words = explode(' ', $phrase);
             $this->nothing[$words[0]][] = $words;

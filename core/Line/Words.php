@@ -9,9 +9,16 @@ namespace SwiftReed\Line;
  */
 final class Words
 {
-    /** @return list<Token> */
-    public static function of(string $text): array
+    /**
+     * @param list<string> $short words that are written with a point: "C harm. min., 2 oct."
+     *
+     * @return list<Token>
+     */
+    public static function of(string $text, array $short = []): array
     {
+        if ([] !== $short) {
+            $text = preg_replace('/\\b('.implode('|', array_map(preg_quote(...), $short)).')\./iu', '$1 ', $text) ?? $text;
+        }
         // One sign for one, so that columns stay: what ends a thought divides clauses, what only dresses it up is a space.
         $plain = preg_replace(['/[;:|\n\r\t]/u', '/[.!?](?=\s*,)/u', '/[.!?](?=\s|$)/u', '/["“”„«»()\[\]]/u'], [',', ' ', ',', ' '], $text) ?? $text;
         $tokens = [];
