@@ -217,6 +217,40 @@ final class SpokenLineTest extends TestCase
         self::assertGreaterThan(400, $read);
     }
 
+    /**
+     * Said beside one another, with commas or without, phrases mean together what each means alone. Only "Eb arpeggio" is the
+     * arpeggio on E flat, where "Eb, arpeggio" is the scale and then its arpeggio.
+     */
+    public function testPhrasesMeanTogetherWhatTheyMeanAlone(): void
+    {
+        mt_srand(11);
+        $means = DataFolder::shipped()->read('spoken')['means'];
+        \assert(\is_array($means));
+        for ($try = 0; $try < 600; ++$try) {
+            $said = $meant = [];
+            foreach ((array) array_rand($means, mt_rand(2, 4)) as $kind) {
+                $phrases = array_filter((array) $means[$kind], is_string(...));
+                $phrase = (string) array_rand($phrases);
+                $number = 1 === preg_match('/\{n:(\d+)\.\.(\d+)\}/', $phrase, $bounds) ? mt_rand((int) $bounds[1], min(150, (int) $bounds[2])) : 1;
+                $words = preg_replace_callback('/\S+\|\S+/', static function (array $found): string {
+                    $either = explode('|', $found[0]);
+
+                    return $either[mt_rand(0, \count($either) - 1)];
+                }, $phrase);
+                $said[] = preg_replace(['/\{n:[^}]*\}/', '/\{pitch:\w+\}/'], [(string) $number, 'G4'], (string) $words);
+                $meant[] = preg_replace('/\{pitch:\w+\}/', 'G4', strtr($phrases[$phrase], ['{n}' => (string) $number, '(s)' => 1 === $number ? '' : 's']));
+            }
+            $order = range(0, \count($said) - 1);
+            shuffle($order);
+            $said = array_map(static fn (int $i): string => (string) $said[$i], $order);
+            $line = self::reader()->read('concert Eb, '.implode(', ', $meant))->line->text();
+            self::assertSame($line, self::reader()->read('concert Eb, '.implode(', ', $said))->line->text(), implode(', ', $said));
+            if (!str_starts_with($said[0], 'arp')) {
+                self::assertSame($line, self::reader()->read('concert Eb '.implode(' ', $said))->line->text(), implode(' ', $said));
+            }
+        }
+    }
+
     /** Commas, semicolons and the order of clauses make no difference where every clause is known. */
     public function testSeparatorsAndOrderMakeNoDifference(): void
     {
