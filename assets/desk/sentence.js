@@ -172,14 +172,28 @@ export function startSentence(htmx) {
   });
   // A press while a typed line is still on its way takes that line along; the answer that is overtaken is let go.
   let answered = document.getElementById('line').value;
+  let press;
+  const isOfDesk = (asked) => asked?.verb === 'get' && new URL(asked.path, window.location.href).pathname === '/desk';
+  const isPressed = () => press !== undefined && press.readyState !== XMLHttpRequest.UNSENT && press.readyState !== XMLHttpRequest.DONE;
+  document.addEventListener('htmx:beforeSend', (event) => {
+    const asked = event.detail.requestConfig;
+    if (isOfDesk(asked) && asked.headers['HX-Trigger'] !== 'line') {
+      press = event.detail.xhr;
+    }
+  });
   document.addEventListener('htmx:configRequest', (event) => {
     const line = document.getElementById('line');
     const isLine = event.detail.headers['HX-Trigger'] === 'line';
-    const place = new URL(event.detail.path, window.location.href);
-    if (place.pathname !== '/desk' || event.detail.verb !== 'get') {
+    if (!isOfDesk(event.detail)) {
       return;
     }
+    const place = new URL(event.detail.path, window.location.href);
     if (isLine) {
+      // The line waits a moment before it is asked for; a press in that moment has taken it along, and what is typed after the
+      // press is asked for when the press is answered.
+      if (isPressed()) {
+        event.preventDefault();
+      }
       return;
     }
     htmx.trigger(line, 'htmx:abort');
@@ -194,8 +208,20 @@ export function startSentence(htmx) {
     }
   });
   document.addEventListener('htmx:afterRequest', (event) => {
-    if (event.detail.requestConfig?.headers?.['HX-Trigger'] === 'line' && event.detail.xhr?.status > 0) {
-      answered = event.detail.requestConfig.parameters.line ?? answered;
+    const asked = event.detail.requestConfig;
+    if (asked?.headers?.['HX-Trigger'] === 'line') {
+      if (event.detail.xhr?.status > 0) {
+        answered = asked.parameters.line ?? answered;
+      }
+      return;
+    }
+    if (!isOfDesk(asked)) {
+      return;
+    }
+    const taken = new URL(asked.path, window.location.href).searchParams.get('line') ?? asked.parameters.line;
+    const line = document.getElementById('line');
+    if (event.detail.successful && document.activeElement === line && line.value !== taken && line.value !== answered) {
+      htmx.ajax('GET', '/desk', { source: line, target: '#desk-main', swap: 'innerHTML show:none' });
     }
   });
   document.addEventListener('htmx:afterSettle', (event) => {
