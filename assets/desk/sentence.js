@@ -173,6 +173,7 @@ export function startSentence(htmx) {
   // A press while a typed line is still on its way takes that line along; the answer that is overtaken is let go.
   let answered = document.getElementById('line').value;
   let press;
+  let typedAfter;
   const isOfDesk = (asked) => asked?.verb === 'get' && new URL(asked.path, window.location.href).pathname === '/desk';
   const isPressed = () => press !== undefined && press.readyState !== XMLHttpRequest.UNSENT && press.readyState !== XMLHttpRequest.DONE;
   document.addEventListener('htmx:beforeSend', (event) => {
@@ -218,10 +219,22 @@ export function startSentence(htmx) {
     if (!isOfDesk(asked)) {
       return;
     }
-    const taken = new URL(asked.path, window.location.href).searchParams.get('line') ?? asked.parameters.line;
-    const line = document.getElementById('line');
-    if (event.detail.successful && document.activeElement === line && line.value !== taken && line.value !== answered) {
+    if (typedAfter !== undefined) {
+      const line = document.getElementById('line');
+      line.value = typedAfter;
+      typedAfter = undefined;
+      edit();
+      line.setSelectionRange(line.value.length, line.value.length);
       htmx.ajax('GET', '/desk', { source: line, target: '#desk-main', swap: 'innerHTML show:none' });
+    }
+  });
+  // The answer to a press brings its own line: what was typed since then is put back over it.
+  document.addEventListener('htmx:beforeSwap', (event) => {
+    const asked = event.detail.requestConfig;
+    const line = document.getElementById('line');
+    if (isOfDesk(asked) && asked.headers['HX-Trigger'] !== 'line' && document.activeElement === line) {
+      const taken = new URL(asked.path, window.location.href).searchParams.get('line') ?? asked.parameters.line;
+      typedAfter = line.value === taken || line.value === answered ? undefined : line.value;
     }
   });
   document.addEventListener('htmx:afterSettle', (event) => {

@@ -362,6 +362,19 @@ test('a press while a typed line is on its way drops neither the line nor the pr
   }
 });
 
+test('what is typed while a press is answered stays and is asked for then', async () => {
+  await open('/desk?line=concert%20C%20major&for=flute');
+  await page.route('**/desk?*for=trumpet-bb*', async (route) => {
+    await new Promise((resolve) => setTimeout(resolve, 900));
+    await route.continue();
+  }, { times: 1 });
+  await page.click('#for-trumpet-bb');
+  await type('concert C major, fourths');
+  await says('concert C major, fourths');
+  await page.waitForFunction(() => document.querySelector('.paper-head h1').textContent === 'D major, fourths');
+  assert.equal(await page.inputValue('#line'), 'concert C major, fourths');
+});
+
 /** Counts what a person does: a press, a field filled, a key. */
 const counted = () => {
   let count = 0;
