@@ -104,13 +104,14 @@ stop_database() {
 
 # nginx and php-fpm on the loopback address. $1: port, $2: folder for their files, $3: PHP workers; sets web and web_processes
 start_web() {
-  local port=$1 run=$2 workers=$3 fpm nginx server_user= fpm_user= fpm_flags=
+  local port=$1 run=$2 workers=$3 fpm nginx server_user= fpm_user= fpm_flags= opcodes
   if [ "$(id -u)" = 0 ]; then
     server_user='user root;'
     fpm_user=$'user = root\ngroup = root'
     fpm_flags=-R
   fi
   mkdir -p "$run"
+  rm -f "$run/php.sock"
   fill() {
     sed -e "s#@RUN@#$run#g" -e "s#@LOG@#$root/var/log#g" -e "s#@ROOT@#$root#g" -e "s#@PORT@#$port#g" -e "s#@WORKERS@#$workers#g" \
       -e "s#@VALIDATE@#$([ "$APP_ENV" = prod ] && echo 0 || echo 1)#g" "$1" |
@@ -122,8 +123,17 @@ start_web() {
   [ -x "$nginx" ] || stop_because "nginx is not installed; run: apt-get install nginx-light"
   fill "$root/config/server/php-fpm.conf.in" "$fpm_user" >"$run/php-fpm.conf"
   fill "$root/config/server/nginx.conf.in" "$server_user" >"$run/nginx.conf"
-  "$fpm" $fpm_flags -y "$run/php-fpm.conf" -F >>"$root/var/log/php-fpm.log" 2>&1 &
+  # What the opcode cache has for all workers is set before there are any: in the pool's file it would be read too late.
+  opcodes=(-d opcache.enable=1 -d opcache.memory_consumption=192 -d opcache.interned_strings_buffer=16 -d opcache.max_accelerated_files=20000
+    -d opcache.jit_buffer_size=64M -d opcache.jit=tracing)
+  [ "$APP_ENV" != prod ] || opcodes+=(-d opcache.preload="$root/config/preload.php" -d opcache.preload_user="$(id -un)")
+  "$fpm" $fpm_flags "${opcodes[@]}" -y "$run/php-fpm.conf" -F >>"$root/var/log/php-fpm.log" 2>&1 &
   web_processes=($!)
+  for _ in $(seq 100); do # it reads every class before it listens
+    [ ! -S "$run/php.sock" ] || break
+    kill -0 "${web_processes[0]}" 2>/dev/null || stop_because "php-fpm did not start (var/log/php-fpm.log tells)"
+    sleep 0.1
+  done
   "$nginx" -e "$root/var/log/nginx.log" -c "$run/nginx.conf" >>"$root/var/log/nginx.log" 2>&1 &
   web=$!
   web_processes+=("$web")

@@ -26,9 +26,7 @@ final readonly class Condition
     public static function parse(string $text): self
     {
         $text = trim($text);
-        $kinds = ConditionKind::cases();
-        usort($kinds, static fn (ConditionKind $a, ConditionKind $b): int => \strlen($b->value) <=> \strlen($a->value));
-        foreach ($kinds as $kind) {
+        foreach (self::longestFirst() as $kind) {
             if ($text !== $kind->value && !str_starts_with($text, $kind->value.' ')) {
                 continue;
             }
@@ -46,7 +44,19 @@ final readonly class Condition
                 throw new \InvalidArgumentException($error->getMessage(), 0, $error);
             }
         }
-        throw new \InvalidArgumentException(\sprintf('"%s" is no condition; expected one of: %s', $text, implode(', ', array_column($kinds, 'value'))));
+        throw new \InvalidArgumentException(\sprintf('"%s" is no condition; expected one of: %s', $text, implode(', ', array_column(self::longestFirst(), 'value'))));
+    }
+
+    /** @return list<ConditionKind> so that "beside held" is not read as "beside" */
+    private static function longestFirst(): array
+    {
+        static $kinds = [];
+        if ([] === $kinds) {
+            $kinds = ConditionKind::cases();
+            usort($kinds, static fn (ConditionKind $a, ConditionKind $b): int => \strlen($b->value) <=> \strlen($a->value));
+        }
+
+        return $kinds;
     }
 
     private static function note(string $name): int

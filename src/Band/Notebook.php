@@ -6,6 +6,7 @@ namespace App\Band;
 
 use App\Folder\OwnPattern;
 use App\Folder\OwnPatternRepository;
+use Doctrine\DBAL\Connection;
 use Doctrine\DBAL\Exception as DatabaseError;
 use SwiftReed\Fingering\Pin;
 use SwiftReed\Fingering\PinError;
@@ -17,10 +18,14 @@ use Symfony\Contracts\Service\ResetInterface;
  */
 final class Notebook implements ResetInterface
 {
+    private const TABLES = ['pinned_fingering', 'remark', 'player', 'school_of_habits'];
+
     /** @var array<string, list<PinnedFingering>> read in this request */
     private array $kept = [];
+    /** @var array<string, list<string>> by instrument: the tables that have something on it */
+    private array $noted = [];
 
-    public function __construct(private readonly PinnedFingeringRepository $pins, private readonly RemarkRepository $remarks, private readonly PlayerRepository $players, private readonly OwnPatternRepository $patterns, private readonly SchoolOfHabitsRepository $schools)
+    public function __construct(private readonly PinnedFingeringRepository $pins, private readonly RemarkRepository $remarks, private readonly PlayerRepository $players, private readonly OwnPatternRepository $patterns, private readonly SchoolOfHabitsRepository $schools, private readonly Connection $database)
     {
     }
 
@@ -38,7 +43,7 @@ final class Notebook implements ResetInterface
     public function schools(string $instrument): array
     {
         try {
-            return $this->schools->of($instrument);
+            return $this->has('school_of_habits', $instrument) ? $this->schools->of($instrument) : [];
         } catch (DatabaseError) {
             return [];
         }
@@ -47,13 +52,14 @@ final class Notebook implements ResetInterface
     public function reset(): void
     {
         $this->kept = [];
+        $this->noted = [];
     }
 
     /** @return list<Player> */
     public function players(string $instrument): array
     {
         try {
-            return $this->players->of($instrument);
+            return $this->has('player', $instrument) ? $this->players->of($instrument) : [];
         } catch (DatabaseError) {
             return [];
         }
@@ -72,7 +78,7 @@ final class Notebook implements ResetInterface
     public function pins(string $instrument, string $line, string $player = ''): array
     {
         try {
-            return $this->kept[$instrument.'|'.$player.'|'.$line] ??= $this->pins->inForce($instrument, $line, $player);
+            return $this->kept[$instrument.'|'.$player.'|'.$line] ??= $this->has('pinned_fingering', $instrument) ? $this->pins->inForce($instrument, $line, $player) : [];
         } catch (DatabaseError) {
             return [];
         }
@@ -82,7 +88,7 @@ final class Notebook implements ResetInterface
     public function remarks(string $instrument, string $line): array
     {
         try {
-            return $this->remarks->onPage($instrument, $line);
+            return $this->has('remark', $instrument) ? $this->remarks->onPage($instrument, $line) : [];
         } catch (DatabaseError) {
             return [];
         }
@@ -120,5 +126,14 @@ final class Notebook implements ResetInterface
         }
 
         return $pins;
+    }
+
+    /** Whether a table has anything on an instrument. Most pages have no notes at all: one question instead of four. */
+    private function has(string $table, string $instrument): bool
+    {
+        $ask = static fn (string $one): string => \sprintf("SELECT '%1\$s' WHERE EXISTS (SELECT 1 FROM %1\$s WHERE instrument = :instrument)", $one);
+        $this->noted[$instrument] ??= array_map(strval(...), $this->database->fetchFirstColumn(implode(' UNION ALL ', array_map($ask, self::TABLES)), ['instrument' => $instrument]));
+
+        return \in_array($table, $this->noted[$instrument], true);
     }
 }
