@@ -35,6 +35,14 @@ startRooms();
 startUnbroken(htmx);
 startWelcome();
 
+// Whoever goes to sign in comes back to what is on the screen now.
+document.addEventListener('click', (event) => {
+  const link = event.target.closest('a[data-back]');
+  if (link) {
+    link.href = `${link.pathname}?back=${encodeURIComponent(window.location.pathname + window.location.search)}`;
+  }
+});
+
 document.addEventListener('change', (event) => {
   const field = event.target.closest('[data-submit-on-change]');
   (field?.form ?? field)?.requestSubmit();

@@ -23,6 +23,16 @@ final class ImportError extends \InvalidArgumentException implements Mistake
         return new self(\sprintf('Column %d: "%s" is not a note; expected names such as C4, Bb, F#5:8 (an eighth), r (a rest), for example "%s".', $column, mb_strlen($read) > 20 ? mb_substr($read, 0, 19).'…' : $read, self::EXAMPLE));
     }
 
+    public static function noPlayers(): self
+    {
+        return new self('Nobody stands in the list; expected a line for each player, for example "Ada, flute, first year".');
+    }
+
+    public static function tooManyPlayers(int $count, int $most): self
+    {
+        return new self(\sprintf('The list has %d rows; expected at most %d: give it in parts, for example a section at a time.', $count, $most));
+    }
+
     public static function tooMany(int $count, int $most): self
     {
         return new self(\sprintf('%d notes were read; expected at most %d: give one study at a time, for example "'.self::EXAMPLE.'".', $count, $most));

@@ -18,14 +18,14 @@ use Symfony\Contracts\Service\ResetInterface;
  */
 final class Notebook implements ResetInterface
 {
-    private const TABLES = ['pinned_fingering', 'remark', 'player', 'school_of_habits'];
+    private const TABLES = ['pinned_fingering', 'remark', 'chair', 'school_of_habits'];
 
     /** @var array<string, list<PinnedFingering>> read in this request */
     private array $kept = [];
     /** @var array<string, list<string>> by instrument: the tables that have something on it */
     private array $noted = [];
 
-    public function __construct(private readonly PinnedFingeringRepository $pins, private readonly RemarkRepository $remarks, private readonly PlayerRepository $players, private readonly OwnPatternRepository $patterns, private readonly SchoolOfHabitsRepository $schools, private readonly Connection $database)
+    public function __construct(private readonly PinnedFingeringRepository $pins, private readonly RemarkRepository $remarks, private readonly ChairRepository $chairs, private readonly OwnPatternRepository $patterns, private readonly SchoolOfHabitsRepository $schools, private readonly Connection $database, private readonly OpenBand $open)
     {
     }
 
@@ -33,7 +33,7 @@ final class Notebook implements ResetInterface
     public function ownPatterns(): array
     {
         try {
-            return $this->patterns->inOrder();
+            return null === $this->open->band() ? [] : $this->patterns->inOrder();
         } catch (DatabaseError) {
             return [];
         }
@@ -55,20 +55,25 @@ final class Notebook implements ResetInterface
         $this->noted = [];
     }
 
-    /** @return list<Player> */
+    /** @return list<Chair> of this instrument; a player sees none but those of his own */
     public function players(string $instrument): array
     {
+        if (!$this->open->isLed()) {
+            return array_values(array_filter($this->open->player()?->chairs() ?? [], static fn (Chair $one): bool => $one->getInstrument() === $instrument));
+        }
         try {
-            return $this->has('player', $instrument) ? $this->players->of($instrument) : [];
+            return $this->has('chair', $instrument) ? $this->chairs->of($instrument) : [];
         } catch (DatabaseError) {
             return [];
         }
     }
 
-    public function player(string $id): ?Player
+    public function player(string $id): ?Chair
     {
         try {
-            return $this->players->one($id);
+            $chair = $this->chairs->one($id);
+
+            return null === $chair || $this->open->isLed() || $chair->getPlayer() === $this->open->player() ? $chair : null;
         } catch (DatabaseError) {
             return null;
         }
@@ -77,6 +82,9 @@ final class Notebook implements ResetInterface
     /** @return list<PinnedFingering> */
     public function pins(string $instrument, string $line, string $player = ''): array
     {
+        if ('' !== $player && !$this->open->isLed() && null === $this->player($player)) {
+            $player = ''; // somebody else's
+        }
         try {
             return $this->kept[$instrument.'|'.$player.'|'.$line] ??= $this->has('pinned_fingering', $instrument) ? $this->pins->inForce($instrument, $line, $player) : [];
         } catch (DatabaseError) {
@@ -128,11 +136,14 @@ final class Notebook implements ResetInterface
         return $pins;
     }
 
-    /** Whether a table has anything on an instrument. Most pages have no notes at all: one question instead of four. */
+    /** Whether the open band has anything in a table on an instrument. Most pages have no notes at all: one question instead of four. */
     private function has(string $table, string $instrument): bool
     {
-        $ask = static fn (string $one): string => \sprintf("SELECT '%1\$s' WHERE EXISTS (SELECT 1 FROM %1\$s WHERE instrument = :instrument)", $one);
-        $this->noted[$instrument] ??= array_map(strval(...), $this->database->fetchFirstColumn(implode(' UNION ALL ', array_map($ask, self::TABLES)), ['instrument' => $instrument]));
+        if (null === $this->open->band()) {
+            return false;
+        }
+        $ask = static fn (string $one): string => \sprintf("SELECT '%1\$s' WHERE EXISTS (SELECT 1 FROM %1\$s WHERE instrument = :instrument AND band_id = :band)", $one);
+        $this->noted[$instrument] ??= array_map(strval(...), $this->database->fetchFirstColumn(implode(' UNION ALL ', array_map($ask, self::TABLES)), ['instrument' => $instrument, 'band' => $this->open->id()]));
 
         return \in_array($table, $this->noted[$instrument], true);
     }

@@ -4,29 +4,29 @@ declare(strict_types=1);
 
 namespace App\Band;
 
+use App\Account\Deed;
+use App\Account\May;
 use App\Desk\Desk;
 use App\Desk\DeskState;
+use App\Shared\Form\Forms;
 use App\Shared\Trash;
 use Doctrine\ORM\EntityManagerInterface;
 use SwiftReed\Fingering\LearnedHabit;
 use SwiftReed\Fingering\Pin;
 use SwiftReed\Fingering\PinError;
 use SwiftReed\Fingering\Tendency;
-use SwiftReed\Player\PlayerError;
-use SwiftReed\Player\PlayerSettings;
-use SwiftReed\Player\Range;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
-use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;
 use Symfony\Component\Routing\Attribute\Route;
 
 /**
  * Pins and remarks: made on the card, listed under the page, removed there.
  */
+#[May(Deed::Keep)]
 final class NotebookController extends AbstractController
 {
-    public function __construct(private readonly EntityManagerInterface $entities, private readonly Desk $desk, private readonly Notebook $notebook, private readonly Trash $trash)
+    public function __construct(private readonly EntityManagerInterface $entities, private readonly Desk $desk, private readonly Notebook $notebook, private readonly Trash $trash, private readonly Forms $forms)
     {
     }
 
@@ -35,15 +35,17 @@ final class NotebookController extends AbstractController
     {
         $state = DeskState::of($request->request->all());
         $part = $this->desk->plainPart($state);
-        $text = $request->request->getString('pin');
+        $form = $this->forms->read(PinType::class, $request);
+        $problem = Forms::problem($form);
+        if (null !== $problem) {
+            return $this->refused($problem, $request);
+        }
+        $text = Forms::text($form, 'pin');
+        if (Tendency::isMeant($text)) {
+            return $this->keep(Tendency::parse($text)->text(), $state);
+        }
+        $pin = Pin::parse($text);
         try {
-            if (Tendency::isMeant($text)) {
-                $this->entities->persist(new PinnedFingering($state->instrument, '', Tendency::parse($text)->text(), $this->notebook->player($state->player)));
-                $this->entities->flush();
-
-                return $this->back($state);
-            }
-            $pin = Pin::parse($text);
             $this->desk->plainPart($state, [$pin]);
         } catch (PinError $error) {
             return $this->refused($error->getMessage(), $request);
@@ -51,11 +53,12 @@ final class NotebookController extends AbstractController
         $player = $this->notebook->player($state->player);
         $note = $part->study->notes[$pin->note] ?? null;
         if (null === $note) {
-            $this->entities->persist(new PinnedFingering($state->instrument, '', $pin->text(), $player));
-            $this->entities->flush();
-
-            return $this->back($state);
+            return $this->keep($pin->text(), $state);
         }
+        if ([] !== array_filter($this->notebook->pins($state->instrument, $part->line(), $state->player), static fn (PinnedFingering $one): bool => $one->getLine() === $part->line() && $one->getPin() === $pin->text())) {
+            return $this->back($state); // pressed twice
+        }
+        $pins->forgetOnNote($state->instrument, $part->line(), $pin->note, $player);
         $before = $part->study->notes[$pin->note - 1] ?? null;
         $learned = LearnedHabit::of($note->pitch(), $pin->wanted[0], $before?->pitch(), null === $before ? '' : $part->plan->notes[$pin->note - 1]->fingering->text);
         $this->entities->persist(new PinnedFingering($state->instrument, $part->line(), $pin->text(), $player, mb_substr($learned->note, 0, 200), mb_substr($learned->change, 0, 400)));
@@ -79,16 +82,21 @@ final class NotebookController extends AbstractController
     public function remark(Request $request): Response
     {
         $state = DeskState::of($request->request->all());
-        $text = trim((string) preg_replace('/[\p{Cc}\s]+/u', ' ', mb_scrub($request->request->getString('text'))));
-        $note = $request->request->getInt('note', Remark::PAGE);
         $part = $this->desk->plainPart($state);
-        if ('' === $text || mb_strlen($text) > Remark::LIMIT) {
-            return $this->refused(\sprintf('The remark has %d characters; expected 1 to %d, for example "Keep the fingers close here".', mb_strlen($text), Remark::LIMIT), $request);
+        $form = $this->forms->read(RemarkType::class, $request, null, ['notes' => \count($part->study->notes)]);
+        $problem = Forms::problem($form);
+        if (null !== $problem) {
+            return $this->refused($problem, $request);
         }
-        if ($note < Remark::PAGE || $note >= \count($part->study->notes)) {
-            throw new UnprocessableEntityHttpException('There is no such note.');
+        $note = $form->get('note')->getData();
+        $note = \is_int($note) ? $note : Remark::PAGE;
+        $text = Forms::text($form, 'text');
+        foreach ($this->notebook->remarks($state->instrument, $part->line()) as $one) {
+            if ($one->getNote() === $note && $one->getText() === $text) {
+                return $this->back($state); // pressed twice
+            }
         }
-        $this->entities->persist(new Remark($state->instrument, $part->line(), $note, $request->request->getBoolean('change') && $note > 0, $text));
+        $this->entities->persist(new Remark($state->instrument, $part->line(), $note, true === $form->get('change')->getData() && $note > 0, $text));
         $this->entities->flush();
 
         return $this->back($state);
@@ -102,38 +110,18 @@ final class NotebookController extends AbstractController
         return $this->back(DeskState::of($request->request->all()), null === $remark ? '' : $this->trash->remove($remark, $remark->getText()));
     }
 
-    #[Route('/players', name: 'player_add', methods: ['POST'])]
-    public function addPlayer(Request $request): Response
+    /** A habit, or how a note lies; kept once, however often it is pressed. */
+    private function keep(string $text, DeskState $state): Response
     {
-        $state = DeskState::of($request->request->all());
-        $this->desk->instrument($state);
-        $name = trim((string) preg_replace('/[\p{Cc}\s]+/u', ' ', mb_scrub($request->request->getString('name'))));
-        if ('' === $name || mb_strlen($name) > Player::NAME) {
-            return $this->refused(\sprintf('The name has %d characters; expected 1 to %d, for example "Second clarinet, left".', mb_strlen($name), Player::NAME), $request);
-        }
-        $limits = mb_substr(mb_scrub(trim($request->request->getString('limits'))), 0, 40);
-        try {
-            if ('' !== $limits) {
-                $range = Range::parse($limits);
-                $this->desk->instrument($state)->player(new PlayerSettings($state->stage, $state->spelling, limits: $range))->limit();
-                $limits = $range->lowest->text().' to '.$range->highest->text();
+        foreach ($this->notebook->pins($state->instrument, '', $state->player) as $one) {
+            if ('' === $one->getLine() && $one->getPin() === $text && ($one->getChair()?->getId() ?? '') === $state->player) {
+                return $this->back($state);
             }
-        } catch (PlayerError $error) {
-            return $this->refused($error->getMessage(), $request);
         }
-        $player = new Player($name, $state->instrument, implode(',', $state->setups), $state->stage->value, $limits);
-        $this->entities->persist($player);
+        $this->entities->persist(new PinnedFingering($state->instrument, '', $text, $this->notebook->player($state->player)));
         $this->entities->flush();
 
-        return $this->back($state->forPlayer($player));
-    }
-
-    #[Route('/players/{id}/remove', name: 'player_remove', methods: ['POST'])]
-    public function removePlayer(Request $request, PinnedFingeringRepository $pins, string $id): Response
-    {
-        $player = $this->notebook->player($id);
-
-        return $this->back(DeskState::of(['player' => ''] + $request->request->all()), null === $player ? '' : $this->trash->remove($player, $player->getName(), $pins->ofPlayer($player)));
+        return $this->back($state);
     }
 
     private function back(DeskState $state, string $undo = ''): Response

@@ -15,8 +15,10 @@ use Symfony\Component\Uid\Uuid;
  */
 #[ORM\Entity(repositoryClass: PinnedFingeringRepository::class)]
 #[ORM\Table(name: 'pinned_fingering')]
-class PinnedFingering
+class PinnedFingering implements OfBand
 {
+    use Belongs;
+
     #[ORM\Id]
     #[ORM\Column(type: 'guid')]
     private string $id;
@@ -32,8 +34,8 @@ class PinnedFingering
         #[ORM\Column(type: Types::STRING, length: 200)]
         private string $pin,
         #[ORM\ManyToOne]
-        #[ORM\JoinColumn(nullable: true, onDelete: 'CASCADE')]
-        private ?Player $player = null,
+        #[ORM\JoinColumn(name: 'chair_id', nullable: true, onDelete: 'CASCADE')]
+        private ?Chair $chair = null,
         #[ORM\Column(type: Types::STRING, length: 200)]
         private string $habit = '',
         #[ORM\Column(type: Types::STRING, length: 400)]
@@ -64,9 +66,9 @@ class PinnedFingering
     }
 
     /** Whose it is; nobody's when it belongs to the section. */
-    public function getPlayer(): ?Player
+    public function getChair(): ?Chair
     {
-        return $this->player;
+        return $this->chair;
     }
 
     /** What it would say as a habit; nothing where it is one, or was pinned before habits were learned. */

@@ -23,10 +23,10 @@ final class PinnedFingeringRepository extends ServiceEntityRepository
         return Uuid::isValid($id) ? $this->find($id) : null;
     }
 
-    /** @return list<PinnedFingering> what is kept for one player alone */
-    public function ofPlayer(Player $player): array
+    /** @return list<PinnedFingering> what is kept for one chair alone */
+    public function ofChair(Chair $chair): array
     {
-        return $this->findBy(['player' => $player], ['madeAt' => 'ASC']);
+        return $this->findBy(['chair' => $chair], ['madeAt' => 'ASC']);
     }
 
     /**
@@ -38,7 +38,7 @@ final class PinnedFingeringRepository extends ServiceEntityRepository
     {
         $found = $this->findBy(['instrument' => $instrument, 'habit' => $habit], ['madeAt' => 'ASC']);
 
-        return array_values(array_filter($found, static fn (PinnedFingering $one): bool => ($one->getPlayer()?->getId() ?? '') === $player));
+        return array_values(array_filter($found, static fn (PinnedFingering $one): bool => ($one->getChair()?->getId() ?? '') === $player));
     }
 
     /**
@@ -49,7 +49,7 @@ final class PinnedFingeringRepository extends ServiceEntityRepository
     public function inForce(string $instrument, string $line, string $player): array
     {
         $pins = $this->createQueryBuilder('p')->where('p.instrument = :instrument')->andWhere("p.line = '' OR p.line = :line")
-            ->andWhere('p.player IS NULL'.(Uuid::isValid($player) ? ' OR p.player = :player' : ''))
+            ->andWhere('p.chair IS NULL'.(Uuid::isValid($player) ? ' OR p.chair = :player' : ''))
             ->setParameter('instrument', $instrument)->setParameter('line', $line)
             ->orderBy('p.line')->addOrderBy('p.madeAt')->addOrderBy('p.id');
         if (Uuid::isValid($player)) {
@@ -57,8 +57,18 @@ final class PinnedFingeringRepository extends ServiceEntityRepository
         }
         /** @var list<PinnedFingering> $found */
         $found = $pins->getQuery()->getResult();
-        usort($found, static fn (PinnedFingering $a, PinnedFingering $b): int => (null === $a->getPlayer() ? 0 : 1) <=> (null === $b->getPlayer() ? 0 : 1));
+        usort($found, static fn (PinnedFingering $a, PinnedFingering $b): int => (null === $a->getChair() ? 0 : 1) <=> (null === $b->getChair() ? 0 : 1));
 
         return $found;
+    }
+
+    /** A note has one pin of a section or a chair: a new one takes the place of the one before. */
+    public function forgetOnNote(string $instrument, string $line, int $note, ?Chair $chair): void
+    {
+        foreach ($this->findBy(['instrument' => $instrument, 'line' => $line, 'chair' => $chair]) as $one) {
+            if (str_starts_with($one->getPin(), ($note + 1).' =')) {
+                $this->getEntityManager()->remove($one);
+            }
+        }
     }
 }

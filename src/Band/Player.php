@@ -4,37 +4,60 @@ declare(strict_types=1);
 
 namespace App\Band;
 
+use App\Account\PlayerSignIn;
+use Doctrine\Common\Collections\ArrayCollection;
+use Doctrine\Common\Collections\Collection;
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
 use Symfony\Component\Uid\Uuid;
 
 /**
- * Somebody who plays one instrument in one set-up, with habits of his own.
+ * Somebody in a band, under a first name or a nickname, with a chair for each instrument. No more is kept of a pupil than is needed.
  */
 #[ORM\Entity(repositoryClass: PlayerRepository::class)]
 #[ORM\Table(name: 'player')]
-class Player
+#[ORM\UniqueConstraint(name: 'player_name', columns: ['band_id', 'name_key'])]
+class Player implements OfBand
 {
+    use Belongs;
+
     public const NAME = 60;
 
     #[ORM\Id]
     #[ORM\Column(type: 'guid')]
     private string $id;
 
-    /** @param string $setup names of set-ups, divided by commas; @param string $stage the stage's value */
-    public function __construct(
-        #[ORM\Column(type: Types::STRING, length: self::NAME)]
-        private string $name,
-        #[ORM\Column(type: Types::STRING, length: 60)]
-        private string $instrument,
-        #[ORM\Column(type: Types::STRING, length: 120)]
-        private string $setup,
-        #[ORM\Column(type: Types::STRING, length: 20)]
-        private string $stage,
-        #[ORM\Column(type: Types::STRING, length: 20, options: ['default' => ''])]
-        private string $limits = '',
-    ) {
+    #[ORM\Column(type: Types::STRING, length: self::NAME)]
+    private string $name = '';
+
+    #[ORM\Column(type: Types::STRING, length: 2 * self::NAME)]
+    private string $nameKey = '';
+
+    /** @var Collection<int, Chair> */
+    #[ORM\OneToMany(targetEntity: Chair::class, mappedBy: 'player', cascade: ['persist'])]
+    #[ORM\OrderBy(['position' => 'ASC', 'id' => 'ASC'])]
+    private Collection $chairs;
+
+    #[ORM\ManyToOne(targetEntity: PlayerSignIn::class)]
+    #[ORM\JoinColumn(name: 'sign_in_id', nullable: true, onDelete: 'SET NULL')]
+    private ?PlayerSignIn $signIn = null;
+
+    /** Of the personal link only this is kept. */
+    #[ORM\Column(type: Types::STRING, length: 64, nullable: true, unique: true)]
+    private ?string $linkHash = null;
+
+    #[ORM\Column(type: Types::DATETIMETZ_IMMUTABLE, nullable: true)]
+    private ?\DateTimeImmutable $leftAt = null;
+
+    #[ORM\Version]
+    #[ORM\Column(type: Types::INTEGER)]
+    private int $version = 1;
+
+    public function __construct(string $name)
+    {
         $this->id = Uuid::v7()->toRfc4122();
+        $this->chairs = new ArrayCollection();
+        $this->rename($name);
     }
 
     public function getId(): string
@@ -47,24 +70,74 @@ class Player
         return $this->name;
     }
 
-    public function getInstrument(): string
+    public function rename(string $name): void
     {
-        return $this->instrument;
+        $this->name = $name;
+        $this->nameKey = self::key($name);
     }
 
-    public function getSetup(): string
+    /** Two spellings of one name are one player. */
+    public static function key(string $name): string
     {
-        return $this->setup;
+        return mb_strtolower($name);
     }
 
-    /** His own range in written notes, "G3 to E5"; nothing when he has none. */
-    public function getLimits(): string
+    public function getVersion(): int
     {
-        return $this->limits;
+        return $this->version;
     }
 
-    public function getStage(): string
+    /** @return list<Chair> that are open, the first instrument first */
+    public function chairs(): array
     {
-        return $this->stage;
+        return array_values($this->chairs->filter(static fn (Chair $one): bool => !$one->isClosed())->toArray());
+    }
+
+    /** @return list<Chair> that were left */
+    public function closedChairs(): array
+    {
+        return array_values($this->chairs->filter(static fn (Chair $one): bool => $one->isClosed())->toArray());
+    }
+
+    public function sit(Chair $chair): void
+    {
+        $this->chairs->add($chair);
+    }
+
+    public function getSignIn(): ?PlayerSignIn
+    {
+        return $this->signIn;
+    }
+
+    public function comesInAs(PlayerSignIn $signIn): void
+    {
+        $this->signIn = $signIn;
+    }
+
+    public function hasLink(): bool
+    {
+        return null !== $this->linkHash;
+    }
+
+    public function setLink(?string $hash): void
+    {
+        $this->linkHash = $hash;
+    }
+
+    public function hasLeft(): bool
+    {
+        return null !== $this->leftAt;
+    }
+
+    public function leave(): void
+    {
+        $this->leftAt = new \DateTimeImmutable();
+        $this->linkHash = null;
+        $this->signIn = null;
+    }
+
+    public function comeBack(): void
+    {
+        $this->leftAt = null;
     }
 }

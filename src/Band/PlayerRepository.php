@@ -23,9 +23,14 @@ final class PlayerRepository extends ServiceEntityRepository
         return Uuid::isValid($id) ? $this->find($id) : null;
     }
 
-    /** @return list<Player> by name */
-    public function of(string $instrument): array
+    public function named(string $name): ?Player
     {
-        return $this->findBy(['instrument' => $instrument], ['name' => 'ASC', 'id' => 'ASC']);
+        return $this->findOneBy(['nameKey' => Player::key($name)]);
+    }
+
+    /** @return list<Player> with their chairs, by name; those who left last */
+    public function inOrder(): array
+    {
+        return $this->createQueryBuilder('p')->addSelect('c')->leftJoin('p.chairs', 'c')->orderBy('p.leftAt', 'ASC')->addOrderBy('p.nameKey')->addOrderBy('c.position')->addOrderBy('c.id')->getQuery()->getResult();
     }
 }

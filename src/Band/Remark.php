@@ -13,8 +13,10 @@ use Symfony\Component\Uid\Uuid;
  */
 #[ORM\Entity(repositoryClass: RemarkRepository::class)]
 #[ORM\Table(name: 'remark')]
-class Remark
+class Remark implements OfBand
 {
+    use Belongs;
+
     public const LIMIT = 400;
     /** The remark belongs to the whole page. */
     public const PAGE = -1;

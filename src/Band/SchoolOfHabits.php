@@ -14,8 +14,10 @@ use Symfony\Component\Uid\Uuid;
  */
 #[ORM\Entity(repositoryClass: SchoolOfHabitsRepository::class)]
 #[ORM\Table(name: 'school_of_habits')]
-class SchoolOfHabits
+class SchoolOfHabits implements OfBand
 {
+    use Belongs;
+
     #[ORM\Id]
     #[ORM\Column(type: 'guid')]
     private string $id;

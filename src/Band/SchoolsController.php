@@ -4,8 +4,11 @@ declare(strict_types=1);
 
 namespace App\Band;
 
+use App\Account\Deed;
+use App\Account\May;
 use App\Desk\Desk;
 use App\Desk\DeskState;
+use App\Shared\Form\WordsType;
 use App\Shared\Trash;
 use Doctrine\ORM\EntityManagerInterface;
 use SwiftReed\Fingering\School;
@@ -20,6 +23,7 @@ use Symfony\Component\Routing\Attribute\Route;
 /**
  * Schools of habits: kept under a name, taken over by a section or a player, given away and brought in as a file.
  */
+#[May(Deed::Keep)]
 final class SchoolsController extends AbstractController
 {
     /** Bytes of a file of habits; two hundred habits need far less. */
@@ -36,7 +40,7 @@ final class SchoolsController extends AbstractController
         $this->desk->instrument($state);
         $habits = array_map(static fn (PinnedFingering $one): string => $one->getPin(), array_values(array_filter($this->notebook->pins($state->instrument, '', $state->player), static fn (PinnedFingering $one): bool => '' === $one->getLine())));
         try {
-            $this->entities->persist(new SchoolOfHabits(School::named(mb_scrub($request->request->getString('name')), $state->instrument, $habits)));
+            $this->entities->persist(new SchoolOfHabits(School::named(WordsType::clean($request->request->getString('name')), $state->instrument, $habits)));
         } catch (SchoolError $error) {
             return $this->refused($error->getMessage(), $request);
         }

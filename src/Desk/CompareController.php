@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Desk;
 
+use App\Account\Deed;
+use App\Account\May;
 use App\Engraving\EngravingError;
 use App\Engraving\FingeringStyle;
 use App\Engraving\PageMaker;
@@ -20,6 +22,7 @@ use Symfony\Component\Routing\Attribute\Route;
 /**
  * One line, two set-ups or two habits, side by side.
  */
+#[May(Deed::Make)]
 final class CompareController extends AbstractController
 {
     #[Route('/compare', name: 'compare', methods: ['GET'])]

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Desk;
 
+use App\Account\Deed;
+use App\Account\May;
 use App\Band\Notebook;
 use App\Engraving\Diagram;
 use App\Engraving\FingeringStyle;
@@ -24,6 +26,7 @@ use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 
+#[May(Deed::Make)]
 final class DeskController extends AbstractController
 {
     public function __construct(private readonly Desk $desk, private readonly PageMaker $pages, private readonly Notebook $notebook)

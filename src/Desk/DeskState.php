@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Desk;
 
-use App\Band\Player;
+use App\Band\Chair;
 use App\Engraving\FingeringStyle;
 use App\Engraving\Rows;
 use SwiftReed\Line\StudyLine;
@@ -122,7 +122,7 @@ final readonly class DeskState
     }
 
     /** The part of one player, with his set-up and stage. */
-    public function forPlayer(Player $player): self
+    public function forPlayer(Chair $player): self
     {
         return new self($this->line, $player->getInstrument(), self::setups($player->getSetup()), Stage::tryFrom($player->getStage()) ?? Stage::Full, $this->spelling, $this->rows, $this->study, $this->origin, $player->getId(), $this->at, $this->other, '', $this->inOwn);
     }

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Desk;
 
+use App\Account\Deed;
+use App\Account\May;
 use App\Band\Notebook;
 use App\Engraving\LettersPage;
 use App\Engraving\Paper;
@@ -20,6 +22,7 @@ use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\String\Slugger\AsciiSlugger;
 
+#[May(Deed::Make)]
 final class ExportController extends AbstractController
 {
     public function __construct(private readonly Desk $desk, private readonly PdfMaker $pdfs, private readonly Notebook $notebook, private readonly SheetFile $sheets)

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Desk;
 
+use App\Account\Deed;
+use App\Account\May;
 use App\Folder\SheetFile;
 use App\Shared\Archive;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
@@ -12,6 +14,7 @@ use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 
+#[May(Deed::Make)]
 final class HandOutController extends AbstractController
 {
     private const FORMATS = 'pdf|musicxml|mid|zip';

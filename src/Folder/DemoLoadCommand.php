@@ -4,6 +4,12 @@ declare(strict_types=1);
 
 namespace App\Folder;
 
+use App\Account\Account;
+use App\Account\AccountRepository;
+use App\Account\Arrivals;
+use App\Band\Chair;
+use App\Band\OpenBand;
+use App\Band\Player;
 use App\Desk\Desk;
 use App\Desk\DeskState;
 use Doctrine\ORM\EntityManagerInterface;
@@ -15,46 +21,78 @@ use Symfony\Component\Console\Input\InputInterface;
 use Symfony\Component\Console\Input\InputOption;
 use Symfony\Component\Console\Output\OutputInterface;
 
-#[AsCommand('demo:load', 'Loads the made-up studies of an evening band into the folder')]
+#[AsCommand('demo:load', 'Loads the made-up director, band and studies of the demonstration')]
 final class DemoLoadCommand extends Command
 {
-    public function __construct(private readonly EntityManagerInterface $entities, private readonly SavedStudyRepository $studies, private readonly OwnPatternRepository $patterns, private readonly DataFolder $data, private readonly Desk $desk)
+    /** What ships with the product is told from one's own. */
+    private const EXAMPLE = ' (example)';
+
+    public function __construct(private readonly EntityManagerInterface $entities, private readonly AccountRepository $accounts, private readonly Arrivals $arrivals, private readonly OpenBand $open, private readonly DataFolder $data, private readonly Desk $desk)
     {
         parent::__construct();
     }
 
-    /** What ships with the product is told from one's own. */
-    private const EXAMPLE = ' (example)';
-
     protected function configure(): void
     {
-        $this->addOption('if-empty', null, InputOption::VALUE_NONE, 'only when the folder is empty');
+        $this->addOption('if-empty', null, InputOption::VALUE_NONE, 'only where nobody has an account and nothing is kept yet');
     }
 
     protected function execute(InputInterface $input, OutputInterface $output): int
     {
-        if ($input->getOption('if-empty') && $this->studies->lastPosition() > 0) {
-            return Command::SUCCESS;
+        $demo = $this->data->read('demo');
+        $who = $demo['director'];
+        if (null === $this->accounts->demo()) {
+            if ($input->getOption('if-empty') && $this->isInUse()) {
+                return Command::SUCCESS;
+            }
+            $director = new Account($who['name'], true, false, true);
+            $band = $this->arrivals->found($director, $who['phrase'], $demo['band']['name']);
+            $this->open->enter($band, $director);
+            $this->people($demo['band']['players']);
+            $this->folder($demo);
+            $this->entities->flush();
+        } elseif (!$input->getOption('if-empty')) {
+            $output->writeln('The demonstration is there already.');
         }
-        $place = $this->studies->lastPosition();
-        foreach ($this->data->read('demo')['studies'] ?? [] as $entry) {
+        $output->writeln(\sprintf('Demonstration: director "%s", pass phrase "%s" (or by one press on the page "Sign in"); players come in from there too.', $who['name'], $who['phrase']));
+
+        return Command::SUCCESS;
+    }
+
+    private function isInUse(): bool
+    {
+        return $this->accounts->count() > 0 || false !== $this->entities->getConnection()->fetchOne('SELECT 1 FROM saved_study UNION ALL SELECT 1 FROM study_sheet UNION ALL SELECT 1 FROM own_pattern UNION ALL SELECT 1 FROM pinned_fingering LIMIT 1');
+    }
+
+    /** @param list<array<string, mixed>> $players */
+    private function people(array $players): void
+    {
+        foreach ($players as $entry) {
+            $player = new Player($entry['name']);
+            $this->entities->persist($player);
+            foreach ([$entry, ...$entry['doubles'] ?? []] as $place => $says) {
+                $chair = new Chair($player, $says['instrument'], $says['setup'] ?? '', $says['stage'], $says['limits'] ?? '');
+                $chair->arrange($says['track'] ?? '', 'written', $says['section'] ?? '', $place);
+                $this->entities->persist($chair);
+            }
+        }
+    }
+
+    /** @param array<string, mixed> $demo */
+    private function folder(array $demo): void
+    {
+        foreach ($demo['studies'] ?? [] as $place => $entry) {
             $state = DeskState::of($entry);
             $this->desk->part($state); // a demo study that cannot be played is a mistake
-            $this->entities->persist(new SavedStudy($entry['name'].self::EXAMPLE, $state, ++$place));
+            $this->entities->persist(new SavedStudy($entry['name'].self::EXAMPLE, $state, $place + 1));
         }
-        foreach ($this->data->read('demo')['sheets'] ?? [] as $entry) {
+        foreach ($demo['sheets'] ?? [] as $entry) {
             $lines = trim($entry['lines']);
             $this->desk->sheet(DeskState::of([]), explode("\n", $lines));
             $this->entities->persist(new StudySheet($entry['name'].self::EXAMPLE, $lines));
         }
-        foreach ($this->data->read('demo')['patterns'] ?? [] as $entry) {
-            $cell = substr(PatternParser::parse($entry['cell'])->text, 5);
-            if (null === $this->patterns->named($entry['name'])) {
-                $this->entities->persist(new OwnPattern($entry['name'], $cell));
-            }
+        foreach ($demo['patterns'] ?? [] as $entry) {
+            $this->entities->persist(new OwnPattern($entry['name'], substr(PatternParser::parse($entry['cell'])->text, 5)));
         }
-        $this->entities->flush();
-
-        return Command::SUCCESS;
     }
 }

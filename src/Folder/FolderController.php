@@ -4,8 +4,11 @@ declare(strict_types=1);
 
 namespace App\Folder;
 
+use App\Account\Deed;
+use App\Account\May;
 use App\Desk\Desk;
 use App\Desk\DeskState;
+use App\Shared\Form\Forms;
 use Doctrine\DBAL\LockMode;
 use Doctrine\ORM\EntityManagerInterface;
 use Doctrine\ORM\OptimisticLockException;
@@ -16,9 +19,10 @@ use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Symfony\Component\Routing\Attribute\Route;
 
+#[May(Deed::Keep)]
 final class FolderController extends AbstractController
 {
-    public function __construct(private readonly EntityManagerInterface $entities, private readonly SavedStudyRepository $studies)
+    public function __construct(private readonly EntityManagerInterface $entities, private readonly SavedStudyRepository $studies, private readonly Forms $forms)
     {
     }
 
@@ -80,12 +84,12 @@ final class FolderController extends AbstractController
     #[Route('/folder/{id}/rename', name: 'folder_rename', methods: ['POST'])]
     public function rename(Request $request, string $id): Response
     {
-        $name = self::name($request);
-        $problem = self::nameProblem($name);
-        if ('' !== $problem) {
+        $form = $this->forms->read(KeepType::class, $request);
+        $problem = Forms::problem($form);
+        if (null !== $problem) {
             return $this->refused($problem, $request);
         }
-        $this->study($id)->rename($name);
+        $this->study($id)->rename(Forms::text($form, 'name'));
         $this->entities->flush();
 
         return $this->redirectToRoute('folder', [], Response::HTTP_SEE_OTHER);
@@ -150,8 +154,9 @@ final class FolderController extends AbstractController
     private function read(Request $request, Desk $desk): array
     {
         $state = DeskState::of($request->request->all());
-        $name = self::name($request);
-        $problem = self::nameProblem($name);
+        $form = $this->forms->read(KeepType::class, $request);
+        $name = Forms::text($form, 'name');
+        $problem = Forms::problem($form) ?? '';
         if ('' === $problem) {
             try {
                 $state = $state->withLine($desk->part($state)->line());
@@ -161,20 +166,6 @@ final class FolderController extends AbstractController
         }
 
         return [$name, $state, $problem];
-    }
-
-    private static function name(Request $request): string
-    {
-        return trim((string) preg_replace('/[\p{Cc}\s]+/u', ' ', mb_scrub($request->request->getString('name'))));
-    }
-
-    private static function nameProblem(string $name): string
-    {
-        return match (true) {
-            '' === $name => 'The name is empty; expected a few words, for example "Warm-up, long ends".',
-            mb_strlen($name) > SavedStudy::NAME_LIMIT => \sprintf('The name has %d characters; expected at most %d, for example "Warm-up, long ends".', mb_strlen($name), SavedStudy::NAME_LIMIT),
-            default => '',
-        };
     }
 
     private function refused(string $problem, Request $request): Response

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Folder;
 
+use App\Account\Deed;
+use App\Account\May;
 use App\Desk\Desk;
 use App\Desk\DeskState;
 use App\Engraving\EngravingError;
@@ -24,6 +26,7 @@ use Symfony\Component\Routing\Attribute\Route;
 /**
  * Brings in a study from typed notes, MusicXML or MIDI: finds its line, so that it can be transposed and fingered.
  */
+#[May(Deed::Make)]
 final class ImportController extends AbstractController
 {
     /** Bytes of a file that travel with the answer. */

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Folder;
 
+use App\Band\Belongs;
+use App\Band\OfBand;
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
 use Symfony\Component\Uid\Uuid;
@@ -13,8 +15,10 @@ use Symfony\Component\Uid\Uuid;
  */
 #[ORM\Entity(repositoryClass: OwnPatternRepository::class)]
 #[ORM\Table(name: 'own_pattern')]
-class OwnPattern
+class OwnPattern implements OfBand
 {
+    use Belongs;
+
     public const NAME = 80;
 
     #[ORM\Id]
@@ -22,7 +26,7 @@ class OwnPattern
     private string $id;
 
     public function __construct(
-        #[ORM\Column(type: Types::STRING, length: self::NAME, unique: true)]
+        #[ORM\Column(type: Types::STRING, length: self::NAME)]
         private string $name,
         #[ORM\Column(type: Types::TEXT)]
         private string $cell,

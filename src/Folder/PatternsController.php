@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Folder;
 
+use App\Account\Deed;
+use App\Account\May;
 use App\Band\Notebook;
 use App\Desk\Desk;
 use App\Desk\DeskState;
@@ -11,6 +13,8 @@ use App\Engraving\EngravingError;
 use App\Engraving\FingeringStyle;
 use App\Engraving\PageMaker;
 use App\Engraving\Rows;
+use App\Shared\Form\Forms;
+use App\Shared\Form\WordsType;
 use App\Shared\Trash;
 use Doctrine\ORM\EntityManagerInterface;
 use SwiftReed\Instrument\InstrumentError;
@@ -32,23 +36,24 @@ use Symfony\Component\Routing\Attribute\Route;
 /**
  * The library of patterns, and the place where one's own are made.
  */
+#[May(Deed::Keep)]
 final class PatternsController extends AbstractController
 {
-    private const LENGTH = 600;
     /** Own patterns in one file. */
     private const MOST = 200;
     private const BYTES = 200_000;
     private const FILE_EXAMPLE = '{"version": 1, "patterns": [{"name": "My turn", "cell": "1 2 3 1"}]}';
 
-    public function __construct(private readonly Desk $desk, private readonly PatternLibrary $library, private readonly OwnPatternRepository $own, private readonly EntityManagerInterface $entities, private readonly Notebook $notebook)
+    public function __construct(private readonly Desk $desk, private readonly PatternLibrary $library, private readonly OwnPatternRepository $own, private readonly EntityManagerInterface $entities, private readonly Notebook $notebook, private readonly Forms $forms)
     {
     }
 
     #[Route('/patterns', name: 'patterns', methods: ['GET'])]
+    #[May(Deed::Make)]
     public function patterns(Request $request, PageMaker $pages): Response
     {
         $state = DeskState::of($request->query->all());
-        $cell = mb_substr(mb_scrub(trim($request->query->getString('cell', '1 2 3 5'))), 0, self::LENGTH);
+        $cell = mb_substr(mb_scrub(trim($request->query->getString('cell', '1 2 3 5'))), 0, PatternType::CELL);
         $view = ['state' => $state, 'cell' => $cell, 'says' => $this->preview($state, $cell, $pages)];
         if (null !== $request->headers->get('HX-Request')) {
             return $this->render('folder/_preview.html.twig', $view);
@@ -65,13 +70,18 @@ final class PatternsController extends AbstractController
     #[Route('/patterns', name: 'pattern_save', methods: ['POST'])]
     public function save(Request $request): Response
     {
-        $name = trim((string) preg_replace('/[\p{Cc}\s]+/u', ' ', mb_scrub($request->request->getString('name'))));
-        $cell = mb_substr(mb_scrub(trim($request->request->getString('cell'))), 0, self::LENGTH);
-        try {
-            $this->keep($name, $cell);
-        } catch (\InvalidArgumentException $error) {
-            return $this->render('shared/error.html.twig', ['title' => 'Not kept', 'sentence' => $error->getMessage(), 'again' => ['action' => $this->generateUrl('pattern_save'), 'fields' => ['name' => $name, 'cell' => $cell]]], new Response(status: 422));
+        $form = $this->forms->read(PatternType::class, $request);
+        [$name, $cell] = [Forms::text($form, 'name'), Forms::text($form, 'cell')];
+        $text = null === Forms::problem($form) ? substr(PatternParser::parse($cell)->text, 5) : '';
+        $known = $this->own->named($name);
+        $problem = Forms::problem($form);
+        if (null === $problem && null !== $known && $known->getCell() !== $text && !$request->request->getBoolean('instead')) {
+            $problem = \sprintf('A pattern "%s" is kept already, with the cell "%s"; it stays as it is. Give another name, or remove that one first.', $name, $known->getCell());
         }
+        if (null !== $problem) {
+            return $this->render('shared/error.html.twig', ['title' => 'Not kept', 'sentence' => $problem, 'again' => ['action' => $this->generateUrl('pattern_save'), 'fields' => ['name' => $name, 'cell' => $cell]]], new Response(status: 422));
+        }
+        null === $known ? $this->entities->persist(new OwnPattern($name, $text)) : $known->change($text);
         $this->entities->flush();
 
         return $this->redirectToRoute('patterns', DeskState::of($request->request->all())->query() + ['cell' => $cell, 'name' => $name], Response::HTTP_SEE_OTHER);
@@ -123,11 +133,17 @@ final class PatternsController extends AbstractController
         if (\count($data['patterns']) > self::MOST) {
             throw new \InvalidArgumentException(\sprintf('The file has %d patterns; expected at most %d.', \count($data['patterns']), self::MOST));
         }
+        $names = [];
         foreach (array_values($data['patterns']) as $i => $one) {
             if (!\is_array($one) || !\is_string($one['name'] ?? null) || !\is_string($one['cell'] ?? null)) {
                 throw new \InvalidArgumentException(\sprintf('Pattern %d of the file has no name or no cell; expected for example %s.', $i + 1, self::FILE_EXAMPLE));
             }
-            $this->keep(trim(mb_scrub($one['name'])), mb_substr(mb_scrub($one['cell']), 0, self::LENGTH));
+            $name = WordsType::clean($one['name']);
+            if (isset($names[$name])) {
+                throw new \InvalidArgumentException(\sprintf('Two patterns of the file have the name "%s"; expected a name of its own for each.', $name));
+            }
+            $names[$name] = true;
+            $this->keep($name, $one['cell']);
         }
     }
 

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Folder;
 
+use App\Band\Belongs;
+use App\Band\OfBand;
 use App\Desk\DeskState;
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
@@ -15,8 +17,10 @@ use Symfony\Component\Uid\Uuid;
 #[ORM\Entity(repositoryClass: SavedStudyRepository::class)]
 #[ORM\Table(name: 'saved_study')]
 #[ORM\Index(name: 'saved_study_position', columns: ['position'])]
-class SavedStudy
+class SavedStudy implements OfBand
 {
+    use Belongs;
+
     public const NAME_LIMIT = 120;
 
     #[ORM\Id]

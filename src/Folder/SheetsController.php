@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Folder;
 
+use App\Account\Deed;
+use App\Account\May;
 use App\Desk\Desk;
 use App\Desk\DeskPage;
 use App\Desk\DeskState;
@@ -11,6 +13,8 @@ use App\Desk\Panels;
 use App\Engraving\EngravingError;
 use App\Engraving\PageMaker;
 use App\Shared\Download;
+use App\Shared\Form\Forms;
+use App\Shared\Form\WordsType;
 use App\Shared\Trash;
 use Doctrine\ORM\EntityManagerInterface;
 use SwiftReed\Instrument\InstrumentError;
@@ -22,12 +26,14 @@ use SwiftReed\Study\StudyError;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\String\Slugger\AsciiSlugger;
 
 /**
  * Sheets: several numbered studies on one page, for any instrument.
  */
+#[May(Deed::Keep)]
 final class SheetsController extends AbstractController
 {
     /** What a new sheet begins with: the week's work in one key. */
@@ -35,7 +41,7 @@ final class SheetsController extends AbstractController
     /** Studies whose music is shown on the screen. */
     private const SHOWN = 24;
 
-    public function __construct(private readonly Desk $desk, private readonly StudySheetRepository $sheets, private readonly EntityManagerInterface $entities, private readonly PageMaker $pages)
+    public function __construct(private readonly Desk $desk, private readonly StudySheetRepository $sheets, private readonly EntityManagerInterface $entities, private readonly PageMaker $pages, private readonly Forms $forms)
     {
     }
 
@@ -46,6 +52,7 @@ final class SheetsController extends AbstractController
     }
 
     #[Route('/sheets/new', name: 'sheet_new', methods: ['GET'])]
+    #[May(Deed::Make)]
     public function fresh(Request $request): Response
     {
         return $this->shown($request, null, self::text($request->query->getString('lines', self::BEGINNING)), self::name($request->query->getString('name', 'This week')));
@@ -62,18 +69,20 @@ final class SheetsController extends AbstractController
     #[Route('/sheets', name: 'sheet_save', methods: ['POST'])]
     public function save(Request $request): Response
     {
-        $name = self::name($request->request->getString('name'));
-        $lines = self::text($request->request->getString('lines'));
         $state = DeskState::of($request->request->all());
-        try {
-            if ('' === $name) {
-                throw new \DomainException(\sprintf('The sheet has no name; expected 1 to %d characters, for example "Tuesday".', StudySheet::NAME));
-            }
-            $this->built($state, $lines);
-        } catch (\DomainException|StudyLineError $error) {
-            return $this->render('shared/error.html.twig', ['title' => 'Not saved', 'sentence' => $error->getMessage(), 'again' => ['action' => $this->generateUrl('sheet_save'), 'fields' => ['name' => $name, 'lines' => $lines, 'id' => $request->request->getString('id')] + $state->query()]], new Response(status: 422));
+        $form = $this->forms->read(SheetType::class, $request, null, ['state' => $state]);
+        [$name, $lines] = [Forms::text($form, 'name'), implode("\n", StudySheet::rows(mb_scrub(Forms::text($form, 'lines'))))];
+        $id = $request->request->getString('id');
+        $sheet = '' === $id ? null : $this->one($id);
+        $problem = Forms::problem($form);
+        if (null === $problem && null !== $sheet && $request->request->has('version') && $request->request->getInt('version') !== $sheet->getVersion()) {
+            $problem = \sprintf("Somebody else has changed this sheet meanwhile. Theirs is:\n\n%s\n\nYours is kept below; trying again puts it in place of theirs.", $sheet->getLines());
         }
-        $sheet = $this->sheets->one($request->request->getString('id'));
+        if (null !== $problem) {
+            $again = ['name' => $name, 'lines' => Forms::text($form, 'lines'), 'id' => $id] + (null === $sheet ? [] : ['version' => (string) $sheet->getVersion()]) + $state->query();
+
+            return $this->render('shared/error.html.twig', ['title' => 'Not kept', 'sentence' => $problem, 'again' => ['action' => $this->generateUrl('sheet_save'), 'fields' => $again]], new Response(status: 422));
+        }
         if (null === $sheet) {
             $sheet = new StudySheet($name, $lines);
             $this->entities->persist($sheet);
@@ -96,7 +105,11 @@ final class SheetsController extends AbstractController
         if ('' === $id) {
             $this->entities->persist($sheet);
         } else {
-            $sheet->change($sheet->getName(), self::text($sheet->getLines()."\n".$line));
+            $lines = $sheet->getLines()."\n".$line;
+            if (mb_strlen($lines) > StudySheet::LENGTH) {
+                throw new UnprocessableEntityHttpException(\sprintf('The sheet "%s" is full with %d characters; add the line to another, or to a new one.', $sheet->getName(), StudySheet::LENGTH));
+            }
+            $sheet->change($sheet->getName(), $lines);
         }
         $this->entities->flush();
 
@@ -112,6 +125,7 @@ final class SheetsController extends AbstractController
     }
 
     #[Route('/sheets/sheet.{format}', name: 'sheet_export', requirements: ['format' => Download::FORMATS], methods: ['GET'])]
+    #[May(Deed::Make)]
     public function export(Request $request, SheetFile $files, string $format): Response
     {
         $state = DeskState::of($request->query->all());
@@ -127,9 +141,9 @@ final class SheetsController extends AbstractController
         $state = DeskState::of($request->query->all());
         $tonic = $request->query->getString('tonic');
         if ('' !== $tonic) {
-            $lines = implode("\n", $this->desk->moved(self::rows($lines), $tonic, 'one' === $request->query->getString('move')));
+            $lines = implode("\n", $this->desk->moved(StudySheet::rows($lines), $tonic, 'one' === $request->query->getString('move')));
         }
-        $view = ['saved' => $saved, 'state' => $state, 'lines' => $lines, 'name' => $name, 'error' => '', 'studies' => [], 'more' => 0, 'tonics' => Panels::TONICS, 'families' => $this->desk->families(), 'setups' => $this->desk->setups($state->instrument), 'columns' => self::rows($lines)];
+        $view = ['saved' => $saved, 'state' => $state, 'lines' => $lines, 'name' => $name, 'error' => '', 'studies' => [], 'more' => 0, 'tonics' => Panels::TONICS, 'families' => $this->desk->families(), 'setups' => $this->desk->setups($state->instrument), 'columns' => StudySheet::rows($lines)];
         $status = 200;
         try {
             $sheet = $this->built($state, $lines);
@@ -155,13 +169,7 @@ final class SheetsController extends AbstractController
 
     private function built(DeskState $state, string $lines): Sheet
     {
-        return $this->desk->sheet($state, self::rows($lines));
-    }
-
-    /** @return list<string> */
-    private static function rows(string $lines): array
-    {
-        return array_values(array_filter(array_map(trim(...), explode("\n", $lines)), static fn (string $line): bool => '' !== $line));
+        return $this->desk->sheet($state, StudySheet::rows($lines));
     }
 
     private static function text(string $lines): string
@@ -171,7 +179,7 @@ final class SheetsController extends AbstractController
 
     private static function name(string $name): string
     {
-        return mb_substr(trim((string) preg_replace('/[\p{Cc}\s]+/u', ' ', mb_scrub($name))), 0, StudySheet::NAME);
+        return mb_substr(WordsType::clean($name), 0, StudySheet::NAME);
     }
 
     private function one(string $id): StudySheet

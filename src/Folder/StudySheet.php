@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Folder;
 
+use App\Band\Belongs;
+use App\Band\OfBand;
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
 use Symfony\Component\Uid\Uuid;
@@ -13,8 +15,10 @@ use Symfony\Component\Uid\Uuid;
  */
 #[ORM\Entity(repositoryClass: StudySheetRepository::class)]
 #[ORM\Table(name: 'study_sheet')]
-class StudySheet
+class StudySheet implements OfBand
 {
+    use Belongs;
+
     public const NAME = 120;
     public const LENGTH = 8000;
 
@@ -24,6 +28,10 @@ class StudySheet
 
     #[ORM\Column(type: Types::DATETIMETZ_IMMUTABLE)]
     private \DateTimeImmutable $changedAt;
+
+    #[ORM\Version]
+    #[ORM\Column(type: Types::INTEGER)]
+    private int $version = 1;
 
     public function __construct(
         #[ORM\Column(type: Types::STRING, length: self::NAME)]
@@ -49,6 +57,17 @@ class StudySheet
     public function getLines(): string
     {
         return $this->lines;
+    }
+
+    public function getVersion(): int
+    {
+        return $this->version;
+    }
+
+    /** @return list<string> study lines and titles, without empty rows */
+    public static function rows(string $lines): array
+    {
+        return array_values(array_filter(array_map(trim(...), explode("\n", strtr($lines, ["\r" => '']))), static fn (string $line): bool => '' !== $line));
     }
 
     public function getChangedAt(): \DateTimeImmutable

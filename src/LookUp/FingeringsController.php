@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\LookUp;
 
+use App\Account\Deed;
+use App\Account\May;
 use App\Desk\Desk;
 use App\Desk\DeskState;
 use App\Engraving\ChartMaker;
@@ -30,6 +32,7 @@ use Symfony\Component\Routing\Attribute\Route;
 /**
  * The back of the book: charts, search, the strip of a study's notes.
  */
+#[May(Deed::Make)]
 final class FingeringsController extends AbstractController
 {
     public function __construct(private readonly InstrumentLibrary $instruments, private readonly Desk $desk, private readonly ChartMaker $charts)

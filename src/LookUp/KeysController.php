@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\LookUp;
 
+use App\Account\Deed;
+use App\Account\May;
 use App\Desk\Desk;
 use App\Desk\DeskState;
 use App\Engraving\SignatureSheet;
@@ -18,6 +20,7 @@ use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 
+#[May(Deed::Make)]
 final class KeysController extends AbstractController
 {
     #[Route('/keys', name: 'keys', methods: ['GET'])]

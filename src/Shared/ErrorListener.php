@@ -14,6 +14,7 @@ use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\HttpKernel\Event\ExceptionEvent;
 use Symfony\Component\HttpKernel\Exception\HttpExceptionInterface;
+use Symfony\Component\Security\Core\Exception\AccessDeniedException;
 use Twig\Environment;
 
 /**
@@ -22,6 +23,9 @@ use Twig\Environment;
 #[AsEventListener(priority: 10)]
 final class ErrorListener
 {
+    /** Fields that are not shown again. */
+    private const SECRETS = [FormToken::FIELD, 'phrase', 'old', 'code'];
+
     public function __construct(private readonly Environment $twig, private readonly LoggerInterface $logger)
     {
     }
@@ -34,6 +38,7 @@ final class ErrorListener
             $error instanceof Mistake => [422, 'This cannot be done', $error->getMessage()],
             $error instanceof EngravingError => [503, 'The page cannot be drawn just now', $error->getMessage()],
             $error instanceof ConnectionException, $error instanceof DriverException && str_contains($error->getMessage(), 'server') => [503, 'The folder cannot be reached', 'The database does not answer, so nothing can be saved or looked up; the Desk, the keys and the fingerings go on working. What you typed is kept below.'],
+            $error instanceof AccessDeniedException => [403, self::title(403), 'Access Denied.' === $error->getMessage() ? 'This is not yours to do.' : $error->getMessage()],
             $error instanceof HttpExceptionInterface => [$error->getStatusCode(), self::title($error->getStatusCode()), self::sentence($error)],
             default => [500, 'Something broke', 'The application made a mistake; what you typed is kept below. Going back and trying again may help.'],
         };
@@ -41,7 +46,7 @@ final class ErrorListener
             $this->logger->critical($error->getMessage(), ['exception' => $error]);
         }
         $request = $event->getRequest();
-        $fields = array_filter($request->request->all(), is_string(...));
+        $fields = array_diff_key(array_filter($request->request->all(), is_string(...)), array_flip(self::SECRETS));
         $again = [] === $fields ? null : ['action' => $request->getPathInfo(), 'fields' => $fields];
         $headers = $error instanceof HttpExceptionInterface ? $error->getHeaders() : [];
         $event->setResponse(new Response($this->twig->render('shared/error.html.twig', ['title' => $title, 'sentence' => $sentence, 'again' => $again]), $status, $headers));
@@ -50,7 +55,7 @@ final class ErrorListener
     private static function title(int $status): string
     {
         return match ($status) {
-            404 => 'Not here', 405 => 'Not that way', 403 => 'Not allowed', default => 'This request cannot be answered',
+            404 => 'Not here', 422 => 'This cannot be done', 405 => 'Not that way', 403 => 'Not allowed', default => 'This request cannot be answered',
         };
     }
 
@@ -59,7 +64,7 @@ final class ErrorListener
         return match ($error->getStatusCode()) {
             404 => str_starts_with($error->getMessage(), 'No route') ? 'There is no page at this address; expected one of the pages linked above, for example the Desk.' : $error->getMessage(),
             405 => 'This address does not take that kind of request; start again from one of the pages linked above.',
-            403 => $error->getMessage(),
+            403, 422 => $error->getMessage(),
             default => 'The request was not complete or not readable; start again from one of the pages linked above.',
         };
     }

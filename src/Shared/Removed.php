@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Shared;
 
+use App\Band\Belongs;
+use App\Band\OfBand;
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
 use Symfony\Component\Uid\Uuid;
@@ -14,8 +16,10 @@ use Symfony\Component\Uid\Uuid;
 #[ORM\Entity]
 #[ORM\Table(name: 'removed')]
 #[ORM\Index(name: 'removed_at', columns: ['removed_at'])]
-class Removed
+class Removed implements OfBand
 {
+    use Belongs;
+
     #[ORM\Id]
     #[ORM\Column(type: 'guid')]
     private string $id;

@@ -9,7 +9,7 @@ use Symfony\Component\HttpKernel\Event\RequestEvent;
 use Symfony\Component\HttpKernel\Exception\AccessDeniedHttpException;
 
 /**
- * Requests that change something must come from our own pages.
+ * Requests that change something must come from our own pages, and say so: every browser does.
  */
 #[AsEventListener(priority: 20)]
 final class SameOriginListener
@@ -22,9 +22,10 @@ final class SameOriginListener
         }
         $site = $request->headers->get('Sec-Fetch-Site');
         $origin = $request->headers->get('Origin');
-        $foreign = (null !== $site && !\in_array($site, ['same-origin', 'none'], true))
-            || (null !== $origin && $origin !== $request->getSchemeAndHttpHost());
-        if ($foreign) {
+        if (null === $site && null === $origin) {
+            throw new AccessDeniedHttpException('This change does not say from where it was asked for, and was not made; do it from the pages of Swift Reed.');
+        }
+        if ((null !== $site && 'same-origin' !== $site) || (null !== $origin && $origin !== $request->getSchemeAndHttpHost())) {
             throw new AccessDeniedHttpException('This change was asked for by another site and was not made; do it from the pages of Swift Reed.');
         }
     }

@@ -4,11 +4,14 @@ declare(strict_types=1);
 
 namespace App\Shared;
 
+use App\Account\Deed;
+use App\Account\May;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 
+#[May(Deed::Keep)]
 final class UndoController extends AbstractController
 {
     #[Route('/undo/{id<[0-9a-f-]{36}>}', name: 'undo', methods: ['POST'])]
@@ -18,8 +21,7 @@ final class UndoController extends AbstractController
         if (null !== $removed) {
             $trash->restore($removed);
         }
-        $back = $request->request->getString('back', '/desk');
 
-        return $this->redirect(str_starts_with($back, '/') && !str_starts_with($back, '//') && !str_contains($back, '\\') ? $back : '/desk', Response::HTTP_SEE_OTHER);
+        return $this->redirect(Places::ours($request->request->getString('back'), $this->generateUrl('desk')), Response::HTTP_SEE_OTHER);
     }
 }

@@ -1,0 +1,281 @@
+<?php
+
+declare(strict_types=1);
+
+namespace SwiftReed\Import;
+
+use SwiftReed\Instrument\InstrumentLibrary;
+use SwiftReed\Knowledge\DataFolder;
+use SwiftReed\Knowledge\Nearest;
+use SwiftReed\Line\Lexer;
+use SwiftReed\Line\Spoken;
+use SwiftReed\Player\PlayerError;
+use SwiftReed\Player\Range;
+use SwiftReed\Player\Stage;
+
+/**
+ * Reads a list of players: rows of a table or pasted lines, columns in any order, with or without a heading. Every row says how it was understood.
+ */
+final class PlayerList
+{
+    /** Rows of one list: a large school has fewer players in one band. */
+    public const MOST = 400;
+    /** Bytes of one list. */
+    public const MOST_BYTES = 200_000;
+    /** Characters of a name. */
+    private const NAME = 60;
+
+    private readonly Spoken $spoken;
+    /** @var array<string, string> stage by what it is called */
+    private array $stages = [];
+    /** @var array<string, string> column by its heading */
+    private array $headings = [];
+
+    public function __construct(private readonly InstrumentLibrary $instruments, DataFolder $data)
+    {
+        $this->spoken = new Spoken($data);
+        $words = $data->read('player-words');
+        foreach (['stages' => 'stages', 'columns' => 'headings'] as $part => $into) {
+            foreach (\is_array($words[$part] ?? null) ? $words[$part] : [] as $means => $called) {
+                foreach (\is_array($called) ? $called : [] as $one) {
+                    if (\is_string($one)) {
+                        $this->{$into}[$one] = (string) $means;
+                    }
+                }
+            }
+        }
+    }
+
+    /**
+     * @return list<PlayerRow> without empty rows and the heading
+     *
+     * @throws ImportError when it is too long, or holds nobody
+     */
+    public function read(string $text): array
+    {
+        if (\strlen($text) > self::MOST_BYTES) {
+            throw ImportError::tooLarge(\strlen($text), self::MOST_BYTES);
+        }
+        $table = self::table($text);
+        $headings = null;
+        $first = $table[0] ?? [];
+        $known = array_map(fn (string $cell): ?string => $this->headings[self::plain($cell)] ?? null, $first);
+        if (\count(array_filter($known)) >= 2 || ([] !== array_filter($known) && 1 === \count(array_filter($first)))) {
+            $headings = $known;
+            array_shift($table);
+        }
+        if ([] === $table) {
+            throw ImportError::noPlayers();
+        }
+        if (\count($table) > self::MOST) {
+            throw ImportError::tooManyPlayers(\count($table), self::MOST);
+        }
+        $rows = [];
+        $names = [];
+        foreach ($table as $cells) {
+            $row = $this->row($cells, $headings);
+            $key = mb_strtolower($row->name);
+            if ('' !== $key && isset($names[$key])) {
+                $row = $row->doubted(\sprintf('"%s" stands in the list twice; with another instrument it becomes a second chair of the same player', $row->name));
+            }
+            $names[$key] = true;
+            $rows[] = $row;
+        }
+
+        return $rows;
+    }
+
+    /** @return list<list<string>> */
+    private static function table(string $text): array
+    {
+        $text = (string) preg_replace('/^\x{FEFF}/u', '', mb_scrub($text));
+        $counts = array_map(static fn (string $one): int => substr_count($text, $one), ["\t" => "\t", ';' => ';', ',' => ',']);
+        $divider = $counts["\t"] > 0 ? "\t" : ($counts[';'] > $counts[','] / 2 ? ';' : ',');
+        $stream = fopen('php://temp', 'r+');
+        if (false === $stream) {
+            return [];
+        }
+        fwrite($stream, strtr($text, ["\r\n" => "\n", "\r" => "\n"]));
+        rewind($stream);
+        $table = [];
+        while (false !== ($cells = fgetcsv($stream, null, $divider, '"', ''))) {
+            $cells = array_map(self::clean(...), $cells);
+            if ([] !== array_filter($cells, static fn (string $one): bool => '' !== $one)) {
+                $table[] = array_values($cells);
+            }
+        }
+        fclose($stream);
+
+        return $table;
+    }
+
+    /**
+     * @param list<string>            $cells
+     * @param list<string|null>|null $headings
+     */
+    private function row(array $cells, ?array $headings): PlayerRow
+    {
+        $found = ['name' => '', 'instrument' => '', 'stage' => '', 'limits' => '', 'setup' => '', 'section' => '', 'track' => ''];
+        $doubts = [];
+        if (1 === \count($cells) && null === $headings) {
+            $cells = $this->words($cells[0]);
+        }
+        foreach ($cells as $i => $cell) {
+            if ('' === $cell) {
+                continue;
+            }
+            $kind = null === $headings ? $this->kind($cell, $found) : $headings[$i] ?? null;
+            if (null === $kind) {
+                if (null === $headings) {
+                    $doubts[] = \sprintf('"%s" is not understood', $cell);
+                }
+                continue;
+            }
+            if ('' !== $found[$kind]) {
+                $doubts[] = \sprintf('"%s" is a second %s', $cell, 'limits' === $kind ? 'range' : $kind);
+                continue;
+            }
+            $found[$kind] = $cell;
+        }
+
+        return $this->understood($found, $doubts);
+    }
+
+    /**
+     * @param array{name: string, instrument: string, stage: string, limits: string, setup: string, section: string, track: string} $found
+     * @param list<string>                                                                                                        $doubts
+     */
+    private function understood(array $found, array $doubts): PlayerRow
+    {
+        $name = mb_substr($found['name'], 0, self::NAME);
+        if ('' === $found['name']) {
+            $doubts[] = 'there is no name';
+        } elseif (mb_strlen($found['name']) > self::NAME) {
+            $doubts[] = \sprintf('the name has more than %d characters', self::NAME);
+        }
+        $ids = $this->named($found['instrument']);
+        $instrument = $ids[0] ?? null;
+        if ('' === $found['instrument']) {
+            $doubts[] = 'there is no instrument';
+        } elseif ([] === $ids) {
+            $nearest = Nearest::to($found['instrument'], array_map(static fn (string $id): string => strtr($id, '-', ' '), $this->instruments->ids()));
+            $doubts[] = \sprintf('"%s" is no instrument that is known%s', $found['instrument'], '' === $nearest ? '' : \sprintf('; did you mean "%s"?', $nearest));
+        } elseif (\count($ids) > 1) {
+            $doubts[] = \sprintf('"%s" may be %s', $found['instrument'], implode(' or ', array_map(fn (string $id): string => $this->instruments->instrument($id)->name, $ids)));
+        }
+        $stage = $this->stages[self::plain($found['stage'])] ?? null;
+        if ('' !== $found['stage'] && null === $stage) {
+            $doubts[] = \sprintf('"%s" is no stage; expected first year, developing or full', $found['stage']);
+        }
+        $limits = null;
+        if ('' !== $found['limits']) {
+            try {
+                $range = Range::parse($found['limits']);
+                $limits = $range->lowest->text().' to '.$range->highest->text();
+            } catch (PlayerError) {
+                $doubts[] = \sprintf('"%s" is no range; expected for example "G3 to E5"', $found['limits']);
+            }
+        }
+        $setups = [];
+        $known = null === $instrument ? [] : array_keys($this->instruments->setups($instrument));
+        foreach (array_filter(array_map(trim(...), (array) preg_split('/[,;+]/', $found['setup'])), static fn (string $one): bool => '' !== $one) as $one) {
+            \in_array($one, $known, true) ? $setups[] = $one : $doubts[] = \sprintf('"%s" is no set-up of this instrument', $one);
+        }
+        $track = \in_array(self::plain($found['track']), ['', 'beginner', 'classical', 'jazz'], true) ? self::plain($found['track']) : '';
+        if ('' !== $found['track'] && '' === $track) {
+            $doubts[] = \sprintf('"%s" is no track; expected beginner, classical or jazz', $found['track']);
+        }
+
+        return new PlayerRow($name, $instrument, Stage::from($stage ?? Stage::Full->value), $setups, $limits, mb_substr($found['section'], 0, 40), $track, [] === $doubts ? null : implode('; ', $doubts));
+    }
+
+    /**
+     * @param array<string, string> $found what the row has already
+     */
+    private function kind(string $cell, array $found): ?string
+    {
+        return match (true) {
+            [] !== $this->named($cell) && '' === $found['instrument'] => 'instrument',
+            isset($this->stages[self::plain($cell)]) && '' === $found['stage'] => 'stage',
+            self::isRange($cell) => 'limits',
+            '' === $found['name'] => 'name',
+            '' === $found['instrument'] => 'instrument',
+            default => null,
+        };
+    }
+
+    private static function isRange(string $cell): bool
+    {
+        try {
+            Range::parse($cell);
+
+            return true;
+        } catch (PlayerError) {
+            return false;
+        }
+    }
+
+    /**
+     * A line without dividers: "Ada alto sax first year". What names an instrument or a stage is taken out; the rest is the name.
+     *
+     * @return list<string>
+     */
+    private function words(string $line): array
+    {
+        $words = (array) preg_split('/\s+/', $line, -1, \PREG_SPLIT_NO_EMPTY);
+        $cells = [];
+        $rest = [];
+        for ($at = 0, $count = \count($words); $at < $count;) {
+            for ($length = min(4, $count - $at); $length > 0; --$length) {
+                $part = implode(' ', \array_slice($words, $at, $length));
+                if (($at > 0 || [] === $rest) && $at > 0 && ([] !== $this->named($part) || (isset($this->stages[self::plain($part)]) && !ctype_digit($part)))) {
+                    $cells[] = $part;
+                    $at += $length;
+                    continue 2;
+                }
+            }
+            $rest[] = (string) $words[$at++];
+        }
+
+        return [implode(' ', $rest), ...$cells];
+    }
+
+    /** @return list<string> ids of the instruments that a cell may name */
+    private function named(string $cell): array
+    {
+        if ($this->instruments->knows($cell)) {
+            return [$cell];
+        }
+        foreach ($this->instruments->names() as $members) {
+            foreach ($members as ['id' => $id, 'name' => $name]) {
+                if (self::plain($name) === self::plain($cell)) {
+                    return [$id];
+                }
+            }
+        }
+        // "2nd clarinet", "clarinet 3": which part it is says nothing about the instrument.
+        $bare = trim((string) preg_replace('/^(1st|2nd|3rd|4th|first|second|third|fourth)\s+|\s+(?:[1-4]|i{1,3}|iv)$/iu', '', $cell));
+        foreach (array_unique([$cell, $bare]) as $text) {
+            $tokens = Lexer::tokens(strtr($text, ['♭' => 'b', '.' => '']));
+            foreach ([] === $tokens ? [] : $this->spoken->playersAt($tokens, 0) as [$ids, $length]) {
+                if ($length === \count($tokens)) {
+                    return $ids;
+                }
+            }
+        }
+
+        return [];
+    }
+
+    private static function clean(?string $cell): string
+    {
+        $text = trim((string) preg_replace('/[\p{Cc}\p{Z}\s]+/u', ' ', $cell ?? ''));
+
+        return trim((string) preg_replace('/(?![\x{200C}\x{200D}])[\p{Cf}\p{Co}\p{Cn}]/u', '', $text));
+    }
+
+    private static function plain(string $text): string
+    {
+        return mb_strtolower(trim($text, " \t.:"));
+    }
+}

@@ -1,0 +1,87 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Account;
+
+use App\Band\Band;
+use App\Band\BandRepository;
+use App\Band\OpenBand;
+use Doctrine\DBAL\Exception as DatabaseError;
+use Symfony\Bundle\SecurityBundle\Security;
+use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
+use Symfony\Component\HttpFoundation\RedirectResponse;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpKernel\Event\ControllerEvent;
+use Symfony\Component\HttpKernel\Event\RequestEvent;
+use Symfony\Component\HttpKernel\Exception\AccessDeniedHttpException;
+use Symfony\Component\HttpKernel\KernelEvents;
+use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
+
+/**
+ * Opens the band of whoever is signed in, and lets nobody do what is not theirs to do.
+ */
+final class Gate
+{
+    /** Where a session keeps which band is open. */
+    public const BAND = 'band';
+
+    public function __construct(private readonly Security $security, private readonly OpenBand $open, private readonly BandRepository $bands, private readonly UrlGeneratorInterface $addresses)
+    {
+    }
+
+    /** After the firewall (8), so that it is known who asks. */
+    #[AsEventListener(KernelEvents::REQUEST, priority: 6)]
+    public function openBand(RequestEvent $event): void
+    {
+        $request = $event->getRequest();
+        if (!$event->isMainRequest()) {
+            return;
+        }
+        $this->open->enter(null, null);
+        if (!$request->hasPreviousSession()) {
+            return;
+        }
+        try {
+            $person = $this->security->getUser();
+            if ($person instanceof Account || $person instanceof PlayerSignIn) {
+                $this->enter($person, $request);
+            }
+        } catch (DatabaseError) {
+            return; // without the database everybody is a visitor
+        }
+    }
+
+    /** Opens the band that the session names, or the first of this person's. */
+    public function enter(Account|PlayerSignIn $person, Request $request): void
+    {
+        $bands = $person instanceof Account ? $this->bands->ledBy($person) : $this->bands->playedIn($person);
+        $named = $request->hasSession() ? $request->getSession()->get(self::BAND) : null;
+        $chosen = array_values(array_filter($bands, static fn (Band $one): bool => $one->getId() === $named))[0] ?? $bands[0] ?? null;
+        $this->open->enter($chosen, $person);
+        if (null !== $chosen) {
+            $this->bands->markUsed($chosen);
+        }
+    }
+
+    #[AsEventListener(KernelEvents::CONTROLLER)]
+    public function guard(ControllerEvent $event): void
+    {
+        if (!$event->isMainRequest()) {
+            return;
+        }
+        $says = $event->getAttributes(May::class);
+        $may = [] === $says ? null : $says[\count($says) - 1]; // what the action says goes before what its class says
+        if (null !== $may && (Deed::Make === $may->deed || Deed::ReadByProgram === $may->deed || $this->security->isGranted($may->deed->value))) {
+            return;
+        }
+        $request = $event->getRequest();
+        if (null !== $may && null === $this->open->person() && $request->isMethod('GET') && null === $request->headers->get('HX-Request')) {
+            $to = new RedirectResponse($this->addresses->generate('sign_in', ['back' => $request->getRequestUri()]));
+            $event->setController(static fn (): RedirectResponse => $to);
+
+            return;
+        }
+        throw new AccessDeniedHttpException(null === $this->open->person() ? 'This is kept by people of a band: sign in first. What you typed is kept below.' : 'This is not yours to do in this band; its director can.');
+    }
+}

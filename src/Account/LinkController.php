@@ -1,0 +1,68 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Account;
+
+use App\Band\OpenBand;
+use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\Routing\Attribute\Route;
+
+/**
+ * A player's personal link. Looking at it changes nothing: only the button signs in.
+ */
+#[May(Deed::Make)]
+final class LinkController extends AbstractController
+{
+    public function __construct(private readonly Ways $ways, private readonly OpenBand $open, private readonly Arrivals $arrivals)
+    {
+    }
+
+    #[Route('/p/{token<[A-Za-z0-9_-]{20,80}>}', name: 'link', methods: ['GET'])]
+    public function look(string $token): Response
+    {
+        $player = $this->ways->owner($token);
+
+        return $this->render('account/link.html.twig', ['player' => $player, 'band' => $this->open->band(), 'token' => $token], new Response(status: null === $player ? Response::HTTP_NOT_FOUND : Response::HTTP_OK, headers: ['Referrer-Policy' => 'no-referrer', 'Cache-Control' => 'no-store']));
+    }
+
+    #[Route('/p/{token<[A-Za-z0-9_-]{20,80}>}', name: 'link_in', methods: ['POST'])]
+    public function in(Request $request, Throttle $throttle, string $token): Response
+    {
+        $before = $this->open->person();
+        $player = $this->ways->owner($token);
+        if (null === $player) {
+            $throttle->failed('link', $request->getClientIp());
+            throw $this->createNotFoundException('This link is not good any more; ask your teacher for a new one.');
+        }
+        $signIn = $this->ways->signIn($player, $before instanceof PlayerSignIn ? $before : null);
+        $band = $this->open->required();
+        $this->arrivals->letIn($signIn, $request);
+        $request->getSession()->set(Gate::BAND, $band->getId());
+
+        return $this->redirectToRoute('mine', [], Response::HTTP_SEE_OTHER);
+    }
+
+    /** What a player has. */
+    #[Route('/mine', name: 'mine', methods: ['GET'])]
+    #[May(Deed::Play)]
+    public function mine(\App\Band\BandRepository $bands): Response
+    {
+        $person = $this->open->person();
+
+        return $this->render('account/mine.html.twig', ['player' => $this->open->player(), 'band' => $this->open->band(), 'bands' => $person instanceof PlayerSignIn ? $bands->playedIn($person) : []]);
+    }
+
+    /** On a shared tablet: the next player's link is opened on a page where nobody is signed in. */
+    #[Route('/mine/next', name: 'next_player', methods: ['POST'])]
+    #[May(Deed::Play)]
+    public function next(\Symfony\Bundle\SecurityBundle\Security $security, Audit $audit): Response
+    {
+        $audit->note('went out');
+        $security->logout(false);
+
+        return $this->render('account/next.html.twig');
+    }
+}

@@ -1,0 +1,65 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Account;
+
+use App\Band\Band;
+use App\Band\OpenBand;
+use App\Band\Usual;
+
+/**
+ * Who looks at a page, as the templates ask it.
+ */
+final class Me
+{
+    public function __construct(private readonly OpenBand $open)
+    {
+    }
+
+    public function isIn(): bool
+    {
+        return null !== $this->open->person();
+    }
+
+    public function isTeacher(): bool
+    {
+        return null !== $this->open->teacher();
+    }
+
+    public function isPlayer(): bool
+    {
+        return null !== $this->open->player();
+    }
+
+    public function getName(): string
+    {
+        return $this->open->teacher()?->getName() ?? $this->open->player()?->getName() ?? '';
+    }
+
+    /** Whether the open band is one that this person leads, as its director or its assistant. */
+    public function leads(): bool
+    {
+        return $this->open->isLed();
+    }
+
+    public function owns(): bool
+    {
+        return $this->open->isOwned();
+    }
+
+    public function getBand(): ?Band
+    {
+        return $this->open->band();
+    }
+
+    public function getUsual(): Usual
+    {
+        return $this->open->usual();
+    }
+
+    public function isDemo(): bool
+    {
+        return $this->open->band()?->isDemo() ?? false;
+    }
+}

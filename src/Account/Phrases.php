@@ -1,0 +1,72 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Account;
+
+use SwiftReed\Knowledge\DataFolder;
+use Symfony\Component\PasswordHasher\Hasher\UserPasswordHasherInterface;
+
+/**
+ * Pass phrases: long, and none that everybody tries first.
+ */
+final class Phrases
+{
+    /** Characters at the least. */
+    public const LEAST = 12;
+    /** Longer ones cost work and nothing else. */
+    public const MOST = 200;
+
+    public function __construct(private readonly UserPasswordHasherInterface $hasher, private readonly DataFolder $data)
+    {
+    }
+
+    /** Why a phrase will not do, in a sentence; null when it will. */
+    public function problem(string $phrase, string $name): ?string
+    {
+        $length = mb_strlen($phrase);
+        $plain = self::plain($phrase);
+
+        return match (true) {
+            $length < self::LEAST => \sprintf('The pass phrase has %d characters; expected %d and more, for example four words that do not belong together.', $length, self::LEAST),
+            $length > self::MOST => \sprintf('The pass phrase has %d characters; expected at most %d.', $length, self::MOST),
+            \count(array_unique(mb_str_split($plain))) < 5 => 'The pass phrase repeats a few signs; expected something harder to guess, for example four words that do not belong together.',
+            '' !== self::plain($name) && self::plain(strtr($plain, [self::plain($name) => ''])) !== $plain && mb_strlen(strtr($plain, [self::plain($name) => ''])) < 6 => 'The pass phrase is little more than the name; expected something else, for example four words that do not belong together.',
+            $this->isCommon($plain) => 'This pass phrase is one that many people use, so it is tried first; expected one of your own, for example four words that do not belong together.',
+            default => null,
+        };
+    }
+
+    public function set(Account $account, string $phrase): void
+    {
+        $account->setPassword($this->hasher->hashPassword($account, $phrase));
+    }
+
+    /** Takes as long for nobody as for somebody, so that an answer does not tell whether the name exists. */
+    public function fits(?Account $account, string $phrase): bool
+    {
+        static $nobody = null;
+        $nobody ??= new Account('nobody', false);
+        if ('' === $nobody->getPassword()) {
+            $this->set($nobody, bin2hex(random_bytes(8)));
+        }
+        $fits = mb_strlen($phrase) <= self::MOST && $this->hasher->isPasswordValid($account ?? $nobody, $phrase);
+
+        return $fits && null !== $account;
+    }
+
+    private function isCommon(string $plain): bool
+    {
+        $listed = $this->data->read('common-phrases')['phrases'] ?? [];
+        // A common one with figures or signs after it is still a common one.
+        $bare = (string) preg_replace('/\d+$/', '', $plain);
+
+        return \is_array($listed) && [] !== array_intersect([$plain, $bare], array_map(self::plain(...), array_filter($listed, is_string(...))));
+    }
+
+    /** Capitals, spaces and signs make no other phrase. */
+    private static function plain(string $phrase): string
+    {
+        return (string) preg_replace('/[^\p{L}\p{N}]+/u', '', mb_strtolower($phrase));
+    }
+}

@@ -1,0 +1,27 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Band;
+
+/**
+ * What is kept of a player, as data to be given away: no more than the screens show.
+ */
+final class BandData
+{
+    /** @return array{name: string, left: bool, chairs: list<array<string, mixed>>} */
+    public static function player(Player $player, PinnedFingeringRepository $pins): array
+    {
+        return ['name' => $player->getName(), 'left' => $player->hasLeft(), 'chairs' => array_map(static fn (Chair $chair): array => [
+            'instrument' => $chair->getInstrument(),
+            'setup' => '' === $chair->getSetup() ? [] : explode(',', $chair->getSetup()),
+            'stage' => $chair->getStage(),
+            'limits' => '' === $chair->getLimits() ? null : $chair->getLimits(),
+            'section' => $chair->getSection(),
+            'track' => $chair->getTrack(),
+            'style' => $chair->getStyle(),
+            'closed' => $chair->isClosed(),
+            'pins' => array_map(static fn (PinnedFingering $pin): array => ['line' => $pin->getLine(), 'pin' => $pin->getPin()], $pins->ofChair($chair)),
+        ], [...$player->chairs(), ...$player->closedChairs()])];
+    }
+}

@@ -1,0 +1,110 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Band;
+
+use App\Account\Audit;
+use App\Account\Deed;
+use App\Account\May;
+use SwiftReed\Import\ImportError;
+use SwiftReed\Import\PlayerList;
+use SwiftReed\Import\PlayerRow;
+use SwiftReed\Instrument\InstrumentLibrary;
+use SwiftReed\Player\Stage;
+use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
+use Symfony\Component\HttpFoundation\File\UploadedFile;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\Routing\Attribute\Route;
+
+/**
+ * A list of players is brought in: shown as it was understood, put right there, and kept only then.
+ */
+#[May(Deed::LeadPlayers)]
+final class BringListController extends AbstractController
+{
+    public function __construct(private readonly PlayerList $list, private readonly Roster $roster, private readonly PlayerRepository $players, private readonly InstrumentLibrary $instruments, private readonly Audit $audit)
+    {
+    }
+
+    #[Route('/band/list', name: 'players_bring', methods: ['GET'])]
+    public function ask(): Response
+    {
+        return $this->page('', []);
+    }
+
+    #[Route('/band/list', name: 'players_preview', methods: ['POST'])]
+    public function preview(Request $request): Response
+    {
+        $file = $request->files->get('file');
+        $text = $file instanceof UploadedFile && $file->isValid() ? (string) file_get_contents($file->getPathname(), length: PlayerList::MOST_BYTES + 1) : $request->request->getString('text');
+        try {
+            $rows = $this->list->read($text);
+        } catch (ImportError $error) {
+            return $this->page($text, [], $error->getMessage());
+        }
+
+        return $this->page($text, array_map(function (PlayerRow $row): PlayerRow {
+            $known = '' === $row->name ? null : $this->players->named($row->name);
+            if (null === $known) {
+                return $row;
+            }
+            foreach ($known->chairs() as $chair) {
+                if ($chair->getInstrument() === $row->instrument) {
+                    return $row->doubted(\sprintf('%s is in the band with this instrument already: stage, set-up and range are taken over', $row->name));
+                }
+            }
+
+            return $row->doubted(\sprintf('%s is in the band already: it becomes another chair', $row->name));
+        }, $rows));
+    }
+
+    #[Route('/band/list/keep', name: 'players_keep', methods: ['POST'])]
+    public function keep(Request $request): Response
+    {
+        $given = $request->request->all('rows');
+        if (\count($given) > PlayerList::MOST) {
+            return $this->page('', [], ImportError::tooManyPlayers(\count($given), PlayerList::MOST)->getMessage());
+        }
+        $count = ['added' => 0, 'chair' => 0, 'changed' => 0];
+        $refused = [];
+        foreach ($given as $one) {
+            if (!\is_array($one) || !isset($one['take'])) {
+                continue;
+            }
+            $row = $this->row($one);
+            if (!$row->isPlayer() || (null === $this->players->named($row->name) && $this->players->count() >= Roster::MOST)) {
+                $refused[] = $row->isPlayer() ? $row->doubted(\sprintf('the band is full with %d players', Roster::MOST)) : $row;
+                continue;
+            }
+            ++$count[$this->roster->take($row)];
+        }
+        $this->audit->note('players brought in', null, $count);
+        if ([] !== $refused) {
+            return $this->page('', $refused, 'Some rows were left: they need a name and an instrument. The others are in the band.');
+        }
+
+        return $this->redirectToRoute('band', [], Response::HTTP_SEE_OTHER);
+    }
+
+    /** @param array<mixed> $one */
+    private function row(array $one): PlayerRow
+    {
+        $text = static fn (string $key): string => \is_string($one[$key] ?? null) ? $one[$key] : '';
+        // The same rules as for a list: a row that was put right by hand is read like one that was right.
+        $cells = ['name' => $text('name'), 'instrument' => $text('instrument'), 'stage' => $text('stage'), 'limits' => $text('limits'), 'setup' => $text('setup'), 'section' => $text('section'), 'track' => $text('track')];
+        $line = implode(',', array_map(static fn (string $cell): string => '"'.strtr($cell, ['"' => '""', "\n" => ' ', "\r" => ' ']).'"', $cells));
+        try {
+            return $this->list->read(implode(',', array_keys($cells))."\n".$line)[0] ?? new PlayerRow('', null, Stage::Full, [], null, '', '', 'the row is empty');
+        } catch (ImportError) {
+            return new PlayerRow('', null, Stage::Full, [], null, '', '', 'the row is empty');
+        }
+    }
+
+    /** @param list<PlayerRow> $rows */
+    private function page(string $text, array $rows, string $problem = ''): Response
+    {
+        return $this->render('band/list.html.twig', ['text' => $text, 'rows' => $rows, 'families' => $this->instruments->names(), 'problem' => $problem], new Response(status: '' === $problem ? Response::HTTP_OK : Response::HTTP_UNPROCESSABLE_ENTITY));
+    }
+}

@@ -1,0 +1,63 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Folder;
+
+use App\Desk\Desk;
+use App\Desk\DeskState;
+use App\Shared\Form\WordsType;
+use SwiftReed\Knowledge\Mistake;
+use Symfony\Component\Form\AbstractType;
+use Symfony\Component\Form\Extension\Core\Type\TextareaType;
+use Symfony\Component\Form\FormBuilderInterface;
+use Symfony\Component\OptionsResolver\OptionsResolver;
+use Symfony\Component\Validator\Constraints\Callback;
+use Symfony\Component\Validator\Context\ExecutionContextInterface;
+
+/**
+ * A sheet: its name, and study lines that the instrument of "state" can play.
+ */
+final class SheetType extends AbstractType
+{
+    public function __construct(private readonly Desk $desk)
+    {
+    }
+
+    public function buildForm(FormBuilderInterface $builder, array $options): void
+    {
+        $state = $options['state'];
+        \assert($state instanceof DeskState);
+        $builder->add('name', WordsType::class, ['limit' => StudySheet::NAME, 'what' => 'The name of the sheet', 'example' => 'Tuesday'])
+            ->add('lines', TextareaType::class, ['empty_data' => '', 'constraints' => [new Callback(function (mixed $lines, ExecutionContextInterface $context) use ($state): void {
+                $problem = $this->problem(\is_string($lines) ? $lines : '', $state);
+                if (null !== $problem) {
+                    $context->addViolation($problem);
+                }
+            })]]);
+    }
+
+    public function configureOptions(OptionsResolver $resolver): void
+    {
+        $resolver->setRequired('state');
+    }
+
+    private function problem(string $lines, DeskState $state): ?string
+    {
+        $length = mb_strlen($lines);
+        if ($length > StudySheet::LENGTH) {
+            return \sprintf('The sheet has %d characters; expected at most %d: make two sheets of it.', $length, StudySheet::LENGTH);
+        }
+        $rows = StudySheet::rows($lines);
+        if ([] === $rows) {
+            return 'The sheet has no line; expected a study line in each row, for example "concert F major, 1 octave".';
+        }
+        try {
+            $this->desk->sheet($state, $rows);
+
+            return null;
+        } catch (Mistake $error) {
+            return $error->getMessage();
+        }
+    }
+}
