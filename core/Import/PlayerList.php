@@ -27,23 +27,31 @@ final class PlayerList
 
     private readonly Spoken $spoken;
     /** @var array<string, string> stage by what it is called */
-    private array $stages = [];
+    private readonly array $stages;
     /** @var array<string, string> column by its heading */
-    private array $headings = [];
+    private readonly array $headings;
 
     public function __construct(private readonly InstrumentLibrary $instruments, DataFolder $data)
     {
         $this->spoken = new Spoken($data);
         $words = $data->read('player-words');
-        foreach (['stages' => 'stages', 'columns' => 'headings'] as $part => $into) {
-            foreach (\is_array($words[$part] ?? null) ? $words[$part] : [] as $means => $called) {
-                foreach (\is_array($called) ? $called : [] as $one) {
-                    if (\is_string($one)) {
-                        $this->{$into}[$one] = (string) $means;
-                    }
+        $this->stages = self::meanings($words['stages'] ?? null);
+        $this->headings = self::meanings($words['columns'] ?? null);
+    }
+
+    /** @return array<string, string> what is meant, by what it is called */
+    private static function meanings(mixed $entries): array
+    {
+        $meanings = [];
+        foreach (\is_array($entries) ? $entries : [] as $means => $called) {
+            foreach (\is_array($called) ? $called : [] as $one) {
+                if (\is_string($one)) {
+                    $meanings[$one] = (string) $means;
                 }
             }
         }
+
+        return $meanings;
     }
 
     /**
@@ -89,8 +97,11 @@ final class PlayerList
     private static function table(string $text): array
     {
         $text = (string) preg_replace('/^\x{FEFF}/u', '', mb_scrub($text));
-        $counts = array_map(static fn (string $one): int => substr_count($text, $one), ["\t" => "\t", ';' => ';', ',' => ',']);
-        $divider = $counts["\t"] > 0 ? "\t" : ($counts[';'] > $counts[','] / 2 ? ';' : ',');
+        // The sign that divides most lines; a line without it may be divided by another.
+        $lines = explode("\n", $text);
+        $dividing = array_map(static fn (string $sign): int => \count(array_filter($lines, static fn (string $line): bool => str_contains($line, $sign))), ["\t" => "\t", ';' => ';', ',' => ',']);
+        arsort($dividing);
+        $divider = 0 === max($dividing) ? ',' : (string) array_key_first($dividing);
         $stream = fopen('php://temp', 'r+');
         if (false === $stream) {
             return [];
@@ -99,9 +110,10 @@ final class PlayerList
         rewind($stream);
         $table = [];
         while (false !== ($cells = fgetcsv($stream, null, $divider, '"', ''))) {
-            $cells = array_map(self::clean(...), $cells);
+            $other = 1 === \count($cells) ? array_values(array_filter(["\t", ';', ','], static fn (string $one): bool => str_contains((string) $cells[0], $one)))[0] ?? null : null;
+            $cells = array_map(self::clean(...), null === $other ? $cells : str_getcsv((string) $cells[0], $other, '"', ''));
             if ([] !== array_filter($cells, static fn (string $one): bool => '' !== $one)) {
-                $table[] = array_values($cells);
+                $table[] = $cells;
             }
         }
         fclose($stream);
@@ -115,7 +127,8 @@ final class PlayerList
      */
     private function row(array $cells, ?array $headings): PlayerRow
     {
-        $found = ['name' => '', 'instrument' => '', 'stage' => '', 'limits' => '', 'setup' => '', 'section' => '', 'track' => ''];
+        /** @var array<string, string> $found */
+        $found = [];
         $doubts = [];
         if (1 === \count($cells) && null === $headings) {
             $cells = $this->words($cells[0]);
@@ -131,7 +144,7 @@ final class PlayerList
                 }
                 continue;
             }
-            if ('' !== $found[$kind]) {
+            if ('' !== ($found[$kind] ?? '')) {
                 $doubts[] = \sprintf('"%s" is a second %s', $cell, 'limits' === $kind ? 'range' : $kind);
                 continue;
             }
@@ -142,51 +155,52 @@ final class PlayerList
     }
 
     /**
-     * @param array{name: string, instrument: string, stage: string, limits: string, setup: string, section: string, track: string} $found
-     * @param list<string>                                                                                                        $doubts
+     * @param array<string, string> $found  cells by column
+     * @param list<string>          $doubts
      */
     private function understood(array $found, array $doubts): PlayerRow
     {
-        $name = mb_substr($found['name'], 0, self::NAME);
-        if ('' === $found['name']) {
+        $text = static fn (string $column): string => $found[$column] ?? '';
+        $name = mb_substr($text('name'), 0, self::NAME);
+        if ('' === $text('name')) {
             $doubts[] = 'there is no name';
-        } elseif (mb_strlen($found['name']) > self::NAME) {
+        } elseif (mb_strlen($text('name')) > self::NAME) {
             $doubts[] = \sprintf('the name has more than %d characters', self::NAME);
         }
-        $ids = $this->named($found['instrument']);
+        $ids = $this->named($text('instrument'));
         $instrument = $ids[0] ?? null;
-        if ('' === $found['instrument']) {
+        if ('' === $text('instrument')) {
             $doubts[] = 'there is no instrument';
         } elseif ([] === $ids) {
-            $nearest = Nearest::to($found['instrument'], array_map(static fn (string $id): string => strtr($id, '-', ' '), $this->instruments->ids()));
-            $doubts[] = \sprintf('"%s" is no instrument that is known%s', $found['instrument'], '' === $nearest ? '' : \sprintf('; did you mean "%s"?', $nearest));
+            $nearest = Nearest::to($text('instrument'), [...$this->spoken->playerNames(), ...array_map(static fn (string $id): string => strtr($id, '-', ' '), $this->instruments->ids())]);
+            $doubts[] = \sprintf('"%s" is no instrument that is known%s', $text('instrument'), '' === $nearest ? '' : \sprintf('; did you mean "%s"?', $nearest));
         } elseif (\count($ids) > 1) {
-            $doubts[] = \sprintf('"%s" may be %s', $found['instrument'], implode(' or ', array_map(fn (string $id): string => $this->instruments->instrument($id)->name, $ids)));
+            $doubts[] = \sprintf('"%s" may be %s', $text('instrument'), implode(' or ', array_map(fn (string $id): string => $this->instruments->instrument($id)->name, $ids)));
         }
-        $stage = $this->stages[self::plain($found['stage'])] ?? null;
-        if ('' !== $found['stage'] && null === $stage) {
-            $doubts[] = \sprintf('"%s" is no stage; expected first year, developing or full', $found['stage']);
+        $stage = $this->stages[self::plain($text('stage'))] ?? null;
+        if ('' !== $text('stage') && null === $stage) {
+            $doubts[] = \sprintf('"%s" is no stage; expected first year, developing or full', $text('stage'));
         }
         $limits = null;
-        if ('' !== $found['limits']) {
+        if ('' !== $text('limits')) {
             try {
-                $range = Range::parse($found['limits']);
+                $range = Range::parse($text('limits'));
                 $limits = $range->lowest->text().' to '.$range->highest->text();
             } catch (PlayerError) {
-                $doubts[] = \sprintf('"%s" is no range; expected for example "G3 to E5"', $found['limits']);
+                $doubts[] = \sprintf('"%s" is no range; expected for example "G3 to E5"', $text('limits'));
             }
         }
         $setups = [];
         $known = null === $instrument ? [] : array_keys($this->instruments->setups($instrument));
-        foreach (array_filter(array_map(trim(...), (array) preg_split('/[,;+]/', $found['setup'])), static fn (string $one): bool => '' !== $one) as $one) {
+        foreach (array_filter(array_map(trim(...), explode('+', strtr($text('setup'), [',' => '+', ';' => '+']))), static fn (string $one): bool => '' !== $one) as $one) {
             \in_array($one, $known, true) ? $setups[] = $one : $doubts[] = \sprintf('"%s" is no set-up of this instrument', $one);
         }
-        $track = \in_array(self::plain($found['track']), ['', 'beginner', 'classical', 'jazz'], true) ? self::plain($found['track']) : '';
-        if ('' !== $found['track'] && '' === $track) {
-            $doubts[] = \sprintf('"%s" is no track; expected beginner, classical or jazz', $found['track']);
+        $track = \in_array(self::plain($text('track')), ['', 'beginner', 'classical', 'jazz'], true) ? self::plain($text('track')) : '';
+        if ('' !== $text('track') && '' === $track) {
+            $doubts[] = \sprintf('"%s" is no track; expected beginner, classical or jazz', $text('track'));
         }
 
-        return new PlayerRow($name, $instrument, Stage::from($stage ?? Stage::Full->value), $setups, $limits, mb_substr($found['section'], 0, 40), $track, [] === $doubts ? null : implode('; ', $doubts));
+        return new PlayerRow($name, $instrument, Stage::from($stage ?? Stage::Full->value), $setups, $limits, mb_substr($text('section'), 0, 40), $track, [] === $doubts ? null : implode('; ', $doubts));
     }
 
     /**
@@ -195,11 +209,11 @@ final class PlayerList
     private function kind(string $cell, array $found): ?string
     {
         return match (true) {
-            [] !== $this->named($cell) && '' === $found['instrument'] => 'instrument',
-            isset($this->stages[self::plain($cell)]) && '' === $found['stage'] => 'stage',
+            [] !== $this->named($cell) && '' === ($found['instrument'] ?? '') => 'instrument',
+            isset($this->stages[self::plain($cell)]) && '' === ($found['stage'] ?? '') => 'stage',
             self::isRange($cell) => 'limits',
-            '' === $found['name'] => 'name',
-            '' === $found['instrument'] => 'instrument',
+            '' === ($found['name'] ?? '') => 'name',
+            '' === ($found['instrument'] ?? '') => 'instrument',
             default => null,
         };
     }
@@ -228,7 +242,7 @@ final class PlayerList
         for ($at = 0, $count = \count($words); $at < $count;) {
             for ($length = min(4, $count - $at); $length > 0; --$length) {
                 $part = implode(' ', \array_slice($words, $at, $length));
-                if (($at > 0 || [] === $rest) && $at > 0 && ([] !== $this->named($part) || (isset($this->stages[self::plain($part)]) && !ctype_digit($part)))) {
+                if ($at > 0 && ([] !== $this->named($part) || (isset($this->stages[self::plain($part)]) && !ctype_digit($part)))) {
                     $cells[] = $part;
                     $at += $length;
                     continue 2;

@@ -11,14 +11,17 @@ use SwiftReed\Pitch\PitchError;
 /**
  * One thing that an occasion asks.
  */
-final readonly class Condition
+final class Condition
 {
+    /** @var list<ConditionKind> */
+    private static array $longestFirst = [];
+
     /**
      * @param list<int>    $notes   written notes: MIDI numbers, or pitch classes 0 to 11 where no octave is named
      * @param list<string> $touches ids of touches
      * @param float        $number  notes a second for a speed, positions for a throw
      */
-    private function __construct(public ConditionKind $kind, public array $notes, public array $touches, public float $number)
+    private function __construct(public readonly ConditionKind $kind, public readonly array $notes, public readonly array $touches, public readonly float $number)
     {
     }
 
@@ -50,13 +53,13 @@ final readonly class Condition
     /** @return list<ConditionKind> so that "beside held" is not read as "beside" */
     private static function longestFirst(): array
     {
-        static $kinds = [];
-        if ([] === $kinds) {
+        if ([] === self::$longestFirst) {
             $kinds = ConditionKind::cases();
             usort($kinds, static fn (ConditionKind $a, ConditionKind $b): int => \strlen($b->value) <=> \strlen($a->value));
+            self::$longestFirst = $kinds;
         }
 
-        return $kinds;
+        return self::$longestFirst;
     }
 
     private static function note(string $name): int

@@ -22,6 +22,8 @@ final class Spoken
     private array $naming = [];
     /** @var array<string, list<array{list<string>, list<string>}>> instruments' names and ids, by their first word */
     private array $players = [];
+    /** @var list<string> */
+    private array $playerNames = [];
     /** @var array<string, string> what short forms within a key stand for */
     public readonly array $short;
     /** @var list<string> tonics that are asked about where a line has none */
@@ -49,6 +51,7 @@ final class Spoken
                 $players[strtr($id, '-', ' ')] ??= [$id];
             }
         }
+        $this->playerNames = array_map(strval(...), array_keys($players));
         foreach ($players as $name => $ids) {
             foreach (self::plurals((string) $name) as $form) {
                 $words = explode(' ', $form);
@@ -141,6 +144,12 @@ final class Spoken
         }
 
         return $found;
+    }
+
+    /** @return list<string> what instruments are called, without their plurals */
+    public function playerNames(): array
+    {
+        return $this->playerNames;
     }
 
     /**

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace App\Account;
 
 use App\Band\Band;
-use App\Band\OpenBand;
 use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\HttpFoundation\Request;
@@ -18,7 +17,7 @@ final class Arrivals
     /** Tables whose rows of before there were bands wait for the first director. */
     private const WAITING = ['saved_study', 'study_sheet', 'own_pattern', 'pinned_fingering', 'remark', 'school_of_habits', 'removed', 'chair', 'player'];
 
-    public function __construct(private readonly EntityManagerInterface $entities, private readonly Phrases $phrases, private readonly Security $security, private readonly Audit $audit, private readonly OpenBand $open, private readonly Gate $gate)
+    public function __construct(private readonly EntityManagerInterface $entities, private readonly Phrases $phrases, private readonly Security $security, private readonly Audit $audit, private readonly Gate $gate)
     {
     }
 

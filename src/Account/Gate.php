@@ -7,6 +7,7 @@ namespace App\Account;
 use App\Band\Band;
 use App\Band\BandRepository;
 use App\Band\OpenBand;
+use Doctrine\DBAL\Connection;
 use Doctrine\DBAL\Exception as DatabaseError;
 use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
@@ -26,7 +27,7 @@ final class Gate
     /** Where a session keeps which band is open. */
     public const BAND = 'band';
 
-    public function __construct(private readonly Security $security, private readonly OpenBand $open, private readonly BandRepository $bands, private readonly UrlGeneratorInterface $addresses)
+    public function __construct(private readonly Security $security, private readonly OpenBand $open, private readonly BandRepository $bands, private readonly UrlGeneratorInterface $addresses, private readonly Connection $database)
     {
     }
 
@@ -76,6 +77,9 @@ final class Gate
             return;
         }
         $request = $event->getRequest();
+        if (null === $this->open->person()) {
+            $this->database->fetchOne('SELECT 1'); // whoever is not known because the database is away is told so
+        }
         if (null !== $may && null === $this->open->person() && $request->isMethod('GET') && null === $request->headers->get('HX-Request')) {
             $to = new RedirectResponse($this->addresses->generate('sign_in', ['back' => $request->getRequestUri()]));
             $event->setController(static fn (): RedirectResponse => $to);

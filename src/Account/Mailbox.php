@@ -32,7 +32,8 @@ final class Mailbox
     /** @return list<array{date: string, subject: string, text: string}> the newest first */
     public function letters(Account $of): array
     {
-        $files = glob($this->folder.'/'.$of->getId().'/*.json');
+        $found = glob($this->folder.'/'.$of->getId().'/*.json');
+        $files = false === $found ? [] : $found;
         rsort($files);
         $letters = [];
         foreach (\array_slice($files, 0, self::MOST) as $file) {

@@ -36,7 +36,7 @@ final class SessionStore implements \SessionHandlerInterface, \SessionUpdateTime
         return (string) $this->orElse('', static function (PdoSessionHandler $kept) use ($id): string {
             $kept->open('', '');
 
-            return $kept->read($id);
+            return (string) $kept->read($id);
         });
     }
 
@@ -50,7 +50,7 @@ final class SessionStore implements \SessionHandlerInterface, \SessionUpdateTime
         return (bool) $this->orElse(true, static fn (PdoSessionHandler $kept): bool => $kept->destroy($id));
     }
 
-    public function gc(int $max_lifetime): int|false
+    public function gc(int $max_lifetime): int
     {
         return (int) $this->orElse(0, static fn (PdoSessionHandler $kept): int|false => $kept->gc($max_lifetime));
     }

@@ -24,6 +24,8 @@ final class Notebook implements ResetInterface
     private array $kept = [];
     /** @var array<string, list<string>> by instrument: the tables that have something on it */
     private array $noted = [];
+    /** @var list<string>|null */
+    private ?array $instruments = null;
 
     public function __construct(private readonly PinnedFingeringRepository $pins, private readonly RemarkRepository $remarks, private readonly ChairRepository $chairs, private readonly OwnPatternRepository $patterns, private readonly SchoolOfHabitsRepository $schools, private readonly Connection $database, private readonly OpenBand $open)
     {
@@ -53,6 +55,7 @@ final class Notebook implements ResetInterface
     {
         $this->kept = [];
         $this->noted = [];
+        $this->instruments = null;
     }
 
     /** @return list<Chair> of this instrument; a player sees none but those of his own */
@@ -63,6 +66,19 @@ final class Notebook implements ResetInterface
         }
         try {
             return $this->has('chair', $instrument) ? $this->chairs->of($instrument) : [];
+        } catch (DatabaseError) {
+            return [];
+        }
+    }
+
+    /** @return list<string> ids of the instruments that are played in the open band; of a player, his own */
+    public function instruments(): array
+    {
+        if (null === $this->open->band()) {
+            return [];
+        }
+        try {
+            return $this->instruments ??= null === $this->open->player() ? $this->chairs->instruments() : array_map(static fn (Chair $one): string => $one->getInstrument(), $this->open->player()->chairs());
         } catch (DatabaseError) {
             return [];
         }

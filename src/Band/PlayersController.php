@@ -266,7 +266,7 @@ final class PlayersController extends AbstractController
     /** @param array<mixed> $typed */
     private function page(array $typed = [], string $problem = ''): Response
     {
-        return $this->render('band/players.html.twig', ['band' => $this->open->required(), 'players' => $this->roster->inScoreOrder(), 'left' => $this->roster->left(), 'families' => $this->instruments->names(), 'names' => $this->names(), 'typed' => $typed, 'problem' => $problem], new Response(status: '' === $problem ? Response::HTTP_OK : Response::HTTP_UNPROCESSABLE_ENTITY));
+        return $this->render('band/players.html.twig', ['band' => $this->open->required(), 'players' => $this->roster->inScoreOrder(), 'left' => $this->roster->left(), 'families' => $this->instruments->names(), 'typed' => $typed, 'problem' => $problem], new Response(status: '' === $problem ? Response::HTTP_OK : Response::HTTP_UNPROCESSABLE_ENTITY));
     }
 
     /** @param array<mixed> $typed */
@@ -277,12 +277,6 @@ final class PlayersController extends AbstractController
             $setups[$chair->getId()] = $this->instruments->setupGroups($chair->getInstrument());
         }
 
-        return $this->render('band/player.html.twig', ['player' => $player, 'setups' => $setups, 'families' => $this->instruments->names(), 'names' => $this->names(), 'typed' => $typed, 'problem' => $problem, 'link' => $link, 'is_public' => null !== $this->hosts->publicAddress()], new Response(status: $status ?? ('' === $problem ? Response::HTTP_OK : Response::HTTP_UNPROCESSABLE_ENTITY)));
-    }
-
-    /** @return array<string, string> names of the instruments by id */
-    private function names(): array
-    {
-        return array_column(array_merge(...array_values($this->instruments->names())), 'name', 'id');
+        return $this->render('band/player.html.twig', ['player' => $player, 'setups' => $setups, 'families' => $this->instruments->names(), 'typed' => $typed, 'problem' => $problem, 'link' => $link, 'is_public' => null !== $this->hosts->publicAddress()], new Response(status: $status ?? ('' === $problem ? Response::HTTP_OK : Response::HTTP_UNPROCESSABLE_ENTITY)));
     }
 }

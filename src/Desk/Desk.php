@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace App\Desk;
 
 use App\Band\Notebook;
+use App\Band\OpenBand;
+use App\Band\Usual;
 use App\Engraving\SecondRow;
 use SwiftReed\Fingering\OwnFingerings;
 use SwiftReed\Fingering\Pin;
@@ -40,9 +42,12 @@ use SwiftReed\Study\StudyError;
 final class Desk
 {
     private readonly KeyOrder $order;
+    /** Half steps from a key to the next one. */
+    private readonly int $keyStep;
 
-    public function __construct(private readonly PartBuilder $parts, private readonly InstrumentLibrary $instruments, private readonly DataFolder $data, private readonly Notebook $notebook)
+    public function __construct(private readonly PartBuilder $parts, private readonly InstrumentLibrary $instruments, private readonly DataFolder $data, private readonly Notebook $notebook, OpenBand $open)
     {
+        $this->keyStep = Usual::KEY_ORDERS[$open->usual()->keyOrder] ?? Usual::KEY_ORDERS[Usual::BY_FOURTHS];
         $this->order = new KeyOrder($parts->scales);
     }
 
@@ -319,9 +324,13 @@ final class Desk
         return array_map($this->instruments->instrument(...), $this->bandIds());
     }
 
-    /** @return list<string> */
+    /** @return list<string> what the players of the open band play, in score order; the shipped list where there is no band, or nobody in it */
     private function bandIds(): array
     {
+        $played = $this->notebook->instruments();
+        if ([] !== $played) {
+            return array_values(array_intersect($this->instruments->ids(), $played));
+        }
         $band = $this->data->read('band')['band'] ?? [];
 
         return array_map(static fn (mixed $id): string => \is_string($id) ? $id : '', array_values(\is_array($band) ? $band : []));
@@ -409,7 +418,7 @@ final class Desk
         }
     }
 
-    /** The same line, so many keys further in the circle of fourths. */
+    /** The same line, so many keys further in the order that the director usually takes. */
     private function nextKey(string $line, int $steps): string
     {
         try {
@@ -417,10 +426,10 @@ final class Desk
         } catch (StudyLineError) {
             return $line;
         }
-        $keys = array_values(PacketTable::lines());
-        foreach ($keys as $i => $tonic) {
-            if ($tonic->pitchClass() === $parsed->tonic()->pitchClass()) {
-                return $parsed->onTonic($keys[($i + $steps + 12) % 12])->text();
+        $class = ($parsed->tonic()->pitchClass() + $steps * $this->keyStep + 24) % 12;
+        foreach (PacketTable::lines() as $tonic) {
+            if ($tonic->pitchClass() === $class) {
+                return $parsed->onTonic($tonic)->text();
             }
         }
 

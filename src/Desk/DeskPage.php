@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Desk;
 
 use App\Band\Notebook;
+use App\Band\OpenBand;
 use App\Engraving\EngravingError;
 use App\Engraving\Legend;
 use App\Engraving\PageMaker;
@@ -40,7 +41,7 @@ final class DeskPage
     public const WIDE = 16;
     public const NARROW = 8;
 
-    public function __construct(private readonly Desk $desk, private readonly PageMaker $pages, private readonly Notebook $notebook, private readonly SavedStudyRepository $studies, private readonly StudySheetRepository $sheets)
+    public function __construct(private readonly Desk $desk, private readonly PageMaker $pages, private readonly Notebook $notebook, private readonly SavedStudyRepository $studies, private readonly StudySheetRepository $sheets, private readonly OpenBand $open)
     {
     }
 
@@ -51,7 +52,20 @@ final class DeskPage
      */
     public function asked(array $query): DeskState
     {
-        return $this->changed($this->chosen(DeskState::of($query), isset($query['stage'])), $query['set'] ?? []);
+        return $this->changed($this->chosen(DeskState::of(isset($query['line']) ? $query : $query + $this->usual()), isset($query['stage'])), $query['set'] ?? []);
+    }
+
+    /**
+     * What the director of the open band begins with, where nothing is said yet. From there on the address says it.
+     *
+     * @return array<string, string>
+     */
+    private function usual(): array
+    {
+        $usual = $this->open->usual();
+        $letters = ['affected' => 'r', 'habit' => 'h', 'none' => ''][$usual->reminders] ?? 'r';
+
+        return ['line' => DeskState::LINE.(null === $usual->tempo ? '' : ', quarter = '.$usual->tempo), 'rows' => strtr(DeskState::ROWS, ['r' => $letters]), 'speak' => $usual->speaksOwn ? 'own' : ''];
     }
 
     /**
@@ -94,7 +108,7 @@ final class DeskPage
     public function sheets(): array
     {
         try {
-            return $this->sheets->newestFirst();
+            return $this->open->isLed() ? $this->sheets->newestFirst() : [];
         } catch (DatabaseError) {
             return [];
         }

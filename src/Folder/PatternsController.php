@@ -75,8 +75,8 @@ final class PatternsController extends AbstractController
         $text = null === Forms::problem($form) ? substr(PatternParser::parse($cell)->text, 5) : '';
         $known = $this->own->named($name);
         $problem = Forms::problem($form);
-        if (null === $problem && null !== $known && $known->getCell() !== $text && !$request->request->getBoolean('instead')) {
-            $problem = \sprintf('A pattern "%s" is kept already, with the cell "%s"; it stays as it is. Give another name, or remove that one first.', $name, $known->getCell());
+        if (null === $problem && null !== $known && $known->getCell() !== $text && $request->request->getString('changes') !== $name) {
+            $problem = \sprintf('A pattern "%s" is kept already, with the cell "%s"; it stays as it is. Give another name, or press Change beside that one.', $name, $known->getCell());
         }
         if (null !== $problem) {
             return $this->render('shared/error.html.twig', ['title' => 'Not kept', 'sentence' => $problem, 'again' => ['action' => $this->generateUrl('pattern_save'), 'fields' => ['name' => $name, 'cell' => $cell]]], new Response(status: 422));

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Tests\Band;
 
-use Symfony\Bundle\FrameworkBundle\KernelBrowser;
+use App\Tests\Shared\Visits;
 use Symfony\Bundle\FrameworkBundle\Test\WebTestCase;
 use Symfony\Component\HttpFoundation\File\UploadedFile;
 
@@ -14,19 +14,20 @@ use Symfony\Component\HttpFoundation\File\UploadedFile;
  */
 final class SchoolsTest extends WebTestCase
 {
-    private KernelBrowser $browser;
+    use Visits;
 
     protected function setUp(): void
     {
         $this->browser = self::createClient();
         $this->browser->disableReboot();
-        self::getContainer()->get('doctrine.dbal.default_connection')->executeStatement('TRUNCATE pinned_fingering, player, school_of_habits CASCADE');
+        self::emptied();
+        $this->comeIn();
     }
 
     /** @param array<string, string> $desk */
     private function pin(array $desk, string $pin): string
     {
-        $this->browser->request('POST', '/pins', $desk + ['pin' => $pin]);
+        $this->post('/pins', $desk + ['pin' => $pin]);
         self::assertResponseStatusCodeSame(303);
 
         return urldecode((string) $this->browser->getResponse()->headers->get('Location'));
@@ -67,12 +68,12 @@ final class SchoolsTest extends WebTestCase
     public function testASchoolIsKeptTakenOverGivenAwayBroughtInAndRemoved(): void
     {
         $desk = ['line' => 'own A major, 2 octaves', 'for' => 'clarinet-bb'];
-        $this->browser->request('POST', '/schools', $desk + ['name' => 'Nothing yet']);
+        $this->post('/schools', $desk + ['name' => 'Nothing yet']);
         self::assertResponseStatusCodeSame(422);
         self::assertSelectorTextContains('.sentence', 'for example');
         $this->pin($desk, 'B4 = rE');
         $this->pin($desk, 'C5 = lF');
-        $this->browser->request('POST', '/schools', $desk + ['name' => 'Right hand first']);
+        $this->post('/schools', $desk + ['name' => 'Right hand first']);
         self::assertResponseStatusCodeSame(303);
         $page = $this->browser->request('GET', '/desk', $desk);
         self::assertSelectorTextContains('.notebook', 'Right hand first');
@@ -83,10 +84,10 @@ final class SchoolsTest extends WebTestCase
         self::getContainer()->get('doctrine.dbal.default_connection')->executeStatement('TRUNCATE pinned_fingering, school_of_habits CASCADE');
         $file = (string) tempnam(sys_get_temp_dir(), 'school');
         file_put_contents($file, $json);
-        $this->browser->request('POST', '/schools/bring', $desk, ['file' => new UploadedFile($file, 'school.json', 'application/json', null, true)]);
+        $this->post('/schools/bring', $desk, ['file' => new UploadedFile($file, 'school.json', 'application/json', null, true)]);
         self::assertResponseStatusCodeSame(303);
-        $this->browser->request('POST', '/players', $desk + ['name' => 'First chair']);
-        $his = urldecode((string) $this->browser->getResponse()->headers->get('Location'));
+        $this->post('/band/players', ['name' => 'First chair', 'instrument' => 'clarinet-bb', 'stage' => 'full']);
+        $his = '/desk?'.http_build_query($desk + ['player' => self::database()->fetchOne('SELECT id FROM chair')]);
         $page = $this->browser->request('GET', $his);
         $this->browser->submit($page->selectButton('take it over for this player')->form());
         $page = $this->browser->request('GET', $his);
@@ -95,13 +96,13 @@ final class SchoolsTest extends WebTestCase
         // As a second row, and away with it.
         $id = (string) self::getContainer()->get('doctrine.dbal.default_connection')->fetchOne('SELECT id FROM school_of_habits');
         self::assertStringContainsString('or, Right hand first:', $this->browser->request('GET', '/desk', $desk + ['other' => 'school:'.$id])->filter('.music')->text());
-        $this->browser->request('POST', '/schools/'.$id.'/remove', $desk);
+        $this->post('/schools/'.$id.'/remove', $desk);
         self::assertSame(0, (int) self::getContainer()->get('doctrine.dbal.default_connection')->fetchOne('SELECT COUNT(*) FROM school_of_habits'));
         $this->browser->request('GET', '/schools/'.$id.'.json');
         self::assertResponseStatusCodeSame(404);
         foreach (['no json', '{"version": 2}', '{"version": 1, "school": "x", "instrument": "clarinet-bb", "habits": ["9 = lE"]}', '{"version": 1, "school": "x", "instrument": "clarinet-bb", "habits": []}'] as $bad) {
             file_put_contents($file, $bad);
-            $this->browser->request('POST', '/schools/bring', $desk, ['file' => new UploadedFile($file, 'school.json', 'application/json', null, true)]);
+            $this->post('/schools/bring', $desk, ['file' => new UploadedFile($file, 'school.json', 'application/json', null, true)]);
             self::assertResponseStatusCodeSame(422, $bad);
             self::assertSelectorTextContains('.sentence', 'for example');
         }

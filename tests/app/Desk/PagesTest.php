@@ -6,19 +6,20 @@ namespace App\Tests\Desk;
 
 use App\Folder\SavedStudy;
 use App\Folder\SavedStudyRepository;
+use App\Tests\Shared\Visits;
 use PHPUnit\Framework\Attributes\DataProvider;
-use Symfony\Bundle\FrameworkBundle\KernelBrowser;
 use Symfony\Bundle\FrameworkBundle\Test\WebTestCase;
 
 final class PagesTest extends WebTestCase
 {
-    private KernelBrowser $browser;
+    use Visits;
 
     protected function setUp(): void
     {
         $this->browser = self::createClient();
         $this->browser->disableReboot();
-        self::getContainer()->get('doctrine.dbal.default_connection')->executeStatement('TRUNCATE saved_study, pinned_fingering, remark, player, own_pattern, study_sheet, school_of_habits CASCADE');
+        self::emptied();
+        $this->comeIn();
     }
 
     public function testTheDeskShowsTheLineForTheInstrument(): void
@@ -87,7 +88,7 @@ final class PagesTest extends WebTestCase
 
     public function testAStudyIsSavedFoundChangedAndDeletedWithUndo(): void
     {
-        $this->browser->request('POST', '/folder', ['name' => '  Warm-up  ', 'line' => 'concert  bb MAJOR', 'for' => 'trumpet-bb']);
+        $this->post('/folder', ['name' => '  Warm-up  ', 'line' => 'concert  bb MAJOR', 'for' => 'trumpet-bb']);
         self::assertResponseStatusCodeSame(303);
         $study = $this->only();
         self::assertSame(['Warm-up', 'concert Bb major'], [$study->getName(), $study->getLine()]);
@@ -97,15 +98,15 @@ final class PagesTest extends WebTestCase
         $this->browser->request('GET', '/folder', ['q' => 'flute']);
         self::assertSelectorTextContains('.empty', 'Nothing in the folder');
 
-        $this->browser->request('POST', '/folder/'.$study->getId(), ['name' => 'Warm-up', 'line' => 'concert F', 'for' => 'trumpet-bb', 'version' => (string) $study->getVersion()]);
+        $this->post('/folder/'.$study->getId(), ['name' => 'Warm-up', 'line' => 'concert F', 'for' => 'trumpet-bb', 'version' => (string) $study->getVersion()]);
         self::assertResponseStatusCodeSame(303);
         self::assertSame('concert F', $this->only()->getLine());
 
-        $this->browser->request('POST', '/folder/'.$study->getId().'/rename', ['name' => 'Other']);
-        $this->browser->request('POST', '/folder/'.$study->getId().'/duplicate');
+        $this->post('/folder/'.$study->getId().'/rename', ['name' => 'Other']);
+        $this->post('/folder/'.$study->getId().'/duplicate');
         self::assertCount(2, $this->all());
 
-        $this->browser->request('POST', '/folder/'.$study->getId().'/delete');
+        $this->post('/folder/'.$study->getId().'/delete');
         $page = $this->browser->followRedirect();
         self::assertStringContainsString('Removed: Other', $page->filter('.undo')->text());
         self::assertSame(['Other (copy)'], array_map(static fn (SavedStudy $one): string => $one->getName(), $this->all()));
@@ -116,22 +117,22 @@ final class PagesTest extends WebTestCase
     public function testTheOrderIsTheUsersOwn(): void
     {
         foreach (['one', 'two', 'three'] as $name) {
-            $this->browser->request('POST', '/folder', ['name' => $name, 'line' => 'concert C']);
+            $this->post('/folder', ['name' => $name, 'line' => 'concert C']);
         }
         $versions = array_map(static fn (SavedStudy $one): int => $one->getVersion(), $this->all());
-        $this->browser->request('POST', '/folder/'.$this->all()[2]->getId().'/move/up');
-        $this->browser->request('POST', '/folder/'.$this->all()[0]->getId().'/move/up');
+        $this->post('/folder/'.$this->all()[2]->getId().'/move/up');
+        $this->post('/folder/'.$this->all()[0]->getId().'/move/up');
         self::assertSame(['one', 'three', 'two'], array_map(static fn (SavedStudy $one): string => $one->getName(), $this->all()));
         self::assertSame($versions, array_map(static fn (SavedStudy $one): int => $one->getVersion(), $this->all()), 'moving is no change of a study');
     }
 
     public function testTwoPeopleChangingTheSameStudyGetAConflictNotASilentOverwrite(): void
     {
-        $this->browser->request('POST', '/folder', ['name' => 'Shared', 'line' => 'concert C']);
+        $this->post('/folder', ['name' => 'Shared', 'line' => 'concert C']);
         $study = $this->only();
         $change = ['name' => 'Shared', 'for' => 'flute', 'version' => (string) $study->getVersion()];
-        $this->browser->request('POST', '/folder/'.$study->getId(), $change + ['line' => 'concert D']);
-        $page = $this->browser->request('POST', '/folder/'.$study->getId(), $change + ['line' => 'concert E']);
+        $this->post('/folder/'.$study->getId(), $change + ['line' => 'concert D']);
+        $page = $this->post('/folder/'.$study->getId(), $change + ['line' => 'concert E']);
         self::assertResponseStatusCodeSame(409);
         self::assertStringContainsString('concert E', $page->filter('.versions')->text());
         self::assertSame('concert D', $this->only()->getLine());
@@ -142,7 +143,7 @@ final class PagesTest extends WebTestCase
     public function testWhatCannotBeSavedIsRefusedAndKept(): void
     {
         foreach ([['name' => '', 'line' => 'concert C'], ['name' => str_repeat('n', 121), 'line' => 'concert C'], ['name' => 'x', 'line' => 'concert H'], ['name' => 'x', 'line' => 'concert C', 'for' => 'kazoo']] as $fields) {
-            $page = $this->browser->request('POST', '/folder', $fields);
+            $page = $this->post('/folder', $fields);
             self::assertResponseStatusCodeSame(422);
             self::assertSame($fields['line'], $page->filter('input[name=line]')->attr('value'));
             self::assertSame([], $this->all());
@@ -152,7 +153,7 @@ final class PagesTest extends WebTestCase
     public function testAnotherSiteCannotChangeAnything(): void
     {
         foreach (['HTTP_ORIGIN' => 'http://elsewhere.example', 'HTTP_SEC_FETCH_SITE' => 'cross-site'] as $header => $value) {
-            $this->browser->request('POST', '/folder', ['name' => 'x', 'line' => 'concert C'], [], [$header => $value]);
+            $this->post('/folder', ['name' => 'x', 'line' => 'concert C'], [], [$header => $value]);
             self::assertResponseStatusCodeSame(403);
         }
         self::assertSame([], $this->all());
@@ -181,9 +182,9 @@ final class PagesTest extends WebTestCase
     public function testAPinIsKeptHonouredListedAndRemoved(): void
     {
         $desk = ['line' => 'own A major, 2 octaves', 'for' => 'clarinet-bb'];
-        $this->browser->request('POST', '/pins', $desk + ['pin' => 'B4 = rE']);
+        $this->post('/pins', $desk + ['pin' => 'B4 = rE']);
         self::assertResponseStatusCodeSame(303);
-        $this->browser->request('POST', '/pins', $desk + ['pin' => '1 = LT L1 L2 L3 R1 R2']);
+        $this->post('/pins', $desk + ['pin' => '1 = LT L1 L2 L3 R1 R2']);
         $page = $this->browser->request('GET', '/desk', $desk);
         self::assertStringContainsString('right E and B key', (string) $page->filter('.note-region')->eq(8)->attr('aria-label'));
         self::assertCount(2, $page->filter('.notebook .noted'));
@@ -196,7 +197,7 @@ final class PagesTest extends WebTestCase
         $page = $this->browser->request('GET', '/desk', $desk);
         self::assertStringContainsString('left E and B key', (string) $page->filter('.note-region')->eq(8)->attr('aria-label'));
         foreach (['B4', 'B4 = bis', 'H = x', 'D4 flat 200'] as $nonsense) {
-            $this->browser->request('POST', '/pins', $desk + ['pin' => $nonsense]);
+            $this->post('/pins', $desk + ['pin' => $nonsense]);
             self::assertResponseStatusCodeSame(422);
         }
     }
@@ -204,12 +205,12 @@ final class PagesTest extends WebTestCase
     public function testAPlayersHabitsAreHisAlone(): void
     {
         $desk = ['line' => 'own A major, 2 octaves', 'for' => 'clarinet-bb', 'setup' => 'lEb', 'stage' => 'developing'];
-        $this->browser->request('POST', '/players', $desk + ['name' => 'Third chair']);
+        $this->post('/band/players', ['name' => 'Third chair', 'instrument' => 'clarinet-bb', 'setup' => ['lEb'], 'stage' => 'developing']);
         self::assertResponseStatusCodeSame(303);
-        $page = $this->browser->followRedirect();
-        $id = (string) $page->filter('#who option[selected]')->attr('value');
+        $id = (string) self::database()->fetchOne('SELECT id FROM chair');
+        $page = $this->browser->request('GET', '/desk', ['line' => $desk['line'], 'for' => 'clarinet-bb', 'player' => $id]);
         self::assertSame('Third chair', $page->filter('#who option[selected]')->text());
-        $this->browser->request('POST', '/pins', $desk + ['player' => $id, 'pin' => 'B4 = rE']);
+        $this->post('/pins', $desk + ['player' => $id, 'pin' => 'B4 = rE']);
         $his = $this->browser->request('GET', '/desk', ['line' => $desk['line'], 'player' => $id]);
         self::assertStringContainsString('right E and B key', (string) $his->filter('.note-region')->eq(8)->attr('aria-label'));
         self::assertStringContainsString('Third chair only', $his->filter('.notebook')->text());
@@ -217,10 +218,10 @@ final class PagesTest extends WebTestCase
         self::assertSame('developing', $his->filter('#stage option[selected]')->attr('value'));
         $section = $this->browser->request('GET', '/desk', ['line' => $desk['line'], 'for' => 'clarinet-bb']);
         self::assertStringContainsString('left E and B key', (string) $section->filter('.note-region')->eq(8)->attr('aria-label'));
-        $this->browser->request('POST', '/players/'.$id.'/remove', $desk);
+        $this->post('/band/players/'.self::database()->fetchOne('SELECT player_id FROM chair').'/remove');
         self::assertResponseStatusCodeSame(303);
         self::assertSame(0, (int) self::getContainer()->get('doctrine.dbal.default_connection')->fetchOne('SELECT COUNT(*) FROM pinned_fingering'), 'the habits go with the player');
-        $this->browser->request('POST', '/players', $desk + ['name' => '  ']);
+        $this->post('/band/players', ['name' => '  ', 'instrument' => 'flute', 'stage' => 'full']);
         self::assertResponseStatusCodeSame(422);
         self::assertStringContainsString('expected 1 to 60', $this->browser->getCrawler()->text());
     }
@@ -235,7 +236,7 @@ final class PagesTest extends WebTestCase
 
     public function testAHabitOfAnotherSetupDoesNotStopThePage(): void
     {
-        $this->browser->request('POST', '/pins', ['line' => 'own C major, 2 octaves', 'for' => 'horn-f', 'setup' => 'double', 'pin' => 'C5 = T0']);
+        $this->post('/pins', ['line' => 'own C major, 2 octaves', 'for' => 'horn-f', 'setup' => 'double', 'pin' => 'C5 = T0']);
         self::assertResponseStatusCodeSame(303);
         $this->browser->request('GET', '/desk', ['line' => 'own C major, 2 octaves', 'for' => 'horn-f']);
         self::assertResponseIsSuccessful();
@@ -244,7 +245,7 @@ final class PagesTest extends WebTestCase
     public function testAPlayersTendencyChangesTheAdvice(): void
     {
         $desk = ['line' => 'own C major', 'for' => 'trumpet-bb'];
-        $this->browser->request('POST', '/pins', $desk + ['pin' => 'G4 sharp 20']);
+        $this->post('/pins', $desk + ['pin' => 'G4 sharp 20']);
         self::assertResponseStatusCodeSame(303);
         self::assertStringContainsString('20 cents sharp', $this->browser->request('GET', '/desk/note/4', $desk)->text());
         self::assertStringContainsString('32 cents sharp', $this->browser->request('GET', '/desk/note/1', $desk)->text());
@@ -259,8 +260,8 @@ final class PagesTest extends WebTestCase
     public function testRemarksAreKeptShownAndPrinted(): void
     {
         $desk = ['line' => 'own D major', 'for' => 'flute'];
-        $this->browser->request('POST', '/remarks', $desk + ['text' => ' For  the <ear> ', 'note' => '-1']);
-        $this->browser->request('POST', '/remarks', $desk + ['text' => 'Fingers close', 'note' => '2', 'change' => '1']);
+        $this->post('/remarks', $desk + ['text' => ' For  the <ear> ', 'note' => '-1']);
+        $this->post('/remarks', $desk + ['text' => 'Fingers close', 'note' => '2', 'change' => '1']);
         $page = $this->browser->request('GET', '/desk', $desk);
         self::assertStringContainsString('For the <ear>', $page->filter('.notebook')->text());
         self::assertStringContainsString('Fingers close', $this->browser->request('GET', '/desk/note/2', $desk)->text());
@@ -269,14 +270,14 @@ final class PagesTest extends WebTestCase
         file_put_contents((string) $file, $this->browser->getResponse()->getContent());
         self::assertStringContainsString('Change into Note 3, F', (string) shell_exec('pdftotext '.escapeshellarg((string) $file).' -'));
         foreach ([['text' => ''], ['text' => str_repeat('x', 401)], ['text' => 'x', 'note' => '99']] as $fields) {
-            $this->browser->request('POST', '/remarks', $desk + $fields);
+            $this->post('/remarks', $desk + $fields);
             self::assertResponseStatusCodeSame(422);
         }
     }
 
     public function testADrillIsMadeSavedAndLinkedToWhereItCameFrom(): void
     {
-        $this->browser->request('POST', '/folder', ['name' => 'The whole line', 'line' => 'own A major, 2 octaves', 'for' => 'clarinet-bb']);
+        $this->post('/folder', ['name' => 'The whole line', 'line' => 'own A major, 2 octaves', 'for' => 'clarinet-bb']);
         $page = $this->browser->followRedirect();
         $drill = $this->browser->click($page->filter('.hard a.drill')->first()->link());
         self::assertStringContainsString('A drill of A to B', $drill->filter('.paper-head')->text());
@@ -472,11 +473,11 @@ final class PagesTest extends WebTestCase
 
     public function testTheLineIsAddedToASheet(): void
     {
-        $this->browser->request('POST', '/sheets/add', ['line' => 'concert F major, thirds', 'for' => 'flute']);
+        $this->post('/sheets/add', ['line' => 'concert F major, thirds', 'for' => 'flute']);
         self::assertResponseStatusCodeSame(303);
         $page = $this->browser->followRedirect();
         $id = basename((string) parse_url((string) $this->browser->getHistory()->current()->getUri(), \PHP_URL_PATH));
-        $this->browser->request('POST', '/sheets/add', ['line' => 'concert Bb arpeggio', 'for' => 'flute', 'sheet' => $id]);
+        $this->post('/sheets/add', ['line' => 'concert Bb arpeggio', 'for' => 'flute', 'sheet' => $id]);
         self::assertSame("concert F major, thirds\nconcert Bb arpeggio", $this->browser->followRedirect()->filter('textarea[name=lines]')->text(null, false));
     }
 
@@ -498,9 +499,12 @@ final class PagesTest extends WebTestCase
 
     public function testPatternsAreKeptChangedSharedAndRemoved(): void
     {
-        $this->browser->request('POST', '/patterns', ['name' => 'Ours', 'cell' => ' 1 3  2 1 / 1 6, ']);
+        $this->post('/patterns', ['name' => 'Ours', 'cell' => ' 1 3  2 1 / 1 6, ']);
         self::assertResponseStatusCodeSame(303);
-        $this->browser->request('POST', '/patterns', ['name' => 'Ours', 'cell' => '1 3 2 1 / 1 7,']);
+        $this->post('/patterns', ['name' => 'Ours', 'cell' => '1 3 2 1 / 1 7,']);
+        self::assertResponseStatusCodeSame(422);
+        self::assertStringContainsString('kept already', $this->browser->getCrawler()->text(), 'one name is one pattern, and none goes without a word');
+        $this->post('/patterns', ['name' => 'Ours', 'cell' => '1 3 2 1 / 1 7,', 'changes' => 'Ours']);
         $this->browser->request('GET', '/patterns.json');
         $file = (string) $this->browser->getResponse()->getContent();
         self::assertSame([['name' => 'Ours', 'cell' => '1 3 2 1 / 1 7,']], json_decode($file, true)['patterns']);
@@ -508,15 +512,15 @@ final class PagesTest extends WebTestCase
         $page = $this->browser->request('GET', '/patterns');
         self::assertStringContainsString('Ours', $page->filter('.pattern-list')->first()->text());
         $this->browser->submit($page->filter('[aria-label="Remove Ours"]')->form());
-        $this->browser->request('POST', '/patterns/import', ['text' => $file]);
+        $this->post('/patterns/import', ['text' => $file]);
         self::assertResponseStatusCodeSame(303);
         self::assertStringContainsString('1 3 2 1 / 1 7,', $this->browser->request('GET', '/patterns')->filter('.pattern-list')->first()->text());
         foreach (['nonsense', '{"patterns": [{"name": "x"}]}', '{"patterns": [{"name": "x", "cell": "1 zz"}]}', str_repeat('[', 300_000)] as $bad) {
-            $this->browser->request('POST', '/patterns/import', ['text' => $bad]);
+            $this->post('/patterns/import', ['text' => $bad]);
             self::assertResponseStatusCodeSame(422);
             self::assertStringContainsString('expected', $this->browser->getCrawler()->filter('[role=alert]')->text());
         }
-        $this->browser->request('POST', '/patterns', ['name' => 'Bad', 'cell' => '1 zz']);
+        $this->post('/patterns', ['name' => 'Bad', 'cell' => '1 zz']);
         self::assertResponseStatusCodeSame(422);
         self::assertSame('1 zz', $this->browser->getCrawler()->filter('#again-cell')->attr('value'), 'nothing typed is lost');
     }
@@ -524,12 +528,12 @@ final class PagesTest extends WebTestCase
     public function testASheetIsSavedChangedPrintedAndRemoved(): void
     {
         $lines = "concert F major, 2 octaves\nconcert F major, thirds, eighths\n\nconcert F arpeggio";
-        $this->browser->request('POST', '/sheets', ['name' => 'Tuesday', 'lines' => $lines, 'for' => 'trumpet-bb']);
+        $this->post('/sheets', ['name' => 'Tuesday', 'lines' => $lines, 'for' => 'trumpet-bb']);
         self::assertResponseStatusCodeSame(303);
         $page = $this->browser->followRedirect();
         self::assertSame(['1. G major, 2 octaves', '2. G major, thirds, eighths', '3. G major arpeggio'], $page->filter('article h2')->each(static fn ($node): string => $node->text()));
         $id = (string) $page->filter('input[name=id]')->attr('value');
-        $this->browser->request('POST', '/sheets', ['id' => $id, 'name' => 'Wednesday', 'lines' => 'concert F major', 'for' => 'trumpet-bb']);
+        $this->post('/sheets', ['id' => $id, 'name' => 'Wednesday', 'lines' => 'concert F major', 'for' => 'trumpet-bb']);
         self::assertStringContainsString('Wednesday', $this->browser->request('GET', '/sheets')->filter('.studies')->text());
         $moved = $this->browser->request('GET', '/sheets/'.$id, ['for' => 'flute', 'tonic' => 'Bb']);
         self::assertSame('concert Bb major', $moved->filter('textarea')->text());
@@ -538,26 +542,26 @@ final class PagesTest extends WebTestCase
             self::assertResponseIsSuccessful();
             self::assertStringStartsWith($begins, (string) $this->browser->getResponse()->getContent());
         }
-        $this->browser->request('POST', '/sheets', ['name' => 'Bad', 'lines' => "concert F\nconcert X", 'for' => 'flute']);
+        $this->post('/sheets', ['name' => 'Bad', 'lines' => "concert F\nconcert X", 'for' => 'flute']);
         self::assertResponseStatusCodeSame(422);
         self::assertStringContainsString('Line 2 of the sheet', $this->browser->getCrawler()->text());
         self::assertStringContainsString('concert X', $this->browser->getCrawler()->filter('textarea')->text());
-        $this->browser->request('POST', '/sheets/'.$id.'/remove');
+        $this->post('/sheets/'.$id.'/remove');
         self::assertCount(0, $this->browser->request('GET', '/sheets')->filter('.studies li'));
     }
 
     public function testNotesAndFilesAreBroughtIn(): void
     {
-        $this->browser->request('POST', '/bring-in', ['notes' => 'C4 D E F G F E D C', 'for' => 'alto-sax']);
+        $this->post('/bring-in', ['notes' => 'C4 D E F G F E D C', 'for' => 'alto-sax']);
         self::assertResponseIsSuccessful();
         self::assertSelectorTextContains('article', 'own C major, 5 notes');
         $file = tempnam(sys_get_temp_dir(), 'study');
         self::assertIsString($file);
         file_put_contents($file, '<!DOCTYPE x [<!ENTITY a SYSTEM "file:///etc/hostname">]><score-partwise>&a;</score-partwise>');
-        $this->browser->request('POST', '/bring-in', ['for' => 'flute'], ['file' => new \Symfony\Component\HttpFoundation\File\UploadedFile($file, 'study.xml', test: true)]);
+        $this->post('/bring-in', ['for' => 'flute'], ['file' => new \Symfony\Component\HttpFoundation\File\UploadedFile($file, 'study.xml', test: true)]);
         self::assertResponseStatusCodeSame(422);
         self::assertSelectorTextContains('[role=alert]', 'entities of its own');
-        $this->browser->request('POST', '/bring-in', ['notes' => 'C4 X9', 'for' => 'flute']);
+        $this->post('/bring-in', ['notes' => 'C4 X9', 'for' => 'flute']);
         self::assertResponseStatusCodeSame(422);
         self::assertSame('C4 X9', $this->browser->getCrawler()->filter('textarea')->text(), 'nothing typed is lost');
         unlink($file);

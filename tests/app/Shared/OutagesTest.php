@@ -22,7 +22,7 @@ final class OutagesTest extends WebTestCase
             $browser = self::createClient();
             $browser->request('GET', '/desk', ['line' => 'concert D', 'study' => '0193a1f0-0000-7000-8000-000000000000']);
             self::assertResponseIsSuccessful();
-            $page = $browser->request('POST', '/folder', ['name' => 'Keep me', 'line' => 'concert D major']);
+            $page = $browser->request('POST', '/folder', ['name' => 'Keep me', 'line' => 'concert D major'], [], ['HTTP_ORIGIN' => 'http://localhost']);
             self::assertResponseStatusCodeSame(503);
             self::assertStringContainsString('database does not answer', $page->text());
             self::assertSame('concert D major', $page->filter('input[name=line]')->attr('value'));
