@@ -63,6 +63,12 @@ final class LinkController extends AbstractController
         $audit->note('went out');
         $security->logout(false);
 
+        return $this->redirectToRoute('next_player_how', [], Response::HTTP_SEE_OTHER);
+    }
+
+    #[Route('/next-player', name: 'next_player_how', methods: ['GET'])]
+    public function nextHow(): Response
+    {
         return $this->render('account/next.html.twig');
     }
 }

@@ -16,6 +16,8 @@ final class SessionStore implements \SessionHandlerInterface, \SessionUpdateTime
     private const MARKED = 20;
 
     private ?PdoSessionHandler $kept = null;
+    /** Of the cookie. */
+    private string $name = '';
 
     public function __construct(private readonly Connection $database)
     {
@@ -23,6 +25,8 @@ final class SessionStore implements \SessionHandlerInterface, \SessionUpdateTime
 
     public function open(string $path, string $name): bool
     {
+        $this->name = $name;
+
         return true;
     }
 
@@ -33,8 +37,8 @@ final class SessionStore implements \SessionHandlerInterface, \SessionUpdateTime
 
     public function read(string $id): string
     {
-        return (string) $this->orElse('', static function (PdoSessionHandler $kept) use ($id): string {
-            $kept->open('', '');
+        return (string) $this->orElse('', function (PdoSessionHandler $kept) use ($id): string {
+            $kept->open('', $this->name);
 
             return (string) $kept->read($id);
         });
@@ -47,7 +51,11 @@ final class SessionStore implements \SessionHandlerInterface, \SessionUpdateTime
 
     public function destroy(string $id): bool
     {
-        return (bool) $this->orElse(true, static fn (PdoSessionHandler $kept): bool => $kept->destroy($id));
+        return (bool) $this->orElse(true, function (PdoSessionHandler $kept) use ($id): bool {
+            $kept->open('', $this->name);
+
+            return $kept->destroy($id);
+        });
     }
 
     public function gc(int $max_lifetime): int
@@ -57,8 +65,8 @@ final class SessionStore implements \SessionHandlerInterface, \SessionUpdateTime
 
     public function validateId(string $id): bool
     {
-        return (bool) $this->orElse(true, static function (PdoSessionHandler $kept) use ($id): bool {
-            $kept->open('', '');
+        return (bool) $this->orElse(true, function (PdoSessionHandler $kept) use ($id): bool {
+            $kept->open('', $this->name);
 
             return $kept->validateId($id);
         });

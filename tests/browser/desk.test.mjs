@@ -1,7 +1,7 @@
 // The Desk in headless Chromium: the sentence, the rail, the page, the foot bar. bin/test starts the server and sets TEST_PORT.
 import assert from 'node:assert/strict';
 import { after, before, beforeEach, test } from 'node:test';
-import { base, drawnAnew, launch, quietPage, violations } from './support.mjs';
+import { base, comeIn, drawnAnew, launch, quietPage, violations } from './support.mjs';
 
 let browser;
 let context;
@@ -205,6 +205,7 @@ test('single keys: next key, next instrument, rows, help; and they can be switch
 
 test('a study is kept, found, changed, removed and brought back', async () => {
   const name = `Browser study ${Date.now()}`;
+  await comeIn(context);
   await open('/desk?line=concert%20D%20blues&for=tenor-sax');
   await page.keyboard.press('s');
   await page.fill('#keep-name', name);
@@ -233,6 +234,7 @@ test('a study is kept, found, changed, removed and brought back', async () => {
 });
 
 test('what is kept while the line cannot be read is what is seen', async () => {
+  await comeIn(context);
   await open('/desk?line=concert%20F%20major%2C%20thirds&for=flute');
   await type('concert F major, thrids');
   await page.waitForSelector('.line-error');
@@ -481,6 +483,11 @@ test('every state of the Desk can be read and pressed by everybody', async () =>
     },
     'hand out': () => page.click('#print'),
     keep: () => page.click('[data-open=keep]'),
+    'keep, come in': async () => {
+      await comeIn(context);
+      await page.reload();
+      await page.click('[data-open=keep]');
+    },
     'study it': () => page.click('.deeds .menu summary'),
     'more sound': () => page.click('.menu.up summary'),
     help: () => page.click('[data-open=help]'),

@@ -1,7 +1,7 @@
 // The other rooms in headless Chromium. bin/test starts the server and sets TEST_PORT.
 import assert from 'node:assert/strict';
 import { after, before, beforeEach, test } from 'node:test';
-import { base, launch, quietPage, violations } from './support.mjs';
+import { base, comeIn, launch, quietPage, violations } from './support.mjs';
 
 let browser;
 let context;
@@ -29,8 +29,21 @@ test('a cell is drawn while it is typed, and a slip keeps what was typed', async
   assert.equal(await page.inputValue('#cell'), '1 3 zz');
 });
 
+const OF_EVERYBODY = ['/desk', '/keys', '/keys?naming=own&key=F', '/fingerings?for=clarinet-bb', '/fingerings?for=trombone&setup[]=f-attachment', '/fingerings/strip?line=own%20C', '/compare?line=concert%20F&for=horn-f&other=double', '/desk?line=concert%20F%2C%20tetra%2C%20keys%20by%20fourths&working=1', '/patterns', '/sheets/new', '/bring-in', '/sign-in', '/code', '/p/aaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaa', '/nowhere'];
+const OF_A_BAND = ['/folder', '/sheets', '/band', '/band/list', '/band/settings', '/band/audit', '/account'];
+
 test('every page is quiet: no errors, nothing from elsewhere, labelled, no sideways scrolling', async () => {
-  for (const address of ['/desk', '/keys', '/keys?naming=own&key=F', '/folder', '/fingerings?for=clarinet-bb', '/fingerings?for=trombone&setup[]=f-attachment', '/fingerings/strip?line=own%20C', '/compare?line=concert%20F&for=horn-f&other=double', '/desk?line=concert%20F%2C%20tetra%2C%20keys%20by%20fourths&working=1', '/patterns', '/sheets', '/sheets/new', '/bring-in', '/nowhere']) {
+  await isQuiet(OF_EVERYBODY);
+  await comeIn(context);
+  await isQuiet([...OF_A_BAND, '/desk?line=concert%20F', '/patterns']);
+  await context.clearCookies();
+  await comeIn(context, 'player');
+  await isQuiet(['/mine', '/account', '/desk']);
+  assert.deepEqual(problems, []);
+});
+
+async function isQuiet(addresses) {
+  for (const address of addresses) {
     for (const width of [1280, 1024, 390]) {
       await page.setViewportSize({ width, height: 800 });
       await open(address);
@@ -46,19 +59,35 @@ test('every page is quiet: no errors, nothing from elsewhere, labelled, no sidew
       assert.equal(found.headings, 1, address);
     }
   }
+}
+
+test('every page can be read by everybody', async () => {
+  await isReadable(['/sheets/new', '/patterns', '/bring-in', '/keys', '/keys?naming=own&key=F', '/compare?line=concert%20F&for=horn-f&other=double', '/sign-in', '/code', '/nowhere', '/desk?line=own%20G%20major&for=bassoon', '/desk/talk?line=own%20G%20major&for=bassoon', '/desk/think?line=own%20G%20major&for=bassoon', '/fingerings?for=alto-sax', '/fingerings/keys?for=bassoon', '/fingerings/strip?line=own%20C%20major&for=oboe']);
+  await comeIn(context);
+  await isReadable(OF_A_BAND);
+  await page.click('text=Nessa');
+  await page.waitForSelector('.chair');
+  assert.deepEqual(await violations(page), [], 'a player');
+  await open('/band/list');
+  await page.fill('#list-text', 'Ada, flute\nBo, horne\nCleo, sax, beginner');
+  await page.click('text=See how it is understood');
+  await page.waitForSelector('.preview');
+  assert.deepEqual(await violations(page), [], 'a list as it was understood');
+  await context.clearCookies();
+  await comeIn(context, 'player');
+  await isReadable(['/mine', '/account']);
   assert.deepEqual(problems, []);
 });
 
-test('every page can be read by everybody', async () => {
-  for (const address of ['/folder', '/sheets', '/sheets/new', '/patterns', '/bring-in', '/keys', '/keys?naming=own&key=F', '/compare?line=concert%20F&for=horn-f&other=double', '/nowhere', '/desk?line=own%20G%20major&for=bassoon', '/desk/talk?line=own%20G%20major&for=bassoon', '/desk/think?line=own%20G%20major&for=bassoon', '/fingerings?for=alto-sax', '/fingerings/keys?for=bassoon', '/fingerings/strip?line=own%20C%20major&for=oboe']) {
+async function isReadable(addresses) {
+  for (const address of addresses) {
     for (const width of [1280, 390]) {
       await page.setViewportSize({ width, height: 844 });
       await open(address);
       assert.deepEqual(await violations(page), [], `${address} at ${width}`);
     }
   }
-  assert.deepEqual(problems, []);
-});
+}
 
 test('a line is thought under covers: shown bar by bar, covered again, by mouse and keys', async () => {
   await open('/desk?line=own%20G%20major%2C%20thirds%2C%20eighths&for=clarinet-bb');

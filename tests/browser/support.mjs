@@ -7,7 +7,7 @@ export const base = `http://127.0.0.1:${process.env.TEST_PORT}`;
 export async function launch() {
   return chromium.launch({
     executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-    args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--autoplay-policy=no-user-gesture-required'],
+    args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--autoplay-policy=no-user-gesture-required', '--host-resolver-rules=MAP band.test 127.0.0.1'],
   });
 }
 
@@ -21,7 +21,7 @@ export async function quietPage(browser, { isFirstVisit = false } = {}) {
   const problems = [];
   page.on('pageerror', (error) => problems.push(error.message));
   page.on('request', (request) => {
-    if (!request.url().startsWith(base) && !/^(data|blob|about):/.test(request.url())) {
+    if (!request.url().startsWith(base) && !request.url().startsWith('http://band.test:') && !/^(data|blob|about):/.test(request.url())) {
       problems.push(`content from elsewhere: ${request.url()}`);
     }
   });
@@ -35,6 +35,14 @@ export async function violations(page) {
   await page.evaluate(axe);
   const found = await page.evaluate(() => window.axe.run(document, { resultTypes: ['violations'], runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'] }));
   return found.violations.map((one) => `${one.id}: ${one.nodes.map((node) => node.target.join(' ')).slice(0, 4).join(' | ')}`);
+}
+
+/** Comes in as the demo director, or as a demo player. */
+export async function comeIn(context, as = 'director') {
+  const answer = await context.request.post(`${base}/sign-in/demo`, { form: { as }, headers: { Origin: base } });
+  if (!answer.ok()) {
+    throw new Error(`${answer.status()} on coming in`);
+  }
 }
 
 /** The next answer of the Desk, and the page drawn with it. */
