@@ -257,8 +257,9 @@ final class PlayerList
     /** @return list<string> ids of the instruments that a cell may name */
     private function named(string $cell): array
     {
-        if ($this->instruments->knows($cell)) {
-            return [$cell];
+        $id = strtr(self::plain($cell), ' ', '-');
+        if ($this->instruments->knows($id)) {
+            return [$id];
         }
         foreach ($this->instruments->names() as $members) {
             foreach ($members as ['id' => $id, 'name' => $name]) {
@@ -283,9 +284,12 @@ final class PlayerList
 
     private static function clean(?string $cell): string
     {
-        $text = trim((string) preg_replace('/[\p{Cc}\p{Z}\s]+/u', ' ', $cell ?? ''));
+        $text = trim((string) preg_replace('/[\p{Z}\s]+/u', ' ', $cell ?? ''));
 
-        return trim((string) preg_replace('/(?![\x{200C}\x{200D}])[\p{Cf}\p{Co}\p{Cn}]/u', '', $text));
+        $text = trim((string) preg_replace('/(?![\x{200C}\x{200D}])[\p{Cc}\p{Cf}\p{Co}\p{Cn}]/u', '', $text));
+
+        // A table that was given away has a sign before what a spreadsheet would compute.
+        return 1 === preg_match("/^'[=+\\-@]/", $text) ? substr($text, 1) : $text;
     }
 
     private static function plain(string $text): string

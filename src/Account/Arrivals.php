@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Account;
 
 use App\Band\Band;
+use App\Band\OpenBand;
 use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\HttpFoundation\Request;
@@ -17,7 +18,7 @@ final class Arrivals
     /** Tables whose rows of before there were bands wait for the first director. */
     private const WAITING = ['saved_study', 'study_sheet', 'own_pattern', 'pinned_fingering', 'remark', 'school_of_habits', 'removed', 'chair', 'player'];
 
-    public function __construct(private readonly EntityManagerInterface $entities, private readonly Phrases $phrases, private readonly Security $security, private readonly Audit $audit, private readonly Gate $gate)
+    public function __construct(private readonly EntityManagerInterface $entities, private readonly Phrases $phrases, private readonly Security $security, private readonly Audit $audit, private readonly Gate $gate, private readonly OpenBand $open)
     {
     }
 
@@ -33,7 +34,8 @@ final class Arrivals
             foreach ($account->isKeeper() ? self::WAITING : [] as $table) {
                 $this->entities->getConnection()->executeStatement(\sprintf('UPDATE %s SET band_id = :band WHERE band_id IS NULL', $table), ['band' => $band->getId()]);
             }
-            $this->audit->note('account made', $account->getId(), [], $account->getUserIdentifier());
+            $this->open->enter($band, $account);
+            $this->audit->note('account made', $account->getId());
         });
 
         return $band;
@@ -57,8 +59,9 @@ final class Arrivals
         $this->entities->persist($account);
         $band->addAssistant($account);
         $this->entities->flush();
-        $this->audit->note('account made', $account->getId(), [], $account->getUserIdentifier());
-        $this->audit->note('assistant joined', $band->getId(), [], $account->getUserIdentifier());
+        $this->open->enter($band, $account);
+        $this->audit->note('account made', $account->getId());
+        $this->audit->note('assistant joined', $band->getId());
     }
 
     /** Lets somebody in: the session is a new one. */

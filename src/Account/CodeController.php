@@ -64,7 +64,7 @@ final class CodeController extends AbstractController
         $form = $forms->read(CodeType::class, $request, null, ['asks' => $asks, 'for' => $account?->getName() ?? '']);
         $problem = Forms::problem($form);
         if (null !== $problem) {
-            return $this->page($code, $request->request->all(), $problem, Response::HTTP_UNPROCESSABLE_ENTITY);
+            return $this->page($code, Forms::typed($request), $problem, Response::HTTP_UNPROCESSABLE_ENTITY);
         }
         try {
             $this->entities->wrapInTransaction(function () use ($means, $form, $code, &$account, $phrases, $audit): void {
@@ -88,7 +88,7 @@ final class CodeController extends AbstractController
                 $isAssistant ? $this->arrivals->join($account, $phrase, $this->band($means)) : $this->arrivals->found($account, $phrase, Forms::text($form, 'band'));
             });
         } catch (UniqueConstraintViolationException) {
-            return $this->page($code, $request->request->all(), 'Somebody has just taken this name; choose another.', Response::HTTP_UNPROCESSABLE_ENTITY);
+            return $this->page($code, Forms::typed($request), 'Somebody has just taken this name; choose another.', Response::HTTP_UNPROCESSABLE_ENTITY);
         }
         \assert(null !== $account);
         $this->arrivals->letIn($account, $request);

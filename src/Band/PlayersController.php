@@ -45,7 +45,7 @@ final class PlayersController extends AbstractController
         $form = $this->forms->read(PlayerType::class, $request);
         $problem = Forms::problem($form) ?? $this->taken(Forms::text($form, 'name')) ?? $this->full();
         if (null !== $problem) {
-            return $this->page($request->request->all(), $problem);
+            return $this->page(Forms::typed($request), $problem);
         }
         $this->roster->add(Forms::text($form, 'name'), Forms::text($form, 'instrument'), PlayerType::setups($form->get('setup')->getData()), Forms::text($form, 'stage'), Forms::text($form, 'limits'))->arrange(Forms::text($form, 'track'), Forms::text($form, 'style'), Forms::text($form, 'section'));
         $this->entities->flush();
@@ -69,7 +69,7 @@ final class PlayersController extends AbstractController
             $problem = \sprintf('Somebody else has changed this player meanwhile: the name is now "%s". Yours was "%s"; keep it again if it is right.', $player->getName(), Forms::text($form, 'name'));
         }
         if (null !== $problem) {
-            return $this->one($player, $problem, $request->request->all());
+            return $this->one($player, $problem, Forms::typed($request));
         }
         $this->audit->note('player renamed', $id, ['name' => $player->getName()]);
         $player->rename(Forms::text($form, 'name'));
@@ -85,7 +85,7 @@ final class PlayersController extends AbstractController
         $form = $this->forms->read(PlayerType::class, $request, null, ['chair' => true]);
         $problem = Forms::problem($form);
         if (null !== $problem) {
-            return $this->one($player, $problem, $request->request->all());
+            return $this->one($player, $problem, Forms::typed($request));
         }
         $chair = new Chair($player, Forms::text($form, 'instrument'), implode(',', PlayerType::setups($form->get('setup')->getData())), Forms::text($form, 'stage'), Roster::plainRange(Forms::text($form, 'limits')));
         $chair->arrange(Forms::text($form, 'track'), Forms::text($form, 'style'), Forms::text($form, 'section'), \count($player->chairs()));
@@ -111,7 +111,7 @@ final class PlayersController extends AbstractController
         $form = $this->forms->read(PlayerType::class, $request, null, ['chair' => true]);
         $problem = Forms::problem($form);
         if (null !== $problem) {
-            return $this->one($chair->getPlayer(), $problem, $request->request->all());
+            return $this->one($chair->getPlayer(), $problem, Forms::typed($request));
         }
         $before = ['setup' => $chair->getSetup(), 'stage' => $chair->getStage(), 'limits' => $chair->getLimits()];
         try {
@@ -123,7 +123,7 @@ final class PlayersController extends AbstractController
             $player = $chair->getPlayer();
             $this->entities->refresh($chair);
 
-            return $this->one($player, 'Somebody else has changed this chair meanwhile; what stands below is theirs, and yours is kept in the fields. Keep it again if yours is right.', $request->request->all() + ['chair' => $id], Response::HTTP_CONFLICT);
+            return $this->one($player, 'Somebody else has changed this chair meanwhile; what stands below is theirs, and yours is kept in the fields. Keep it again if yours is right.', Forms::typed($request) + ['chair' => $id], Response::HTTP_CONFLICT);
         }
         $this->audit->note('chair changed', $id, $before);
 
@@ -176,7 +176,7 @@ final class PlayersController extends AbstractController
     {
         $player = $this->found($id);
         if (Player::key($request->request->getString('sure')) !== Player::key($player->getName())) {
-            return $this->one($player, 'Nothing was erased: to be sure, the name has to be typed as it stands here.', $request->request->all());
+            return $this->one($player, 'Nothing was erased: to be sure, the name has to be typed as it stands here.', Forms::typed($request));
         }
         $this->roster->erase($player);
 

@@ -8,6 +8,7 @@ use App\Account\Deed;
 use App\Account\May;
 use App\Desk\Desk;
 use App\Desk\DeskState;
+use App\Shared\Form\Forms;
 use App\Shared\Form\WordsType;
 use App\Shared\Trash;
 use Doctrine\ORM\EntityManagerInterface;
@@ -106,6 +107,6 @@ final class SchoolsController extends AbstractController
 
     private function refused(string $sentence, Request $request): Response
     {
-        return $this->render('shared/error.html.twig', ['title' => 'Not kept', 'sentence' => $sentence, 'again' => ['action' => $request->getPathInfo(), 'fields' => array_filter($request->request->all(), is_string(...))]], new Response(status: Response::HTTP_UNPROCESSABLE_ENTITY));
+        return $this->render('shared/error.html.twig', ['title' => 'Not kept', 'sentence' => $sentence, 'again' => ['action' => $request->getPathInfo(), 'fields' => Forms::typed($request)]], new Response(status: Response::HTTP_UNPROCESSABLE_ENTITY));
     }
 }

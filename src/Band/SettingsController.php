@@ -48,14 +48,14 @@ final class SettingsController extends AbstractController
         $form = $this->forms->read(SettingsType::class, $request);
         $problem = Forms::problem($form);
         if (null !== $problem) {
-            return $this->page($problem, $request->request->all());
+            return $this->page($problem, Forms::typed($request));
         }
         $usual = $band->usual();
         $before = ['name' => $band->getName(), 'key order' => $usual->keyOrder, 'paper' => $usual->paper, 'signs' => $usual->reminders, 'tempo' => $usual->tempo, 'own' => $usual->speaksOwn, 'kept days' => $band->getKeptDays()];
         try {
             $this->entities->lock($band, LockMode::OPTIMISTIC, $request->request->getInt('version'));
         } catch (OptimisticLockException) {
-            return $this->page('Somebody else has changed the settings meanwhile. What you chose is kept in the fields; keep it again if yours is right.', $request->request->all(), Response::HTTP_CONFLICT);
+            return $this->page('Somebody else has changed the settings meanwhile. What you chose is kept in the fields; keep it again if yours is right.', Forms::typed($request), Response::HTTP_CONFLICT);
         }
         $tempo = $form->get('tempo')->getData();
         $days = $form->get('kept_days')->getData();
@@ -110,7 +110,7 @@ final class SettingsController extends AbstractController
         $form = $this->forms->read(TokenType::class, $request);
         $problem = Forms::problem($form);
         if (null !== $problem) {
-            return $this->page($problem, $request->request->all());
+            return $this->page($problem, Forms::typed($request));
         }
         [$id, $token] = $this->tokens->make(Forms::text($form, 'token_name'));
         $this->audit->note('token made', $id);

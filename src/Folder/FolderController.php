@@ -170,12 +170,6 @@ final class FolderController extends AbstractController
 
     private function refused(string $problem, Request $request): Response
     {
-        return $this->render('shared/error.html.twig', ['title' => 'Not saved', 'sentence' => $problem, 'again' => ['action' => $request->getPathInfo(), 'fields' => self::fields($request)]], new Response(status: Response::HTTP_UNPROCESSABLE_ENTITY));
-    }
-
-    /** @return array<string, string> */
-    private static function fields(Request $request): array
-    {
-        return array_filter($request->request->all(), is_string(...));
+        return $this->render('shared/error.html.twig', ['title' => 'Not saved', 'sentence' => $problem, 'again' => ['action' => $request->getPathInfo(), 'fields' => Forms::typed($request)]], new Response(status: Response::HTTP_UNPROCESSABLE_ENTITY));
     }
 }

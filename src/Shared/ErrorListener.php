@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Shared;
 
 use App\Engraving\EngravingError;
+use App\Shared\Form\Forms;
 use Doctrine\DBAL\Exception\ConnectionException;
 use Doctrine\DBAL\Exception\DriverException;
 use Psr\Log\LoggerInterface;
@@ -23,9 +24,6 @@ use Twig\Environment;
 #[AsEventListener(priority: 10)]
 final class ErrorListener
 {
-    /** Fields that are not shown again. */
-    private const SECRETS = [FormToken::FIELD, 'phrase', 'old', 'code'];
-
     public function __construct(private readonly Environment $twig, private readonly LoggerInterface $logger)
     {
     }
@@ -46,7 +44,7 @@ final class ErrorListener
             $this->logger->critical($error->getMessage(), ['exception' => $error]);
         }
         $request = $event->getRequest();
-        $fields = array_diff_key(array_filter($request->request->all(), is_string(...)), array_flip(self::SECRETS));
+        $fields = Forms::typed($request);
         $again = [] === $fields ? null : ['action' => $request->getPathInfo(), 'fields' => $fields];
         $headers = $error instanceof HttpExceptionInterface ? $error->getHeaders() : [];
         $event->setResponse(new Response($this->twig->render('shared/error.html.twig', ['title' => $title, 'sentence' => $sentence, 'again' => $again]), $status, $headers));

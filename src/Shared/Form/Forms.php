@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Shared\Form;
 
+use App\Shared\FormToken;
 use Symfony\Component\Form\FormError;
 use Symfony\Component\Form\FormFactoryInterface;
 use Symfony\Component\Form\FormInterface;
@@ -43,6 +44,16 @@ final class Forms
         }
 
         return null;
+    }
+
+    /**
+     * What was typed, to be shown again: no secrets, and nothing of another shape than a form's.
+     *
+     * @return array<string, string>
+     */
+    public static function typed(Request $request): array
+    {
+        return array_diff_key(array_filter($request->request->all(), is_string(...)), array_flip([FormToken::FIELD, 'phrase', 'old', 'code']));
     }
 
     public static function text(FormInterface $form, string $field): string

@@ -40,8 +40,8 @@ final class WordsType extends AbstractType
     /** Spaces made single; signs that control, that no font has, or that are no text left out. */
     public static function clean(string $typed): string
     {
-        $text = (string) preg_replace('/[\p{Cc}\p{Z}\s]+/u', ' ', mb_scrub($typed));
+        $text = (string) preg_replace('/[\p{Z}\s]+/u', ' ', mb_scrub($typed));
 
-        return trim((string) preg_replace('/(?![\x{200C}\x{200D}])[\p{Cf}\p{Co}\p{Cn}]/u', '', $text));
+        return trim((string) preg_replace('/(?![\x{200C}\x{200D}])[\p{Cc}\p{Cf}\p{Co}\p{Cn}]/u', '', $text));
     }
 }
