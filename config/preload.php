@@ -4,7 +4,8 @@ declare(strict_types=1);
 
 // Read once when the web server starts: its workers then have every class ready, and look up no file for one.
 $root = dirname(__DIR__);
-$container = $root.'/var/cache/prod/App_KernelProdContainer.preload.php';
+$kept = getenv('APP_CACHE_DIR');
+$container = (is_string($kept) && '' !== $kept ? $kept : $root.'/var/cache').'/prod/App_KernelProdContainer.preload.php';
 if (is_file($container)) {
     require $container;
     foreach (['SwiftReed' => $root.'/core', 'App' => $root.'/src'] as $namespace => $folder) {

@@ -4,6 +4,8 @@ import http from 'node:http';
 import { openEngraver, LIMIT } from './engrave.mjs';
 
 const port = Number(process.env.ENGRAVER_PORT ?? 8377);
+// Whoever asks must know this word; a page in a browser does not. Without one set, everybody on this machine may ask.
+const token = process.env.ENGRAVER_TOKEN ?? '';
 const engraver = await openEngraver();
 
 const server = http.createServer((request, response) => {
@@ -12,6 +14,9 @@ const server = http.createServer((request, response) => {
     response.end(text);
   };
   const url = new URL(request.url, 'http://127.0.0.1');
+  if (url.pathname !== '/health' && token !== '' && request.headers['x-engraver-token'] !== token) {
+    return answer(403, 'text/plain', 'Only Swift Reed itself may ask.');
+  }
   if (request.method === 'GET' && url.pathname === '/health') {
     return answer(200, 'text/plain', `ready ${engraver.version}`);
   }
@@ -43,6 +48,10 @@ const server = http.createServer((request, response) => {
 });
 
 server.keepAliveTimeout = 60000;
+server.on('error', (error) => {
+  console.error(error.message);
+  process.exit(1);
+});
 server.listen(port, '127.0.0.1', () => console.log(`engraver ready on 127.0.0.1:${port}`));
 for (const signal of ['SIGINT', 'SIGTERM']) {
   process.on(signal, () => process.exit(0));

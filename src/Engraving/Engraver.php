@@ -27,6 +27,8 @@ final class Engraver
         private readonly HttpClientInterface $client,
         #[Autowire('%env(int:ENGRAVER_PORT)%')]
         private readonly int $port,
+        #[Autowire('%env(ENGRAVER_TOKEN)%')]
+        private readonly string $token,
         #[Autowire('%kernel.project_dir%')]
         private readonly string $root,
         #[Autowire('%kernel.cache_dir%/engravings')]
@@ -79,7 +81,7 @@ final class Engraver
             return null;
         }
         try {
-            $response = $this->client->request('POST', \sprintf('http://127.0.0.1:%d/engrave?width=%d', $this->port, $width), ['body' => $musicXml, 'headers' => ['Content-Type' => 'application/xml'], 'timeout' => self::PATIENCE, 'max_duration' => self::PATIENCE]);
+            $response = $this->client->request('POST', \sprintf('http://127.0.0.1:%d/engrave?width=%d', $this->port, $width), ['body' => $musicXml, 'headers' => ['Content-Type' => 'application/xml', 'X-Engraver-Token' => $this->token], 'timeout' => self::PATIENCE, 'max_duration' => self::PATIENCE]);
             if (422 === $response->getStatusCode()) {
                 throw EngravingError::failed($response->getContent(false));
             }

@@ -37,13 +37,13 @@ final class OutagesTest extends WebTestCase
         $root = \dirname(__DIR__, 3);
         $folder = sys_get_temp_dir().'/swift-reed-'.bin2hex(random_bytes(5));
         $score = (string) file_get_contents(__DIR__.'/one-note.musicxml');
-        $down = new Engraver(new MockHttpClient(new MockResponse('', ['error' => 'refused'])), 1, $root, $folder);
+        $down = new Engraver(new MockHttpClient(new MockResponse('', ['error' => 'refused'])), 1, '', $root, $folder);
         $engraving = $down->engrave($score, 8000);
         self::assertCount(1, $engraving->systems);
         self::assertArrayHasKey(0, $engraving->systems[0]->heads);
 
         // What was engraved once is kept: no service, no program, the same page.
-        $kept = new Engraver(new MockHttpClient(new MockResponse('', ['error' => 'refused'])), 1, '/nowhere', $folder);
+        $kept = new Engraver(new MockHttpClient(new MockResponse('', ['error' => 'refused'])), 1, '', '/nowhere', $folder);
         self::assertEquals($engraving, $kept->engrave($score, 8000));
     }
 }

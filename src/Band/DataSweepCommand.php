@@ -1,0 +1,66 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Band;
+
+use App\Account\Account;
+use App\Account\Mailbox;
+use App\Shared\Trash;
+use Doctrine\DBAL\Connection;
+use Doctrine\ORM\EntityManagerInterface;
+use Symfony\Component\Console\Attribute\AsCommand;
+use Symfony\Component\Console\Command\Command;
+use Symfony\Component\Console\Input\InputInterface;
+use Symfony\Component\Console\Output\OutputInterface;
+
+/**
+ * Lets go of what need not be kept: bands whose time is over, what was removed a month ago, old tries, codes and sessions. bin/start does it once a day.
+ */
+#[AsCommand('data:sweep', 'Lets go of data whose time is over, and writes a letter a month before')]
+final class DataSweepCommand extends Command
+{
+    /** Days for which the audit of an installation is kept. */
+    private const AUDIT_DAYS = 800;
+
+    public function __construct(private readonly Connection $database, private readonly EntityManagerInterface $entities, private readonly Mailbox $mailbox)
+    {
+        parent::__construct();
+    }
+
+    protected function execute(InputInterface $input, OutputInterface $output): int
+    {
+        $warned = 0;
+        foreach ($this->ending() as $row) {
+            $director = $this->entities->find(Account::class, $row['owner']);
+            if (null !== $director) {
+                $this->mailbox->write($director, 'The end of a band\'s data', \sprintf('"%s" has not been used for a long time. Everything that is kept of it goes on %s; opening the band once is enough to keep it on. Its settings say for how many days data is kept.', $row['name'], $row['ends']));
+                ++$warned;
+            }
+        }
+        $ended = $this->database->executeStatement('WITH ended AS (DELETE FROM band WHERE (used_on + kept_days < CURRENT_DATE AND NOT is_demo) OR removed_at < now() - INTERVAL \''.Trash::KEPT.'\' RETURNING id) INSERT INTO erasure (kind, subject) SELECT \'band\', id FROM ended');
+        foreach ([
+            'DELETE FROM removed WHERE removed_at < now() - INTERVAL \''.Trash::KEPT.'\'',
+            'DELETE FROM saved_study WHERE deleted_at < now() - INTERVAL \''.Trash::KEPT.'\'',
+            'DELETE FROM failed_try WHERE tried_at < now() - INTERVAL \'1 day\'',
+            'DELETE FROM one_time_code WHERE ends_at < now()',
+            'DELETE FROM sessions WHERE sess_lifetime < EXTRACT(EPOCH FROM now())',
+            'DELETE FROM player_sign_in s WHERE NOT EXISTS (SELECT 1 FROM player p WHERE p.sign_in_id = s.id)',
+            'DELETE FROM audit WHERE at < now() - INTERVAL \''.self::AUDIT_DAYS.' days\'',
+        ] as $sweep) {
+            $this->database->executeStatement($sweep);
+        }
+        $output->writeln(\sprintf('%d letters written, %d bands ended.', $warned, $ended));
+
+        return Command::SUCCESS;
+    }
+
+    /** @return list<array{owner: string, name: string, ends: string}> bands that end in a month to the day, so that one letter is written and not thirty */
+    private function ending(): array
+    {
+        /** @var list<array{owner: string, name: string, ends: string}> $rows */
+        $rows = $this->database->fetchAllAssociative("SELECT owner_id AS owner, name, to_char(used_on + kept_days, 'FMDD FMMonth YYYY') AS ends FROM band WHERE used_on + kept_days = CURRENT_DATE + CAST(:days AS int) AND removed_at IS NULL AND NOT is_demo", ['days' => Band::WARNED_DAYS]);
+
+        return $rows;
+    }
+}

@@ -1,0 +1,118 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Tests\Shared;
+
+use App\Band\Band;
+use App\Band\Roster;
+use Symfony\Bundle\FrameworkBundle\Console\Application;
+use Symfony\Bundle\FrameworkBundle\Test\WebTestCase;
+use Symfony\Component\Console\Tester\CommandTester;
+use Symfony\Component\Process\Process;
+
+/**
+ * A backup restored into an empty cluster is the same in everything; what was erased stays erased; data ends when its time is over.
+ */
+final class BackupTest extends WebTestCase
+{
+    use Visits;
+
+    private string $folder;
+
+    protected function setUp(): void
+    {
+        $this->browser = self::createClient();
+        $this->browser->disableReboot();
+        self::emptied();
+        $this->folder = (string) tempnam('/var/tmp', 'swift-reed-backup');
+        unlink($this->folder);
+        mkdir($this->folder, 0o755);
+    }
+
+    protected function tearDown(): void
+    {
+        $this->shell('[ ! -d cluster ] || { database_folder=$PWD/cluster; is_root && run_as_pg=(runuser -u postgres --); stop_database; }; cd /; rm -rf "$folder"', []);
+        parent::tearDown();
+    }
+
+    /** @param array<string, string> $environment */
+    private function shell(string $line, array $environment, int $expected = 0): string
+    {
+        $root = \dirname(__DIR__, 3);
+        $process = new Process(['bash', '-c', '. "$root/bin/common.sh"; umask 022; cd "$folder"; '.$line], $root, $environment + ['root' => $root, 'folder' => $this->folder, 'DATABASE_URL' => $environment['DATABASE_URL'] ?? '', 'APP_ENV' => 'test'], null, 120);
+        $process->run();
+        self::assertSame($expected, $process->getExitCode(), $process->getOutput().$process->getErrorOutput());
+
+        return $process->getOutput().$process->getErrorOutput();
+    }
+
+    public function testARestoredBackupIsTheSameInEverythingButWhatWasErased(): void
+    {
+        $here = (string) $_SERVER['DATABASE_URL'];
+        (new CommandTester((new Application(self::getContainer()->get('kernel')))->find('demo:load')))->execute(['--if-empty' => true]);
+        $band = self::getContainer()->get('doctrine')->getRepository(Band::class)->findOneBy([]);
+        self::getContainer()->get(\App\Band\OpenBand::class)->enter($band, $band?->getOwner());
+        $this->shell('"$root/bin/backup" first.dump', ['DATABASE_URL' => $here]);
+        $all = 'psql -X -qtA "${DATABASE_URL%%\?*}" -c "SELECT table_name FROM information_schema.tables WHERE table_schema = \'public\' ORDER BY 1" | while read -r table; do echo "== $table"; case $table in sessions|failed_try) ;; *) psql -X -qtA "${DATABASE_URL%%\?*}" -c "SELECT to_jsonb(t) FROM $table t ORDER BY 1";; esac; done';
+        $before = $this->shell($all, ['DATABASE_URL' => $here]);
+        self::assertStringContainsString('Nessa', $before);
+        self::assertGreaterThan(100, substr_count($before, "\n"));
+
+        // An empty cluster, as on another machine.
+        $there = trim($this->shell('start_database "$folder/cluster" 56329 >&2; echo "$DATABASE_URL"', []));
+        $there = substr($there, (int) strrpos($there, 'postgresql://'));
+        self::assertStringContainsString('swiftreed:', $there, 'the role has a password');
+        self::assertStringContainsString('no password supplied', $this->shell('psql -w -X "'.preg_replace('#swiftreed:[^@]*@#', 'swiftreed@', explode('?', $there)[0]).'" -c "SELECT 1"', [], 2));
+        self::assertStringContainsString('must be superuser', $this->shell('psql -X "${DATABASE_URL%%\?*}" -c "CREATE ROLE other SUPERUSER"', ['DATABASE_URL' => $there], 1));
+        $this->shell('"$root/bin/restore" first.dump --yes', ['DATABASE_URL' => $there]);
+        self::assertSame($before, $this->shell($all, ['DATABASE_URL' => $there]));
+
+        // Erased after the backup: the list beside a later one erases it again.
+        $player = self::getContainer()->get(\App\Band\PlayerRepository::class)->named('Nessa');
+        \assert(null !== $player);
+        $id = $player->getId();
+        self::getContainer()->get(Roster::class)->erase($player);
+        $this->shell('"$root/bin/backup" second.dump && cp second.dump.erased first.dump.erased', ['DATABASE_URL' => $here]);
+        self::assertStringContainsString('nothing was changed', $this->shell('echo no | "$root/bin/restore" first.dump', ['DATABASE_URL' => $there], 1));
+        $this->shell('"$root/bin/restore" first.dump --yes', ['DATABASE_URL' => $there]);
+        $after = $this->shell($all, ['DATABASE_URL' => $there]);
+        self::assertStringNotContainsString('Nessa', $after);
+        self::assertStringContainsString($id, $after, 'the list of erasures goes on');
+
+        // What a newer version wrote is refused, and what is no backup.
+        $this->shell('psql -X -q "${DATABASE_URL%%\?*}" -c "INSERT INTO doctrine_migration_versions (version) VALUES (\'DoctrineMigrations\\\\Version29991231000000\')" && "$root/bin/backup" newer.dump', ['DATABASE_URL' => $there]);
+        self::assertStringContainsString('newer version', $this->shell('"$root/bin/restore" newer.dump --yes', ['DATABASE_URL' => $there], 1));
+        file_put_contents($this->folder.'/notes.txt', 'no backup');
+        self::assertStringContainsString('no backup of Swift Reed', $this->shell('"$root/bin/restore" notes.txt --yes', ['DATABASE_URL' => $there], 1));
+        file_put_contents($this->folder.'/half.dump', substr((string) file_get_contents($this->folder.'/second.dump'), 0, -3000));
+        $this->shell('"$root/bin/restore" half.dump --yes', ['DATABASE_URL' => $there], 1);
+        self::assertSame($after, preg_replace('/.*Version29991231000000.*\n/', '', $this->shell($all, ['DATABASE_URL' => $there])), 'half a backup changes nothing');
+    }
+
+    public function testDataEndsWhenItsTimeIsOverAndALetterSaysSoBefore(): void
+    {
+        $sweep = static fn (): int => (new CommandTester((new Application(self::getContainer()->get('kernel')))->find('data:sweep')))->execute([]);
+        $bands = [];
+        foreach (['in use' => 0, 'soon' => 370, 'over' => 401, 'tomorrow' => 400] as $name => $days) {
+            $bands[$name] = self::director('Director '.$name, $name);
+            self::database()->executeStatement('UPDATE band SET used_on = CURRENT_DATE - CAST(:days AS int) WHERE id = :id', ['days' => $days, 'id' => $bands[$name]->getId()]);
+        }
+        $removed = self::director('Director removed', 'removed');
+        self::database()->executeStatement("UPDATE band SET removed_at = now() - INTERVAL '31 days' WHERE id = :id", ['id' => $removed->getId()]);
+        self::database()->executeStatement("INSERT INTO removed (id, says, rows, removed_at, band_id) SELECT gen_random_uuid(), 'old', '[]', now() - make_interval(days => d), :band FROM (VALUES (29), (31)) v(d)", ['band' => $bands['in use']->getId()]);
+        self::assertSame(0, $sweep());
+        self::assertSame(['in use', 'soon', 'tomorrow'], self::database()->fetchFirstColumn('SELECT name FROM band ORDER BY name'));
+        self::assertSame(2, (int) self::database()->fetchOne("SELECT COUNT(*) FROM erasure WHERE kind = 'band'"));
+        self::assertSame(1, (int) self::database()->fetchOne('SELECT COUNT(*) FROM removed'));
+        $mailbox = self::getContainer()->get(\App\Account\Mailbox::class);
+        self::assertCount(1, $mailbox->letters($bands['soon']->getOwner()));
+        self::assertCount(0, $mailbox->letters($bands['in use']->getOwner()));
+        // Opening the band is using it.
+        self::getContainer()->get('doctrine')->getManager()->clear();
+        $this->browser->loginUser($bands['tomorrow']->getOwner(), 'main');
+        $this->browser->request('GET', '/desk');
+        self::assertSame(0, $sweep());
+        self::assertSame((new \DateTimeImmutable())->format('Y-m-d'), self::database()->fetchOne('SELECT used_on FROM band WHERE id = :id', ['id' => $bands['tomorrow']->getId()]));
+    }
+}
