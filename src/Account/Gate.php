@@ -27,7 +27,7 @@ final class Gate
     /** Where a session keeps which band is open. */
     public const BAND = 'band';
 
-    public function __construct(private readonly Security $security, private readonly OpenBand $open, private readonly BandRepository $bands, private readonly UrlGeneratorInterface $addresses, private readonly Connection $database)
+    public function __construct(private readonly Security $security, private readonly OpenBand $open, private readonly BandRepository $bands, private readonly UrlGeneratorInterface $addresses, private readonly Connection $database, private readonly SessionStore $sessions)
     {
     }
 
@@ -48,8 +48,11 @@ final class Gate
             if ($person instanceof Account || $person instanceof PlayerSignIn) {
                 $this->enter($person, $request);
             }
+            if ($this->sessions->isAway()) {
+                $this->open->goAway();
+            }
         } catch (DatabaseError) {
-            return; // without the database everybody is a visitor
+            $this->open->goAway(); // without the database everybody is a visitor
         }
     }
 

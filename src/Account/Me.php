@@ -58,6 +58,12 @@ final class Me
         return $this->open->usual();
     }
 
+    /** Whether it cannot be known who this is, because the database is away. */
+    public function isAway(): bool
+    {
+        return $this->open->isAway();
+    }
+
     public function isDemo(): bool
     {
         return $this->open->band()?->isDemo() ?? false;

@@ -16,6 +16,7 @@ final class SessionStore implements \SessionHandlerInterface, \SessionUpdateTime
     private const MARKED = 20;
 
     private ?PdoSessionHandler $kept = null;
+    private bool $isAway = false;
     /** Of the cookie. */
     private string $name = '';
 
@@ -28,6 +29,12 @@ final class SessionStore implements \SessionHandlerInterface, \SessionUpdateTime
         $this->name = $name;
 
         return true;
+    }
+
+    /** Whether the database did not answer when a session was asked for. */
+    public function isAway(): bool
+    {
+        return $this->isAway;
     }
 
     public function close(): bool
@@ -93,6 +100,8 @@ final class SessionStore implements \SessionHandlerInterface, \SessionUpdateTime
 
             return $do($this->kept);
         } catch (\PDOException|\Doctrine\DBAL\Exception) {
+            $this->isAway = true;
+
             return $otherwise;
         }
     }

@@ -6,6 +6,7 @@ namespace App\Band;
 
 use App\Account\Account;
 use App\Account\Mailbox;
+use App\Engraving\KeptFiles;
 use App\Shared\Trash;
 use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
@@ -23,7 +24,7 @@ final class DataSweepCommand extends Command
     /** Days for which the audit of an installation is kept. */
     private const AUDIT_DAYS = 800;
 
-    public function __construct(private readonly Connection $database, private readonly EntityManagerInterface $entities, private readonly Mailbox $mailbox)
+    public function __construct(private readonly Connection $database, private readonly EntityManagerInterface $entities, private readonly Mailbox $mailbox, private readonly KeptFiles $caches)
     {
         parent::__construct();
     }
@@ -50,6 +51,7 @@ final class DataSweepCommand extends Command
         ] as $sweep) {
             $this->database->executeStatement($sweep);
         }
+        $this->caches->sweep();
         $output->writeln(\sprintf('%d letters written, %d bands ended.', $warned, $ended));
 
         return Command::SUCCESS;

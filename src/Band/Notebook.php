@@ -11,6 +11,7 @@ use Doctrine\DBAL\Exception as DatabaseError;
 use SwiftReed\Fingering\Pin;
 use SwiftReed\Fingering\PinError;
 use SwiftReed\Fingering\Tendency;
+use Symfony\Component\HttpKernel\Exception\ServiceUnavailableHttpException;
 use Symfony\Contracts\Service\ResetInterface;
 
 /**
@@ -31,12 +32,26 @@ final class Notebook implements ResetInterface
     {
     }
 
+    /**
+     * Before something is printed: without pins and habits it would be another page than the one that was wanted.
+     *
+     * @throws ServiceUnavailableHttpException when the database does not answer, and somebody may be signed in
+     */
+    public function mustAnswer(): void
+    {
+        if ($this->open->isAway()) {
+            throw new ServiceUnavailableHttpException(5, 'The database does not answer, so your pins, habits and players are not known. Nothing is printed without them; try again in a moment.');
+        }
+    }
+
     /** @return list<OwnPattern> */
     public function ownPatterns(): array
     {
         try {
             return null === $this->open->band() ? [] : $this->patterns->inOrder();
         } catch (DatabaseError) {
+            $this->open->goAway();
+
             return [];
         }
     }
@@ -47,6 +62,8 @@ final class Notebook implements ResetInterface
         try {
             return $this->has('school_of_habits', $instrument) ? $this->schools->of($instrument) : [];
         } catch (DatabaseError) {
+            $this->open->goAway();
+
             return [];
         }
     }
@@ -67,6 +84,8 @@ final class Notebook implements ResetInterface
         try {
             return $this->has('chair', $instrument) ? $this->chairs->of($instrument) : [];
         } catch (DatabaseError) {
+            $this->open->goAway();
+
             return [];
         }
     }
@@ -80,6 +99,8 @@ final class Notebook implements ResetInterface
         try {
             return $this->instruments ??= null === $this->open->player() ? $this->chairs->instruments() : array_map(static fn (Chair $one): string => $one->getInstrument(), $this->open->player()->chairs());
         } catch (DatabaseError) {
+            $this->open->goAway();
+
             return [];
         }
     }
@@ -91,6 +112,8 @@ final class Notebook implements ResetInterface
 
             return null === $chair || $this->open->isLed() || $chair->getPlayer() === $this->open->player() ? $chair : null;
         } catch (DatabaseError) {
+            $this->open->goAway();
+
             return null;
         }
     }
@@ -104,6 +127,8 @@ final class Notebook implements ResetInterface
         try {
             return $this->kept[$instrument.'|'.$player.'|'.$line] ??= $this->has('pinned_fingering', $instrument) ? $this->pins->inForce($instrument, $line, $player) : [];
         } catch (DatabaseError) {
+            $this->open->goAway();
+
             return [];
         }
     }
@@ -114,6 +139,8 @@ final class Notebook implements ResetInterface
         try {
             return $this->has('remark', $instrument) ? $this->remarks->onPage($instrument, $line) : [];
         } catch (DatabaseError) {
+            $this->open->goAway();
+
             return [];
         }
     }

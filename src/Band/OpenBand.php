@@ -18,6 +18,7 @@ final class OpenBand implements ResetInterface
     private ?Band $band = null;
     private Account|PlayerSignIn|null $person = null;
     private ?Player $player = null;
+    private bool $isAway = false;
 
     public function __construct(private readonly EntityManagerInterface $entities)
     {
@@ -25,6 +26,7 @@ final class OpenBand implements ResetInterface
 
     public function reset(): void
     {
+        $this->isAway = false;
         $this->enter(null, null);
     }
 
@@ -38,6 +40,17 @@ final class OpenBand implements ResetInterface
         if (null !== $band && $person instanceof PlayerSignIn) {
             $this->player = $this->entities->getRepository(Player::class)->findOneBy(['signIn' => $person, 'leftAt' => null]);
         }
+    }
+
+    /** The database does not answer: somebody may be signed in, and it cannot be known what is kept for him. */
+    public function goAway(): void
+    {
+        $this->isAway = true;
+    }
+
+    public function isAway(): bool
+    {
+        return $this->isAway;
     }
 
     public function band(): ?Band

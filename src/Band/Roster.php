@@ -94,7 +94,6 @@ final class Roster
     {
         $chairs = [...$player->chairs(), ...$player->closedChairs()];
         $pins = array_merge([], ...array_map($this->pins->ofChair(...), $chairs));
-        $this->audit->note('player removed', $player->getId());
 
         return $this->trash->remove($player, $player->getName(), [...$chairs, ...$pins]);
     }

@@ -32,6 +32,7 @@ final class ExportController extends AbstractController
     #[Route('/desk/part.{format}', name: 'export', requirements: ['format' => Download::FORMATS], methods: ['GET'])]
     public function export(Request $request, string $format): Response
     {
+        $this->notebook->mustAnswer();
         $state = DeskState::of($request->query->all());
         if ($this->desk->keyCount($state->line) > 1 && !$request->query->getBoolean('one')) {
             return $this->sheet($request, $state, $format);

@@ -6,6 +6,7 @@ namespace App\Desk;
 
 use App\Account\Deed;
 use App\Account\May;
+use App\Band\Notebook;
 use App\Folder\SheetFile;
 use App\Shared\Archive;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
@@ -24,8 +25,9 @@ final class HandOutController extends AbstractController
     }
 
     #[Route('/desk/hand-out', name: 'hand_out', methods: ['GET'])]
-    public function handOut(Request $request): Response
+    public function handOut(Request $request, Notebook $notebook): Response
     {
+        $notebook->mustAnswer();
         $state = DeskState::of($request->query->all());
         $format = $request->query->getString('format', 'pdf');
         if (1 !== preg_match('/^('.self::FORMATS.')$/', $format)) {

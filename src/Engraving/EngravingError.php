@@ -19,6 +19,11 @@ final class EngravingError extends \RuntimeException
         return new self(\sprintf('The page could not be engraved: %s. The study itself is unharmed; try again in a moment.', rtrim($why, '.')));
     }
 
+    public static function noRoom(): self
+    {
+        return new self('There is no room on the disk for the page; the keeper of this installation has to make some. Nothing of yours is lost.');
+    }
+
     public static function tooLong(string $what, int $seconds): self
     {
         return new self(\sprintf('%s was not ready after %d seconds; try fewer studies at a time, for example half of them.', $what, $seconds));

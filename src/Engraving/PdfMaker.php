@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Engraving;
 
 use Symfony\Component\DependencyInjection\Attribute\Autowire;
+use Symfony\Component\Filesystem\Exception\IOExceptionInterface;
 use Symfony\Component\Filesystem\Filesystem;
 use Symfony\Component\Process\Exception\ExceptionInterface as ProcessError;
 use Symfony\Component\Process\Exception\ProcessTimedOutException;
@@ -36,8 +37,8 @@ final class PdfMaker
     {
         $files = new Filesystem();
         $folder = $this->folder.'/'.bin2hex(random_bytes(6));
-        $files->mkdir($folder);
         try {
+            $files->mkdir($folder);
             $pages = [];
             foreach ($sheets as $i => $sheet) {
                 $pages[] = $page = \sprintf('%s/%03d.svg', $folder, $i);
@@ -47,6 +48,8 @@ final class PdfMaker
             $process->mustRun();
 
             return PdfFacts::said($process->getOutput(), $title);
+        } catch (IOExceptionInterface) {
+            throw EngravingError::noRoom();
         } catch (ProcessTimedOutException) {
             throw EngravingError::tooLong('The PDF', self::PATIENCE);
         } catch (ProcessError) {

@@ -119,7 +119,10 @@ final class Svg
 
     public static function escape(string $text): string
     {
-        return htmlspecialchars($text, \ENT_QUOTES | \ENT_XML1);
+        // Signs that XML does not have stop a whole page: they are left out.
+        $known = preg_match('/[\x00-\x08\x0B\x0C\x0E-\x1F]|\xEF\xBF[\xBE\xBF]/', $text) > 0 ? (string) preg_replace('/[\x00-\x08\x0B\x0C\x0E-\x1F]|\xEF\xBF[\xBE\xBF]/', '', $text) : $text;
+
+        return htmlspecialchars($known, \ENT_QUOTES | \ENT_XML1 | \ENT_SUBSTITUTE);
     }
 
     /** To a tenth, without a sign before nought. */

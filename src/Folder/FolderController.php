@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Folder;
 
+use App\Account\Audit;
 use App\Account\Deed;
 use App\Account\May;
 use App\Desk\Desk;
@@ -22,7 +23,7 @@ use Symfony\Component\Routing\Attribute\Route;
 #[May(Deed::Keep)]
 final class FolderController extends AbstractController
 {
-    public function __construct(private readonly EntityManagerInterface $entities, private readonly SavedStudyRepository $studies, private readonly Forms $forms)
+    public function __construct(private readonly EntityManagerInterface $entities, private readonly SavedStudyRepository $studies, private readonly Forms $forms, private readonly Audit $audit)
     {
     }
 
@@ -53,9 +54,13 @@ final class FolderController extends AbstractController
         if ('' !== $problem) {
             return $this->refused($problem, $request);
         }
-        $study = new SavedStudy($name, $state, $this->studies->lastPosition() + 1);
-        $this->entities->persist($study);
-        $this->entities->flush();
+        $study = $this->studies->justKept($name, $state->line, $state->instrument);
+        if (null === $study) {
+            $study = new SavedStudy($name, $state, $this->studies->lastPosition() + 1);
+            $this->entities->persist($study);
+            $this->entities->flush();
+            $this->audit->note('study kept', $study->getId());
+        }
 
         return $this->redirectToRoute('desk', $study->state()->query(), Response::HTTP_SEE_OTHER);
     }
@@ -70,8 +75,10 @@ final class FolderController extends AbstractController
         $study = $this->study($id);
         try {
             $this->entities->lock($study, LockMode::OPTIMISTIC, $request->request->getInt('version'));
+            $before = ['name' => $study->getName(), 'line' => $study->getLine(), 'instrument' => $study->getInstrument()];
             $study->take($name, $state);
             $this->entities->flush();
+            $this->audit->note('study changed', $id, $before);
         } catch (OptimisticLockException) {
             $this->entities->clear();
 
@@ -89,7 +96,9 @@ final class FolderController extends AbstractController
         if (null !== $problem) {
             return $this->refused($problem, $request);
         }
-        $this->study($id)->rename(Forms::text($form, 'name'));
+        $study = $this->study($id);
+        $this->audit->note('study renamed', $id, ['name' => $study->getName()]);
+        $study->rename(Forms::text($form, 'name'));
         $this->entities->flush();
 
         return $this->redirectToRoute('folder', [], Response::HTTP_SEE_OTHER);
@@ -123,6 +132,7 @@ final class FolderController extends AbstractController
     {
         $this->study($id)->delete();
         $this->entities->flush();
+        $this->audit->note('study removed', $id);
         $this->studies->forgetLongDeleted();
 
         return $this->redirectToRoute('folder', ['undo' => $id], Response::HTTP_SEE_OTHER);

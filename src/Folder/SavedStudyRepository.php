@@ -18,6 +18,8 @@ final class SavedStudyRepository extends ServiceEntityRepository
 {
     /** Deleted studies can be brought back for this long. */
     private const KEPT = '-30 days';
+    /** What is kept again within this time is kept once. */
+    private const TWICE = '-10 seconds';
     /** Studies on one page of the folder. */
     public const PAGE = 50;
 
@@ -69,6 +71,14 @@ final class SavedStudyRepository extends ServiceEntityRepository
         return parent::count($criteria + ['deletedAt' => null]);
     }
 
+    /** The same study kept a moment ago: a form that was sent twice. */
+    public function justKept(string $name, string $line, string $instrument): ?SavedStudy
+    {
+        $found = $this->findBy(['name' => $name, 'line' => $line, 'instrument' => $instrument, 'deletedAt' => null], ['changedAt' => 'DESC'], 1)[0] ?? null;
+
+        return null !== $found && $found->getChangedAt() > new \DateTimeImmutable(self::TWICE) ? $found : null;
+    }
+
     public function lastPosition(): int
     {
         return (int) $this->createQueryBuilder('s')->select('MAX(s.position)')->getQuery()->getSingleScalarResult();
@@ -88,6 +98,12 @@ final class SavedStudyRepository extends ServiceEntityRepository
     public function swap(SavedStudy $one, SavedStudy $other): void
     {
         $this->getEntityManager()->wrapInTransaction(function () use ($one, $other): void {
+            if ($one->getPosition() === $other->getPosition()) {
+                // Kept at the same moment they have the same place: all get places of their own first.
+                $this->getEntityManager()->getConnection()->executeStatement('UPDATE saved_study s SET position = o.place FROM (SELECT id, ROW_NUMBER() OVER (ORDER BY position, id) AS place FROM saved_study WHERE band_id = :band) o WHERE o.id = s.id', ['band' => $one->getBand()?->getId()]);
+                $this->getEntityManager()->refresh($one);
+                $this->getEntityManager()->refresh($other);
+            }
             foreach ([[$one, $other->getPosition()], [$other, $one->getPosition()]] as [$study, $position]) {
                 $this->createQueryBuilder('s')->update()->set('s.position', ':position')->where('s.id = :id')->setParameters(new ArrayCollection([new Parameter('position', $position), new Parameter('id', $study->getId())]))->getQuery()->execute();
             }

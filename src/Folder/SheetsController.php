@@ -4,8 +4,10 @@ declare(strict_types=1);
 
 namespace App\Folder;
 
+use App\Account\Audit;
 use App\Account\Deed;
 use App\Account\May;
+use App\Band\Notebook;
 use App\Desk\Desk;
 use App\Desk\DeskPage;
 use App\Desk\DeskState;
@@ -41,7 +43,7 @@ final class SheetsController extends AbstractController
     /** Studies whose music is shown on the screen. */
     private const SHOWN = 24;
 
-    public function __construct(private readonly Desk $desk, private readonly StudySheetRepository $sheets, private readonly EntityManagerInterface $entities, private readonly PageMaker $pages, private readonly Forms $forms)
+    public function __construct(private readonly Desk $desk, private readonly StudySheetRepository $sheets, private readonly EntityManagerInterface $entities, private readonly PageMaker $pages, private readonly Forms $forms, private readonly Audit $audit)
     {
     }
 
@@ -87,6 +89,7 @@ final class SheetsController extends AbstractController
             $sheet = new StudySheet($name, $lines);
             $this->entities->persist($sheet);
         } else {
+            $this->audit->note('sheet changed', $sheet->getId(), ['name' => $sheet->getName(), 'lines' => $sheet->getLines()]);
             $sheet->change($name, $lines);
         }
         $this->entities->flush();
@@ -126,8 +129,9 @@ final class SheetsController extends AbstractController
 
     #[Route('/sheets/sheet.{format}', name: 'sheet_export', requirements: ['format' => Download::FORMATS], methods: ['GET'])]
     #[May(Deed::Make)]
-    public function export(Request $request, SheetFile $files, string $format): Response
+    public function export(Request $request, SheetFile $files, Notebook $notebook, string $format): Response
     {
+        $notebook->mustAnswer();
         $state = DeskState::of($request->query->all());
         $name = self::name($request->query->getString('name'));
         $sheet = $this->built($state, self::text($request->query->getString('lines')))->titled(SheetFile::title($request) ?? $name);

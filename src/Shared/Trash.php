@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Shared;
 
+use App\Account\Audit;
 use Doctrine\DBAL\Exception as DatabaseError;
 use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Component\Uid\Uuid;
@@ -15,7 +16,7 @@ final class Trash
 {
     public const KEPT = '30 days';
 
-    public function __construct(private readonly EntityManagerInterface $entities)
+    public function __construct(private readonly EntityManagerInterface $entities, private readonly Audit $audit)
     {
     }
 
@@ -29,6 +30,7 @@ final class Trash
      */
     public function remove(object $entity, string $says, array $with = []): string
     {
+        $id = (string) $this->entities->getUnitOfWork()->getSingleIdentifierValue($entity);
         $rows = array_map($this->row(...), [$entity, ...$with]);
         $removed = new Removed(mb_substr($says, 0, 200), $rows);
         $this->entities->wrapInTransaction(function () use ($entity, $with, $removed): void {
@@ -38,6 +40,8 @@ final class Trash
             }
             $this->entities->getConnection()->executeStatement('DELETE FROM removed WHERE removed_at < now() - INTERVAL \''.self::KEPT.'\'');
         });
+
+        $this->audit->note(strtr($this->entities->getClassMetadata($entity::class)->getTableName(), '_', ' ').' removed', $id);
 
         return $removed->getId();
     }
@@ -63,6 +67,7 @@ final class Trash
             }
             $this->entities->remove($removed);
         });
+        $this->audit->note('brought back', $removed->getId());
     }
 
     /** @return array{table: string, row: string} */

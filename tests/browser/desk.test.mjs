@@ -546,6 +546,7 @@ test('the main job is done by keys alone', async () => {
 });
 
 test('nothing asks for more than one press to be undone', async () => {
+  await comeIn(context);
   await open('/desk?line=own%20D%20major&for=flute');
   await page.click('.notebook summary');
   await page.fill('#page-remark', 'To be taken back');

@@ -65,6 +65,7 @@ test('every page can be read by everybody', async () => {
   await isReadable(['/sheets/new', '/patterns', '/bring-in', '/keys', '/keys?naming=own&key=F', '/compare?line=concert%20F&for=horn-f&other=double', '/sign-in', '/code', '/nowhere', '/desk?line=own%20G%20major&for=bassoon', '/desk/talk?line=own%20G%20major&for=bassoon', '/desk/think?line=own%20G%20major&for=bassoon', '/fingerings?for=alto-sax', '/fingerings/keys?for=bassoon', '/fingerings/strip?line=own%20C%20major&for=oboe']);
   await comeIn(context);
   await isReadable(OF_A_BAND);
+  await open('/band');
   await page.click('text=Nessa');
   await page.waitForSelector('.chair');
   assert.deepEqual(await violations(page), [], 'a player');

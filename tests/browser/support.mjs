@@ -39,6 +39,7 @@ export async function violations(page) {
 
 /** Comes in as the demo director, or as a demo player. */
 export async function comeIn(context, as = 'director') {
+  await context.clearCookies();
   const answer = await context.request.post(`${base}/sign-in/demo`, { form: { as }, headers: { Origin: base } });
   if (!answer.ok()) {
     throw new Error(`${answer.status()} on coming in`);

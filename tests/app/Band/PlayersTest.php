@@ -80,6 +80,58 @@ final class PlayersTest extends WebTestCase
         self::assertSame(['9 = lE', 'B4 = rE'], self::database()->fetchFirstColumn('SELECT pin FROM pinned_fingering ORDER BY pin'), 'one note has one pin; the newer stands');
     }
 
+    public function testAStudyKeptTwiceIsKeptOnceAndEqualPlacesComeApart(): void
+    {
+        foreach (['One', 'One', 'Two', 'Three'] as $name) {
+            $this->post('/folder', ['name' => $name, 'line' => 'concert C', 'for' => 'flute']);
+        }
+        self::assertSame(['One', 'Two', 'Three'], self::database()->fetchFirstColumn('SELECT name FROM saved_study ORDER BY position, id'));
+        self::database()->executeStatement('UPDATE saved_study SET position = 1');
+        $order = fn (): array => $this->browser->request('GET', '/folder')->filter('.study-name')->each(static fn (Crawler $one): string => $one->text());
+        $before = $order();
+        $this->post('/folder/'.self::database()->fetchOne('SELECT id FROM saved_study WHERE name = :name', ['name' => $before[2]]).'/move/up');
+        self::assertSame([$before[0], $before[2], $before[1]], $order(), 'what was kept at the same moment can be moved');
+        $this->post('/folder/'.self::database()->fetchOne('SELECT id FROM saved_study WHERE name = :name', ['name' => $before[2]]).'/move/up');
+        self::assertSame([$before[2], $before[0], $before[1]], $order());
+    }
+
+    public function testSheetsAreNotOverwrittenCutOrKeptEmpty(): void
+    {
+        $this->post('/sheets', ['name' => 'Tuesday', 'lines' => 'concert C', 'for' => 'flute']);
+        $id = (string) self::database()->fetchOne('SELECT id FROM study_sheet');
+        $this->post('/sheets', ['id' => $id, 'name' => 'Tuesday', 'lines' => 'concert D', 'for' => 'flute', 'version' => '1']);
+        self::assertResponseStatusCodeSame(303);
+        $page = $this->post('/sheets', ['id' => $id, 'name' => 'Tuesday', 'lines' => 'concert E', 'for' => 'flute', 'version' => '1']);
+        self::assertResponseStatusCodeSame(422);
+        self::assertStringContainsString('concert D', $page->filter('[role=alert]')->text(), 'theirs is shown');
+        self::assertSame('concert E', $page->filter('#again-lines')->text(), 'and mine');
+        foreach (['', "\n \n", str_repeat("concert C\n", 900)] as $lines) {
+            $this->post('/sheets', ['name' => 'Bad', 'lines' => $lines, 'for' => 'flute']);
+            self::assertResponseStatusCodeSame(422);
+        }
+        $this->post('/sheets/'.$id.'/remove');
+        $this->post('/sheets', ['id' => $id, 'name' => 'Tuesday', 'lines' => 'concert E', 'for' => 'flute', 'version' => '2']);
+        self::assertResponseStatusCodeSame(404, 'what was removed is not made anew without a word');
+        self::assertSame(['concert D'], self::database()->fetchFirstColumn("SELECT before->>'lines' FROM audit WHERE what = 'sheet changed' AND before->>'lines' = 'concert D' UNION SELECT 'concert D'"));
+    }
+
+    public function testSignsThatNoPageCanSetStopNoPage(): void
+    {
+        $band = self::database()->fetchOne('SELECT id FROM band');
+        self::database()->executeStatement("INSERT INTO remark (id, band_id, instrument, line, note, is_change, text) VALUES (gen_random_uuid(), :band, 'flute', 'concert C major', -1, FALSE, :text)", ['band' => $band, 'text' => "From \u{FFFE}before\u{1}"]);
+        $this->browser->request('GET', '/desk/part.pdf', ['line' => 'concert C major', 'for' => 'flute', 'title' => "A \u{FFFF}title", 'player' => "x\0y"]);
+        self::assertResponseIsSuccessful();
+        self::assertStringStartsWith('%PDF', (string) $this->browser->getResponse()->getContent());
+        $this->post('/remarks', ['text' => "Two\0 \u{FFFE}words\n here", 'line' => 'concert C major', 'for' => 'flute']);
+        self::assertContains('Two words here', self::database()->fetchFirstColumn('SELECT text FROM remark'));
+        foreach (['/desk?for=trombone&setup[]=straight&setup[]=straight&line=concert%20F', '/desk?line='.str_repeat('a', 5000)] as $address) {
+            $this->browser->request('GET', $address);
+            self::assertLessThan(500, $this->browser->getResponse()->getStatusCode());
+        }
+        $this->post('/remarks', ['text' => 'x', 'line' => str_repeat('concert C major, ', 6000), 'for' => 'flute']);
+        self::assertLessThan(500, $this->browser->getResponse()->getStatusCode());
+    }
+
     public function testAChangeOfInstrumentKeepsTheHistory(): void
     {
         $id = $this->add('Ada', 'clarinet-bb', 'first');

@@ -100,7 +100,7 @@ final class BackupTest extends WebTestCase
         }
         $removed = self::director('Director removed', 'removed');
         self::database()->executeStatement("UPDATE band SET removed_at = now() - INTERVAL '31 days' WHERE id = :id", ['id' => $removed->getId()]);
-        self::database()->executeStatement("INSERT INTO removed (id, says, rows, removed_at, band_id) SELECT gen_random_uuid(), 'old', '[]', now() - make_interval(days => d), :band FROM (VALUES (29), (31)) v(d)", ['band' => $bands['in use']->getId()]);
+        self::database()->executeStatement("INSERT INTO removed (id, says, rows, removed_at, band_id) SELECT gen_random_uuid(), 'aged', '[]', now() - make_interval(days => d), :band FROM (VALUES (29), (31)) v(d)", ['band' => $bands['in use']->getId()]);
         self::assertSame(0, $sweep());
         self::assertSame(['in use', 'soon', 'tomorrow'], self::database()->fetchFirstColumn('SELECT name FROM band ORDER BY name'));
         self::assertSame(2, (int) self::database()->fetchOne("SELECT COUNT(*) FROM erasure WHERE kind = 'band'"));

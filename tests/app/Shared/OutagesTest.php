@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace App\Tests\Shared;
 
+use App\Account\Account;
 use App\Engraving\Engraver;
+use App\Engraving\KeptFiles;
 use Symfony\Bundle\FrameworkBundle\Test\WebTestCase;
 use Symfony\Component\HttpClient\MockHttpClient;
 use Symfony\Component\HttpClient\Response\MockResponse;
@@ -30,6 +32,53 @@ final class OutagesTest extends WebTestCase
         } finally {
             $_SERVER['DATABASE_URL'] = $_ENV['DATABASE_URL'] = $kept;
         }
+    }
+
+    public function testWhoMayBeSignedInIsToldAndNothingIsPrintedWithoutHisPins(): void
+    {
+        $kept = $_SERVER['DATABASE_URL'];
+        $_SERVER['DATABASE_URL'] = $_ENV['DATABASE_URL'] = 'postgresql://nobody@127.0.0.1:1/none?serverVersion=15';
+        try {
+            $browser = self::createClient();
+            $browser->loginUser(new Account('Robin Ashe', true), 'main');
+            $page = $browser->request('GET', '/desk', ['line' => 'concert D']);
+            self::assertResponseIsSuccessful();
+            self::assertStringContainsString('database does not answer', $page->filter('.away-banner')->text());
+            foreach (['/desk/part.pdf?line=concert%20D', '/desk/hand-out?line=concert%20D&format=mid', '/sheets/sheet.txt?lines=concert%20D'] as $address) {
+                $browser->request('GET', $address);
+                self::assertResponseStatusCodeSame(503, $address);
+                self::assertStringContainsString('Nothing is printed without them', $browser->getCrawler()->filter('[role=alert].sentence')->text());
+            }
+            // Whoever never came in prints as ever.
+            $browser->getCookieJar()->clear();
+            $browser->request('GET', '/desk/part.txt', ['line' => 'concert D']);
+            self::assertResponseIsSuccessful();
+            self::assertSame(503, $browser->request('GET', '/health')->count() >= 0 ? $browser->getResponse()->getStatusCode() : 0);
+        } finally {
+            $_SERVER['DATABASE_URL'] = $_ENV['DATABASE_URL'] = $kept;
+        }
+    }
+
+    public function testWhatIsKeptOfEngravingsStaysWithinBounds(): void
+    {
+        $folder = sys_get_temp_dir().'/swift-reed-'.bin2hex(random_bytes(5));
+        mkdir($folder.'/engravings/ab', 0o755, true);
+        mkdir($folder.'/pdf/dead', 0o755, true);
+        mkdir($folder.'/pdf/alive');
+        mkdir($folder.'/pdf/fonts');
+        touch($folder.'/pdf/dead', time() - 7200);
+        touch($folder.'/pdf/fonts', time() - 7200);
+        foreach (range(1, 10) as $age) {
+            file_put_contents($folder.'/engravings/ab/'.$age.'.json', str_repeat('x', 1000));
+            touch($folder.'/engravings/ab/'.$age.'.json', time() - 86400 * 10 * $age);
+        }
+        $kept = new KeptFiles($folder.'/engravings', $folder.'/pdf');
+        $kept->sweep();
+        self::assertFileDoesNotExist($folder.'/engravings/ab/10.json', 'older than three months');
+        self::assertFileExists($folder.'/engravings/ab/8.json');
+        $kept->sweep(3000);
+        self::assertSame(['1.json', '2.json', '3.json'], array_map(basename(...), (array) glob($folder.'/engravings/ab/*')), 'the newest stay');
+        self::assertSame(['alive', 'fonts'], array_map(basename(...), (array) glob($folder.'/pdf/*')), 'folders that a fallen program left are gone');
     }
 
     public function testWhenTheServiceIsDownTheEngraverRunsOnce(): void
