@@ -63,13 +63,22 @@ const clients = [0, 1, 2, 3].map(saver);
 const away = Object.fromEntries(Object.keys(victims).map((name) => [name, []]));
 for (let i = 0; i < times; i += 1) {
   const name = Object.keys(victims)[i % Object.keys(victims).length];
-  process.kill(victims[name](), 'SIGKILL');
+  const victim = victims[name]();
+  if (!(victim > 1)) throw new Error(`there is no ${name}`);
+  process.kill(victim, 'SIGKILL');
   const began = performance.now();
   await pause(30);
   let good = 0;
   let last = began;
-  while (good < 3) { // three good answers in a row: it is back
-    if (await well()) {
+  const isReplaced = () => {
+    try {
+      return name === 'a php worker' || victims[name]() !== victim;
+    } catch {
+      return false; // its file is being written
+    }
+  };
+  while (good < 3) { // another is there, and three good answers in a row: it is back
+    if (isReplaced() && (await well())) {
       good += 1;
     } else {
       good = 0;

@@ -15,6 +15,7 @@ use Symfony\Component\HttpFoundation\RedirectResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpKernel\Event\ControllerEvent;
 use Symfony\Component\HttpKernel\Event\RequestEvent;
+use Symfony\Component\HttpKernel\Event\ResponseEvent;
 use Symfony\Component\HttpKernel\Exception\AccessDeniedHttpException;
 use Symfony\Component\HttpKernel\KernelEvents;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
@@ -65,6 +66,17 @@ final class Gate
         $this->open->enter($chosen, $person);
         if (null !== $chosen) {
             $this->bands->markUsed($chosen);
+        }
+    }
+
+    /** While the database is away a session looks empty; its cookie stays, so that one is signed in again when it is back. After the session's own listener (-1000). */
+    #[AsEventListener(KernelEvents::RESPONSE, priority: -1001)]
+    public function keepCookie(ResponseEvent $event): void
+    {
+        if ($this->open->isAway() && $event->isMainRequest()) {
+            foreach ($event->getResponse()->headers->getCookies() as $cookie) {
+                $event->getResponse()->headers->removeCookie($cookie->getName(), $cookie->getPath(), $cookie->getDomain());
+            }
         }
     }
 

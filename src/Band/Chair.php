@@ -133,6 +133,11 @@ class Chair implements OfBand
         $this->position = $position;
     }
 
+    public function sitAt(int $position): void
+    {
+        $this->position = $position;
+    }
+
     public function change(string $setup, string $stage, string $limits): void
     {
         $this->setup = $setup;

@@ -130,6 +130,33 @@ final class PlayersController extends AbstractController
         return $this->redirectToRoute('player', ['id' => $chair->getPlayer()->getId()], Response::HTTP_SEE_OTHER);
     }
 
+    /** The seat within the section: one place up or down. */
+    #[Route('/band/chairs/{id}/move/{direction<up|down>}', name: 'chair_move', methods: ['POST'])]
+    public function move(string $id, string $direction): Response
+    {
+        $chair = $this->chair($id);
+        $this->roster->seat($chair, 'up' === $direction ? -1 : 1);
+
+        return $this->redirect($this->generateUrl('band').'#chair-'.$id, Response::HTTP_SEE_OTHER);
+    }
+
+    /** The same set-up, page style and track for all who play this instrument. */
+    #[Route('/band/chairs/{id}/section', name: 'chair_to_section', methods: ['POST'])]
+    public function toSection(string $id): Response
+    {
+        $chair = $this->chair($id);
+        foreach ($this->chairs->of($chair->getInstrument()) as $other) {
+            if ($other !== $chair) {
+                $this->audit->note('chair changed', $other->getId(), ['setup' => $other->getSetup(), 'style' => $other->getStyle(), 'track' => $other->getTrack()]);
+                $other->change($chair->getSetup(), $other->getStage(), $other->getLimits());
+                $other->arrange($chair->getTrack(), $chair->getStyle(), $other->getSection(), $other->getPosition());
+            }
+        }
+        $this->entities->flush();
+
+        return $this->redirectToRoute('player', ['id' => $chair->getPlayer()->getId(), 'done' => 'section'], Response::HTTP_SEE_OTHER);
+    }
+
     #[Route('/band/chairs/{id}/close', name: 'chair_close', methods: ['POST'])]
     public function close(string $id): Response
     {

@@ -89,6 +89,25 @@ final class Roster
         return 'chair';
     }
 
+    /** Moves a chair among those of its instrument, as they stand in the list: one up (-1) or down (1). */
+    public function seat(Chair $chair, int $direction): void
+    {
+        $chairs = [];
+        foreach ($this->inScoreOrder() as $player) {
+            array_push($chairs, ...array_filter($player->chairs(), static fn (Chair $one): bool => $one->getInstrument() === $chair->getInstrument()));
+        }
+        $at = array_search($chair, $chairs, true);
+        $to = (int) $at + $direction;
+        if (false === $at || !isset($chairs[$to])) {
+            return;
+        }
+        [$chairs[$at], $chairs[$to]] = [$chairs[$to], $chairs[$at]];
+        foreach ($chairs as $place => $one) {
+            $one->sitAt($place + 1);
+        }
+        $this->entities->flush();
+    }
+
     /** Takes a player out with all that hangs on him; it can be undone. */
     public function remove(Player $player): string
     {

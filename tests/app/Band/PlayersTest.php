@@ -51,6 +51,24 @@ final class PlayersTest extends WebTestCase
         self::assertSame(['for-flute', 'for-clarinet-bb', 'for-alto-sax', 'for-horn-f', 'for-tuba-bbb', 'for-xylophone'], $rail, 'the rail of the Desk has what the band plays');
     }
 
+    public function testSeatsAndOneSetupForASection(): void
+    {
+        $chair = static fn (string $name): string => (string) self::database()->fetchOne('SELECT c.id FROM chair c JOIN player p ON p.id = c.player_id WHERE p.name = :name', ['name' => $name]);
+        foreach (['Ann', 'Bo', 'Cy'] as $name) {
+            $this->add($name, 'trombone');
+        }
+        $this->add('Di', 'flute');
+        $this->post('/band/chairs/'.$chair('Cy').'/move/up');
+        self::assertSame(['Di', 'Ann', 'Cy', 'Bo'], self::names($this->browser->request('GET', '/band')));
+        $this->post('/band/chairs/'.$chair('Cy').'/move/up');
+        $this->post('/band/chairs/'.$chair('Cy').'/move/up');
+        $this->post('/band/chairs/'.$chair('Bo').'/move/down');
+        self::assertSame(['Di', 'Cy', 'Ann', 'Bo'], self::names($this->browser->request('GET', '/band')), 'nobody leaves the section');
+        $this->post('/band/chairs/'.$chair('Cy'), ['stage' => 'developing', 'setup' => ['f-attachment'], 'style' => 'large', 'track' => 'jazz', 'version' => (string) self::database()->fetchOne('SELECT version FROM chair WHERE id = :id', ['id' => $chair('Cy')])]);
+        $this->post('/band/chairs/'.$chair('Cy').'/section');
+        self::assertSame([['f-attachment', 'large', 'jazz', 'full'], ['f-attachment', 'large', 'jazz', 'full'], ['f-attachment', 'large', 'jazz', 'developing'], ['', 'written', '', 'full']], self::database()->fetchAllNumeric('SELECT c.setup, c.style, c.track, c.stage FROM chair c JOIN player p ON p.id = c.player_id ORDER BY p.name'), 'the stage stays each one\'s own');
+    }
+
     public function testANameStandsOnceAndIsRefusedWithWhatWasTyped(): void
     {
         $this->add('Ada');

@@ -44,7 +44,9 @@ final class OutagesTest extends WebTestCase
             $page = $browser->request('GET', '/desk', ['line' => 'concert D']);
             self::assertResponseIsSuccessful();
             self::assertStringContainsString('database does not answer', $page->filter('.away-banner')->text());
+            self::assertSame([], $browser->getResponse()->headers->getCookies(), 'the cookie stays, for when the database is back');
             foreach (['/desk/part.pdf?line=concert%20D', '/desk/hand-out?line=concert%20D&format=mid', '/sheets/sheet.txt?lines=concert%20D'] as $address) {
+                $browser->loginUser(new Account('Robin Ashe', true), 'main');
                 $browser->request('GET', $address);
                 self::assertResponseStatusCodeSame(503, $address);
                 self::assertStringContainsString('Nothing is printed without them', $browser->getCrawler()->filter('[role=alert].sentence')->text());
