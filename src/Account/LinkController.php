@@ -4,10 +4,15 @@ declare(strict_types=1);
 
 namespace App\Account;
 
+use App\Band\BandRepository;
+use App\Band\Chair;
 use App\Band\OpenBand;
+use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
+use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;
 use Symfony\Component\Routing\Attribute\Route;
 
 /**
@@ -48,17 +53,38 @@ final class LinkController extends AbstractController
     /** What a player has. */
     #[Route('/mine', name: 'mine', methods: ['GET'])]
     #[May(Deed::Play)]
-    public function mine(\App\Band\BandRepository $bands): Response
+    public function mine(BandRepository $bands): Response
     {
         $person = $this->open->person();
 
         return $this->render('account/mine.html.twig', ['player' => $this->open->player(), 'band' => $this->open->band(), 'bands' => $person instanceof PlayerSignIn ? $bands->playedIn($person) : []]);
     }
 
+    /** A player's own settings: how the pages of one of his chairs are written. */
+    #[Route('/mine/chairs/{id}', name: 'mine_change', methods: ['POST'])]
+    #[May(Deed::Play)]
+    public function change(Request $request, EntityManagerInterface $entities, Audit $audit, string $id): Response
+    {
+        foreach ($this->open->player()?->chairs() ?? [] as $chair) {
+            if ($chair->getId() === $id) {
+                $style = $request->request->getString('style');
+                if (!\in_array($style, Chair::STYLES, true)) {
+                    throw new UnprocessableEntityHttpException('This is no page style; expected written, numbers, letters or large.');
+                }
+                $audit->note('chair changed', $id, ['style' => $chair->getStyle()]);
+                $chair->arrange($chair->getTrack(), $style, $chair->getSection(), $chair->getPosition());
+                $entities->flush();
+
+                return $this->redirectToRoute('mine', ['done' => 'kept'], Response::HTTP_SEE_OTHER);
+            }
+        }
+        throw $this->createNotFoundException('There is no such chair of yours (any more).');
+    }
+
     /** On a shared tablet: the next player's link is opened on a page where nobody is signed in. */
     #[Route('/mine/next', name: 'next_player', methods: ['POST'])]
     #[May(Deed::Play)]
-    public function next(\Symfony\Bundle\SecurityBundle\Security $security, Audit $audit): Response
+    public function next(Security $security, Audit $audit): Response
     {
         $audit->note('went out');
         $security->logout(false);

@@ -29,6 +29,8 @@ use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 #[May(Deed::LeadPlayers)]
 final class PlayersController extends AbstractController
 {
+    private const COLUMNS = ['name', 'instrument', 'stage', 'range', 'set-up', 'section', 'track'];
+
     public function __construct(private readonly Roster $roster, private readonly PlayerRepository $players, private readonly ChairRepository $chairs, private readonly OpenBand $open, private readonly EntityManagerInterface $entities, private readonly Forms $forms, private readonly InstrumentLibrary $instruments, private readonly Audit $audit, private readonly Hosts $hosts)
     {
     }
@@ -237,11 +239,14 @@ final class PlayersController extends AbstractController
     }
 
     /** What is kept of one player, to be given to whoever asks for it. */
-    #[Route('/band/players/{id}/data.json', name: 'player_data', methods: ['GET'])]
-    public function data(PinnedFingeringRepository $pins, string $id): Response
+    #[Route('/band/players/{id}/data.{format<json|csv>}', name: 'player_data', methods: ['GET'])]
+    public function data(PinnedFingeringRepository $pins, string $id, string $format): Response
     {
         $player = $this->found($id);
         $this->audit->note('player exported', $id);
+        if ('csv' === $format) {
+            return Csv::file([self::COLUMNS, ...self::rows($player)], 'player.csv');
+        }
         $response = new JsonResponse(['version' => 1] + BandData::player($player, $pins));
         $response->setEncodingOptions(\JSON_PRETTY_PRINT | \JSON_UNESCAPED_UNICODE | \JSON_UNESCAPED_SLASHES);
         $response->headers->set('Content-Disposition', HeaderUtils::makeDisposition('attachment', 'player.json'));
@@ -252,15 +257,15 @@ final class PlayersController extends AbstractController
     #[Route('/band/players.csv', name: 'players_csv', methods: ['GET'])]
     public function csv(): Response
     {
-        $rows = [['name', 'instrument', 'stage', 'range', 'set-up', 'section', 'track']];
-        foreach ($this->roster->inScoreOrder() as $player) {
-            foreach ($player->chairs() as $chair) {
-                $rows[] = [$player->getName(), $chair->getInstrument(), $chair->getStage(), $chair->getLimits(), strtr($chair->getSetup(), ',', '+'), $chair->getSection(), $chair->getTrack()];
-            }
-        }
         $this->audit->note('players exported');
 
-        return Csv::file($rows, 'players.csv');
+        return Csv::file([self::COLUMNS, ...array_merge(...array_map(self::rows(...), $this->roster->inScoreOrder()))], 'players.csv');
+    }
+
+    /** @return list<list<string>> a row for each chair */
+    private static function rows(Player $player): array
+    {
+        return array_map(static fn (Chair $chair): array => [$player->getName(), $chair->getInstrument(), $chair->getStage(), $chair->getLimits(), strtr($chair->getSetup(), ',', '+'), $chair->getSection(), $chair->getTrack()], $player->chairs());
     }
 
     private function address(string $token): string

@@ -45,7 +45,7 @@ final class AccessTest extends WebTestCase
         'owners' => ['player_erase', 'band_settings', 'band_change', 'assistant_invite', 'assistant_remove', 'band_hand_over', 'token_make', 'token_revoke', 'band_audit', 'band_data', 'band_remove'],
         'directors' => ['band_found', 'band_restore'],
         'keeper' => ['director_code'],
-        'players' => ['mine', 'next_player'],
+        'players' => ['mine', 'mine_change', 'next_player'],
         'signed in' => ['account', 'sign_out', 'sign_out_everywhere', 'open_band'],
         'teachers with a phrase' => ['account_phrase'],
     ];
@@ -53,7 +53,7 @@ final class AccessTest extends WebTestCase
     /** What the path of a route names, where it is not one and the same for all. */
     private const NAMES = ['pin_remove' => 'pin', 'remark_remove' => 'remark', 'school_file' => 'school', 'school_take' => 'school', 'school_remove' => 'school', 'folder_change' => 'study', 'folder_rename' => 'study', 'folder_duplicate' => 'study', 'folder_move' => 'study', 'folder_delete' => 'study', 'folder_restore' => 'study', 'pattern_remove' => 'pattern',
         'sheet' => 'sheet', 'sheet_remove' => 'sheet', 'player' => 'player', 'player_rename' => 'player', 'chair_add' => 'player', 'chair_change' => 'chair', 'chair_close' => 'chair', 'chair_move' => 'chair', 'chair_to_section' => 'chair', 'player_leave' => 'player', 'player_back' => 'player', 'player_remove' => 'player', 'player_link' => 'player', 'player_link_end' => 'player', 'player_data' => 'player', 'player_erase' => 'player',
-        'assistant_remove' => 'assistant', 'band_hand_over' => 'assistant', 'token_revoke' => 'token', 'undo' => 'removed', 'band_restore' => 'removed band'];
+        'assistant_remove' => 'assistant', 'band_hand_over' => 'assistant', 'token_revoke' => 'token', 'mine_change' => 'own chair', 'undo' => 'removed', 'band_restore' => 'removed band'];
     /** With an id of another band these say as little as with one that nobody has: they do nothing and go on. */
     private const SILENT = ['pin_remove', 'remark_remove', 'school_remove', 'pattern_remove', 'undo'];
 
@@ -209,7 +209,7 @@ final class AccessTest extends WebTestCase
         [$tokenId, $token] = $tokens->make($name.' program');
         $ids = array_map(static fn (object $one): string => $one->getId(), $all);
 
-        return $ids + ['band' => $band, 'sign-in' => $signIn, 'player' => $player->getId(), 'chair' => $thirdChair->getId(), 'link' => $link, 'token' => $tokenId, 'token text' => $token, 'assistant' => $assistant->getId(), 'removed band' => $this->removedOf($band)];
+        return $ids + ['band' => $band, 'sign-in' => $signIn, 'player' => $player->getId(), 'chair' => $thirdChair->getId(), 'own chair' => $chair->getId(), 'link' => $link, 'token' => $tokenId, 'token text' => $token, 'assistant' => $assistant->getId(), 'removed band' => $this->removedOf($band)];
     }
 
     private function removedOf(Band $band): string
@@ -259,13 +259,13 @@ final class AccessTest extends WebTestCase
         if (null === $route) {
             return 200; // not built yet; the first test says so
         }
-        $fill = ['id' => isset(self::NAMES[$name]) ? $with[self::NAMES[$name]] : '', 'token' => $with['link'], 'format' => 'txt', 'index' => '0', 'direction' => 'up'];
+        $fill = ['id' => isset(self::NAMES[$name]) ? $with[self::NAMES[$name]] : '', 'token' => $with['link'], 'format' => 'player_data' === $name ? 'csv' : 'txt', 'index' => '0', 'direction' => 'up'];
         $path = preg_replace_callback('/\{(\w+)(<[^>]*>)?\}/', static fn (array $found): string => 'desk_panel' === $name ? 'tonic' : (string) $fill[$found[1]], $route->getPath());
         $desk = ['line' => 'concert F', 'for' => 'flute'];
         $fields = $desk + match ($name) {
             'pin' => ['pin' => 'B4 = L1'], 'remark' => ['text' => 'x'], 'player_add' => ['name' => 'New', 'instrument' => 'flute', 'stage' => 'full'], 'chair_add' => ['instrument' => 'flute', 'stage' => 'full'], 'chair_change' => ['stage' => 'full', 'version' => '1'],
             'player_rename' => ['name' => 'New', 'version' => '1'], 'folder_save', 'folder_rename' => ['name' => 'New'], 'folder_change' => ['name' => 'New', 'version' => '1'], 'sheet_save' => ['name' => 'New', 'lines' => 'concert F'], 'pattern_save' => ['name' => 'New', 'cell' => '1 2 3 1'], 'players_preview' => ['text' => 'Ada, flute'],
-            'open_band' => ['band' => $with['band']->getId()], 'band_found' => ['name' => 'New'], 'band_change' => ['name' => 'New', 'version' => '1', 'kept_days' => '400'], 'token_make' => ['token_name' => 'New'], default => [],
+            'mine_change' => ['style' => 'large'], 'open_band' => ['band' => $with['band']->getId()], 'band_found' => ['name' => 'New'], 'band_change' => ['name' => 'New', 'version' => '1', 'kept_days' => '400'], 'token_make' => ['token_name' => 'New'], default => [],
         };
         if ('open_band' === $name) {
             $fields['band'] = $with['band']->getId();

@@ -6,7 +6,11 @@ namespace App\Tests\Shared;
 
 use App\Account\Account;
 use App\Engraving\Engraver;
+use App\Engraving\EngravingError;
 use App\Engraving\KeptFiles;
+use App\Engraving\Paper;
+use App\Engraving\PdfMaker;
+use App\Engraving\Svg;
 use Symfony\Bundle\FrameworkBundle\Test\WebTestCase;
 use Symfony\Component\HttpClient\MockHttpClient;
 use Symfony\Component\HttpClient\Response\MockResponse;
@@ -81,6 +85,14 @@ final class OutagesTest extends WebTestCase
         $kept->sweep(3000);
         self::assertSame(['1.json', '2.json', '3.json'], array_map(basename(...), (array) glob($folder.'/engravings/ab/*')), 'the newest stay');
         self::assertSame(['alive', 'fonts'], array_map(basename(...), (array) glob($folder.'/pdf/*')), 'folders that a fallen program left are gone');
+    }
+
+    public function testADiskWithoutRoomIsSaid(): void
+    {
+        $full = new PdfMaker(\dirname(__DIR__, 3), '/dev/null/full');
+        $this->expectException(EngravingError::class);
+        $this->expectExceptionMessage('no room on the disk');
+        $full->pdf([Svg::page(Paper::A4, '')]);
     }
 
     public function testWhenTheServiceIsDownTheEngraverRunsOnce(): void
