@@ -99,7 +99,7 @@ cluster_folder() { # where the product's own cluster lies
   fi
 }
 
-pg_ctl_() { (cd / && "${run_as_pg[@]}" "$(pg_bin)/pg_ctl" -D "$database_folder/data" "$@" >/dev/null 2>&1); }
+pg_ctl_() { (cd / && "${run_as_pg[@]}" "$(pg_bin)/pg_ctl" -D "$database_folder/data" "$@" >/dev/null 2>&1 9>&-); }
 as_keeper() { (cd / && "${run_as_pg[@]}" psql -X -q -v ON_ERROR_STOP=1 -h "$database_folder" -p "$database_port" "$@"); }
 database_runs() { pg_ctl_ status; }
 
