@@ -47,9 +47,9 @@ install_libraries() { # with "dev" the tools for tests come too
       stop_because "Composer could not install the PHP libraries (is there a network? var/log/composer.log tells)"
     touch var/run/composer.$1
   fi
-  if newer package.json var/run/npm.stamp || [ ! -d node_modules/verovio ]; then
+  if newer "package.json package-lock.json" var/run/npm.stamp || [ ! -d node_modules/verovio ]; then
     say "installing Node libraries"
-    (umask 022; npm install --no-package-lock --no-fund --no-audit) >var/log/npm.log 2>&1 ||
+    (umask 022; npm ci --no-fund --no-audit) >var/log/npm.log 2>&1 ||
       stop_because "npm could not install the Node libraries (is there a network? var/log/npm.log tells)"
     touch var/run/npm.stamp
   fi
