@@ -68,6 +68,8 @@ final class Arrivals
     public function letIn(Account|PlayerSignIn $person, Request $request): void
     {
         $this->security->login($person, Door::class, 'main');
+        // A new number also for somebody who was in already: whoever knew the old one does not know this one.
+        $request->getSession()->migrate(true);
         $this->gate->enter($person, $request);
         $this->audit->note('came in', null, [], $person->getUserIdentifier());
     }

@@ -135,3 +135,31 @@ test('an assistant comes in by invitation, leads players, and finds no settings'
   await context.close();
   await hers.close();
 });
+
+test('a session that somebody else has prepared opens nothing', async () => {
+  const headers = { Origin: base };
+  const fixed = 'aaaaaaaaaaaaaaaaaaaaaaaaaa';
+  const context = await browser.newContext();
+  await context.addCookies([{ name: 'reed', value: fixed, url: base }]);
+  const answer = await context.request.post(`${base}/sign-in/demo`, { form: { as: 'director' }, headers, maxRedirects: 0 });
+  const cookie = answer.headers()['set-cookie'];
+  assert.match(cookie, /HttpOnly/i);
+  assert.match(cookie, /SameSite=Lax/i);
+  assert.ok(!cookie.includes(fixed), 'the number is a new one');
+  const thief = await browser.newContext();
+  await thief.addCookies([{ name: 'reed', value: fixed, url: base }]);
+  assert.match((await thief.request.get(`${base}/band`)).url(), /sign-in/);
+  // Who was signed in before and signs in anew gets another number, and the old one is no good.
+  const before = (await context.cookies()).find((one) => one.name === 'reed').value;
+  const page = await context.newPage();
+  await page.goto(`${base}/account`);
+  const token = await page.locator('[name=_token]').first().inputValue();
+  await context.request.post(`${base}/sign-in/demo`, { form: { as: 'director', _token: token }, headers });
+  const after = (await context.cookies()).find((one) => one.name === 'reed').value;
+  assert.notEqual(after, before);
+  await thief.clearCookies();
+  await thief.addCookies([{ name: 'reed', value: before, url: base }]);
+  assert.match((await thief.request.get(`${base}/band`)).url(), /sign-in/, 'the old session is gone');
+  await context.close();
+  await thief.close();
+});

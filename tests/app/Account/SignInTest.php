@@ -241,7 +241,7 @@ final class SignInTest extends WebTestCase
         $this->browser->request('POST', '/sign-in/demo', [], [], ['HTTP_HOST' => 'band.test', 'HTTP_ORIGIN' => 'http://band.test']);
         self::assertNotSame(303, $this->browser->getResponse()->getStatusCode());
         self::assertSame(303, $this->try('Rowan Alder', 'four lanterns over cold water'), 'the printed pass phrase is right');
-        self::assertStringContainsString('demonstration', $this->browser->request('GET', '/desk', server: ['HTTP_HOST' => 'localhost'])->filter('.demo-banner')->text());
+        self::assertStringContainsString('Demonstration', $this->browser->request('GET', '/desk', server: ['HTTP_HOST' => 'localhost'])->filter('.demo-banner')->text());
         // It ships nothing real over what is in use.
         $before = self::database()->fetchAllAssociative('SELECT id FROM account');
         (new CommandTester((new Application(self::getContainer()->get('kernel')))->find('demo:load')))->execute(['--if-empty' => true]);
