@@ -131,6 +131,6 @@ final class NotebookController extends AbstractController
 
     private function refused(string $sentence, Request $request): Response
     {
-        return $this->render('shared/error.html.twig', ['title' => 'Not noted', 'sentence' => $sentence, 'again' => ['action' => $request->getPathInfo(), 'fields' => Forms::typed($request)]], new Response(status: Response::HTTP_UNPROCESSABLE_ENTITY));
+        return $this->render('shared/error.html.twig', ['title' => 'title.not_noted', 'sentence' => $sentence, 'again' => ['action' => $request->getPathInfo(), 'fields' => Forms::typed($request)]], new Response(status: Response::HTTP_UNPROCESSABLE_ENTITY));
     }
 }

@@ -107,6 +107,6 @@ final class SchoolsController extends AbstractController
 
     private function refused(string $sentence, Request $request): Response
     {
-        return $this->render('shared/error.html.twig', ['title' => 'Not kept', 'sentence' => $sentence, 'again' => ['action' => $request->getPathInfo(), 'fields' => Forms::typed($request)]], new Response(status: Response::HTTP_UNPROCESSABLE_ENTITY));
+        return $this->render('shared/error.html.twig', ['title' => 'title.not_kept', 'sentence' => $sentence, 'again' => ['action' => $request->getPathInfo(), 'fields' => Forms::typed($request)]], new Response(status: Response::HTTP_UNPROCESSABLE_ENTITY));
     }
 }

@@ -37,7 +37,7 @@ final class HandOutController extends AbstractController
         $who = \is_array($asked) ? array_values(array_filter($asked, is_string(...))) : [];
         [$sheets, $left] = $this->handOut->parts($state, [] === $who ? [$state->instrument] : $who);
         if ([] === $sheets) {
-            return $this->render('shared/error.html.twig', ['title' => 'Nothing to hand out', 'sentence' => implode(' ', array_map(static fn (string $name, string $why): string => $name.': '.$why, array_keys($left), $left)), 'again' => null], new Response(status: 422));
+            return $this->render('shared/error.html.twig', ['title' => 'title.nothing_to_hand_out', 'sentence' => implode(' ', array_map(static fn (string $name, string $why): string => $name.': '.$why, array_keys($left), $left)), 'again' => null], new Response(status: 422));
         }
         $look = SheetFile::look($request);
         $title = SheetFile::title($request);

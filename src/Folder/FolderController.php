@@ -180,6 +180,6 @@ final class FolderController extends AbstractController
 
     private function refused(string $problem, Request $request): Response
     {
-        return $this->render('shared/error.html.twig', ['title' => 'Not saved', 'sentence' => $problem, 'again' => ['action' => $request->getPathInfo(), 'fields' => Forms::typed($request)]], new Response(status: Response::HTTP_UNPROCESSABLE_ENTITY));
+        return $this->render('shared/error.html.twig', ['title' => 'title.not_kept', 'sentence' => $problem, 'again' => ['action' => $request->getPathInfo(), 'fields' => Forms::typed($request)]], new Response(status: Response::HTTP_UNPROCESSABLE_ENTITY));
     }
 }

@@ -79,7 +79,7 @@ final class PatternsController extends AbstractController
             $problem = \sprintf('A pattern "%s" is kept already, with the cell "%s"; it stays as it is. Give another name, or press Change beside that one.', $name, $known->getCell());
         }
         if (null !== $problem) {
-            return $this->render('shared/error.html.twig', ['title' => 'Not kept', 'sentence' => $problem, 'again' => ['action' => $this->generateUrl('pattern_save'), 'fields' => ['name' => $name, 'cell' => $cell]]], new Response(status: 422));
+            return $this->render('shared/error.html.twig', ['title' => 'title.not_kept', 'sentence' => $problem, 'again' => ['action' => $this->generateUrl('pattern_save'), 'fields' => ['name' => $name, 'cell' => $cell]]], new Response(status: 422));
         }
         null === $known ? $this->entities->persist(new OwnPattern($name, $text)) : $known->change($text);
         $this->entities->flush();
@@ -116,7 +116,7 @@ final class PatternsController extends AbstractController
         } catch (\InvalidArgumentException $error) {
             $this->entities->clear();
 
-            return $this->render('shared/error.html.twig', ['title' => 'Nothing taken over', 'sentence' => $error->getMessage(), 'again' => null], new Response(status: 422));
+            return $this->render('shared/error.html.twig', ['title' => 'title.nothing_taken', 'sentence' => $error->getMessage(), 'again' => null], new Response(status: 422));
         }
         $this->entities->flush();
 

@@ -83,7 +83,7 @@ final class SheetsController extends AbstractController
         if (null !== $problem) {
             $again = ['name' => $name, 'lines' => Forms::text($form, 'lines'), 'id' => $id] + (null === $sheet ? [] : ['version' => (string) $sheet->getVersion()]) + $state->query();
 
-            return $this->render('shared/error.html.twig', ['title' => 'Not kept', 'sentence' => $problem, 'again' => ['action' => $this->generateUrl('sheet_save'), 'fields' => $again]], new Response(status: 422));
+            return $this->render('shared/error.html.twig', ['title' => 'title.not_kept', 'sentence' => $problem, 'again' => ['action' => $this->generateUrl('sheet_save'), 'fields' => $again]], new Response(status: 422));
         }
         if (null === $sheet) {
             $sheet = new StudySheet($name, $lines);

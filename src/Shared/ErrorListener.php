@@ -33,14 +33,14 @@ final class ErrorListener
     {
         $error = $event->getThrowable();
         [$status, $title, $sentence] = match (true) {
-            $error instanceof InstrumentError => [404, 'Not a known instrument', $error->getMessage()],
-            $error instanceof Mistake => [422, 'This cannot be done', $error->getMessage()],
-            $error instanceof EngravingError => [503, 'The page cannot be drawn just now', $error->getMessage()],
-            $error instanceof ConnectionException, $error instanceof DriverException && str_contains($error->getMessage(), 'server') => [503, 'The folder cannot be reached', 'The database does not answer, so nothing can be saved or looked up; the Desk, the keys and the fingerings go on working. What you typed is kept below.'],
-            $error instanceof OptimisticLockException => [409, 'Changed by somebody else', 'Somebody else has changed the same thing at the same moment, and nothing of yours was kept; what you typed is kept below. Look at theirs, then try again.'],
-            $error instanceof AccessDeniedException => [403, self::title(403), 'Access Denied.' === $error->getMessage() ? 'This is not yours to do.' : $error->getMessage()],
+            $error instanceof InstrumentError => [404, 'title.no_instrument', $error->getMessage()],
+            $error instanceof Mistake => [422, 'title.cannot', $error->getMessage()],
+            $error instanceof EngravingError => [503, 'title.not_drawn', $error->getMessage()],
+            $error instanceof ConnectionException, $error instanceof DriverException && str_contains($error->getMessage(), 'server') => [503, 'title.away', 'refusal.away'],
+            $error instanceof OptimisticLockException => [409, 'title.changed', 'refusal.changed'],
+            $error instanceof AccessDeniedException => [403, self::title(403), 'Access Denied.' === $error->getMessage() ? 'refusal.not_yours' : $error->getMessage()],
             $error instanceof HttpExceptionInterface => [$error->getStatusCode(), self::title($error->getStatusCode()), self::sentence($error)],
-            default => [500, 'Something broke', 'The application made a mistake; what you typed is kept below. Going back and trying again may help.'],
+            default => [500, 'title.broke', 'refusal.broke'],
         };
         if (500 === $status) {
             $this->logger->critical($error->getMessage(), ['exception' => $error]);
@@ -55,17 +55,17 @@ final class ErrorListener
     private static function title(int $status): string
     {
         return match ($status) {
-            404 => 'Not here', 409 => 'Changed by somebody else', 503 => 'Not just now', 422 => 'This cannot be done', 405 => 'Not that way', 403 => 'Not allowed', default => 'This request cannot be answered',
+            404 => 'title.not_here', 409 => 'title.changed', 503 => 'title.not_now', 422 => 'title.cannot', 405 => 'title.not_that_way', 403 => 'title.not_allowed', default => 'title.not_answered',
         };
     }
 
     private static function sentence(HttpExceptionInterface $error): string
     {
         return match ($error->getStatusCode()) {
-            404 => str_starts_with($error->getMessage(), 'No route') ? 'There is no page at this address; expected one of the pages linked above, for example the Desk.' : $error->getMessage(),
-            405 => 'This address does not take that kind of request; start again from one of the pages linked above.',
+            404 => str_starts_with($error->getMessage(), 'No route') ? 'refusal.no_page' : $error->getMessage(),
+            405 => 'refusal.not_that_way',
             403, 409, 422, 503 => $error->getMessage(),
-            default => 'The request was not complete or not readable; start again from one of the pages linked above.',
+            default => 'refusal.not_readable',
         };
     }
 }
