@@ -18,11 +18,9 @@ use Symfony\Component\Uid\Uuid;
 #[ORM\Table(name: 'account')]
 class Account implements UserInterface, PasswordAuthenticatedUserInterface, EquatableInterface
 {
-    public const NAME = 60;
+    use Epoch;
 
-    #[ORM\Id]
-    #[ORM\Column(type: 'guid')]
-    private string $id;
+    public const NAME = 60;
 
     #[ORM\Column(type: Types::STRING, length: self::NAME)]
     private string $name;
@@ -33,10 +31,6 @@ class Account implements UserInterface, PasswordAuthenticatedUserInterface, Equa
 
     #[ORM\Column(type: Types::STRING, length: 255)]
     private string $password = '';
-
-    /** Sessions of an older epoch are no longer good. */
-    #[ORM\Column(type: Types::INTEGER)]
-    private int $epoch = 1;
 
     #[ORM\Column(type: Types::DATETIMETZ_IMMUTABLE)]
     private \DateTimeImmutable $madeAt;
@@ -63,11 +57,6 @@ class Account implements UserInterface, PasswordAuthenticatedUserInterface, Equa
     public static function key(string $name): string
     {
         return mb_strtolower($name);
-    }
-
-    public function getId(): string
-    {
-        return $this->id;
     }
 
     public function getName(): string
@@ -105,42 +94,13 @@ class Account implements UserInterface, PasswordAuthenticatedUserInterface, Equa
         $this->password = $hash;
     }
 
-    /** Every session that is open now ends with its next request. */
-    public function endSessions(): void
-    {
-        ++$this->epoch;
-    }
-
     public function getRoles(): array
     {
         return ['ROLE_TEACHER'];
     }
 
-    public function eraseCredentials(): void
-    {
-    }
-
     public function getUserIdentifier(): string
     {
         return People::ACCOUNT.$this->id;
-    }
-
-    public function isEqualTo(UserInterface $user): bool
-    {
-        return $user instanceof self && $user->id === $this->id && $user->epoch === $this->epoch;
-    }
-
-    /** @return array{id: string, epoch: int} what a session keeps: nothing that would be worth stealing */
-    public function __serialize(): array
-    {
-        return ['id' => $this->id, 'epoch' => $this->epoch];
-    }
-
-    /** @param array{id: string, epoch: int} $data */
-    public function __unserialize(array $data): void
-    {
-        $this->id = $data['id'];
-        $this->epoch = $data['epoch'];
-        $this->password = '';
     }
 }

@@ -31,7 +31,7 @@ final class PlayersController extends AbstractController
 {
     private const COLUMNS = ['name', 'instrument', 'stage', 'range', 'set-up', 'section', 'track'];
 
-    public function __construct(private readonly Roster $roster, private readonly PlayerRepository $players, private readonly ChairRepository $chairs, private readonly OpenBand $open, private readonly EntityManagerInterface $entities, private readonly Forms $forms, private readonly InstrumentLibrary $instruments, private readonly Audit $audit, private readonly Hosts $hosts)
+    public function __construct(private readonly Roster $roster, private readonly PlayerRepository $players, private readonly ChairRepository $chairs, private readonly OpenBand $open, private readonly EntityManagerInterface $entities, private readonly Forms $forms, private readonly InstrumentLibrary $instruments, private readonly Audit $audit, private readonly Hosts $hosts, private readonly PinnedFingeringRepository $pins)
     {
     }
 
@@ -240,14 +240,14 @@ final class PlayersController extends AbstractController
 
     /** What is kept of one player, to be given to whoever asks for it. */
     #[Route('/band/players/{id}/data.{format<json|csv>}', name: 'player_data', methods: ['GET'])]
-    public function data(PinnedFingeringRepository $pins, string $id, string $format): Response
+    public function data(string $id, string $format): Response
     {
         $player = $this->found($id);
         $this->audit->note('player exported', $id);
         if ('csv' === $format) {
             return Csv::file([self::COLUMNS, ...self::rows($player)], 'player.csv');
         }
-        $response = new JsonResponse(['version' => 1] + BandData::player($player, $pins));
+        $response = new JsonResponse(['version' => 1] + BandData::player($player, $this->pins));
         $response->setEncodingOptions(\JSON_PRETTY_PRINT | \JSON_UNESCAPED_UNICODE | \JSON_UNESCAPED_SLASHES);
         $response->headers->set('Content-Disposition', HeaderUtils::makeDisposition('attachment', 'player.json'));
 
@@ -305,10 +305,12 @@ final class PlayersController extends AbstractController
     private function one(Player $player, string $problem = '', array $typed = [], ?int $status = null, string $link = ''): Response
     {
         $setups = [];
+        $pins = [];
         foreach ($player->chairs() as $chair) {
+            $pins[$chair->getId()] = $this->pins->ofChair($chair);
             $setups[$chair->getId()] = $this->instruments->setupGroups($chair->getInstrument());
         }
 
-        return $this->render('band/player.html.twig', ['player' => $player, 'setups' => $setups, 'families' => $this->instruments->names(), 'typed' => $typed, 'problem' => $problem, 'link' => $link, 'is_public' => null !== $this->hosts->publicAddress()], new Response(status: $status ?? ('' === $problem ? Response::HTTP_OK : Response::HTTP_UNPROCESSABLE_ENTITY)));
+        return $this->render('band/player.html.twig', ['player' => $player, 'setups' => $setups, 'pins' => $pins, 'families' => $this->instruments->names(), 'typed' => $typed, 'problem' => $problem, 'link' => $link, 'is_public' => null !== $this->hosts->publicAddress()], new Response(status: $status ?? ('' === $problem ? Response::HTTP_OK : Response::HTTP_UNPROCESSABLE_ENTITY)));
     }
 }

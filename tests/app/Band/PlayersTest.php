@@ -155,6 +155,7 @@ final class PlayersTest extends WebTestCase
         $id = $this->add('Ada', 'clarinet-bb', 'first');
         $old = (string) self::database()->fetchOne('SELECT id FROM chair');
         $this->post('/pins', ['line' => 'own A major, 2 octaves', 'for' => 'clarinet-bb', 'player' => $old, 'pin' => 'B4 = rE']);
+        self::assertStringContainsString('B4 = rE', $this->browser->request('GET', '/band/players/'.$id)->filter('.chair')->text(), 'habits stand with the chair');
         $this->post('/band/players/'.$id.'/chairs', ['instrument' => 'bassoon', 'stage' => 'first', 'instead' => '1', 'of' => $old]);
         $page = $this->browser->request('GET', '/band/players/'.$id);
         self::assertSame(['Bassoon'], $page->filter('.chair h2')->each(static fn (Crawler $one): string => $one->text()));
