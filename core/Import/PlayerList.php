@@ -23,7 +23,7 @@ final class PlayerList
     /** Bytes of one list. */
     public const MOST_BYTES = 200_000;
     /** Characters of a name. */
-    private const NAME = 60;
+    public const NAME = 60;
 
     private readonly Spoken $spoken;
     /** @var array<string, string> stage by what it is called */
@@ -161,11 +161,11 @@ final class PlayerList
     private function understood(array $found, array $doubts): PlayerRow
     {
         $text = static fn (string $column): string => $found[$column] ?? '';
-        $name = mb_substr($text('name'), 0, self::NAME);
+        $name = $text('name');
         if ('' === $text('name')) {
             $doubts[] = 'there is no name';
         } elseif (mb_strlen($text('name')) > self::NAME) {
-            $doubts[] = \sprintf('the name has more than %d characters', self::NAME);
+            $doubts[] = \sprintf('the name has %d characters; expected at most %d', mb_strlen($name), self::NAME);
         }
         $ids = $this->named($text('instrument'));
         $instrument = $ids[0] ?? null;

@@ -26,10 +26,10 @@ final readonly class PlayerRow
         return new self($this->name, $this->instrument, $this->stage, $this->setups, $this->limits, $this->section, $this->track, null === $this->doubt ? $doubt : $this->doubt.'; '.$doubt);
     }
 
-    /** Whether it says enough to be kept: a name and an instrument. */
+    /** Whether it can be kept: a name, not too long, and an instrument. */
     public function isPlayer(): bool
     {
-        return '' !== $this->name && null !== $this->instrument;
+        return '' !== $this->name && mb_strlen($this->name) <= PlayerList::NAME && null !== $this->instrument;
     }
 
     /** @return array{name: string, instrument: string|null, stage: string, setup: list<string>, limits: string|null, section: string, track: string} */

@@ -22,4 +22,9 @@ final class SheetError extends \DomainException implements Mistake
     {
         return new self(\sprintf('The sheet would have more than %d studies; expected fewer lines or keys, for example "keys by fourths" on one line.', $most));
     }
+
+    public static function tooManyCharacters(int $length, int $most): self
+    {
+        return new self(\sprintf('The sheet has %d characters; expected at most %d: make two sheets of it.', $length, $most));
+    }
 }

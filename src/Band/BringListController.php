@@ -82,7 +82,7 @@ final class BringListController extends AbstractController
         }
         $this->audit->note('players brought in', null, $count);
         if ([] !== $refused) {
-            return $this->page('', $refused, 'Some rows were left: they need a name and an instrument. The others are in the band.');
+            return $this->page('', $refused, 'Some rows were left: they need a name of at most 60 characters, and an instrument. The others are in the band.');
         }
 
         return $this->redirectToRoute('band', [], Response::HTTP_SEE_OTHER);

@@ -8,6 +8,7 @@ use App\Desk\Desk;
 use App\Desk\DeskState;
 use App\Shared\Form\WordsType;
 use SwiftReed\Knowledge\Mistake;
+use SwiftReed\Packet\SheetError;
 use Symfony\Component\Form\AbstractType;
 use Symfony\Component\Form\Extension\Core\Type\TextareaType;
 use Symfony\Component\Form\FormBuilderInterface;
@@ -46,7 +47,7 @@ final class SheetType extends AbstractType
     {
         $length = mb_strlen($lines);
         if ($length > StudySheet::LENGTH) {
-            return \sprintf('The sheet has %d characters; expected at most %d: make two sheets of it.', $length, StudySheet::LENGTH);
+            return SheetError::tooManyCharacters($length, StudySheet::LENGTH)->getMessage();
         }
         $rows = StudySheet::rows($lines);
         if ([] === $rows) {

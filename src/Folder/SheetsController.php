@@ -144,7 +144,7 @@ final class SheetsController extends AbstractController
     {
         $state = DeskState::of($request->query->all());
         $tonic = $request->query->getString('tonic');
-        if ('' !== $tonic) {
+        if ('' !== $tonic && mb_strlen($lines) <= StudySheet::LENGTH) {
             $lines = implode("\n", $this->desk->moved(StudySheet::rows($lines), $tonic, 'one' === $request->query->getString('move')));
         }
         $view = ['saved' => $saved, 'state' => $state, 'lines' => $lines, 'name' => $name, 'error' => '', 'studies' => [], 'more' => 0, 'tonics' => Panels::TONICS, 'families' => $this->desk->families(), 'setups' => $this->desk->setups($state->instrument), 'columns' => StudySheet::rows($lines)];
@@ -173,12 +173,16 @@ final class SheetsController extends AbstractController
 
     private function built(DeskState $state, string $lines): Sheet
     {
+        if (mb_strlen($lines) > StudySheet::LENGTH) {
+            throw SheetError::tooManyCharacters(mb_strlen($lines), StudySheet::LENGTH);
+        }
+
         return $this->desk->sheet($state, StudySheet::rows($lines));
     }
 
     private static function text(string $lines): string
     {
-        return mb_substr(strtr(mb_scrub(trim($lines)), ["\r" => '']), 0, StudySheet::LENGTH);
+        return strtr(mb_scrub(trim($lines)), ["\r" => '']);
     }
 
     private static function name(string $name): string

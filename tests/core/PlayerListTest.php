@@ -96,7 +96,7 @@ final class PlayerListTest extends TestCase
         yield ['name, instrument, stage'."\nAda, flute, wizard", '"wizard" is no stage'];
         yield ['name, instrument, range'."\nAda, flute, high", '"high" is no range'];
         yield ['name, instrument, set-up'."\nAda, trombone, turbo", '"turbo" is no set-up'];
-        yield [str_repeat('A', 61).', flute', 'more than 60'];
+        yield [str_repeat('A', 61).', flute', 'expected at most 60'];
     }
 
     #[DataProvider('doubts')]
@@ -139,7 +139,7 @@ final class PlayerListTest extends TestCase
             }
             try {
                 foreach (self::list()->read($text) as $row) {
-                    self::assertSame($row->isPlayer(), '' !== $row->name && null !== $row->instrument);
+                    self::assertSame($row->isPlayer(), '' !== $row->name && mb_strlen($row->name) <= PlayerList::NAME && null !== $row->instrument);
                     self::assertDoesNotMatchRegularExpression('/[\p{Cc}\x{FFFE}]/u', $row->name.$row->section);
                 }
             } catch (ImportError $error) {

@@ -127,6 +127,11 @@ final class PlayersTest extends WebTestCase
             $this->post('/sheets', ['name' => 'Bad', 'lines' => $lines, 'for' => 'flute']);
             self::assertResponseStatusCodeSame(422);
         }
+        $long = str_repeat("concert C\n", 900);
+        $page = $this->browser->request('GET', '/sheets/new', ['lines' => $long]);
+        self::assertResponseStatusCodeSame(422);
+        self::assertStringContainsString('make two sheets', $page->filter('.cannot')->text());
+        self::assertSame(trim($long), trim($page->filter('#sheet-lines')->text(normalizeWhitespace: false)), 'nothing that was typed is cut');
         $this->post('/sheets/'.$id.'/remove');
         $this->post('/sheets', ['id' => $id, 'name' => 'Tuesday', 'lines' => 'concert E', 'for' => 'flute', 'version' => '2']);
         self::assertResponseStatusCodeSame(404, 'what was removed is not made anew without a word');
