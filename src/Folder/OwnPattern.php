@@ -25,6 +25,10 @@ class OwnPattern implements OfBand
     #[ORM\Column(type: 'guid')]
     private string $id;
 
+    #[ORM\Version]
+    #[ORM\Column(type: Types::INTEGER)]
+    private int $version = 1;
+
     public function __construct(
         #[ORM\Column(type: Types::STRING, length: self::NAME)]
         private string $name,
@@ -37,6 +41,11 @@ class OwnPattern implements OfBand
     public function getId(): string
     {
         return $this->id;
+    }
+
+    public function getVersion(): int
+    {
+        return $this->version;
     }
 
     public function getName(): string

@@ -90,6 +90,24 @@ final class BackupTest extends WebTestCase
         self::assertSame($after, preg_replace('/.*Version29991231000000.*\n/', '', $this->shell($all, ['DATABASE_URL' => $there])), 'half a backup changes nothing');
     }
 
+    public function testAnEarlierHouseMovesInWholeAndWaitsForItsDirector(): void
+    {
+        $there = trim($this->shell('start_database "$folder/cluster" 56329 >&2; echo "$DATABASE_URL"', []));
+        $there = substr($there, (int) strrpos($there, 'postgresql://'));
+        $at = ['DATABASE_URL' => $there];
+        $this->shell('php "$root/bin/console" doctrine:migrations:migrate "DoctrineMigrations\\Version20261126073000" -n -q', $at);
+        file_put_contents($this->folder.'/before.sql', <<<'SQL'
+            INSERT INTO player (id, name, instrument, setup, stage, limits) VALUES ('018f0000-0000-7000-8000-000000000001', 'Ada', 'clarinet-bb', '', 'full', ''), ('018f0000-0000-7000-8000-000000000002', 'ada', 'flute', '', 'first', 'C4 to D5'), ('018f0000-0000-7000-8000-000000000003', 'Bo', 'trombone', 'f-attachment', 'developing', '');
+            INSERT INTO pinned_fingering (id, instrument, line, pin, made_at, player_id) VALUES (gen_random_uuid(), 'clarinet-bb', '', 'B4 = rE', now(), '018f0000-0000-7000-8000-000000000001'), (gen_random_uuid(), 'flute', '', 'B4 = L1', now(), NULL);
+            INSERT INTO saved_study (id, name, line, instrument, setup, stage, rows, position, version, changed_at) VALUES (gen_random_uuid(), 'From before', 'concert F', 'flute', '', 'full', 'dlrf', 1, 1, now());
+            SQL);
+        $ask = fn (string $query): string => trim($this->shell('psql -X -qtA "${DATABASE_URL%%\?*}" -c "'.$query.'"', $at));
+        $this->shell('psql -X -q -v ON_ERROR_STOP=1 -f before.sql "${DATABASE_URL%%\?*}" && php "$root/bin/console" doctrine:migrations:migrate -n -q && php "$root/bin/console" demo:load --if-empty', $at);
+        self::assertSame('0', $ask('SELECT COUNT(*) FROM account'), 'nothing made up moves into a house that is in use');
+        self::assertSame("Ada|clarinet-bb||1\nAda|flute|C4 to D5|0\nBo|trombone||0", $ask('SELECT p.name, c.instrument, c.limits, (SELECT COUNT(*) FROM pinned_fingering f WHERE f.chair_id = c.id) FROM chair c JOIN player p ON p.id = c.player_id ORDER BY 1, 2'), 'one name is one player, with a chair for each instrument');
+        self::assertSame('', $ask('SELECT DISTINCT band_id FROM saved_study'), 'and it waits for the first director');
+    }
+
     public function testDataEndsWhenItsTimeIsOverAndALetterSaysSoBefore(): void
     {
         $sweep = static fn (): int => (new CommandTester((new Application(self::getContainer()->get('kernel')))->find('data:sweep')))->execute([]);
