@@ -347,6 +347,12 @@ final class PlayersTest extends WebTestCase
         $this->post('/band/remove');
         self::assertResponseRedirects('/account?gone='.$band, 303);
         $page = $this->browser->followRedirect();
+        $this->browser->getCookieJar()->clear();
+        $this->browser->loginUser(self::getContainer()->get(\App\Account\AccountRepository::class)->named('Robin Ashe') ?? throw new \LogicException(), 'main');
+        self::assertStringContainsString('You have no band just now', $this->browser->request('GET', '/band')->filter('[role=alert]')->text());
+        $this->browser->getCookieJar()->clear();
+        $this->browser->loginUser($wren, 'main');
+        $page = $this->browser->request('GET', '/account');
         $this->browser->submit($page->selectButton('Undo')->form());
         self::assertSame('Evening band', $this->browser->followRedirect()->filter('h1')->text());
     }
