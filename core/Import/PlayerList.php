@@ -24,6 +24,8 @@ final class PlayerList
     public const MOST_BYTES = 200_000;
     /** Characters of a name. */
     public const NAME = 60;
+    /** Characters of a section. */
+    private const SECTION = 40;
 
     private readonly Spoken $spoken;
     /** @var array<string, string> stage by what it is called */
@@ -195,12 +197,17 @@ final class PlayerList
         foreach (array_filter(array_map(trim(...), explode('+', strtr($text('setup'), [',' => '+', ';' => '+']))), static fn (string $one): bool => '' !== $one) as $one) {
             \in_array($one, $known, true) ? $setups[] = $one : $doubts[] = \sprintf('"%s" is no set-up of this instrument', $one);
         }
+        $section = $text('section');
+        if (mb_strlen($section) > self::SECTION) {
+            $doubts[] = \sprintf('the section "%s" has %d characters and is left out; expected at most %d', $section, mb_strlen($section), self::SECTION);
+            $section = '';
+        }
         $track = \in_array(self::plain($text('track')), ['', 'beginner', 'classical', 'jazz'], true) ? self::plain($text('track')) : '';
         if ('' !== $text('track') && '' === $track) {
             $doubts[] = \sprintf('"%s" is no track; expected beginner, classical or jazz', $text('track'));
         }
 
-        return new PlayerRow($name, $instrument, Stage::from($stage ?? Stage::Full->value), $setups, $limits, mb_substr($text('section'), 0, 40), $track, [] === $doubts ? null : implode('; ', $doubts));
+        return new PlayerRow($name, $instrument, Stage::from($stage ?? Stage::Full->value), $setups, $limits, $section, $track, [] === $doubts ? null : implode('; ', $doubts));
     }
 
     /**

@@ -30,7 +30,7 @@ final class LinkController extends AbstractController
     {
         $player = $this->ways->owner($token);
 
-        return $this->render('account/link.html.twig', ['player' => $player, 'band' => $this->open->band(), 'token' => $token], new Response(status: null === $player ? Response::HTTP_NOT_FOUND : Response::HTTP_OK, headers: ['Referrer-Policy' => 'no-referrer', 'Cache-Control' => 'no-store']));
+        return $this->render('account/link.html.twig', ['player' => $player, 'band' => $this->open->band(), 'token' => $token], new Response(status: null === $player ? Response::HTTP_NOT_FOUND : Response::HTTP_OK, headers: ['Cache-Control' => 'no-store']));
     }
 
     #[Route('/p/{token<[A-Za-z0-9_-]{20,80}>}', name: 'link_in', methods: ['POST'])]

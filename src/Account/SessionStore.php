@@ -94,6 +94,9 @@ final class SessionStore implements \SessionHandlerInterface, \SessionUpdateTime
      */
     private function orElse(mixed $otherwise, callable $do): mixed
     {
+        if ($this->isAway) {
+            return $otherwise; // what could not be read is not written over, though the database may be back by now
+        }
         try {
             $pdo = $this->database->getNativeConnection();
             $this->kept ??= new PdoSessionHandler($pdo instanceof \PDO ? $pdo : throw new \LogicException('Expected PDO.'), ['lock_mode' => PdoSessionHandler::LOCK_NONE]);

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Band;
 
 use App\Account\Account;
+use App\Account\Audit;
 use App\Account\Mailbox;
 use App\Engraving\KeptFiles;
 use App\Shared\Trash;
@@ -23,8 +24,11 @@ final class DataSweepCommand extends Command
 {
     /** Days for which the audit of an installation is kept. */
     private const AUDIT_DAYS = 800;
+    private const ANNOUNCED = 'end of the data announced';
+    /** A letter about the end of a band "b", written since it was last used. */
+    private const ANNOUNCEMENT = 'EXISTS (SELECT 1 FROM audit a WHERE a.what = :what AND a.subject = CAST(b.id AS text) AND a.at >= b.used_on %s)';
 
-    public function __construct(private readonly Connection $database, private readonly EntityManagerInterface $entities, private readonly Mailbox $mailbox, private readonly KeptFiles $caches)
+    public function __construct(private readonly Connection $database, private readonly EntityManagerInterface $entities, private readonly Mailbox $mailbox, private readonly KeptFiles $caches, private readonly Audit $audit)
     {
         parent::__construct();
     }
@@ -36,10 +40,12 @@ final class DataSweepCommand extends Command
             $director = $this->entities->find(Account::class, $row['owner']);
             if (null !== $director) {
                 $this->mailbox->write($director, 'The end of a band\'s data', \sprintf('"%s" has not been used for a long time. Everything that is kept of it goes on %s; opening the band once is enough to keep it on. Its settings say for how many days data is kept.', $row['name'], $row['ends']));
+                $this->audit->note(self::ANNOUNCED, $row['id']);
                 ++$warned;
             }
         }
-        $ended = $this->database->executeStatement('WITH ended AS (DELETE FROM band WHERE (used_on + kept_days < CURRENT_DATE AND NOT is_demo) OR removed_at < now() - INTERVAL \''.Trash::KEPT.'\' RETURNING id) INSERT INTO erasure (kind, subject) SELECT \'band\', id FROM ended');
+        // However long the machine was off: nothing ends before its letter has lain there for a month.
+        $ended = $this->database->executeStatement('WITH ended AS (DELETE FROM band b WHERE (used_on + kept_days < CURRENT_DATE AND NOT is_demo AND '.\sprintf(self::ANNOUNCEMENT, 'AND a.at < now() - make_interval(days => :days)').') OR removed_at < now() - INTERVAL \''.Trash::KEPT.'\' RETURNING id) INSERT INTO erasure (kind, subject) SELECT \'band\', id FROM ended', ['what' => self::ANNOUNCED, 'days' => Band::WARNED_DAYS]);
         foreach ([
             'DELETE FROM removed WHERE removed_at < now() - INTERVAL \''.Trash::KEPT.'\'',
             'DELETE FROM saved_study WHERE deleted_at < now() - INTERVAL \''.Trash::KEPT.'\'',
@@ -57,11 +63,11 @@ final class DataSweepCommand extends Command
         return Command::SUCCESS;
     }
 
-    /** @return list<array{owner: string, name: string, ends: string}> bands that end in a month to the day, so that one letter is written and not thirty */
+    /** @return list<array{id: string, owner: string, name: string, ends: string}> bands that end within a month, or should have, and have had no letter since they were last used */
     private function ending(): array
     {
-        /** @var list<array{owner: string, name: string, ends: string}> $rows */
-        $rows = $this->database->fetchAllAssociative("SELECT owner_id AS owner, name, to_char(used_on + kept_days, 'FMDD FMMonth YYYY') AS ends FROM band WHERE used_on + kept_days = CURRENT_DATE + CAST(:days AS int) AND removed_at IS NULL AND NOT is_demo", ['days' => Band::WARNED_DAYS]);
+        /** @var list<array{id: string, owner: string, name: string, ends: string}> $rows */
+        $rows = $this->database->fetchAllAssociative("SELECT b.id, owner_id AS owner, name, to_char(GREATEST(used_on + kept_days, CURRENT_DATE + CAST(:days AS int)), 'FMDD FMMonth YYYY') AS ends FROM band b WHERE used_on + kept_days <= CURRENT_DATE + CAST(:days AS int) AND removed_at IS NULL AND NOT is_demo AND NOT ".\sprintf(self::ANNOUNCEMENT, ''), ['what' => self::ANNOUNCED, 'days' => Band::WARNED_DAYS]);
 
         return $rows;
     }

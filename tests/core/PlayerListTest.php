@@ -96,6 +96,7 @@ final class PlayerListTest extends TestCase
         yield ['name, instrument, stage'."\nAda, flute, wizard", '"wizard" is no stage'];
         yield ['name, instrument, range'."\nAda, flute, high", '"high" is no range'];
         yield ['name, instrument, set-up'."\nAda, trombone, turbo", '"turbo" is no set-up'];
+        yield ["name;instrument;section\nAda;flute;".str_repeat('row ', 12), 'is left out; expected at most 40'];
         yield [str_repeat('A', 61).', flute', 'expected at most 60'];
     }
 
