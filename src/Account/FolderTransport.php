@@ -6,6 +6,7 @@ namespace App\Account;
 
 use Symfony\Component\DependencyInjection\Attribute\AutoconfigureTag;
 use Symfony\Component\DependencyInjection\Attribute\Autowire;
+use Symfony\Component\Mailer\Exception\TransportException;
 use Symfony\Component\Mailer\SentMessage;
 use Symfony\Component\Mailer\Transport\AbstractTransport;
 use Symfony\Component\Mailer\Transport\Dsn;
@@ -50,8 +51,11 @@ final class FolderTransport extends AbstractTransport implements TransportFactor
         $now = new \DateTimeImmutable();
         foreach ($email->getTo() as $to) {
             $folder = $this->folder.'/'.preg_replace('/[^0-9a-z-]/', '', explode('@', $to->getAddress())[0]);
-            if (is_dir($folder) || @mkdir($folder, 0o700, true) || is_dir($folder)) {
-                @file_put_contents(\sprintf('%s/%s-%s.json', $folder, $now->format('YmdHisv'), bin2hex(random_bytes(3))), json_encode(['date' => $now->format('Y-m-d H:i'), 'subject' => $email->getSubject(), 'text' => $email->getTextBody()], \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE));
+            if (!is_dir($folder)) {
+                @mkdir($folder, 0o700, true);
+            }
+            if (false === @file_put_contents(\sprintf('%s/%s-%s.json', $folder, $now->format('YmdHisv'), bin2hex(random_bytes(3))), json_encode(['date' => $now->format('Y-m-d H:i'), 'subject' => $email->getSubject(), 'text' => $email->getTextBody()], \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE))) {
+                throw new TransportException('The letter could not be written; is there room on the disk?');
             }
         }
     }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Account;
 
 use Symfony\Component\DependencyInjection\Attribute\Autowire;
+use Symfony\Component\Mailer\Exception\TransportExceptionInterface;
 use Symfony\Component\Mailer\MailerInterface;
 use Symfony\Component\Mime\Email;
 
@@ -24,9 +25,16 @@ final class Mailbox
     ) {
     }
 
-    public function write(Account $to, string $subject, string $text): void
+    /** @return bool whether the letter lies there now */
+    public function write(Account $to, string $subject, string $text): bool
     {
-        $this->mailer->send((new Email())->from('swift-reed'.self::PLACE)->to($to->getId().self::PLACE)->subject($subject)->text($text));
+        try {
+            $this->mailer->send((new Email())->from('swift-reed'.self::PLACE)->to($to->getId().self::PLACE)->subject($subject)->text($text));
+
+            return true;
+        } catch (TransportExceptionInterface) {
+            return false;
+        }
     }
 
     /** @return list<array{date: string, subject: string, text: string}> the newest first */

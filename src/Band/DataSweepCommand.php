@@ -38,8 +38,7 @@ final class DataSweepCommand extends Command
         $warned = 0;
         foreach ($this->ending() as $row) {
             $director = $this->entities->find(Account::class, $row['owner']);
-            if (null !== $director) {
-                $this->mailbox->write($director, 'The end of a band\'s data', \sprintf('"%s" has not been used for a long time. Everything that is kept of it goes on %s; opening the band once is enough to keep it on. Its settings say for how many days data is kept.', $row['name'], $row['ends']));
+            if (null !== $director && $this->mailbox->write($director, 'The end of a band\'s data', \sprintf('"%s" has not been used for a long time. Everything that is kept of it goes on %s; opening the band once is enough to keep it on. Its settings say for how many days data is kept.', $row['name'], $row['ends']))) {
                 $this->audit->note(self::ANNOUNCED, $row['id']);
                 ++$warned;
             }
