@@ -13,6 +13,6 @@ final class BandNameType extends AbstractType
 {
     public function buildForm(FormBuilderInterface $builder, array $options): void
     {
-        $builder->add('name', WordsType::class, ['limit' => Band::NAME, 'what' => "The band's name", 'example' => 'Evening band']);
+        $builder->add('name', WordsType::class, ['limit' => Band::NAME, 'what' => 'said.band', 'example' => 'Evening band']);
     }
 }

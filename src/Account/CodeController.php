@@ -8,6 +8,7 @@ use App\Band\Band;
 use App\Band\BandRepository;
 use App\Band\OpenBand;
 use App\Shared\Form\Forms;
+use App\Shared\Words;
 use Doctrine\DBAL\Exception\UniqueConstraintViolationException;
 use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
@@ -21,7 +22,7 @@ use Symfony\Component\Routing\Attribute\Route;
 #[May(Deed::Make)]
 final class CodeController extends AbstractController
 {
-    public function __construct(private readonly Codes $codes, private readonly AccountRepository $accounts, private readonly BandRepository $bands, private readonly Arrivals $arrivals, private readonly EntityManagerInterface $entities, private readonly OpenBand $open)
+    public function __construct(private readonly Codes $codes, private readonly AccountRepository $accounts, private readonly BandRepository $bands, private readonly Arrivals $arrivals, private readonly EntityManagerInterface $entities, private readonly OpenBand $open, private readonly Words $words)
     {
     }
 
@@ -37,13 +38,13 @@ final class CodeController extends AbstractController
         $code = mb_substr($request->request->getString('code'), 0, 100);
         $wait = $throttle->wait('code from '.$request->getClientIp(), $request->getClientIp());
         if ($wait > 0) {
-            return $this->page($code, [], \sprintf('Too many codes were tried; wait %d seconds, then try again.', $wait), Response::HTTP_TOO_MANY_REQUESTS);
+            return $this->page($code, [], $this->words->say('refusal.code.too_many', ['%seconds%' => $wait]), Response::HTTP_TOO_MANY_REQUESTS);
         }
         $means = $this->codes->read($code);
         if (null === $means) {
             $throttle->failed('code from '.$request->getClientIp(), $request->getClientIp());
 
-            return $this->page($code, [], 'This code is not good (any more): it may be used up, too old, or mistyped. Who gave it to you can make another.', Response::HTTP_UNPROCESSABLE_ENTITY);
+            return $this->page($code, [], 'refusal.code.not_good', Response::HTTP_UNPROCESSABLE_ENTITY);
         }
         if (!$request->request->has('phrase') && !$request->request->has('join')) {
             return $this->redirectToRoute('code', ['code' => $code], Response::HTTP_SEE_OTHER);
@@ -69,7 +70,7 @@ final class CodeController extends AbstractController
         try {
             $this->entities->wrapInTransaction(function () use ($means, $form, $code, &$account, $phrases, $audit): void {
                 if (!$this->codes->take($code)) {
-                    throw $this->createAccessDeniedException('This code has just been used.');
+                    throw $this->createAccessDeniedException('refusal.code.used');
                 }
                 $phrase = Forms::text($form, 'phrase');
                 if (null !== $account && Codes::RESET === $means['purpose']) {
@@ -81,14 +82,14 @@ final class CodeController extends AbstractController
                     return;
                 }
                 if (Codes::FIRST === $means['purpose'] && $this->accounts->hasKeeper()) {
-                    throw $this->createAccessDeniedException('This house has its first director already.');
+                    throw $this->createAccessDeniedException('refusal.code.has_first');
                 }
                 $isAssistant = Codes::ASSISTANT === $means['purpose'];
                 $account = new Account(Forms::text($form, 'name'), !$isAssistant, Codes::FIRST === $means['purpose']);
                 $isAssistant ? $this->arrivals->join($account, $phrase, $this->band($means)) : $this->arrivals->found($account, $phrase, Forms::text($form, 'band'));
             });
         } catch (UniqueConstraintViolationException) {
-            return $this->page($code, Forms::typed($request), 'Somebody has just taken this name; choose another.', Response::HTTP_UNPROCESSABLE_ENTITY);
+            return $this->page($code, Forms::typed($request), 'refusal.account.just_taken', Response::HTTP_UNPROCESSABLE_ENTITY);
         }
         \assert(null !== $account);
         $this->arrivals->letIn($account, $request);
@@ -108,7 +109,7 @@ final class CodeController extends AbstractController
     {
         $band = null === $means['band'] ? null : $this->bands->find($means['band']);
 
-        return null === $band || $band->isRemoved() ? throw $this->createNotFoundException('The band that this invitation is for has been removed.') : $band;
+        return null === $band || $band->isRemoved() ? throw $this->createNotFoundException('refusal.code.band_gone') : $band;
     }
 
     /** @return list<string> */
@@ -128,7 +129,7 @@ final class CodeController extends AbstractController
         return $this->render('account/code.html.twig', [
             'code' => $code, 'means' => $means, 'asks' => null === $means ? [] : self::asks($means['purpose']), 'account' => $account,
             'band' => null === $means || null === $means['band'] ? null : $this->band($means),
-            'typed' => $typed, 'problem' => '' === $problem && '' !== $code && null === $means ? 'This code is not good (any more): it may be used up, too old, or mistyped. Who gave it to you can make another.' : $problem,
+            'typed' => $typed, 'problem' => '' === $problem && '' !== $code && null === $means ? 'refusal.code.not_good' : $problem,
         ], new Response(status: $status));
     }
 }

@@ -26,11 +26,11 @@ final class CodeType extends AbstractType
     public function buildForm(FormBuilderInterface $builder, array $options): void
     {
         if (\in_array('name', $options['asks'], true)) {
-            $builder->add('name', WordsType::class, ['limit' => Account::NAME, 'what' => 'The name', 'example' => 'Robin Ashe']);
+            $builder->add('name', WordsType::class, ['limit' => Account::NAME, 'what' => 'said.name', 'example' => 'Robin Ashe']);
         }
         $builder->add('phrase', PasswordType::class, ['trim' => false]);
         if (\in_array('band', $options['asks'], true)) {
-            $builder->add('band', WordsType::class, ['limit' => Band::NAME, 'what' => "The band's name", 'example' => 'Evening band']);
+            $builder->add('band', WordsType::class, ['limit' => Band::NAME, 'what' => 'said.band', 'example' => 'Evening band']);
         }
         $builder->addEventListener(FormEvents::POST_SUBMIT, function (FormEvent $event) use ($options): void {
             $form = $event->getForm();
@@ -41,7 +41,7 @@ final class CodeType extends AbstractType
                 $form->get('phrase')->addError(new FormError($problem));
             }
             if ($form->has('name') && \is_string($name) && null !== $this->accounts->named($name)) {
-                $form->get('name')->addError(new FormError('Somebody here has this name already; choose another, for example with your instrument after it.'));
+                $form->get('name')->addError(new FormError('refusal.account.taken'));
             }
         });
     }

@@ -102,9 +102,9 @@ final class Gate
             return;
         }
         throw new AccessDeniedHttpException(match (true) {
-            null === $this->open->person() => 'This is kept by people of a band: sign in first. What you typed is kept below.',
-            null === $this->open->band() => 'You have no band just now: it was removed, or you were taken out of it. Its director can invite you anew; a director can found another on the page of the account.',
-            default => 'This is not yours to do in this band; its director can.',
+            null === $this->open->person() => 'refusal.sign_in',
+            null === $this->open->band() => 'refusal.no_band',
+            default => 'refusal.directors',
         });
     }
 }

@@ -40,7 +40,7 @@ final class LinkController extends AbstractController
         $player = $this->ways->owner($token);
         if (null === $player) {
             $throttle->failed('link', $request->getClientIp());
-            throw $this->createNotFoundException('This link is not good any more; ask your teacher for a new one.');
+            throw $this->createNotFoundException('refusal.link');
         }
         $signIn = $this->ways->signIn($player, $before instanceof PlayerSignIn ? $before : null);
         $band = $this->open->required();
@@ -69,7 +69,7 @@ final class LinkController extends AbstractController
             if ($chair->getId() === $id) {
                 $style = $request->request->getString('style');
                 if (!\in_array($style, Chair::STYLES, true)) {
-                    throw new UnprocessableEntityHttpException('This is no page style; expected written, numbers, letters or large.');
+                    throw new UnprocessableEntityHttpException('refusal.no.style');
                 }
                 $audit->note('chair changed', $id, ['style' => $chair->getStyle()]);
                 $chair->arrange($chair->getTrack(), $style, $chair->getSection(), $chair->getPosition());
@@ -78,7 +78,7 @@ final class LinkController extends AbstractController
                 return $this->redirectToRoute('mine', ['done' => 'kept'], Response::HTTP_SEE_OTHER);
             }
         }
-        throw $this->createNotFoundException('There is no such chair of yours (any more).');
+        throw $this->createNotFoundException('refusal.none.own_chair');
     }
 
     /** On a shared tablet: the next player's link is opened on a page where nobody is signed in. */

@@ -76,7 +76,7 @@ final class OwnController extends AbstractController
                 return $this->redirectToRoute($person instanceof Account ? 'band' : 'mine', [], Response::HTTP_SEE_OTHER);
             }
         }
-        throw $this->createNotFoundException('There is no such band among yours.');
+        throw $this->createNotFoundException('refusal.none.band');
     }
 
     #[Route('/account/bands', name: 'band_found', methods: ['POST'])]
@@ -98,7 +98,7 @@ final class OwnController extends AbstractController
     #[May(Deed::HaveBands)]
     public function restore(Request $request, string $id): Response
     {
-        $band = $this->bands->removed($id, $this->teacher()) ?? throw $this->createNotFoundException('There is no such removed band of yours.');
+        $band = $this->bands->removed($id, $this->teacher()) ?? throw $this->createNotFoundException('refusal.none.removed_band');
         $band->restore();
         $this->entities->flush();
         $this->audit->note('band brought back', $band->getId());
@@ -120,7 +120,7 @@ final class OwnController extends AbstractController
 
     private function teacher(): Account
     {
-        return $this->open->teacher() ?? throw $this->createAccessDeniedException('This is for those who have a pass phrase.');
+        return $this->open->teacher() ?? throw $this->createAccessDeniedException('refusal.teachers');
     }
 
     private function page(string $problem = '', string $code = ''): Response

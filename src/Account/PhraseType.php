@@ -30,7 +30,7 @@ final class PhraseType extends AbstractType
             \assert($account instanceof Account);
             $old = $form->get('old')->getData();
             if (!$this->phrases->fits($account, \is_string($old) ? $old : '')) {
-                $form->get('old')->addError(new FormError('The pass phrase in force is another one; nothing was changed.'));
+                $form->get('old')->addError(new FormError('refusal.phrase.other'));
 
                 return;
             }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Account;
 
+use App\Shared\Words;
 use Doctrine\DBAL\Connection;
 use SwiftReed\Knowledge\DataFolder;
 use Symfony\Component\PasswordHasher\Hasher\UserPasswordHasherInterface;
@@ -18,7 +19,7 @@ final class Phrases
     /** Longer ones cost work and nothing else. */
     public const MOST = 200;
 
-    public function __construct(private readonly UserPasswordHasherInterface $hasher, private readonly DataFolder $data, private readonly Connection $database)
+    public function __construct(private readonly UserPasswordHasherInterface $hasher, private readonly DataFolder $data, private readonly Connection $database, private readonly Words $words)
     {
     }
 
@@ -29,11 +30,11 @@ final class Phrases
         $plain = self::plain($phrase);
 
         return match (true) {
-            $length < self::LEAST => \sprintf('The pass phrase has %d characters; expected %d and more, for example four words that do not belong together.', $length, self::LEAST),
-            $length > self::MOST => \sprintf('The pass phrase has %d characters; expected at most %d.', $length, self::MOST),
-            \count(array_unique(mb_str_split($plain))) < 5 => 'The pass phrase repeats a few signs; expected something harder to guess, for example four words that do not belong together.',
-            '' !== self::plain($name) && self::plain(strtr($plain, [self::plain($name) => ''])) !== $plain && mb_strlen(strtr($plain, [self::plain($name) => ''])) < 6 => 'The pass phrase is little more than the name; expected something else, for example four words that do not belong together.',
-            $this->isCommon($plain) => 'This pass phrase is one that many people use, so it is tried first; expected one of your own, for example four words that do not belong together.',
+            $length < self::LEAST => $this->words->say('refusal.phrase.short', ['%count%' => $length, '%least%' => self::LEAST]),
+            $length > self::MOST => $this->words->say('refusal.phrase.long', ['%count%' => $length, '%most%' => self::MOST]),
+            \count(array_unique(mb_str_split($plain))) < 5 => $this->words->say('refusal.phrase.repeats'),
+            '' !== self::plain($name) && self::plain(strtr($plain, [self::plain($name) => ''])) !== $plain && mb_strlen(strtr($plain, [self::plain($name) => ''])) < 6 => $this->words->say('refusal.phrase.name'),
+            $this->isCommon($plain) => $this->words->say('refusal.phrase.common'),
             default => null,
         };
     }

@@ -7,6 +7,7 @@ namespace App\Account;
 use App\Shared\Form\Forms;
 use App\Shared\Hosts;
 use App\Shared\Places;
+use App\Shared\Words;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\HttpFoundation\Request;
@@ -19,7 +20,7 @@ use Symfony\Component\Routing\Attribute\Route;
 #[May(Deed::Make)]
 final class SignInController extends AbstractController
 {
-    public function __construct(private readonly AccountRepository $accounts, private readonly Arrivals $arrivals, private readonly Hosts $hosts)
+    public function __construct(private readonly AccountRepository $accounts, private readonly Arrivals $arrivals, private readonly Hosts $hosts, private readonly Words $words)
     {
     }
 
@@ -36,13 +37,13 @@ final class SignInController extends AbstractController
         $name = Forms::text($form, 'name');
         $wait = $throttle->wait($name, $request->getClientIp());
         if ($wait > 0) {
-            return $this->page($request->request->getString('back'), $name, \sprintf('Too many tries; wait %d seconds, then try again. A director can give a new one-time code.', $wait), Response::HTTP_TOO_MANY_REQUESTS, ['Retry-After' => (string) $wait]);
+            return $this->page($request->request->getString('back'), $name, $this->words->say('refusal.too_many_tries', ['%seconds%' => $wait]), Response::HTTP_TOO_MANY_REQUESTS, ['Retry-After' => (string) $wait]);
         }
         $account = $this->accounts->named($name);
         if (!$phrases->fits($account, Forms::text($form, 'phrase')) || null === $account) {
             $throttle->failed($name, $request->getClientIp());
 
-            return $this->page($request->request->getString('back'), $name, 'Name and pass phrase do not belong together. Capitals in the name do not matter; those in the pass phrase do.', Response::HTTP_UNAUTHORIZED);
+            return $this->page($request->request->getString('back'), $name, 'refusal.sign_in_wrong', Response::HTTP_UNAUTHORIZED);
         }
         $throttle->succeeded($name);
         $this->arrivals->letIn($account, $request);
@@ -56,7 +57,7 @@ final class SignInController extends AbstractController
     {
         $director = $this->hosts->isLoopback($request->getHost()) ? $this->accounts->demo() : null;
         if (null === $director) {
-            throw $this->createNotFoundException('There is no demonstration here; sign in with a name and a pass phrase.');
+            throw $this->createNotFoundException('refusal.no_demo');
         }
         $player = 'player' === $request->request->getString('as') ? $ways->demoPlayer($director) : null;
         $this->arrivals->letIn($player ?? $director, $request);

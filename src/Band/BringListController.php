@@ -7,13 +7,15 @@ namespace App\Band;
 use App\Account\Audit;
 use App\Account\Deed;
 use App\Account\May;
+use App\Shared\Form\BroughtType;
+use App\Shared\Form\Forms;
+use App\Shared\Words;
 use SwiftReed\Import\ImportError;
 use SwiftReed\Import\PlayerList;
 use SwiftReed\Import\PlayerRow;
 use SwiftReed\Instrument\InstrumentLibrary;
 use SwiftReed\Player\Stage;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
-use Symfony\Component\HttpFoundation\File\UploadedFile;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
@@ -24,7 +26,7 @@ use Symfony\Component\Routing\Attribute\Route;
 #[May(Deed::LeadPlayers)]
 final class BringListController extends AbstractController
 {
-    public function __construct(private readonly PlayerList $list, private readonly Roster $roster, private readonly PlayerRepository $players, private readonly InstrumentLibrary $instruments, private readonly Audit $audit)
+    public function __construct(private readonly PlayerList $list, private readonly Roster $roster, private readonly PlayerRepository $players, private readonly InstrumentLibrary $instruments, private readonly Audit $audit, private readonly Forms $forms, private readonly Words $words)
     {
     }
 
@@ -37,8 +39,7 @@ final class BringListController extends AbstractController
     #[Route('/band/list', name: 'players_preview', methods: ['POST'])]
     public function preview(Request $request): Response
     {
-        $file = $request->files->get('file');
-        $text = $file instanceof UploadedFile && $file->isValid() ? (string) file_get_contents($file->getPathname(), length: PlayerList::MOST_BYTES + 1) : $request->request->getString('text');
+        $text = BroughtType::text($this->forms->read(BroughtType::class, $request, null, ['limit' => PlayerList::MOST_BYTES]), PlayerList::MOST_BYTES);
         try {
             $rows = $this->list->read($text);
         } catch (ImportError $error) {
@@ -52,11 +53,11 @@ final class BringListController extends AbstractController
             }
             foreach ($known->chairs() as $chair) {
                 if ($chair->getInstrument() === $row->instrument) {
-                    return $row->doubted(\sprintf('%s is in the band with this instrument already: stage, set-up and range are taken over', $row->name));
+                    return $row->doubted($this->words->say('refusal.row_same', ['%name%' => $row->name]));
                 }
             }
 
-            return $row->doubted(\sprintf('%s is in the band already: it becomes another chair', $row->name));
+            return $row->doubted($this->words->say('refusal.row_double', ['%name%' => $row->name]));
         }, $rows));
     }
 
@@ -75,14 +76,14 @@ final class BringListController extends AbstractController
             }
             $row = $this->row($one);
             if (!$row->isPlayer() || (null === $this->players->named($row->name) && $this->players->count() >= Roster::MOST)) {
-                $refused[] = $row->isPlayer() ? $row->doubted(\sprintf('the band is full with %d players', Roster::MOST)) : $row;
+                $refused[] = $row->isPlayer() ? $row->doubted($this->words->say('refusal.row_full', ['%most%' => Roster::MOST])) : $row;
                 continue;
             }
             ++$count[$this->roster->take($row)];
         }
         $this->audit->note('players brought in', null, $count);
         if ([] !== $refused) {
-            return $this->page('', $refused, 'Some rows were left: they need a name of at most 60 characters, and an instrument. The others are in the band.');
+            return $this->page('', $refused, 'refusal.rows_left');
         }
 
         return $this->redirectToRoute('band', [], Response::HTTP_SEE_OTHER);
@@ -96,9 +97,9 @@ final class BringListController extends AbstractController
         $cells = ['name' => $text('name'), 'instrument' => $text('instrument'), 'stage' => $text('stage'), 'limits' => $text('limits'), 'setup' => $text('setup'), 'section' => $text('section'), 'track' => $text('track')];
         $line = implode(',', array_map(static fn (string $cell): string => '"'.strtr($cell, ['"' => '""', "\n" => ' ', "\r" => ' ']).'"', $cells));
         try {
-            return $this->list->read(implode(',', array_keys($cells))."\n".$line)[0] ?? new PlayerRow('', null, Stage::Full, [], null, '', '', 'the row is empty');
+            return $this->list->read(implode(',', array_keys($cells))."\n".$line)[0] ?? new PlayerRow('', null, Stage::Full, [], null, '', '', $this->words->say('refusal.row_empty'));
         } catch (ImportError) {
-            return new PlayerRow('', null, Stage::Full, [], null, '', '', 'the row is empty');
+            return new PlayerRow('', null, Stage::Full, [], null, '', '', $this->words->say('refusal.row_empty'));
         }
     }
 

@@ -9,6 +9,7 @@ use App\Account\Audit;
 use App\Account\Mailbox;
 use App\Engraving\KeptFiles;
 use App\Shared\Trash;
+use App\Shared\Words;
 use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Component\Console\Attribute\AsCommand;
@@ -28,7 +29,7 @@ final class DataSweepCommand extends Command
     /** A letter about the end of a band "b", written since it was last used. */
     private const ANNOUNCEMENT = 'EXISTS (SELECT 1 FROM audit a WHERE a.what = :what AND a.subject = CAST(b.id AS text) AND a.at >= b.used_on %s)';
 
-    public function __construct(private readonly Connection $database, private readonly EntityManagerInterface $entities, private readonly Mailbox $mailbox, private readonly KeptFiles $caches, private readonly Audit $audit)
+    public function __construct(private readonly Connection $database, private readonly EntityManagerInterface $entities, private readonly Mailbox $mailbox, private readonly KeptFiles $caches, private readonly Audit $audit, private readonly Words $words)
     {
         parent::__construct();
     }
@@ -38,7 +39,7 @@ final class DataSweepCommand extends Command
         $warned = 0;
         foreach ($this->ending() as $row) {
             $director = $this->entities->find(Account::class, $row['owner']);
-            if (null !== $director && $this->mailbox->write($director, 'The end of a band\'s data', \sprintf('"%s" has not been used for a long time. Everything that is kept of it goes on %s; opening the band once is enough to keep it on. Its settings say for how many days data is kept.', $row['name'], $row['ends']))) {
+            if (null !== $director && $this->mailbox->write($director, $this->words->say('letter.end'), $this->words->say('letter.end_text', ['%band%' => $row['name'], '%day%' => $row['ends']]))) {
                 $this->audit->note(self::ANNOUNCED, $row['id']);
                 ++$warned;
             }

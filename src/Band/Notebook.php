@@ -40,7 +40,7 @@ final class Notebook implements ResetInterface
     public function mustAnswer(): void
     {
         if ($this->open->isAway()) {
-            throw new ServiceUnavailableHttpException(5, 'The database does not answer, so your pins, habits and players are not known. Nothing is printed without them; try again in a moment.');
+            throw new ServiceUnavailableHttpException(5, 'refusal.notes_away');
         }
     }
 

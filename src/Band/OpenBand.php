@@ -61,7 +61,7 @@ final class OpenBand implements ResetInterface
     /** @throws AccessDeniedException where no band is open */
     public function required(): Band
     {
-        return $this->band ?? throw new AccessDeniedException('No band is open.');
+        return $this->band ?? throw new AccessDeniedException('refusal.no_open_band');
     }
 
     public function id(): string

@@ -12,6 +12,6 @@ final class PlayerNameType extends AbstractType
 {
     public function buildForm(FormBuilderInterface $builder, array $options): void
     {
-        $builder->add('name', WordsType::class, ['limit' => Player::NAME, 'what' => 'The name', 'example' => 'Ada']);
+        $builder->add('name', WordsType::class, ['limit' => Player::NAME, 'what' => 'said.name', 'example' => 'Ada']);
     }
 }

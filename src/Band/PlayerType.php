@@ -33,15 +33,15 @@ final class PlayerType extends AbstractType
     public function buildForm(FormBuilderInterface $builder, array $options): void
     {
         if (!$options['chair']) {
-            $builder->add('name', WordsType::class, ['limit' => Player::NAME, 'what' => 'The name', 'example' => 'Ada']);
+            $builder->add('name', WordsType::class, ['limit' => Player::NAME, 'what' => 'said.name', 'example' => 'Ada']);
         }
         $builder->add('instrument', TextType::class, ['empty_data' => ''])
             ->add('setup', CollectionType::class, ['entry_type' => TextType::class, 'allow_add' => true, 'allow_extra_fields' => true, 'empty_data' => []])
-            ->add('stage', ChoiceType::class, ['choices' => array_column(Stage::cases(), 'value'), 'empty_data' => Stage::Full->value, 'invalid_message' => 'This is no stage; expected first, developing or full.'])
-            ->add('limits', WordsType::class, ['limit' => 20, 'what' => 'The range', 'example' => 'G3 to E5', 'may_be_empty' => true])
-            ->add('section', WordsType::class, ['limit' => 40, 'what' => 'The section', 'example' => 'Front row', 'may_be_empty' => true])
-            ->add('track', ChoiceType::class, ['choices' => Chair::TRACKS, 'empty_data' => '', 'invalid_message' => 'This is no track; expected beginner, classical or jazz, or nothing.'])
-            ->add('style', ChoiceType::class, ['choices' => Chair::STYLES, 'empty_data' => 'written', 'invalid_message' => 'This is no page style; expected written, numbers, letters or large.']);
+            ->add('stage', ChoiceType::class, ['choices' => array_column(Stage::cases(), 'value'), 'empty_data' => Stage::Full->value, 'invalid_message' => 'refusal.no.stage'])
+            ->add('limits', WordsType::class, ['limit' => 20, 'what' => 'said.limits', 'example' => 'G3 to E5', 'may_be_empty' => true])
+            ->add('section', WordsType::class, ['limit' => 40, 'what' => 'said.section', 'example' => 'Front row', 'may_be_empty' => true])
+            ->add('track', ChoiceType::class, ['choices' => Chair::TRACKS, 'empty_data' => '', 'invalid_message' => 'refusal.no.track'])
+            ->add('style', ChoiceType::class, ['choices' => Chair::STYLES, 'empty_data' => 'written', 'invalid_message' => 'refusal.no.style']);
         $builder->addEventListener(FormEvents::POST_SUBMIT, $this->check(...));
     }
 

@@ -11,6 +11,7 @@ use App\Account\Ways;
 use App\Shared\Csv;
 use App\Shared\Form\Forms;
 use App\Shared\Hosts;
+use App\Shared\Words;
 use Doctrine\DBAL\LockMode;
 use Doctrine\ORM\EntityManagerInterface;
 use Doctrine\ORM\OptimisticLockException;
@@ -31,7 +32,7 @@ final class PlayersController extends AbstractController
 {
     private const COLUMNS = ['name', 'instrument', 'stage', 'range', 'set-up', 'section', 'track'];
 
-    public function __construct(private readonly Roster $roster, private readonly PlayerRepository $players, private readonly ChairRepository $chairs, private readonly OpenBand $open, private readonly EntityManagerInterface $entities, private readonly Forms $forms, private readonly InstrumentLibrary $instruments, private readonly Audit $audit, private readonly Hosts $hosts, private readonly PinnedFingeringRepository $pins)
+    public function __construct(private readonly Roster $roster, private readonly PlayerRepository $players, private readonly ChairRepository $chairs, private readonly OpenBand $open, private readonly EntityManagerInterface $entities, private readonly Forms $forms, private readonly InstrumentLibrary $instruments, private readonly Audit $audit, private readonly Hosts $hosts, private readonly PinnedFingeringRepository $pins, private readonly Words $words)
     {
     }
 
@@ -68,7 +69,7 @@ final class PlayersController extends AbstractController
         $form = $this->forms->read(PlayerNameType::class, $request);
         $problem = Forms::problem($form) ?? $this->taken(Forms::text($form, 'name'), $player);
         if (null === $problem && $request->request->getInt('version') !== $player->getVersion()) {
-            $problem = \sprintf('Somebody else has changed this player meanwhile: the name is now "%s". Yours was "%s"; keep it again if it is right.', $player->getName(), Forms::text($form, 'name'));
+            $problem = $this->words->say('refusal.player.changed', ['%theirs%' => $player->getName(), '%yours%' => Forms::text($form, 'name')]);
         }
         if (null !== $problem) {
             return $this->one($player, $problem, Forms::typed($request));
@@ -125,7 +126,7 @@ final class PlayersController extends AbstractController
             $player = $chair->getPlayer();
             $this->entities->refresh($chair);
 
-            return $this->one($player, 'Somebody else has changed this chair meanwhile; what stands below is theirs, and yours is kept in the fields. Keep it again if yours is right.', Forms::typed($request) + ['chair' => $id], Response::HTTP_CONFLICT);
+            return $this->one($player, 'refusal.chair.changed', Forms::typed($request) + ['chair' => $id], Response::HTTP_CONFLICT);
         }
         $this->audit->note('chair changed', $id, $before);
 
@@ -205,7 +206,7 @@ final class PlayersController extends AbstractController
     {
         $player = $this->found($id);
         if (Player::key($request->request->getString('sure')) !== Player::key($player->getName())) {
-            return $this->one($player, 'Nothing was erased: to be sure, the name has to be typed as it stands here.', Forms::typed($request));
+            return $this->one($player, 'refusal.player.not_sure', Forms::typed($request));
         }
         $this->roster->erase($player);
 
@@ -218,7 +219,7 @@ final class PlayersController extends AbstractController
     {
         $player = $this->found($id);
         if ($player->hasLeft()) {
-            return $this->one($player, 'Who has left has no way in; take the player back first.');
+            return $this->one($player, 'refusal.player.has_left');
         }
         $ways->end($player);
         $token = $ways->renew($player);
@@ -275,24 +276,24 @@ final class PlayersController extends AbstractController
 
     private function found(string $id): Player
     {
-        return $this->players->one($id) ?? throw $this->createNotFoundException('There is no such player in this band (any more); look in the list of the band.');
+        return $this->players->one($id) ?? throw $this->createNotFoundException('refusal.none.player');
     }
 
     private function chair(string $id): Chair
     {
-        return $this->chairs->one($id) ?? throw $this->createNotFoundException('There is no such chair in this band (any more); look in the list of the band.');
+        return $this->chairs->one($id) ?? throw $this->createNotFoundException('refusal.none.chair');
     }
 
     private function taken(string $name, ?Player $but = null): ?string
     {
         $same = $this->players->named($name);
 
-        return null === $same || $same === $but ? null : \sprintf('"%s" is in the band already; a name says who is meant, so choose another, for example "%1$s 2" or "%1$s, horn".', $name);
+        return null === $same || $same === $but ? null : $this->words->say('refusal.player.taken', ['%name%' => $name]);
     }
 
     private function full(): ?string
     {
-        return $this->players->count() < Roster::MOST ? null : \sprintf('The band has %d players, which is as many as one can have; expected a second band for more.', Roster::MOST);
+        return $this->players->count() < Roster::MOST ? null : $this->words->say('refusal.band_full', ['%most%' => Roster::MOST]);
     }
 
     /** @param array<mixed> $typed */

@@ -6,6 +6,7 @@ namespace App\Band;
 
 use App\Account\Deed;
 use App\Account\May;
+use App\Shared\Words;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
@@ -19,12 +20,12 @@ use Symfony\Component\Routing\Attribute\Route;
 final class ProgramController extends AbstractController
 {
     #[Route('/program/band.json', name: 'program_band', methods: ['GET'])]
-    public function band(Request $request, ProgramTokens $tokens, BandExport $export, OpenBand $open): Response
+    public function band(Request $request, ProgramTokens $tokens, BandExport $export, OpenBand $open, Words $words): Response
     {
         $says = (string) $request->headers->get('Authorization');
         $band = str_starts_with($says, 'Bearer ') ? $tokens->band(substr($says, 7)) : null;
         if (null === $band) {
-            return new JsonResponse(['error' => 'Expected the header "Authorization: Bearer …" with a token of a band; its director makes one in the settings of the band.'], Response::HTTP_UNAUTHORIZED, ['WWW-Authenticate' => 'Bearer']);
+            return new JsonResponse(['error' => $words->say('refusal.program')], Response::HTTP_UNAUTHORIZED, ['WWW-Authenticate' => 'Bearer']);
         }
         $open->enter($band, null);
 

@@ -19,8 +19,8 @@ final class RemarkType extends AbstractType
 {
     public function buildForm(FormBuilderInterface $builder, array $options): void
     {
-        $builder->add('text', WordsType::class, ['limit' => Remark::LIMIT, 'what' => 'The remark', 'example' => 'Keep the fingers close here'])
-            ->add('note', IntegerType::class, ['empty_data' => (string) Remark::PAGE, 'invalid_message' => 'There is no such note.', 'constraints' => [new Range(min: Remark::PAGE, max: $options['notes'] - 1, notInRangeMessage: 'There is no such note.')]])
+        $builder->add('text', WordsType::class, ['limit' => Remark::LIMIT, 'what' => 'said.remark', 'example' => 'Keep the fingers close here'])
+            ->add('note', IntegerType::class, ['empty_data' => (string) Remark::PAGE, 'invalid_message' => 'refusal.none.note', 'constraints' => [new Range(min: Remark::PAGE, max: $options['notes'] - 1, notInRangeMessage: 'refusal.none.note')]])
             ->add('change', CheckboxType::class);
     }
 

@@ -8,14 +8,13 @@ use App\Account\Deed;
 use App\Account\May;
 use App\Desk\Desk;
 use App\Desk\DeskState;
+use App\Shared\Form\BroughtType;
 use App\Shared\Form\Forms;
-use App\Shared\Form\WordsType;
 use App\Shared\Trash;
 use Doctrine\ORM\EntityManagerInterface;
 use SwiftReed\Fingering\School;
 use SwiftReed\Fingering\SchoolError;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
-use Symfony\Component\HttpFoundation\File\UploadedFile;
 use Symfony\Component\HttpFoundation\HeaderUtils;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
@@ -30,7 +29,7 @@ final class SchoolsController extends AbstractController
     /** Bytes of a file of habits; two hundred habits need far less. */
     private const LARGEST = 100_000;
 
-    public function __construct(private readonly EntityManagerInterface $entities, private readonly SchoolOfHabitsRepository $schools, private readonly Notebook $notebook, private readonly Desk $desk)
+    public function __construct(private readonly EntityManagerInterface $entities, private readonly SchoolOfHabitsRepository $schools, private readonly Notebook $notebook, private readonly Desk $desk, private readonly Forms $forms)
     {
     }
 
@@ -40,11 +39,13 @@ final class SchoolsController extends AbstractController
         $state = DeskState::of($request->request->all());
         $this->desk->instrument($state);
         $habits = array_map(static fn (PinnedFingering $one): string => $one->getPin(), array_values(array_filter($this->notebook->pins($state->instrument, '', $state->player), static fn (PinnedFingering $one): bool => '' === $one->getLine())));
-        try {
-            $this->entities->persist(new SchoolOfHabits(School::named(WordsType::clean($request->request->getString('name')), $state->instrument, $habits)));
-        } catch (SchoolError $error) {
-            return $this->refused($error->getMessage(), $request);
+        $form = $this->forms->read(SchoolType::class, $request);
+        $name = Forms::text($form, 'name');
+        $problem = Forms::problem($form) ?? self::problem(static fn (): School => School::named($name, $state->instrument, $habits));
+        if (null !== $problem) {
+            return $this->refused($problem, $request);
         }
+        $this->entities->persist(new SchoolOfHabits(School::named($name, $state->instrument, $habits)));
         $this->entities->flush();
 
         return $this->back($state);
@@ -54,15 +55,14 @@ final class SchoolsController extends AbstractController
     public function bring(Request $request): Response
     {
         $state = DeskState::of($request->request->all());
-        $file = $request->files->get('file');
-        $text = $file instanceof UploadedFile && $file->isValid() && $file->getSize() <= self::LARGEST ? (string) file_get_contents($file->getPathname()) : '';
-        try {
-            $school = School::fromJson($text);
-            $this->desk->instrument($state->withInstrument($school->instrument));
-            $this->entities->persist(new SchoolOfHabits($school));
-        } catch (SchoolError $error) {
-            return $this->refused($error->getMessage(), $request);
+        $form = $this->forms->read(BroughtType::class, $request, null, ['limit' => self::LARGEST, 'check' => static fn (string $text): ?string => self::problem(static fn (): School => School::fromJson($text))]);
+        $problem = Forms::problem($form);
+        if (null !== $problem) {
+            return $this->refused($problem, $request);
         }
+        $school = School::fromJson(BroughtType::text($form, self::LARGEST));
+        $this->desk->instrument($state->withInstrument($school->instrument));
+        $this->entities->persist(new SchoolOfHabits($school));
         $this->entities->flush();
 
         return $this->back($school->instrument === $state->instrument ? $state : $state->withInstrument($school->instrument));
@@ -71,7 +71,7 @@ final class SchoolsController extends AbstractController
     #[Route('/schools/{id}.json', name: 'school_file', methods: ['GET'])]
     public function download(string $id): Response
     {
-        $kept = $this->schools->one($id) ?? throw $this->createNotFoundException('There is no such school of habits; it may have been removed.');
+        $kept = $this->schools->one($id) ?? throw $this->createNotFoundException('refusal.none.school');
 
         return new Response($kept->school()->toJson(), 200, ['Content-Type' => 'application/json', 'Content-Disposition' => HeaderUtils::makeDisposition('attachment', 'habits-'.$kept->getInstrument().'.json')]);
     }
@@ -80,7 +80,7 @@ final class SchoolsController extends AbstractController
     public function take(Request $request, string $id): Response
     {
         $state = DeskState::of($request->request->all());
-        $kept = $this->schools->one($id) ?? throw $this->createNotFoundException('There is no such school of habits; it may have been removed.');
+        $kept = $this->schools->one($id) ?? throw $this->createNotFoundException('refusal.none.school');
         $has = array_map(static fn (PinnedFingering $one): string => $one->getPin(), $this->notebook->pins($state->instrument, '', $state->player));
         foreach ($kept->school()->habits as $habit) {
             if (!\in_array($habit, $has, true)) {
@@ -98,6 +98,18 @@ final class SchoolsController extends AbstractController
         $kept = $this->schools->one($id);
 
         return $this->back(DeskState::of($request->request->all())->withOther(''), null === $kept ? '' : $trash->remove($kept, $kept->getName()));
+    }
+
+    /** @param \Closure(): School $read */
+    private static function problem(\Closure $read): ?string
+    {
+        try {
+            $read();
+
+            return null;
+        } catch (SchoolError $error) {
+            return $error->getMessage();
+        }
     }
 
     private function back(DeskState $state, string $undo = ''): Response

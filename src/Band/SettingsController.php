@@ -14,6 +14,7 @@ use App\Account\May;
 use App\Account\OwnController;
 use App\Shared\Form\Forms;
 use App\Shared\Hosts;
+use App\Shared\Words;
 use Doctrine\DBAL\LockMode;
 use Doctrine\ORM\EntityManagerInterface;
 use Doctrine\ORM\OptimisticLockException;
@@ -55,7 +56,7 @@ final class SettingsController extends AbstractController
         try {
             $this->entities->lock($band, LockMode::OPTIMISTIC, $request->request->getInt('version'));
         } catch (OptimisticLockException) {
-            return $this->page('Somebody else has changed the settings meanwhile. What you chose is kept in the fields; keep it again if yours is right.', Forms::typed($request), Response::HTTP_CONFLICT);
+            return $this->page('refusal.settings_changed', Forms::typed($request), Response::HTTP_CONFLICT);
         }
         $tempo = $form->get('tempo')->getData();
         $days = $form->get('kept_days')->getData();
@@ -90,7 +91,7 @@ final class SettingsController extends AbstractController
     }
 
     #[Route('/band/assistants/{id}/hand-over', name: 'band_hand_over', methods: ['POST'])]
-    public function handOver(Mailbox $mailbox, string $id): Response
+    public function handOver(Mailbox $mailbox, Words $words, string $id): Response
     {
         $band = $this->open->required();
         $to = $this->assistant($id);
@@ -98,7 +99,7 @@ final class SettingsController extends AbstractController
         $band->handOver($to);
         $this->entities->flush();
         $this->audit->note('band handed over', $id, ['director' => $this->open->teacher()?->getId()]);
-        $mailbox->write($to, 'A band is yours', \sprintf('"%s" has been handed over to you: its settings, its people and its data are yours to keep now.', $band->getName()));
+        $mailbox->write($to, $words->say('letter.handed'), $words->say('letter.handed_text', ['%band%' => $band->getName()]));
 
         return $this->redirectToRoute('band', [], Response::HTTP_SEE_OTHER);
     }
@@ -121,7 +122,7 @@ final class SettingsController extends AbstractController
     #[Route('/band/tokens/{id<[0-9a-f-]{36}>}/revoke', name: 'token_revoke', methods: ['POST'])]
     public function revoke(string $id): Response
     {
-        $this->tokens->revoke($id) || throw $this->createNotFoundException('There is no such token (any more).');
+        $this->tokens->revoke($id) || throw $this->createNotFoundException('refusal.none.token');
         $this->audit->note('token revoked', $id);
 
         return $this->redirectToRoute('band_settings', [], Response::HTTP_SEE_OTHER);
@@ -163,7 +164,7 @@ final class SettingsController extends AbstractController
                 return $one;
             }
         }
-        throw $this->createNotFoundException('There is no such assistant of this band.');
+        throw $this->createNotFoundException('refusal.none.assistant');
     }
 
     /** @param array<mixed> $typed */

@@ -19,12 +19,12 @@ final class SettingsType extends AbstractType
 {
     public function buildForm(FormBuilderInterface $builder, array $options): void
     {
-        $builder->add('name', WordsType::class, ['limit' => Band::NAME, 'what' => "The band's name", 'example' => 'Evening band'])
-            ->add('key_order', ChoiceType::class, ['choices' => array_keys(Usual::KEY_ORDERS), 'empty_data' => Usual::BY_FOURTHS, 'invalid_message' => 'This is no order of keys; expected fourths, fifths or half steps.'])
-            ->add('paper', ChoiceType::class, ['choices' => ['a4', 'letter'], 'empty_data' => 'a4', 'invalid_message' => 'This is no paper; expected a4 or letter.'])
-            ->add('reminders', ChoiceType::class, ['choices' => ['affected', 'habit', 'none'], 'empty_data' => 'affected', 'invalid_message' => 'These are no signs; expected affected, habit or none.'])
-            ->add('tempo', IntegerType::class, ['required' => false, 'invalid_message' => 'This is no tempo; expected beats a minute, for example 72.', 'constraints' => [new Range(min: 30, max: 208, notInRangeMessage: 'The tempo {{ value }} was read; expected {{ min }} to {{ max }} beats a minute, for example 72.')]])
+        $builder->add('name', WordsType::class, ['limit' => Band::NAME, 'what' => 'said.band', 'example' => 'Evening band'])
+            ->add('key_order', ChoiceType::class, ['choices' => array_keys(Usual::KEY_ORDERS), 'empty_data' => Usual::BY_FOURTHS, 'invalid_message' => 'refusal.no.order'])
+            ->add('paper', ChoiceType::class, ['choices' => ['a4', 'letter'], 'empty_data' => 'a4', 'invalid_message' => 'refusal.no.paper'])
+            ->add('reminders', ChoiceType::class, ['choices' => ['affected', 'habit', 'none'], 'empty_data' => 'affected', 'invalid_message' => 'refusal.no.signs'])
+            ->add('tempo', IntegerType::class, ['required' => false, 'invalid_message' => 'refusal.no.tempo', 'constraints' => [new Range(min: 30, max: 208, notInRangeMessage: 'refusal.range.tempo')]])
             ->add('speaks_own', CheckboxType::class)
-            ->add('kept_days', IntegerType::class, ['empty_data' => (string) Band::KEPT_DAYS, 'invalid_message' => 'These are no days; expected a number, for example 400.', 'constraints' => [new Range(min: 30, max: 3660, notInRangeMessage: '{{ value }} days were read; expected {{ min }} to {{ max }}, for example 400.')]]);
+            ->add('kept_days', IntegerType::class, ['empty_data' => (string) Band::KEPT_DAYS, 'invalid_message' => 'refusal.no.days', 'constraints' => [new Range(min: 30, max: 3660, notInRangeMessage: 'refusal.range.days')]]);
     }
 }

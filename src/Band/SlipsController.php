@@ -31,7 +31,7 @@ final class SlipsController extends AbstractController
     {
         $address = $hosts->publicAddress();
         if (null === $address) {
-            throw new UnprocessableEntityHttpException('Slips lead to an address that the players\' devices can reach; the keeper of this installation sets it with PUBLIC_URL, for example PUBLIC_URL=https://band.example.org.');
+            throw new UnprocessableEntityHttpException('refusal.no_address');
         }
         $chosen = $request->request->all('who');
         $band = $open->required();
@@ -44,7 +44,7 @@ final class SlipsController extends AbstractController
             }
         }
         if ([] === $slips) {
-            throw new UnprocessableEntityHttpException('Nobody was chosen; expected players of the band, for example all of them.');
+            throw new UnprocessableEntityHttpException('refusal.nobody_chosen');
         }
         $pdf = $pdfs->pdf(SlipPages::of($slips, Paper::from($band->usual()->paper)), 'Ways in');
         $entities->flush();

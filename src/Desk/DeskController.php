@@ -16,6 +16,7 @@ use App\Engraving\Paper;
 use App\Engraving\PdfMaker;
 use App\Engraving\TalkPage;
 use App\Folder\OwnPattern;
+use App\Shared\Words;
 use SwiftReed\Explain\TalkThrough;
 use SwiftReed\Line\Completion;
 use SwiftReed\Line\Parser;
@@ -29,7 +30,7 @@ use Symfony\Component\Routing\Attribute\Route;
 #[May(Deed::Make)]
 final class DeskController extends AbstractController
 {
-    public function __construct(private readonly Desk $desk, private readonly PageMaker $pages, private readonly Notebook $notebook)
+    public function __construct(private readonly Desk $desk, private readonly PageMaker $pages, private readonly Notebook $notebook, private readonly Words $words)
     {
     }
 
@@ -74,7 +75,7 @@ final class DeskController extends AbstractController
             return $this->render('desk/_more.html.twig', ['state' => $state, 'groups' => $panels->more($line)]);
         }
         $own = 'pattern' === $id ? array_map(static fn (OwnPattern $one): array => ['name' => $one->getName(), 'cell' => $one->getCell()], $this->notebook->ownPatterns()) : [];
-        $panel = $panels->of($id, $line, $own) ?? throw $this->createNotFoundException(\sprintf('The line has no part "%s".', $id));
+        $panel = $panels->of($id, $line, $own) ?? throw $this->createNotFoundException($this->words->say('refusal.none.part', ['%part%' => $id]));
 
         return $this->render('desk/_panel.html.twig', ['state' => $state, 'panel' => $panel]);
     }
@@ -136,7 +137,7 @@ final class DeskController extends AbstractController
     {
         $part = $this->desk->part(DeskState::of($request->query->all()));
         if (!isset($part->study->notes[$index])) {
-            throw $this->createNotFoundException(\sprintf('There is no note %d; the study has %d, counted from 0.', $index, \count($part->study->notes)));
+            throw $this->createNotFoundException($this->words->say('refusal.none.note_of', ['%note%' => $index, '%count%' => \count($part->study->notes)]));
         }
 
         $state = DeskState::of($request->query->all());

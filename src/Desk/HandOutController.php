@@ -9,6 +9,7 @@ use App\Account\May;
 use App\Band\Notebook;
 use App\Folder\SheetFile;
 use App\Shared\Archive;
+use App\Shared\Words;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\HeaderUtils;
 use Symfony\Component\HttpFoundation\Request;
@@ -20,7 +21,7 @@ final class HandOutController extends AbstractController
 {
     private const FORMATS = 'pdf|musicxml|mid|zip';
 
-    public function __construct(private readonly HandOut $handOut)
+    public function __construct(private readonly HandOut $handOut, private readonly Words $words)
     {
     }
 
@@ -31,7 +32,7 @@ final class HandOutController extends AbstractController
         $state = DeskState::of($request->query->all());
         $format = $request->query->getString('format', 'pdf');
         if (1 !== preg_match('/^('.self::FORMATS.')$/', $format)) {
-            throw $this->createNotFoundException(\sprintf('There is no format "%s"; expected pdf, musicxml or mid.', mb_substr($format, 0, 20)));
+            throw $this->createNotFoundException($this->words->say('refusal.none.format', ['%format%' => mb_substr($format, 0, 20)]));
         }
         $asked = $request->query->all()['who'] ?? [];
         $who = \is_array($asked) ? array_values(array_filter($asked, is_string(...))) : [];

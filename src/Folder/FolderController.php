@@ -157,7 +157,7 @@ final class FolderController extends AbstractController
 
     private function gone(): NotFoundHttpException
     {
-        return $this->createNotFoundException('This study is not in the folder (any more); look for it by name in the folder.');
+        return $this->createNotFoundException('refusal.none.study');
     }
 
     /** @return array{string, DeskState, string} name, state, and what is wrong with them */

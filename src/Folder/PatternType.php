@@ -22,11 +22,11 @@ final class PatternType extends AbstractType
 
     public function buildForm(FormBuilderInterface $builder, array $options): void
     {
-        $builder->add('name', WordsType::class, ['limit' => OwnPattern::NAME, 'what' => 'The name', 'example' => 'Four and a turn'])
-            ->add('cell', WordsType::class, ['limit' => self::CELL, 'what' => 'The cell', 'example' => '1 2 3 1', 'constraints' => [new Callback(static function (mixed $cell, ExecutionContextInterface $context): void {
+        $builder->add('name', WordsType::class, ['limit' => OwnPattern::NAME, 'what' => 'said.name', 'example' => 'Four and a turn'])
+            ->add('cell', WordsType::class, ['limit' => self::CELL, 'what' => 'said.cell', 'example' => '1 2 3 1', 'constraints' => [new Callback(static function (mixed $cell, ExecutionContextInterface $context): void {
                 try {
                     $length = mb_strlen(\is_string($cell) ? $cell : '');
-                    $length <= self::CELL ? PatternParser::parse(\is_string($cell) ? $cell : '') : $context->addViolation(\sprintf('The cell has %d characters; expected at most %d, for example "1 2 3 1".', $length, self::CELL));
+                    $length <= self::CELL ? PatternParser::parse(\is_string($cell) ? $cell : '') : $context->addViolation('refusal.cell_long', ['%count%' => (string) $length, '%most%' => (string) self::CELL]);
                 } catch (PatternError $error) {
                     $context->addViolation($error->getMessage());
                 }

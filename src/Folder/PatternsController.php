@@ -13,9 +13,10 @@ use App\Engraving\EngravingError;
 use App\Engraving\FingeringStyle;
 use App\Engraving\PageMaker;
 use App\Engraving\Rows;
+use App\Shared\Form\BroughtType;
 use App\Shared\Form\Forms;
-use App\Shared\Form\WordsType;
 use App\Shared\Trash;
+use App\Shared\Words;
 use Doctrine\ORM\EntityManagerInterface;
 use SwiftReed\Instrument\InstrumentError;
 use SwiftReed\Line\ClauseKind;
@@ -39,12 +40,7 @@ use Symfony\Component\Routing\Attribute\Route;
 #[May(Deed::Keep)]
 final class PatternsController extends AbstractController
 {
-    /** Own patterns in one file. */
-    private const MOST = 200;
-    private const BYTES = 200_000;
-    private const FILE_EXAMPLE = '{"version": 1, "patterns": [{"name": "My turn", "cell": "1 2 3 1"}]}';
-
-    public function __construct(private readonly Desk $desk, private readonly PatternLibrary $library, private readonly OwnPatternRepository $own, private readonly EntityManagerInterface $entities, private readonly Notebook $notebook, private readonly Forms $forms)
+    public function __construct(private readonly Desk $desk, private readonly PatternLibrary $library, private readonly OwnPatternRepository $own, private readonly EntityManagerInterface $entities, private readonly Notebook $notebook, private readonly Forms $forms, private readonly Words $words)
     {
     }
 
@@ -76,7 +72,7 @@ final class PatternsController extends AbstractController
         $known = $this->own->named($name);
         $problem = Forms::problem($form);
         if (null === $problem && null !== $known && $known->getCell() !== $text && $request->request->getString('changes') !== $name) {
-            $problem = \sprintf('A pattern "%s" is kept already, with the cell "%s"; it stays as it is. Give another name, or press Change beside that one.', $name, $known->getCell());
+            $problem = $this->words->say('refusal.pattern.taken', ['%name%' => $name, '%cell%' => $known->getCell()]);
         }
         if (null !== $problem) {
             return $this->render('shared/error.html.twig', ['title' => 'title.not_kept', 'sentence' => $problem, 'again' => ['action' => $this->generateUrl('pattern_save'), 'fields' => ['name' => $name, 'cell' => $cell]]], new Response(status: 422));
@@ -107,55 +103,20 @@ final class PatternsController extends AbstractController
     }
 
     #[Route('/patterns/import', name: 'patterns_import', methods: ['POST'])]
-    public function import(Request $request): Response
+    public function import(Request $request, PatternsFile $file): Response
     {
-        $file = $request->files->get('file');
-        $text = $file instanceof \Symfony\Component\HttpFoundation\File\UploadedFile && $file->isValid() ? (string) file_get_contents($file->getPathname(), length: self::BYTES + 1) : $request->request->getString('text');
-        try {
-            $this->read($text);
-        } catch (\InvalidArgumentException $error) {
-            $this->entities->clear();
-
-            return $this->render('shared/error.html.twig', ['title' => 'title.nothing_taken', 'sentence' => $error->getMessage(), 'again' => null], new Response(status: 422));
+        $form = $this->forms->read(BroughtType::class, $request, null, ['limit' => PatternsFile::BYTES, 'check' => $file->problem(...)]);
+        $problem = Forms::problem($form);
+        if (null !== $problem) {
+            return $this->render('shared/error.html.twig', ['title' => 'title.nothing_taken', 'sentence' => $problem, 'again' => null], new Response(status: 422));
+        }
+        foreach ($file->read(BroughtType::text($form, PatternsFile::BYTES)) as $name => $cell) {
+            $known = $this->own->named($name);
+            null === $known ? $this->entities->persist(new OwnPattern($name, $cell)) : $known->change($cell);
         }
         $this->entities->flush();
 
         return $this->redirectToRoute('patterns', DeskState::of($request->request->all())->query(), Response::HTTP_SEE_OTHER);
-    }
-
-    /** @throws \InvalidArgumentException when the file is not what was expected; then nothing of it is kept */
-    private function read(string $text): void
-    {
-        $data = \strlen($text) <= self::BYTES ? json_decode($text, true, 8) : null;
-        if (!\is_array($data) || !\is_array($data['patterns'] ?? null)) {
-            throw new \InvalidArgumentException(\sprintf('This is not a file of patterns; expected JSON such as %s.', self::FILE_EXAMPLE));
-        }
-        if (\count($data['patterns']) > self::MOST) {
-            throw new \InvalidArgumentException(\sprintf('The file has %d patterns; expected at most %d.', \count($data['patterns']), self::MOST));
-        }
-        $names = [];
-        foreach (array_values($data['patterns']) as $i => $one) {
-            if (!\is_array($one) || !\is_string($one['name'] ?? null) || !\is_string($one['cell'] ?? null)) {
-                throw new \InvalidArgumentException(\sprintf('Pattern %d of the file has no name or no cell; expected for example %s.', $i + 1, self::FILE_EXAMPLE));
-            }
-            $name = WordsType::clean($one['name']);
-            if (isset($names[$name])) {
-                throw new \InvalidArgumentException(\sprintf('Two patterns of the file have the name "%s"; expected a name of its own for each.', $name));
-            }
-            $names[$name] = true;
-            $this->keep($name, $one['cell']);
-        }
-    }
-
-    /** @throws \InvalidArgumentException */
-    private function keep(string $name, string $cell): void
-    {
-        if ('' === $name || mb_strlen($name) > OwnPattern::NAME) {
-            throw new \InvalidArgumentException(\sprintf('The name has %d characters; expected 1 to %d, for example "Four and a turn".', mb_strlen($name), OwnPattern::NAME));
-        }
-        $text = substr(PatternParser::parse($cell)->text, 5);
-        $known = $this->own->named($name);
-        null === $known ? $this->entities->persist(new OwnPattern($name, $text)) : $known->change($text);
     }
 
     /** @return array{error: string, column: int, cell: string, begins: string, ends: string, line: string, count: int} */

@@ -29,7 +29,7 @@ final class SheetType extends AbstractType
     {
         $state = $options['state'];
         \assert($state instanceof DeskState);
-        $builder->add('name', WordsType::class, ['limit' => StudySheet::NAME, 'what' => 'The name of the sheet', 'example' => 'Tuesday'])
+        $builder->add('name', WordsType::class, ['limit' => StudySheet::NAME, 'what' => 'said.sheet', 'example' => 'Tuesday'])
             ->add('lines', TextareaType::class, ['empty_data' => '', 'constraints' => [new Callback(function (mixed $lines, ExecutionContextInterface $context) use ($state): void {
                 $problem = $this->problem(\is_string($lines) ? $lines : '', $state);
                 if (null !== $problem) {
@@ -51,7 +51,7 @@ final class SheetType extends AbstractType
         }
         $rows = StudySheet::rows($lines);
         if ([] === $rows) {
-            return 'The sheet has no line; expected a study line in each row, for example "concert F major, 1 octave".';
+            return 'refusal.sheet.empty';
         }
         try {
             $this->desk->sheet($state, $rows);

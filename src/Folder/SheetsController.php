@@ -18,6 +18,7 @@ use App\Shared\Download;
 use App\Shared\Form\Forms;
 use App\Shared\Form\WordsType;
 use App\Shared\Trash;
+use App\Shared\Words;
 use Doctrine\ORM\EntityManagerInterface;
 use SwiftReed\Instrument\InstrumentError;
 use SwiftReed\Line\StudyLineError;
@@ -43,7 +44,7 @@ final class SheetsController extends AbstractController
     /** Studies whose music is shown on the screen. */
     private const SHOWN = 24;
 
-    public function __construct(private readonly Desk $desk, private readonly StudySheetRepository $sheets, private readonly EntityManagerInterface $entities, private readonly PageMaker $pages, private readonly Forms $forms, private readonly Audit $audit)
+    public function __construct(private readonly Desk $desk, private readonly StudySheetRepository $sheets, private readonly EntityManagerInterface $entities, private readonly PageMaker $pages, private readonly Forms $forms, private readonly Audit $audit, private readonly Words $words)
     {
     }
 
@@ -78,7 +79,7 @@ final class SheetsController extends AbstractController
         $sheet = '' === $id ? null : $this->one($id);
         $problem = Forms::problem($form);
         if (null === $problem && null !== $sheet && $request->request->has('version') && $request->request->getInt('version') !== $sheet->getVersion()) {
-            $problem = \sprintf("Somebody else has changed this sheet meanwhile. Theirs is:\n\n%s\n\nYours is kept below; trying again puts it in place of theirs.", $sheet->getLines());
+            $problem = $this->words->say('refusal.sheet.changed', ['%theirs%' => $sheet->getLines()]);
         }
         if (null !== $problem) {
             $again = ['name' => $name, 'lines' => Forms::text($form, 'lines'), 'id' => $id] + (null === $sheet ? [] : ['version' => (string) $sheet->getVersion()]) + $state->query();
@@ -110,7 +111,7 @@ final class SheetsController extends AbstractController
         } else {
             $lines = $sheet->getLines()."\n".$line;
             if (mb_strlen($lines) > StudySheet::LENGTH) {
-                throw new UnprocessableEntityHttpException(\sprintf('The sheet "%s" is full with %d characters; add the line to another, or to a new one.', $sheet->getName(), StudySheet::LENGTH));
+                throw new UnprocessableEntityHttpException($this->words->say('refusal.sheet.full', ['%name%' => $sheet->getName(), '%most%' => StudySheet::LENGTH]));
             }
             $sheet->change($sheet->getName(), $lines);
         }
@@ -192,6 +193,6 @@ final class SheetsController extends AbstractController
 
     private function one(string $id): StudySheet
     {
-        return $this->sheets->one($id) ?? throw $this->createNotFoundException('There is no such sheet; it may have been removed.');
+        return $this->sheets->one($id) ?? throw $this->createNotFoundException('refusal.none.sheet');
     }
 }

@@ -14,6 +14,7 @@ use App\Engraving\EngravingError;
 use App\Engraving\KeyMapDrawing;
 use App\Engraving\Legend;
 use App\Engraving\PdfMaker;
+use App\Shared\Words;
 use SwiftReed\Explain\FingeringWords;
 use SwiftReed\Fingering\Trill;
 use SwiftReed\Instrument\Instrument;
@@ -35,7 +36,7 @@ use Symfony\Component\Routing\Attribute\Route;
 #[May(Deed::Make)]
 final class FingeringsController extends AbstractController
 {
-    public function __construct(private readonly InstrumentLibrary $instruments, private readonly Desk $desk, private readonly ChartMaker $charts)
+    public function __construct(private readonly InstrumentLibrary $instruments, private readonly Desk $desk, private readonly ChartMaker $charts, private readonly Words $words)
     {
     }
 
@@ -88,7 +89,7 @@ final class FingeringsController extends AbstractController
         $state = DeskState::of($request->query->all());
         $instrument = $this->desk->instrument($state);
         if (null === $instrument->map) {
-            throw $this->createNotFoundException(\sprintf('%s has no keys to map.', $instrument->name));
+            throw $this->createNotFoundException($this->words->say('refusal.none.keys', ['%instrument%' => $instrument->name]));
         }
 
         return $this->render('lookup/key_map.html.twig', ['state' => $state, 'instrument' => $instrument, 'drawing' => KeyMapDrawing::drawing($instrument, $instrument->map)->svg, 'keys' => KeyMapDrawing::keys($instrument)]);
@@ -99,7 +100,7 @@ final class FingeringsController extends AbstractController
     {
         $instrument = $this->desk->instrument(DeskState::of($request->query->all()));
         if (null === $instrument->map) {
-            throw $this->createNotFoundException(\sprintf('%s has no keys to map.', $instrument->name));
+            throw $this->createNotFoundException($this->words->say('refusal.none.keys', ['%instrument%' => $instrument->name]));
         }
 
         return new Response($pdfs->pdf(KeyMapDrawing::print($instrument, $instrument->map), $instrument->name.', keys'), 200, ['Content-Type' => 'application/pdf', 'Content-Disposition' => \sprintf('inline; filename="keys-%s.pdf"', $instrument->id)]);

@@ -54,7 +54,7 @@ final class FormToken extends AbstractExtension
         }
         $given = $request->headers->get(self::HEADER) ?? $request->request->getString(self::FIELD);
         if (!$this->tokens->isTokenValid(new CsrfToken(self::ID, $given))) {
-            throw new AccessDeniedHttpException('This page is older than your sign-in, so nothing was changed; try again from here.');
+            throw new AccessDeniedHttpException('refusal.old_page');
         }
     }
 }

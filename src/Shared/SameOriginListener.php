@@ -23,10 +23,10 @@ final class SameOriginListener
         $site = $request->headers->get('Sec-Fetch-Site');
         $origin = $request->headers->get('Origin');
         if (null === $site && null === $origin) {
-            throw new AccessDeniedHttpException('This change does not say from where it was asked for, and was not made; do it from the pages of Swift Reed.');
+            throw new AccessDeniedHttpException('refusal.no_origin');
         }
         if ((null !== $site && 'same-origin' !== $site) || (null !== $origin && $origin !== $request->getSchemeAndHttpHost())) {
-            throw new AccessDeniedHttpException('This change was asked for by another site and was not made; do it from the pages of Swift Reed.');
+            throw new AccessDeniedHttpException('refusal.other_site');
         }
     }
 }

@@ -4,17 +4,25 @@ declare(strict_types=1);
 
 namespace App\Shared\Form;
 
+use App\Shared\Words;
 use Symfony\Component\Form\AbstractType;
 use Symfony\Component\Form\CallbackTransformer;
 use Symfony\Component\Form\Extension\Core\Type\TextType;
 use Symfony\Component\Form\FormBuilderInterface;
+use Symfony\Component\OptionsResolver\Options;
 use Symfony\Component\OptionsResolver\OptionsResolver;
+use Symfony\Component\Validator\Constraints\Callback;
+use Symfony\Component\Validator\Context\ExecutionContextInterface;
 
 /**
- * A name or a remark: one line of words, without what no printer can set. "limit" is the number of characters; "what" and "example" are said when it is not kept to.
+ * A name or a remark: one line of words, without what no printer can set. "limit" is the number of characters; "what" (a key of the catalogue) and "example" are said when it is not kept to.
  */
 final class WordsType extends AbstractType
 {
+    public function __construct(private readonly Words $words)
+    {
+    }
+
     public function buildForm(FormBuilderInterface $builder, array $options): void
     {
         $builder->addViewTransformer(new CallbackTransformer(static fn (mixed $kept): mixed => $kept, static fn (mixed $typed): ?string => \is_string($typed) ? self::clean($typed) : null));
@@ -24,10 +32,10 @@ final class WordsType extends AbstractType
     {
         $resolver->setRequired(['limit', 'what', 'example']);
         $resolver->setDefaults(['may_be_empty' => false, 'empty_data' => '', 'trim' => false, 'compound' => false]);
-        $resolver->setDefault('constraints', static fn (\Symfony\Component\OptionsResolver\Options $options): array => [new \Symfony\Component\Validator\Constraints\Callback(static function (mixed $value, \Symfony\Component\Validator\Context\ExecutionContextInterface $context) use ($options): void {
+        $resolver->setDefault('constraints', fn (Options $options): array => [new Callback(function (mixed $value, ExecutionContextInterface $context) use ($options): void {
             $length = mb_strlen(\is_string($value) ? $value : '');
             if ($length > $options['limit'] || (0 === $length && !$options['may_be_empty'])) {
-                $context->addViolation(\sprintf('%s has %d characters; expected %d to %d, for example "%s".', $options['what'], $length, $options['may_be_empty'] ? 0 : 1, $options['limit'], $options['example']));
+                $context->addViolation($this->words->say('said.length', ['%what%' => $this->words->say($options['what']), '%count%' => $length, '%least%' => $options['may_be_empty'] ? 0 : 1, '%most%' => $options['limit'], '%example%' => $options['example']]));
             }
         })]);
     }
