@@ -294,13 +294,15 @@ final class Planner
         foreach ($places as $i => $place) {
             $fingering = $route->fingerings[$i];
             $flags = [];
+            $difficulty = 0.0;
             if ($i > 0) {
                 $change = $this->change($places, $i, $route);
+                $difficulty = round($change->moves, 1);
                 $total += $place->weight * $change->moves;
                 $flags = $change->flags;
                 if ($place->isFresh ? $change->isAlwaysHard && self::goesOn($places[$i - 1]->note, $place->note) : ($change->moves >= $this->weights->hard || $change->isAlwaysHard)) {
                     $isForced = ($place->isPinned || $places[$i - 1]->isPinned) && !$isGiven && $change->moves + $change->unclean > 1 + $this->freeCost($places, $i, $free);
-                    $hard[] = new HardSpot($i - 1, $i, round($change->moves, 1), $change->events, $route->fingerings[$i - 1], $fingering, !$isForced && $why->noOtherWay($i, $route), $isForced, $places[$i - 1]->note->pitch()->text().' '.$place->note->pitch()->text());
+                    $hard[] = new HardSpot($i - 1, $i, $difficulty, $change->events, $route->fingerings[$i - 1], $fingering, !$isForced && $why->noOtherWay($i, $route), $isForced, $places[$i - 1]->note->pitch()->text().' '.$place->note->pitch()->text());
                     $flags[] = 'hard';
                 }
             }
@@ -315,6 +317,7 @@ final class Planner
                 null === $index ? null : $place->occasions[$index] ?? null,
                 $this->alternates($places, $i, $route, $paths, $why, $best),
                 \count($flags) > 1 ? array_values(array_unique($flags)) : $flags,
+                $difficulty,
             );
         }
 

@@ -63,6 +63,12 @@ final class Instrument
         return $this->mechanism ??= ($this->build)();
     }
 
+    /** The same instrument in a score that writes what sounds. */
+    public function readFrom(Transposition $transposition, string $clef): self
+    {
+        return new self($this->id, $this->name, $this->article, $this->family, $this->setup, $transposition, $clef, $this->range, $this->build, $this->registers, $this->midiProgram, $this->onlyDefaults, $this->map, $this->usedSlides, $this->called, $this->firstBreath);
+    }
+
     public function player(PlayerSettings $settings = new PlayerSettings()): Player
     {
         return new Player($this->article, $this->transposition, $this->range, $settings, $this->nextPartial(...), Stage::First === $settings->stage ? $this->firstBreath : self::BREATH);

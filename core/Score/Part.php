@@ -16,7 +16,9 @@ use SwiftReed\Fingering\Tendency;
 use SwiftReed\Instrument\Fingering;
 use SwiftReed\Instrument\FingeringUse;
 use SwiftReed\Instrument\Instrument;
+use SwiftReed\Pitch\Interval;
 use SwiftReed\Pitch\Pitch;
+use SwiftReed\Pitch\Transposition;
 use SwiftReed\Study\Study;
 use SwiftReed\Study\StudyNote;
 use SwiftReed\Study\Tonguing\Attack;
@@ -28,6 +30,9 @@ final readonly class Part
 {
     /** Cents beyond which something is said. Source: the handbook, chapter 4, "Brass". */
     private const HEARD = 10.0;
+    /** MIDI numbers: a line that lies lower on the average is read in the bass clef, and one lower still an octave above. Common practice, no source. */
+    private const BASS_BELOW = 59;
+    private const FAR_BELOW = 37;
 
     /** @param list<Tendency> $tendencies the player's own */
     private function __construct(public Instrument $instrument, public Study $study, public FingeringPlan $plan, private Tonguing $tonguing, public array $tendencies)
@@ -63,6 +68,21 @@ final readonly class Part
         $begin = $notes[0]->onset ?? 0;
 
         return new self($this->instrument, $this->study->withNotes(array_map(static fn (StudyNote $note): StudyNote => $note->with(onset: $note->onset - $begin), $notes)), new FingeringPlan(\array_slice($this->plan->notes, $from, $to - $from + 1), [], 0.0), $this->tonguing->excerpt($from, $to - $from + 1), $this->tendencies);
+    }
+
+    /**
+     * The part in concert pitch, as a concert score writes it: what sounds, an octave away where it would lie far off the staff or where
+     * the instrument is always written so, in the clef in which it lies best.
+     */
+    public function inConcert(): self
+    {
+        $up = $this->instrument->transposition->writtenAboveSounding;
+        $sounding = array_sum(array_map(static fn (StudyNote $note): int => $note->sounding->midi(), $this->study->notes)) / \count($this->study->notes);
+        $octaves = 0 === $up->halfSteps % 12 ? intdiv($up->halfSteps, 12) : ($sounding < self::FAR_BELOW ? 1 : 0);
+        $clef = $sounding + 12 * $octaves < self::BASS_BELOW ? 'bass' : 'treble';
+        $instrument = $this->instrument->readFrom(Transposition::by(Interval::of(7 * $octaves, 12 * $octaves)), $clef);
+
+        return new self($instrument, $this->study->inConcert($octaves), $this->plan, $this->tonguing, $this->tendencies);
     }
 
     /** How note i lies, in cents from equal temperament: by the model, or as the player says of his own note. */

@@ -30,6 +30,12 @@ final readonly class Sheet
         return new self($this->parts, $this->numbers, $this->lines, null === $title || '' === trim($title) ? null : trim($title), $this->titles);
     }
 
+    /** The same in concert pitch, for a concert score. */
+    public function inConcert(): self
+    {
+        return new self(array_map(static fn (Part $part): Part => $part->inConcert(), $this->parts), $this->numbers, $this->lines, $this->title, $this->titles);
+    }
+
     /** What stands over one of its studies: its title, if it has one, and what it is. */
     public function over(int $k): string
     {

@@ -59,6 +59,14 @@ final readonly class Study
         return new self($this->recipe, $this->concertKey, $this->writtenKey, $this->signature, $this->concertSignature, $notes, $this->policy, $this->moves, $this->warnings, $this->bars, $this->lowTonic, $this->fromStep, $this->toStep, $this->isBeyondLimit, $this->signsEveryTime, $this->comesOutAfter);
     }
 
+    /** The same study as it sounds, so many octaves higher on the page: for a score in which everybody's notes are written in concert pitch. */
+    public function inConcert(int $octaves): self
+    {
+        $notes = array_map(static fn (StudyNote $note): StudyNote => $note->read($note->sounding->octaves($octaves)), $this->notes);
+
+        return new self($this->recipe, $this->concertKey, $this->writtenKey, $this->concertSignature, $this->concertSignature, $notes, $this->policy, $this->moves, $this->warnings, $this->bars, $this->lowTonic, $this->fromStep, $this->toStep, $this->isBeyondLimit, $this->signsEveryTime, $this->comesOutAfter);
+    }
+
     /** Ticks by which bar lines lie earlier than they would without a pick-up: to be added to onsets. */
     public function lead(): int
     {

@@ -40,6 +40,12 @@ final readonly class StudyNote
         return $this->tone->pitch;
     }
 
+    /** The same note with another pitch before the reader; reminders belong to the one he had. */
+    public function read(Pitch $pitch): self
+    {
+        return new self($this->tone->read($pitch), $this->sounding, $this->onset, $this->length, $this->bar, $this->attack, $this->slur, $this->breathAfter, $this->isTriplet, null);
+    }
+
     /** The same note with what is named; at another place in time its bar is left as it was. */
     public function with(?int $onset = null): self
     {

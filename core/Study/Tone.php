@@ -97,6 +97,12 @@ final readonly class Tone
         return $this->with(sounding: $sounding);
     }
 
+    /** The same note as another reader has it before him. */
+    public function read(Pitch $pitch): self
+    {
+        return $this->with(pitch: $pitch);
+    }
+
     private function with(?Pitch $pitch = null, ?Pitch $sounding = null, ?string $degree = null, ?int $number = null, ?bool $isTurn = null, ?int $octaves = null, ?int $stretch = null, ?bool $fillsBar = null, ?int $rests = null, ?bool $isSeam = null, ?int $root = null): self
     {
         return new self($pitch ?? $this->pitch, $sounding ?? $this->sounding, $degree ?? $this->degree, $number ?? $this->number, $this->ascending, $this->isTonic, $isTurn ?? $this->isTurn, $this->inSequel, $octaves ?? $this->octaves, $this->plainName, $stretch ?? $this->stretch, $fillsBar ?? $this->fillsBar, $this->cell, $this->group, $this->isRoot, $rests ?? $this->rests, $isSeam ?? $this->isSeam, $root ?? $this->root, $this->fromRoot, $this->rootName);

@@ -9,6 +9,12 @@ enum Paper: string
     case A4 = 'a4';
     case Letter = 'letter';
 
+    /** @throws PrintError when it is none of ours */
+    public static function parse(string $read): self
+    {
+        return self::tryFrom('' === $read ? self::A4->value : strtolower($read)) ?? throw PrintError::notAPaper($read);
+    }
+
     /** In units, a hundred to the millimetre. */
     public function width(): int
     {

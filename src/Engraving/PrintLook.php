@@ -41,7 +41,7 @@ final readonly class PrintLook
      */
     public static function parse(string $styles, string $paper, string $player = '', string $date = '', string $sides = ''): self
     {
-        $read = Paper::tryFrom('' === $paper ? Paper::A4->value : strtolower($paper)) ?? throw PrintError::notAPaper($paper);
+        $read = Paper::parse($paper);
         if (!\in_array($sides, ['', 'one', 'two'], true)) {
             throw PrintError::notSides($sides);
         }

@@ -28,6 +28,8 @@ final readonly class MidiWriter implements Format
     private const VELOCITY = 84;
     /** Chords are held softly under the study. */
     private const SOFT = 44;
+    /** Chords sound on a channel where no part of a band is. */
+    private const CHORDS = 15;
     /** Side stick and low wood block of the percussion channel: the first beat and the others. Source: General MIDI 1. */
     private const CLICK = [37, 77];
     /** How much of its length a note sounds. */
@@ -58,25 +60,67 @@ final readonly class MidiWriter implements Format
 
     public function of(Sheet $sheet, ExportChoices $choices): string
     {
+        return self::file([$sheet->parts[0]->instrument->name.': '.$sheet->heading() => $sheet], $choices);
+    }
+
+    /**
+     * A score: format 1, a track for each part, tempo, times and keys on the first.
+     *
+     * @param non-empty-array<string, Sheet> $sheets by who plays them
+     */
+    public static function score(array $sheets, ExportChoices $choices = new ExportChoices()): string
+    {
+        return self::file($sheets, $choices);
+    }
+
+    /** @param non-empty-array<string, Sheet> $sheets by the name of the track */
+    private static function file(array $sheets, ExportChoices $choices): string
+    {
+        $tracks = [];
+        $others = [];
+        $channels = MidiChannels::of(array_map(static fn (Sheet $one): int => $one->parts[0]->instrument->midiProgram, array_values($sheets)));
+        foreach (array_keys($sheets) as $k => $name) {
+            [$music, $chords, $clicks, $end] = self::events($sheets[$name], (string) $name, $channels[$k], 0 === $k, $choices);
+            $tracks[] = self::track($music, $end);
+            if (0 === $k) {
+                foreach ([[$choices->heldChords, $chords], [$choices->click || $choices->countIn, $clicks]] as [$wanted, $events]) {
+                    if ($wanted) {
+                        $others[] = self::track($events, $end);
+                    }
+                }
+            }
+        }
+        array_push($tracks, ...$others);
+
+        return 'MThd'.pack('Nnnn', 6, \count($tracks) > 1 ? 1 : 0, \count($tracks), Length::QUARTER).implode('', $tracks);
+    }
+
+    /** @return array{list<array{int, string}>, list<array{int, string}>, list<array{int, string}>, int} music, chords, clicks, the end in ticks */
+    private static function events(Sheet $sheet, string $name, int $channel, bool $isFirst, ExportChoices $choices): array
+    {
         /** @var list<array{int, string}> $music ticks and event */
-        $music = [[0, self::meta(0x03, self::plain($sheet->parts[0]->instrument->name.': '.$sheet->heading()))], [0, "\xC0".\chr($sheet->parts[0]->instrument->midiProgram)]];
+        $music = [[0, self::meta(0x03, self::plain($name))], [0, \chr(0xC0 | $channel).\chr($sheet->parts[0]->instrument->midiProgram)]];
         $chords = [[0, self::meta(0x03, 'Chords')]];
         $clicks = [[0, self::meta(0x03, 'Click')]];
         $at = 0;
         foreach ($sheet->parts as $k => $part) {
             $study = $part->study;
-            array_push($music, ...self::opening($study, $at, $choices->countIn && 0 === $k));
+            if ($isFirst) {
+                array_push($music, ...self::opening($study, $at, $choices->countIn && 0 === $k));
+            }
             if ($choices->countIn && 0 === $k) {
                 array_push($clicks, ...self::clicks($study, $at - $study->lead(), $at - $study->lead() + $study->time()->barTicks(), 0));
                 $at += $study->time()->barTicks() - $study->lead();
-                if ($study->lead() > 0) {
+                if ($study->lead() > 0 && $isFirst) {
                     array_push($music, ...self::pickUp($study, $at));
                 }
             }
             $last = $study->notes[\count($study->notes) - 1];
             $end = $last->onset + $last->length;
-            $music[] = [$at, self::meta(0x06, self::plain(Heading::of($part)))];
-            array_push($music, ...self::notes($part, $at));
+            if ($isFirst) {
+                $music[] = [$at, self::meta(0x06, self::plain(Heading::of($part)))];
+            }
+            array_push($music, ...self::notes($part, $at, $channel));
             if ($choices->heldChords) {
                 array_push($chords, ...self::chords($study, $at, $end));
             }
@@ -86,14 +130,8 @@ final readonly class MidiWriter implements Format
             $place = $end + $study->lead();
             $at += $study->isUntimed() || 0 === $study->bars->inBar($place) ? $end : $study->bars->nextLine($place) - $study->lead();
         }
-        $tracks = [self::track($music, $at)];
-        foreach ([[$choices->heldChords, $chords], [$choices->click || $choices->countIn, $clicks]] as [$wanted, $events]) {
-            if ($wanted) {
-                $tracks[] = self::track($events, $at);
-            }
-        }
 
-        return 'MThd'.pack('Nnnn', 6, \count($tracks) > 1 ? 1 : 0, \count($tracks), Length::QUARTER).implode('', $tracks);
+        return [$music, $chords, $clicks, $at];
     }
 
     /**
@@ -149,7 +187,7 @@ final readonly class MidiWriter implements Format
     }
 
     /** @return list<array{int, string}> */
-    private static function notes(Part $part, int $at): array
+    private static function notes(Part $part, int $at, int $channel): array
     {
         $events = [];
         foreach ($part->study->notes as $i => $note) {
@@ -161,7 +199,7 @@ final readonly class MidiWriter implements Format
                 $isBeforeSoft => self::BEFORE_SOFT,
                 default => self::TONGUED,
             };
-            array_push($events, ...self::sounding($at + $note->onset, (int) round($note->length * $share), 0, $note->sounding->midi(), Attack::Tongue === $part->attack($i) ? self::VELOCITY : self::VELOCITY - 8));
+            array_push($events, ...self::sounding($at + $note->onset, (int) round($note->length * $share), $channel, $note->sounding->midi(), Attack::Tongue === $part->attack($i) ? self::VELOCITY : self::VELOCITY - 8));
         }
 
         return $events;
@@ -175,7 +213,7 @@ final readonly class MidiWriter implements Format
         foreach ($chords as $k => $chord) {
             $until = $chords[$k + 1]->onset ?? $end;
             foreach ($chord->concert->held() as $midi) {
-                array_push($events, ...self::sounding($at + $chord->onset, max(1, $until - $chord->onset - 1), 1, $midi, self::SOFT));
+                array_push($events, ...self::sounding($at + $chord->onset, max(1, $until - $chord->onset - 1), self::CHORDS, $midi, self::SOFT));
             }
         }
 

@@ -33,7 +33,10 @@ final class MusicXmlScore
     public const LINE = 'study-line';
 
     private readonly \XMLWriter $xml;
+    private Sheet $sheet;
     private Part $part;
+    /** Which part of the score is written, counted from 0. */
+    private int $staff = 0;
     private int $place = 0;
     private int $barsBefore = 0;
     /** @var array<int, Chord> chords by the note over which they begin */
@@ -45,14 +48,17 @@ final class MusicXmlScore
     private ?TimeSignature $time = null;
 
     /**
+     * @param non-empty-list<array{string, Sheet}> $parts who plays it, and what; a single part needs no name but its instrument's
      * @param ExportChoices|null $choices   what travels beside the notes; nothing at all for our engraver, on pages of one system each
      * @param int                $perSystem notes that stand comfortably on one system
      * @param int|null           $bars      bars on one system at most
+     * @param bool               $isNamed   whether the engraver is to write the names of the parts before the staves
      */
-    public function __construct(private readonly Sheet $sheet, private readonly ?ExportChoices $choices, private readonly int $perSystem, private readonly ?int $bars = null)
+    public function __construct(private readonly array $parts, private readonly ?ExportChoices $choices, private readonly int $perSystem, private readonly ?int $bars = null, private readonly bool $isNamed = false)
     {
         $this->xml = new \XMLWriter();
-        $this->part = $sheet->parts[0];
+        $this->sheet = $parts[0][1];
+        $this->part = $this->sheet->parts[0];
     }
 
     public function document(): string
@@ -71,29 +77,61 @@ final class MusicXmlScore
             $this->header();
         }
         $xml->startElement('part-list');
-        $xml->startElement('score-part');
-        $xml->writeAttribute('id', 'P1');
-        $xml->writeElement('part-name', null === $this->choices ? '' : $this->part->instrument->name);
-        if (null !== $this->choices) {
-            $this->sound();
-        }
+        $this->partList();
         $xml->endElement();
-        $xml->endElement();
-        $xml->startElement('part');
-        $xml->writeAttribute('id', 'P1');
-        foreach ($this->sheet->parts as $this->place => $this->part) {
-            $this->gather();
-            $bars = BarLayout::bars($this->part->study, $this->perSystem, $this->bars);
-            foreach ($bars as $i => $bar) {
-                $this->bar($bar, $i === \count($bars) - 1);
+        foreach ($this->parts as $this->staff => [, $this->sheet]) {
+            $xml->startElement('part');
+            $xml->writeAttribute('id', 'P'.($this->staff + 1));
+            $this->barsBefore = 0;
+            foreach ($this->sheet->parts as $this->place => $this->part) {
+                $this->gather();
+                $bars = BarLayout::bars($this->part->study, $this->perSystem, $this->bars);
+                foreach ($bars as $i => $bar) {
+                    $this->bar($bar, $i === \count($bars) - 1);
+                }
+                $this->barsBefore += $bars[\count($bars) - 1]->number;
             }
-            $this->barsBefore += $bars[\count($bars) - 1]->number;
+            $xml->endElement();
         }
-        $xml->endElement();
         $xml->endElement();
         $xml->endDocument();
 
         return $xml->outputMemory();
+    }
+
+    /** The parts by name, those of one family of instruments held together by a bracket. */
+    private function partList(): void
+    {
+        $xml = $this->xml;
+        $families = array_map(static fn (array $one): string => $one[1]->parts[0]->instrument->family, $this->parts);
+        foreach ($this->parts as $i => [$name, $sheet]) {
+            $part = $sheet->parts[0];
+            $isGrouped = \in_array($families[$i], [$families[$i - 1] ?? null, $families[$i + 1] ?? null], true);
+            if ($isGrouped && $families[$i] !== ($families[$i - 1] ?? null)) {
+                $xml->startElement('part-group');
+                $xml->writeAttribute('number', '1');
+                $xml->writeAttribute('type', 'start');
+                $xml->writeElement('group-symbol', 'bracket');
+                $xml->writeElement('group-barline', 'yes');
+                $xml->endElement();
+            }
+            $xml->startElement('score-part');
+            $xml->writeAttribute('id', 'P'.($i + 1));
+            $xml->writeElement('part-name', null === $this->choices && !$this->isNamed ? '' : $name);
+            if ($this->isNamed) {
+                $xml->writeElement('part-abbreviation', $name);
+            }
+            if (null !== $this->choices) {
+                $this->sound($i, $part);
+            }
+            $xml->endElement();
+            if ($isGrouped && $families[$i] !== ($families[$i + 1] ?? null)) {
+                $xml->startElement('part-group');
+                $xml->writeAttribute('number', '1');
+                $xml->writeAttribute('type', 'stop');
+                $xml->endElement();
+            }
+        }
     }
 
     /** What is said about single notes of the study that comes next. */
@@ -135,7 +173,9 @@ final class MusicXmlScore
         foreach ([] === $this->sheet->lines ? array_map(static fn (Part $part): string => $part->line(), $this->sheet->parts) : $this->sheet->lines as $line) {
             $this->field(self::LINE, $line);
         }
-        $this->field('instrument', $this->part->instrument->id);
+        foreach ($this->parts as [, $sheet]) {
+            $this->field('instrument', $sheet->parts[0]->instrument->id);
+        }
         $xml->endElement();
         $xml->endElement();
     }
@@ -148,17 +188,18 @@ final class MusicXmlScore
         $this->xml->endElement();
     }
 
-    private function sound(): void
+    private function sound(int $i, Part $part): void
     {
         $xml = $this->xml;
+        $id = \sprintf('P%d-I1', $i + 1);
         $xml->startElement('score-instrument');
-        $xml->writeAttribute('id', 'P1-I1');
-        $xml->writeElement('instrument-name', $this->part->instrument->name);
+        $xml->writeAttribute('id', $id);
+        $xml->writeElement('instrument-name', $part->instrument->name);
         $xml->endElement();
         $xml->startElement('midi-instrument');
-        $xml->writeAttribute('id', 'P1-I1');
-        $xml->writeElement('midi-channel', '1');
-        $xml->writeElement('midi-program', (string) ($this->part->instrument->midiProgram + 1));
+        $xml->writeAttribute('id', $id);
+        $xml->writeElement('midi-channel', (string) (MidiChannels::of(array_map(static fn (array $one): int => $one[1]->parts[0]->instrument->midiProgram, $this->parts))[$i] + 1));
+        $xml->writeElement('midi-program', (string) ($part->instrument->midiProgram + 1));
         $xml->endElement();
     }
 
@@ -171,7 +212,7 @@ final class MusicXmlScore
             $xml->writeAttribute('implicit', 'yes');
         }
         $isFirst = $bar->number === ($this->part->study->lead() > 0 ? 0 : 1);
-        if ($bar->beginsSystem && (!$isFirst || $this->place > 0)) {
+        if (0 === $this->staff && $bar->beginsSystem && (!$isFirst || $this->place > 0)) {
             $xml->startElement('print');
             $xml->writeAttribute(null === $this->choices ? 'new-page' : 'new-system', 'yes');
             $xml->endElement();
@@ -179,7 +220,7 @@ final class MusicXmlScore
         $time = $this->part->study->bars->time($bar->items[0]->onset ?? 0);
         if ($isFirst) {
             $this->attributes();
-            if (null !== $this->choices) {
+            if (null !== $this->choices && 0 === $this->staff) {
                 $this->title();
                 $this->tempo();
             }
@@ -366,7 +407,7 @@ final class MusicXmlScore
         $this->before($item);
         $xml->startElement('note');
         if (null !== $note) {
-            $xml->writeAttribute('id', ($this->place > 0 ? 's'.($this->place + 1).'-' : '').'n'.$item->note.($item->tiedFrom ? 't'.$item->onset : ''));
+            $xml->writeAttribute('id', ($this->staff > 0 ? 'p'.($this->staff + 1).'-' : '').($this->place > 0 ? 's'.($this->place + 1).'-' : '').'n'.$item->note.($item->tiedFrom ? 't'.$item->onset : ''));
             $this->pitch($note);
         } else {
             $xml->writeElement('rest');

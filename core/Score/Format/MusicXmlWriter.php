@@ -36,7 +36,7 @@ final readonly class MusicXmlWriter implements Format
      */
     public function of(Sheet $sheet, ExportChoices $choices): string
     {
-        return (new MusicXmlScore($sheet, $choices, BarLayout::SYSTEM))->document();
+        return (new MusicXmlScore([[$sheet->parts[0]->instrument->name, $sheet]], $choices, BarLayout::SYSTEM))->document();
     }
 
     public static function write(Part $part, ExportChoices $choices = new ExportChoices()): string
@@ -52,6 +52,36 @@ final readonly class MusicXmlWriter implements Format
      */
     public static function forEngraving(Part $part, int $perSystem = BarLayout::SYSTEM, ?int $bars = null): string
     {
-        return (new MusicXmlScore(Sheet::of($part), null, $perSystem, $bars))->document();
+        return (new MusicXmlScore([['', Sheet::of($part)]], null, $perSystem, $bars))->document();
+    }
+
+    /**
+     * A score of many parts, for other programs.
+     *
+     * @param non-empty-array<string, Sheet> $sheets by who plays them, in the order of the score
+     */
+    public static function score(array $sheets, ExportChoices $choices = new ExportChoices()): string
+    {
+        return (new MusicXmlScore(self::named($sheets), $choices, BarLayout::SYSTEM))->document();
+    }
+
+    /**
+     * The same of one study as our engraver wants it.
+     *
+     * @param non-empty-array<string, Sheet> $sheets by the name before the staff
+     */
+    public static function scoreForEngraving(array $sheets, int $perSystem, ?int $bars = null): string
+    {
+        return (new MusicXmlScore(self::named($sheets), null, $perSystem, $bars, true))->document();
+    }
+
+    /**
+     * @param non-empty-array<string, Sheet> $sheets
+     *
+     * @return non-empty-list<array{string, Sheet}>
+     */
+    private static function named(array $sheets): array
+    {
+        return array_map(static fn (string|int $name, Sheet $sheet): array => [(string) $name, $sheet], array_keys($sheets), array_values($sheets));
     }
 }

@@ -1,0 +1,45 @@
+<?php
+
+declare(strict_types=1);
+
+namespace SwiftReed\Packet;
+
+use SwiftReed\Fingering\OwnFingerings;
+use SwiftReed\Instrument\Instrument;
+use SwiftReed\Player\PlayerSettings;
+
+/**
+ * Somebody who gets a part: the name that stands on it, the instrument in its set-up, and how that player reads.
+ */
+final readonly class BandPlayer
+{
+    /** Copies of one part. */
+    public const MOST_COPIES = 60;
+
+    /**
+     * @param string $style   how the pages are written: "written", "numbers", "letters" or "large"
+     * @param string $section as the director has divided it; nothing for that of the instrument
+     * @param int    $copies  on the pile for the copier
+     */
+    public function __construct(
+        public string $name,
+        public Instrument $instrument,
+        public PlayerSettings $settings = new PlayerSettings(),
+        public OwnFingerings $own = new OwnFingerings(),
+        public string $style = 'written',
+        public string $section = '',
+        public int $copies = 1,
+    ) {
+    }
+
+    public function section(): string
+    {
+        return '' === $this->section ? $this->instrument->family : $this->section;
+    }
+
+    /** "Ada, flute": who is meant, in a list. */
+    public function called(): string
+    {
+        return '' === $this->name || $this->name === $this->instrument->name ? $this->instrument->name : $this->name.', '.$this->instrument->name;
+    }
+}

@@ -1,0 +1,103 @@
+<?php
+
+declare(strict_types=1);
+
+namespace SwiftReed\Packet;
+
+use SwiftReed\Fingering\OwnFingerings;
+use SwiftReed\Fingering\PinError;
+use SwiftReed\Knowledge\Mistake;
+use SwiftReed\Line\StudyLine;
+use SwiftReed\Player\PlayerSettings;
+use SwiftReed\Score\BandPart;
+use SwiftReed\Score\PartBuilder;
+use SwiftReed\Score\Score;
+use SwiftReed\Score\Sheet;
+
+/**
+ * From study lines to the parts of everybody in a band.
+ */
+final class ScoreBuilder
+{
+    /** Players in one score: a district's honour band. */
+    public const MOST = 400;
+
+    private readonly SheetBuilder $sheets;
+    /** @var array<string, Sheet|string> by what it depends on: players of one instrument who read alike have the same notes */
+    private array $built = [];
+
+    public function __construct(public readonly PartBuilder $parts)
+    {
+        $this->sheets = new SheetBuilder($parts);
+    }
+
+    /**
+     * @param list<StudyLine|string>    $lines   read, or as they are typed (with rows that are titles)
+     * @param non-empty-list<BandPlayer> $players in the order of the score
+     */
+    public function scores(array $lines, array $players): BandScores
+    {
+        $sheets = [];
+        $left = [];
+        foreach (\array_slice($players, 0, self::MOST) as $player) {
+            $sheet = $this->sheet($lines, $player);
+            if ($sheet instanceof Sheet) {
+                $sheets[$player->name] = $sheet;
+            } else {
+                $left[$player->name] = $sheet;
+            }
+        }
+        $scores = [];
+        $first = [] === $sheets ? null : $sheets[array_key_first($sheets)];
+        foreach ($first->numbers ?? [] as $k => $number) {
+            $parts = [];
+            foreach ($sheets as $name => $sheet) {
+                if (isset($sheet->parts[$k])) {
+                    $parts[] = new BandPart((string) $name, $sheet->parts[$k]);
+                }
+            }
+            if ([] !== $parts) {
+                $scores[] = new Score($number, $parts);
+            }
+        }
+
+        return new BandScores($scores, $sheets, $left);
+    }
+
+    /**
+     * One player's sheet, or the sentence that says why there is none.
+     *
+     * @param list<StudyLine|string> $lines
+     */
+    public function sheet(array $lines, BandPlayer $player): Sheet|string
+    {
+        $key = hash('xxh128', serialize([array_map(static fn (StudyLine|string $one): string => \is_string($one) ? $one : $one->text(), $lines), $player->instrument->id, $player->instrument->setup, $player->settings, $player->own]));
+
+        return $this->built[$key] ??= $this->build($lines, $player);
+    }
+
+    /** @param list<StudyLine|string> $lines */
+    private function build(array $lines, BandPlayer $player): Sheet|string
+    {
+        try {
+            return $this->made($lines, $player->settings, $player, $player->own);
+        } catch (PinError) {
+            // A habit of another set-up does not stop the page.
+            try {
+                return $this->made($lines, $player->settings, $player, new OwnFingerings([], $player->own->tendencies));
+            } catch (Mistake $error) {
+                return $error->getMessage();
+            }
+        } catch (Mistake $error) {
+            return $error->getMessage();
+        }
+    }
+
+    /** @param list<StudyLine|string> $lines */
+    private function made(array $lines, PlayerSettings $settings, BandPlayer $player, OwnFingerings $own): Sheet
+    {
+        $read = array_values(array_filter($lines, static fn (StudyLine|string $one): bool => $one instanceof StudyLine));
+
+        return \count($read) === \count($lines) ? $this->sheets->build($read, $player->instrument, $settings, $own) : $this->sheets->read(array_map(static fn (StudyLine|string $one): string => \is_string($one) ? $one : $one->text(), $lines), $player->instrument, $settings, $own);
+    }
+}

@@ -1,0 +1,120 @@
+<?php
+
+declare(strict_types=1);
+
+namespace SwiftReed\Packet;
+
+use SwiftReed\Pitch\Pitch;
+use SwiftReed\Score\BandPart;
+use SwiftReed\Score\Score;
+use SwiftReed\Time\NoteValues;
+
+/**
+ * Whether a band sounds together: the same onsets and lengths in every part, and at each onset the same note in any octave.
+ * Where parts differ, what most of them have is right, and of two alike the one that stands higher in the score.
+ *
+ * Source: the handbook, chapter 6 (common practice).
+ */
+final readonly class Together
+{
+    /** Places that are named, of a part that is apart throughout. */
+    public const NAMED = 24;
+
+    /** @param list<Apart> $breaks in the order of the music, at most {@see NAMED} of each part */
+    private function __construct(public int $parts, public array $breaks)
+    {
+    }
+
+    public static function of(Score $score): self
+    {
+        $at = [];
+        $pitches = [];
+        foreach ($score->parts as $p => $part) {
+            foreach ($part->part->study->notes as $i => $note) {
+                $at[$note->onset][$p] = [$note->length, $note->sounding->name()->pitchClass(), $note->bar, $i];
+                $pitches[$note->sounding->name()->pitchClass()] ??= $note->sounding;
+            }
+        }
+        ksort($at);
+        $breaks = [];
+        $named = [];
+        $inBar = [];
+        foreach ($at as $here) {
+            $norm = self::norm($here, \count($score->parts));
+            $bar = null === $norm ? $here[array_key_first($here)][2] : $norm[2];
+            $inBar[$bar] = ($inBar[$bar] ?? 0) + (null === $norm ? 0 : 1);
+            foreach ($score->parts as $p => $part) {
+                $what = self::differs($here[$p] ?? null, $norm, $pitches, $part);
+                if (null !== $what && ($named[$p] = ($named[$p] ?? 0) + 1) <= self::NAMED) {
+                    $breaks[] = new Apart($bar, max(1, $inBar[$bar]), $part->player, $what);
+                }
+            }
+        }
+
+        return new self(\count($score->parts), $breaks);
+    }
+
+    public function holds(): bool
+    {
+        return [] === $this->breaks;
+    }
+
+    /** "All 9 parts sound together", or the first place of each part that does not. */
+    public function says(): string
+    {
+        if ($this->holds()) {
+            return 1 === $this->parts ? 'One part, so nobody is apart.' : \sprintf('All %d parts sound together.', $this->parts);
+        }
+        $first = [];
+        foreach ($this->breaks as $one) {
+            $first[$one->player] ??= $one;
+        }
+
+        return ucfirst(implode('; ', array_map(static fn (Apart $one): string => $one->says(), $first))).'.';
+    }
+
+    /**
+     * What most have at an onset: length, pitch class, bar; null where most have nothing.
+     *
+     * @param non-empty-array<int, array{int, int, int, int}> $here
+     *
+     * @return array{int, int, int, int}|null
+     */
+    private static function norm(array $here, int $parts): ?array
+    {
+        $votes = ['' => $parts - \count($here)];
+        foreach ($here as [$length, $class]) {
+            $votes[$length.' '.$class] = ($votes[$length.' '.$class] ?? 0) + 1;
+        }
+        $most = max($votes);
+        // Of two alike, what the highest part in the score has, be it nothing.
+        for ($p = 0; $p < $parts; ++$p) {
+            $has = isset($here[$p]) ? $here[$p][0].' '.$here[$p][1] : '';
+            if (($votes[$has] ?? 0) === $most) {
+                return $here[$p] ?? null;
+            }
+        }
+
+        return null;
+    }
+
+    /**
+     * @param array{int, int, int, int}|null $has
+     * @param array{int, int, int, int}|null $norm
+     * @param array<int, Pitch>              $pitches a spelling of each pitch class
+     */
+    private static function differs(?array $has, ?array $norm, array $pitches, BandPart $part): ?string
+    {
+        if (null === $has) {
+            return null === $norm ? null : 'leaves the note out';
+        }
+        if (null === $norm) {
+            return \sprintf('has %s where the others have no note', $part->part->study->notes[$has[3]]->sounding->name()->sign());
+        }
+        if ($has[1] !== $norm[1]) {
+            return \sprintf('sounds %s where the others sound %s', $part->part->study->notes[$has[3]]->sounding->name()->sign(), $pitches[$norm[1]]->name()->sign());
+        }
+
+        return $has[0] === $norm[0] ? null : \sprintf('holds a %s where the others hold a %s', NoteValues::spoken($has[0]), NoteValues::spoken($norm[0]));
+    }
+}

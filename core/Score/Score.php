@@ -1,0 +1,47 @@
+<?php
+
+declare(strict_types=1);
+
+namespace SwiftReed\Score;
+
+/**
+ * One study for everybody at once: the parts under each other, in the order in which they were given.
+ */
+final readonly class Score
+{
+    /** @param non-empty-list<BandPart> $parts */
+    public function __construct(public string $number, public array $parts)
+    {
+    }
+
+    /** "F major" with printed signs: the key the director says. */
+    public function concertTitle(): string
+    {
+        return $this->parts[0]->part->concertTitle();
+    }
+
+    public function inConcert(): self
+    {
+        return new self($this->number, array_map(static fn (BandPart $one): BandPart => new BandPart($one->player, $one->part->inConcert()), $this->parts));
+    }
+
+    /** Ticks of a beat as the tempo counts it. */
+    public function beat(): int
+    {
+        [$over, $under] = array_map(intval(...), explode('/', $this->parts[0]->part->study->recipe->timing->tempo->unit));
+
+        return intdiv(1920 * $over, $under);
+    }
+
+    /**
+     * Only these players, as in "hear the horns".
+     *
+     * @param list<string> $players names
+     */
+    public function only(array $players): ?self
+    {
+        $parts = array_values(array_filter($this->parts, static fn (BandPart $one): bool => \in_array($one->player, $players, true)));
+
+        return [] === $parts ? null : new self($this->number, $parts);
+    }
+}

@@ -1,0 +1,151 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Engraving;
+
+use SwiftReed\Score\BandPart;
+use SwiftReed\Score\Format\MusicXmlWriter;
+use SwiftReed\Score\Layout\BarLayout;
+use SwiftReed\Score\Score;
+use SwiftReed\Score\Sheet;
+
+/**
+ * Scores: everybody's staff under each other, the bars under each other. Who plays the same notes on the same instrument shares a
+ * staff. Lengths are in units, a hundred to the millimetre.
+ */
+final class ScorePages
+{
+    private const WIDTH = PageMaker::WIDTH;
+    private const MARGIN = 1300;
+    private const FOOT = 900;
+    /** What a staff takes with the room around it, before anything is drawn. */
+    private const STAFF = 1650;
+    /** A score is not drawn smaller than this: staves of two millimetres and a half. */
+    private const SMALLEST = 0.36;
+    private const LARGEST = 0.85;
+    private const BETWEEN = 500;
+
+    public function __construct(private readonly Engraver $engraver)
+    {
+    }
+
+    /**
+     * @param list<Score> $scores one for each key
+     * @param string      $title  over the first page; nothing for the key alone
+     *
+     * @return non-empty-list<Page>
+     *
+     * @throws EngravingError
+     */
+    public function of(array $scores, bool $isConcert, string $title, Paper $paper, string $foot = ''): array
+    {
+        $room = $paper->height() - 2 * self::MARGIN;
+        $left = intdiv($paper->width() - self::WIDTH, 2);
+        $pages = [];
+        $svg = '';
+        $glyphs = [];
+        $y = 0.0;
+        if ('' !== $title) {
+            $svg .= Svg::text($left, self::MARGIN + 700, 860, $title, weight: 700, face: Svg::SERIF);
+            $y = 1300.0;
+        }
+        foreach ($scores as $score) {
+            [$engraving, $scale] = $this->engraved($score, $isConcert, $room - 2200);
+            $heading = \sprintf('%s. %s', $score->number, $isConcert ? $score->concertTitle().', in concert pitch' : 'concert '.$score->concertTitle().', as everybody reads it');
+            foreach ($engraving->systems as $k => $system) {
+                $height = $system->height * $scale + self::BETWEEN;
+                $head = 0 === $k ? 700 : 0;
+                if ($y > 0 && $y + $head + $height > $room) {
+                    $pages[] = [$svg, $glyphs];
+                    [$svg, $glyphs, $y] = ['', [], 0.0];
+                }
+                if (0 === $k) {
+                    $svg .= Svg::text($left, self::MARGIN + $y + 420, 440, $heading, weight: 700, face: Svg::SERIF);
+                    $y += 700;
+                }
+                $svg .= Svg::at($left, self::MARGIN + $y, $system->body, $scale);
+                $glyphs += $engraving->glyphs;
+                $y += $height;
+            }
+        }
+        $pages[] = [$svg, $glyphs];
+        $made = [];
+        foreach ($pages as $i => [$drawing, $symbols]) {
+            $drawing .= Svg::text($left + self::WIDTH, $paper->height() - self::FOOT, 300, \sprintf('page %d of %d', $i + 1, \count($pages)), fill: Ink::QUIET, anchor: 'end')
+                .Svg::text($left, $paper->height() - self::FOOT, 300, $foot, fill: Ink::QUIET);
+            $made[] = Svg::page($paper, $drawing, self::symbols($symbols));
+        }
+
+        return $made;
+    }
+
+    /**
+     * For the screen: the systems under each other.
+     *
+     * @throws EngravingError
+     */
+    public function screen(Score $score, bool $isConcert, string $label): Page
+    {
+        $width = (int) (self::WIDTH / 0.7);
+        $engraving = $this->engraver->engrave(MusicXmlWriter::scoreForEngraving(self::staves($score, $isConcert), BarLayout::SYSTEM), $width);
+        $y = 0.0;
+        $body = '';
+        foreach ($engraving->systems as $system) {
+            $body .= Svg::at(0, $y, $system->body);
+            $y += $system->height + self::BETWEEN;
+        }
+
+        return new Page(Svg::drawing(0, 0, $width, $y, 'music', $body, 'img', $label, $engraving->glyphs()), $width, (int) $y);
+    }
+
+    /**
+     * Engraved as large as a whole system finds room on a page.
+     *
+     * @return array{Engraving, float}
+     */
+    private function engraved(Score $score, bool $isConcert, float $room): array
+    {
+        $staves = self::staves($score, $isConcert);
+        $scale = max(self::SMALLEST, min(self::LARGEST, $room / (self::STAFF * \count($staves))));
+        $engraving = $this->engraver->engrave(MusicXmlWriter::scoreForEngraving($staves, (int) (0.8 * BarLayout::SYSTEM / $scale)), (int) (self::WIDTH / $scale));
+        $tallest = max(1, ...array_map(static fn (EngravedSystem $one): int => $one->height, $engraving->systems));
+
+        // What is still too tall is drawn smaller, a little narrower than the page.
+        return [$engraving, min($scale, $room / $tallest)];
+    }
+
+    /** @return non-empty-array<string, Sheet> by the name before the staff */
+    private static function staves(Score $score, bool $isConcert): array
+    {
+        $same = [];
+        foreach ($score->parts as $one) {
+            $same[$one->part->instrument->id.' '.hash('xxh3', implode(' ', array_map(static fn ($note): string => $note->onset.$note->pitch()->text(), $one->part->study->notes)))][] = $one;
+        }
+        $count = array_count_values(array_map(static fn (array $all): string => $all[0]->part->instrument->id, $same));
+        $staves = [];
+        foreach ($same as $all) {
+            $part = $isConcert ? $all[0]->part->inConcert() : $all[0]->part;
+            $names = array_map(static fn (BandPart $one): string => $one->player, $all);
+            // Where players of one instrument read differently, the staff says whose it is.
+            $name = $part->instrument->name.($count[$part->instrument->id] > 1 && $names[0] !== $part->instrument->name ? ' ('.$names[0].(\count($names) > 1 ? ' +'.(\count($names) - 1) : '').')' : '');
+            for ($k = 2, $free = $name; isset($staves[$free]); ++$k) {
+                $free = $name.' '.$k;
+            }
+            $staves[$free] = Sheet::of($part);
+        }
+
+        return $staves;
+    }
+
+    /** @param array<string, string> $glyphs */
+    private static function symbols(array $glyphs): string
+    {
+        $all = '';
+        foreach ($glyphs as $id => $content) {
+            $all .= \sprintf('<symbol id="%s" viewBox="0 0 1000 1000" overflow="inherit">%s</symbol>', $id, $content);
+        }
+
+        return $all;
+    }
+}

@@ -1,0 +1,106 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Packets;
+
+use SwiftReed\Packet\BandPlayer;
+
+/**
+ * What a packet is: its title, its studies, who gets them and in which way. Nothing in it hangs on the day it is made.
+ */
+final readonly class PacketPlan
+{
+    /** How a player's pages are written. */
+    public const STYLES = ['written', 'numbers', 'letters', 'large'];
+    /** What can be made for everybody besides the pages that are played from. */
+    public const WORK = ['none', 'unmarked', 'part-worked'];
+    public const EDITIONS = ['players', 'sections', 'keys'];
+    /** Study lines of one packet, and characters of what is said to the players. */
+    public const MOST_LINES = 60;
+    public const TITLE = 80;
+    public const WORDS = 600;
+
+    /**
+     * @param list<BandPlayer> $players    in the order of the score
+     * @param list<string>     $studies    lines as they are typed; a row that begins with # is the title of the next; nothing where one was taken out
+     * @param string           $editions   one of EDITIONS
+     * @param bool             $fingered   whether fingerings stand under the notes
+     * @param string           $worksheets one of WORK
+     * @param int              $flats      part-worked: keys of up to so many flats are worked as in class
+     * @param int              $sharps     and of up to so many sharps
+     * @param bool             $names      whether numbers and letters are printed on worksheets
+     * @param bool             $isForCopier whether each part stands in the pile as often as it has copies
+     */
+    public function __construct(
+        public string $title,
+        public array $players,
+        public array $studies,
+        public string $band = '',
+        public string $words = '',
+        public string $date = '',
+        public string $editions = 'players',
+        public bool $fingered = true,
+        public string $worksheets = 'none',
+        public int $flats = 5,
+        public int $sharps = 3,
+        public bool $names = false,
+        public string $paper = 'a4',
+        public string $sides = 'one',
+        public bool $isForCopier = true,
+    ) {
+    }
+
+    /**
+     * @param array<mixed>     $data    of a band file
+     * @param list<BandPlayer> $players
+     *
+     * @throws BandFileError
+     */
+    public static function read(array $data, array $players): self
+    {
+        $line = static fn (string $key, int $most): string => \is_scalar($data[$key] ?? null) ? mb_substr(trim((string) preg_replace('/[\p{C}\s]+/u', ' ', (string) $data[$key])), 0, $most) : '';
+        $studies = $data['studies'] ?? [];
+        $studies = \is_string($studies) ? explode("\n", $studies) : $studies;
+        $rows = [];
+        foreach (\is_array($studies) ? $studies : [] as $one) {
+            if (!\is_string($one)) {
+                throw BandFileError::field('studies', get_debug_type($one), 'study lines, for example "concert F major, fold"');
+            }
+            $rows[] = trim($one);
+        }
+        if (\count($rows) > self::MOST_LINES) {
+            throw BandFileError::tooMany('studies', \count($rows), self::MOST_LINES);
+        }
+        $worked = $data['worked'] ?? [];
+        $number = static function (string $key, int $usual) use ($worked): int {
+            $given = \is_array($worked) ? $worked[$key] ?? $usual : $usual;
+
+            return \is_int($given) && $given >= -1 && $given <= 7 ? $given : throw BandFileError::field('worked: '.$key, \is_scalar($given) ? (string) $given : '', 'a number of signs from -1 (none) to 7, for example 3');
+        };
+
+        return new self(
+            $line('title', self::TITLE),
+            $players,
+            $rows,
+            $line('name', 60),
+            $line('words', self::WORDS),
+            $line('date', 40),
+            BandFile::oneOf('editions', $line('editions', 20), self::EDITIONS, 'players'),
+            false !== ($data['fingerings'] ?? true),
+            BandFile::oneOf('worksheets', $line('worksheets', 20), self::WORK, 'none'),
+            $number('flats', 5),
+            $number('sharps', 3),
+            true === ($data['names'] ?? false),
+            BandFile::oneOf('paper', $line('paper', 10), ['a4', 'letter'], 'a4'),
+            BandFile::oneOf('sides', $line('sides', 5), ['one', 'two'], 'one'),
+            false !== ($data['for_copier'] ?? true),
+        );
+    }
+
+    /** @param array<string, string> $instead "paper" and "editions", where they are said elsewhere */
+    public function with(array $instead): self
+    {
+        return new self($this->title, $this->players, $this->studies, $this->band, $this->words, $this->date, $instead['editions'] ?? $this->editions, $this->fingered, $this->worksheets, $this->flats, $this->sharps, $this->names, $instead['paper'] ?? $this->paper, $this->sides, $this->isForCopier);
+    }
+}
