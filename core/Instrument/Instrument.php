@@ -63,6 +63,12 @@ final class Instrument
         return $this->mechanism ??= ($this->build)();
     }
 
+    /** The same under another name, as an edition for several instruments has it. */
+    public function named(string $name): self
+    {
+        return new self($this->id, $name, 'this edition', $this->family, $this->setup, $this->transposition, $this->clef, $this->range, $this->build, $this->registers, $this->midiProgram, $this->onlyDefaults, $this->map, $this->usedSlides, $this->called, $this->firstBreath);
+    }
+
     /** The same instrument in a score that writes what sounds. */
     public function readFrom(Transposition $transposition, string $clef): self
     {

@@ -9,8 +9,8 @@ use SwiftReed\Knowledge\DataError;
 use SwiftReed\Knowledge\DataFolder;
 use SwiftReed\Player\Stage;
 use SwiftReed\Score\BandPart;
-use SwiftReed\Score\Score;
 use SwiftReed\Score\Part;
+use SwiftReed\Score\Score;
 
 /**
  * How slowly a line is begun: every change has the time that it needs, and the slowest change of the slowest player decides for all.

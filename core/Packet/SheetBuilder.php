@@ -34,11 +34,12 @@ final readonly class SheetBuilder
     /**
      * @param list<StudyLine>    $lines
      * @param array<int, string> $titles of studies, by their line
+     * @param array<int, int>    $places numbers of the lines, where they do not count from 1 without a gap: what was taken out of a packet leaves its number free
      *
      * @throws SheetError                       when a line of the sheet is wrong: says which
      * @throws \SwiftReed\Fingering\PinError
      */
-    public function build(array $lines, Instrument $instrument, PlayerSettings $settings = new PlayerSettings(), OwnFingerings $own = new OwnFingerings(), array $titles = []): Sheet
+    public function build(array $lines, Instrument $instrument, PlayerSettings $settings = new PlayerSettings(), OwnFingerings $own = new OwnFingerings(), array $titles = [], array $places = []): Sheet
     {
         if ([] === $lines) {
             throw SheetError::isEmpty();
@@ -48,6 +49,7 @@ final readonly class SheetBuilder
         $numbers = [];
         $over = [];
         foreach ($lines as $i => $line) {
+            $place = $places[$i] ?? $i + 1;
             try {
                 $steps = $this->order->steps($line);
                 if (\count($parts) + \count($steps) > self::MOST) {
@@ -59,13 +61,13 @@ final readonly class SheetBuilder
                     }
                     $parts[] = $this->parts->build($one, $instrument, $settings, $own);
                     $numbers[] = match (true) {
-                        1 === \count($lines) => (string) ($k + 1),
-                        1 === \count($steps) => (string) ($i + 1),
-                        default => ($i + 1).'.'.($k + 1),
+                        1 === \count($lines) && 1 === $place => (string) ($k + 1),
+                        1 === \count($steps) => (string) $place,
+                        default => $place.'.'.($k + 1),
                     };
                 }
             } catch (StudyLineError|StudyError $error) {
-                throw 1 === \count($lines) ? $error : SheetError::inLine($i + 1, $line->text(), $error->getMessage());
+                throw 1 === \count($lines) ? $error : SheetError::inLine($place, $line->text(), $error->getMessage());
             }
         }
 
@@ -73,7 +75,8 @@ final readonly class SheetBuilder
     }
 
     /**
-     * The same from lines as they are typed; a row that begins with # is the title of the study after it.
+     * The same from lines as they are typed; a row that begins with # is the title of the study after it, and an empty row keeps
+     * the number of a study that is not there any more.
      *
      * @param list<string> $typed
      *
@@ -84,18 +87,25 @@ final readonly class SheetBuilder
     {
         $lines = [];
         $titles = [];
+        $places = [];
+        $place = 0;
         foreach ($typed as $line) {
             if (str_starts_with($line, self::TITLE)) {
                 $titles[\count($lines)] = trim(substr($line, 1));
                 continue;
             }
+            ++$place;
+            if ('' === $line) {
+                continue;
+            }
+            $places[\count($lines)] = $place;
             try {
                 $lines[] = $this->parts->reader->read($line)->line;
             } catch (StudyLineError $error) {
-                throw 1 === \count($typed) ? $error : SheetError::inLine(\count($lines) + 1, $line, $error->getMessage());
+                throw 1 === \count($typed) ? $error : SheetError::inLine($place, $line, $error->getMessage());
             }
         }
 
-        return $this->build($lines, $instrument, $settings, $own, array_filter($titles, static fn (string $title): bool => '' !== $title));
+        return $this->build($lines, $instrument, $settings, $own, array_filter($titles, static fn (string $title): bool => '' !== $title), $places);
     }
 }

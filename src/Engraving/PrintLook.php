@@ -6,6 +6,7 @@ namespace App\Engraving;
 
 use SwiftReed\Knowledge\Mistake;
 use SwiftReed\Knowledge\Nearest;
+use SwiftReed\Score\Part;
 
 /**
  * How a page is printed: its paper, what it is for, its size, and whose it is.
@@ -21,6 +22,9 @@ final readonly class PrintLook
     /**
      * @param string $player whoever plays it: a player, a chair, an edition; nothing for the instrument alone
      * @param string $date   as it is to be printed
+     * @param string $words   to the players, under the heading
+     * @param string $edition for the foot: "edition 3"
+     * @param Worked|null $worked which studies of a worksheet are worked; none where it is left out
      * @param bool   $onBothSides whether the paper is printed on both sides: a blank back is added, so that no copy begins on the back of another
      */
     public function __construct(
@@ -31,6 +35,9 @@ final readonly class PrintLook
         public string $date = '',
         public bool $nameLine = false,
         public bool $onBothSides = false,
+        public string $words = '',
+        public string $edition = '',
+        public ?Worked $worked = null,
     ) {
     }
 
@@ -59,6 +66,23 @@ final readonly class PrintLook
         }
 
         return new self($read, $style, $isLarge, $player, $date, $nameLine, 'two' === $sides);
+    }
+
+    public function inStyle(PageStyle $style): self
+    {
+        return new self($this->paper, $style, $this->isLarge, $this->player, $this->date, $this->nameLine, $this->onBothSides, $this->words, $this->edition, $this->worked);
+    }
+
+    /** How one study of the page is printed. */
+    public function styleOf(Part $part): PageStyle
+    {
+        return PageStyle::Worksheet === $this->style && true === $this->worked?->covers($part) ? PageStyle::Answers : $this->style;
+    }
+
+    /** Whether pupils find numbers and letters on a worksheet and write the signs alone. */
+    public function hasNames(): bool
+    {
+        return PageStyle::Worksheet === $this->style && true === $this->worked?->names;
     }
 
     /** How much larger than usual the music is. */

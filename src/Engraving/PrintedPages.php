@@ -7,6 +7,7 @@ namespace App\Engraving;
 use SwiftReed\Fingering\HardSpots;
 use SwiftReed\Instrument\MechanismKind;
 use SwiftReed\Pitch\Pitch;
+use SwiftReed\Player\Reminders;
 use SwiftReed\Score\Heading;
 use SwiftReed\Score\Layout\BarLayout;
 use SwiftReed\Score\Part;
@@ -89,6 +90,11 @@ final class PrintedPages
     {
         $page = self::room($look, $margins);
         $head = $this->heading($studies, $look, $margins > 0);
+        if ($look->style->isWritten()) {
+            // A worksheet and its answer key break at the same places.
+            $other = $this->heading($studies, $look->inStyle(PageStyle::Worksheet === $look->style ? PageStyle::Answers : PageStyle::Worksheet), $margins > 0);
+            $head = new Block($head->svg, max($head->height, $other->height), $head->glyphs);
+        }
         $inMargin = !$studies->isSingle() && PageStyle::AsShown === $look->style && $rows->isBare();
         $chunks = [];
         foreach ($studies->parts as $k => $part) {
@@ -138,19 +144,26 @@ final class PrintedPages
             default => BarLayout::SYSTEM,
         };
         $perSystem = (int) ($perSystem / $scale);
-        [$engraving, $sized] = $this->music->roomy($part, $isTight ? $rows->tight() : $rows, $perSystem, $width, $rows->isBare() ? self::BARE_BARS : null, $isTight);
-        $height = PageStyle::Worksheet === $look->style ? PageStyle::Answers->rows($rows) : PageStyle::Worksheet->rows($rows);
+        $style = $look->styleOf($part);
+        if ($look->style->isWritten()) {
+            $rows = $style->rows($rows);
+        }
+        if ($look->hasNames() && PageStyle::Worksheet === $style) {
+            $rows = new Rows(true, true, Reminders::None, FingeringStyle::None, fromRoot: $rows->fromRoot, isUnsigned: true);
+        }
+        // The key and the worksheet have the same engraving: room for names under every note.
+        [$engraving, $sized] = $this->music->roomy($part, $isTight ? $rows->tight() : $rows, $perSystem, $width, $rows->isBare() && !$look->style->isWritten() ? self::BARE_BARS : null, $isTight);
         $blocks = [];
         foreach ($engraving->systems as $system) {
             [$drawing, $tall] = SystemDrawing::of($part, $system, $sized, false, $second);
             $block = new Block($drawing, $tall, $engraving->glyphs());
-            if (PageStyle::Worksheet === $look->style) {
+            if (PageStyle::Worksheet === $style && !$look->hasNames()) {
                 // Lines to write names and numbers on.
                 $block = new Block($drawing.Svg::stroke(\sprintf('M0 %d H%d M0 %d H%d', $tall + 420, $width, $tall + 1060, $width), Ink::QUIET, 12, '30 60'), $tall + 1200, $engraving->glyphs());
             }
             if ($look->style->isWritten()) {
-                [, $other] = SystemDrawing::of($part, $system, $height, false);
-                $block = $block->asHighAs(max($other, SystemDrawing::of($part, $system, PageStyle::Worksheet->rows($rows), false)[1] + 1200));
+                $marked = SystemDrawing::of($part, $system, PageStyle::Answers->rows($rows), false)[1];
+                $block = $block->asHighAs(max($marked, SystemDrawing::of($part, $system, PageStyle::Worksheet->rows($rows), false)[1] + 1200));
             }
             $blocks[] = $block->scaled($scale);
         }
@@ -376,11 +389,11 @@ final class PrintedPages
         $y += 1.3 * $size * (\count($under) - 1);
         if ($look->nameLine || PageStyle::Worksheet === $look->style) {
             $y += 780 * $words;
-            $svg .= Svg::text(0, $y, (int) (360 * $words), 'Name ______________________________   Class ______________   Date ______________');
+            $svg .= Svg::text(0, $y, (int) (360 * $words), 'Name ______________________   Class __________   Date __________'.(PageStyle::Worksheet === $look->style ? '   Score ______' : ''));
         }
         $needed = 'Notes you will need: '.implode(' ', array_map(static fn (Pitch $pitch): string => $pitch->sign(), $first->notesNeeded()));
         $says = match ($look->style) {
-            PageStyle::Worksheet => 'Write the sign beside each note that the signature alters, and its name and number on the lines below.',
+            PageStyle::Worksheet => 'Write the sign beside each note that the signature alters'.($look->hasNames() ? '.' : ', and its name and number on the lines below.').($this->isPartWorked($studies, $look) ? ' Some keys are worked for you.' : ''),
             PageStyle::Answers => 'Answer key.',
             PageStyle::Numbers => NumbersPage::says($first, $studies->isSingle()),
             default => $studies->isSingle() ? $needed : '',
@@ -396,11 +409,25 @@ final class PrintedPages
             }
         }
 
+        foreach ('' === $look->words ? [] : self::wrapped($look->words, (int) (96 / $words)) as $line) {
+            $y += 500 * $words;
+            $svg .= Svg::text(0, $y, (int) (370 * $words), $line);
+        }
+
         return new Block($svg, $y + 420);
+    }
+
+    private function isPartWorked(Sheet $studies, PrintLook $look): bool
+    {
+        return [] !== array_filter($studies->parts, static fn (Part $part): bool => $look->styleOf($part) !== $look->style);
     }
 
     private function tells(Sheet $studies, PrintLook $look): string
     {
+        if ('' !== $look->edition) {
+            return implode(' · ', array_filter([$studies->heading(), $look->player, $studies->parts[0]->instrument->name, $look->edition], static fn (string $one): bool => '' !== $one));
+        }
+
         return 1 === \count($studies->lines) ? $studies->lines[0] : implode(' · ', array_filter([$studies->heading(), $look->player, $studies->parts[0]->instrument->name], static fn (string $one): bool => '' !== $one));
     }
 

@@ -22,20 +22,21 @@ final readonly class Rows
      * @param float $scale    how much larger than nine millimetres the fingerings are drawn
      * @param bool  $isTight  whether rows stand as close as can be, and changes to practise are not marked, to save paper
      * @param bool  $fromRoot whether degrees are counted from the root of each cell
+     * @param bool  $isUnsigned whether letters stand without sharp or flat: the pupil writes those
      */
-    public function __construct(public bool $degrees, public bool $letters, public Reminders $reminders, public FingeringStyle $fingerings, public bool $counts = false, public bool $moves = true, public float $scale = 1.0, public bool $chords = false, public bool $fromRoot = false, public bool $isTight = false)
+    public function __construct(public bool $degrees, public bool $letters, public Reminders $reminders, public FingeringStyle $fingerings, public bool $counts = false, public bool $moves = true, public float $scale = 1.0, public bool $chords = false, public bool $fromRoot = false, public bool $isTight = false, public bool $isUnsigned = false)
     {
     }
 
     public function drawnAt(float $scale): self
     {
-        return new self($this->degrees, $this->letters, $this->reminders, $this->fingerings, $this->counts, $this->moves, $scale, $this->chords, $this->fromRoot, $this->isTight);
+        return new self($this->degrees, $this->letters, $this->reminders, $this->fingerings, $this->counts, $this->moves, $scale, $this->chords, $this->fromRoot, $this->isTight, $this->isUnsigned);
     }
 
     /** The same as close together as can be. */
     public function tight(): self
     {
-        return new self($this->degrees, $this->letters, $this->reminders, $this->fingerings, $this->counts, $this->moves, $this->scale, $this->chords, $this->fromRoot, true);
+        return new self($this->degrees, $this->letters, $this->reminders, $this->fingerings, $this->counts, $this->moves, $this->scale, $this->chords, $this->fromRoot, true, $this->isUnsigned);
     }
 
     public static function all(): self

@@ -76,7 +76,7 @@ final class SystemDrawing
             $y += self::DEGREE_ROW;
         }
         if ($rows->letters) {
-            $svg .= self::row($system, $y + 390, 430, 'note', static fn (int $i): string => $part->study->notes[$i]->pitch()->name()->sign(), 700, Svg::SERIF);
+            $svg .= self::row($system, $y + 390, 430, 'note', static fn (int $i): string => $rows->isUnsigned ? $part->study->notes[$i]->pitch()->letter->text() : $part->study->notes[$i]->pitch()->name()->sign(), 700, Svg::SERIF);
             $y += self::LETTER_ROW;
         }
         if (MechanismKind::None !== $part->instrument->mechanism()->kind()) {

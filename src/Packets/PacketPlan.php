@@ -30,6 +30,7 @@ final readonly class PacketPlan
      * @param int              $flats      part-worked: keys of up to so many flats are worked as in class
      * @param int              $sharps     and of up to so many sharps
      * @param bool             $names      whether numbers and letters are printed on worksheets
+     * @param string           $edition    for the foot of every page: "edition 3"
      * @param bool             $isForCopier whether each part stands in the pile as often as it has copies
      */
     public function __construct(
@@ -48,6 +49,7 @@ final readonly class PacketPlan
         public string $paper = 'a4',
         public string $sides = 'one',
         public bool $isForCopier = true,
+        public string $edition = '',
     ) {
     }
 
@@ -95,12 +97,13 @@ final readonly class PacketPlan
             BandFile::oneOf('paper', $line('paper', 10), ['a4', 'letter'], 'a4'),
             BandFile::oneOf('sides', $line('sides', 5), ['one', 'two'], 'one'),
             false !== ($data['for_copier'] ?? true),
+            $line('edition', 20),
         );
     }
 
     /** @param array<string, string> $instead "paper" and "editions", where they are said elsewhere */
     public function with(array $instead): self
     {
-        return new self($this->title, $this->players, $this->studies, $this->band, $this->words, $this->date, $instead['editions'] ?? $this->editions, $this->fingered, $this->worksheets, $this->flats, $this->sharps, $this->names, $instead['paper'] ?? $this->paper, $this->sides, $this->isForCopier);
+        return new self($this->title, $this->players, $this->studies, $this->band, $this->words, $this->date, $instead['editions'] ?? $this->editions, $this->fingered, $this->worksheets, $this->flats, $this->sharps, $this->names, $instead['paper'] ?? $this->paper, $this->sides, $this->isForCopier, $this->edition);
     }
 }

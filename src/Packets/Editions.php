@@ -1,0 +1,136 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Packets;
+
+use SwiftReed\Instrument\Instrument;
+use SwiftReed\Packet\BandPlayer;
+use SwiftReed\Pitch\Pitch;
+use SwiftReed\Player\PlayerSettings;
+use SwiftReed\Player\Range;
+use SwiftReed\Player\Stage;
+
+/**
+ * Whose pages are printed: a part for each player, for each section, or for each key and clef.
+ */
+final class Editions
+{
+    private const STAGES = [Stage::First->value => 0, Stage::Developing->value => 1, Stage::Full->value => 2];
+
+    /**
+     * @param list<BandPlayer>           $players
+     * @param \Closure(BandPlayer): bool $fits    whether somebody can play the packet
+     *
+     * @return list<array{BandPlayer, string}> who reads it, and the name of the edition where several share it
+     */
+    public static function of(string $editions, array $players, \Closure $fits): array
+    {
+        return match ($editions) {
+            'sections' => self::sections($players),
+            'keys' => self::keys($players, $fits),
+            default => array_map(static fn (BandPlayer $one): array => [$one, ''], $players),
+        };
+    }
+
+    /**
+     * Whoever plays one instrument in one set-up reads one page, as the least advanced of them can play it.
+     *
+     * @param list<BandPlayer> $players
+     *
+     * @return list<array{BandPlayer, string}>
+     */
+    private static function sections(array $players): array
+    {
+        $groups = [];
+        foreach ($players as $one) {
+            $groups[$one->section.'|'.$one->instrument->id.'|'.implode('+', $one->instrument->setup)][] = $one;
+        }
+
+        return array_values(array_map(static function (array $members): array {
+            $name = '' === $members[0]->section ? '' : $members[0]->section;
+
+            return [new BandPlayer(self::unique($members), $members[0]->instrument, new PlayerSettings(self::least($members), reminders: $members[0]->settings->reminders), style: self::style($members), section: $members[0]->section, copies: array_sum(array_map(static fn (BandPlayer $one): int => $one->copies, $members))), '' === $name ? $members[0]->instrument->name : $name];
+        }, $groups));
+    }
+
+    /**
+     * Whoever reads the same key in the same clef reads one page: in the range that all of them have, without fingerings unless all
+     * play one instrument. Where the packet does not lie in that range, there is a second edition of the same key and clef.
+     *
+     * @param list<BandPlayer>           $players
+     * @param \Closure(BandPlayer): bool $fits
+     *
+     * @return list<array{BandPlayer, string}>
+     */
+    private static function keys(array $players, \Closure $fits): array
+    {
+        $groups = [];
+        foreach ($players as $one) {
+            $name = self::keyAndClef($one->instrument);
+            $range = $one->instrument->player($one->settings)->limit();
+            for ($k = 1;; ++$k) {
+                $group = $groups[$name.'|'.$k] ?? null;
+                $common = null === $group ? $range : self::common($group['range'], $range);
+                $members = [...$group['members'] ?? [], $one];
+                if (null === $group || (null !== $common && $fits(new BandPlayer($name, $members[0]->instrument, new PlayerSettings(self::least($members), limits: $common))))) {
+                    $groups[$name.'|'.$k]['range'] = $common ?? $range;
+                    $groups[$name.'|'.$k]['members'][] = $one;
+                    $groups[$name.'|'.$k]['name'] = $name.($k > 1 ? ' '.$k : '');
+                    break;
+                }
+            }
+        }
+
+        return array_values(array_map(static function (array $group): array {
+            $members = $group['members'];
+            $ids = array_unique(array_map(static fn (BandPlayer $one): string => $one->instrument->id, $members));
+            $settings = new PlayerSettings(self::least($members), reminders: $members[0]->settings->reminders, limits: $group['range']);
+            $copies = array_sum(array_map(static fn (BandPlayer $one): int => $one->copies, $members));
+
+            return [new BandPlayer($group['name'], 1 === \count($ids) ? $members[0]->instrument : $members[0]->instrument->named($group['name']), $settings, style: self::style($members), copies: $copies), $group['name']];
+        }, $groups));
+    }
+
+    /** "B♭ treble" */
+    public static function keyAndClef(Instrument $instrument): string
+    {
+        return $instrument->transposition->ownCSounds()->sign().' '.$instrument->clef;
+    }
+
+    private static function common(Range $one, Range $other): ?Range
+    {
+        $low = self::higher($one->lowest, $other->lowest);
+        $high = $one->highest === self::higher($one->highest, $other->highest) ? $other->highest : $one->highest;
+
+        return $high->midi() - $low->midi() >= 12 ? Range::of($low, $high) : null;
+    }
+
+    private static function higher(Pitch $one, Pitch $other): Pitch
+    {
+        return $one->isHigherThan($other) ? $one : $other;
+    }
+
+    /** @param non-empty-list<BandPlayer> $members */
+    private static function least(array $members): Stage
+    {
+        $stages = array_map(static fn (BandPlayer $one): Stage => $one->settings->stage, $members);
+        usort($stages, static fn (Stage $a, Stage $b): int => self::STAGES[$a->value] <=> self::STAGES[$b->value]);
+
+        return $stages[0];
+    }
+
+    /** @param non-empty-list<BandPlayer> $members */
+    private static function style(array $members): string
+    {
+        $styles = array_unique(array_map(static fn (BandPlayer $one): string => $one->style, $members));
+
+        return 1 === \count($styles) ? $styles[0] : 'written';
+    }
+
+    /** @param non-empty-list<BandPlayer> $members */
+    private static function unique(array $members): string
+    {
+        return implode(' + ', [$members[0]->section, $members[0]->instrument->name, ...$members[0]->instrument->setup]);
+    }
+}

@@ -1,0 +1,122 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Packets;
+
+use App\Engraving\EngravingError;
+use App\Engraving\PdfFacts;
+use Symfony\Component\DependencyInjection\Attribute\Autowire;
+use Symfony\Component\Filesystem\Exception\IOExceptionInterface;
+use Symfony\Component\Filesystem\Filesystem;
+use Symfony\Component\Process\Exception\ExceptionInterface as ProcessError;
+use Symfony\Component\Process\Process;
+
+/**
+ * Puts finished files together: the pile for the copier with pdfunite, the archive with the zip extension.
+ */
+final class Joiner
+{
+    /** Seconds for a pile: a thousand pages take about ten. */
+    private const PATIENCE = 300;
+    /** Pages in one pile; more is for a print shop, part by part. */
+    public const MOST_PAGES = 6000;
+
+    public function __construct(
+        #[Autowire('%kernel.cache_dir%/pdf')]
+        private readonly string $folder,
+    ) {
+    }
+
+    /**
+     * Every part, in the order of the score, as often as there are copies.
+     *
+     * @param list<Piece>                 $parts
+     * @param \Closure(Piece): ?MadePiece $made
+     *
+     * @throws PacketError    when there is nothing to join
+     * @throws EngravingError when it cannot be joined just now
+     */
+    public function pile(array $parts, bool $isForCopier, \Closure $made, string $title): MadePiece
+    {
+        return $this->inFolder(static function (string $folder, Filesystem $files) use ($parts, $isForCopier, $made, $title): MadePiece {
+            $names = [];
+            $pages = 0;
+            foreach ($parts as $part) {
+                $one = $made($part);
+                if (null === $one) {
+                    continue;
+                }
+                $name = \sprintf('%s/%04d.pdf', $folder, $part->number);
+                $files->dumpFile($name, $one->content);
+                for ($copy = 0; $copy < ($isForCopier ? $part->for[0]->copies : 1) && $pages + $one->pages <= self::MOST_PAGES; ++$copy) {
+                    $names[] = $name;
+                    $pages += $one->pages;
+                }
+            }
+            if ([] === $names) {
+                throw PacketError::nothingToJoin();
+            }
+            $pile = $folder.'/pile.pdf';
+            if (1 === \count($names)) {
+                $files->copy($names[0], $pile);
+            } else {
+                (new Process(['pdfunite', ...$names, $pile], $folder, null, null, self::PATIENCE))->mustRun();
+            }
+
+            return new MadePiece(PdfFacts::said((string) file_get_contents($pile), $title), $pages);
+        });
+    }
+
+    /**
+     * @param list<Piece>                 $pieces
+     * @param \Closure(Piece): ?MadePiece $made
+     *
+     * @throws PacketError    when there is nothing to join
+     * @throws EngravingError when it cannot be joined just now
+     */
+    public function archive(array $pieces, \Closure $made): MadePiece
+    {
+        return $this->inFolder(static function (string $folder) use ($pieces, $made): MadePiece {
+            $zip = new \ZipArchive();
+            if (true !== $zip->open($folder.'/packet.zip', \ZipArchive::CREATE)) {
+                throw EngravingError::noRoom();
+            }
+            $count = 0;
+            foreach ($pieces as $piece) {
+                $one = $made($piece);
+                if (null !== $one) {
+                    $zip->addFromString($piece->file, $one->content);
+                    // PDFs are packed already; packing them again only takes time.
+                    $zip->setCompressionName($piece->file, $piece->kind->isPdf() ? \ZipArchive::CM_STORE : \ZipArchive::CM_DEFLATE);
+                    $zip->setMtimeName($piece->file, 1_577_836_800); // the same archive has the same bytes
+                    ++$count;
+                }
+            }
+            if (0 === $count) {
+                throw PacketError::nothingToJoin();
+            }
+            $zip->close() || throw EngravingError::noRoom();
+
+            return new MadePiece((string) file_get_contents($folder.'/packet.zip'), 0);
+        });
+    }
+
+    /** @param \Closure(string, Filesystem): MadePiece $make */
+    private function inFolder(\Closure $make): MadePiece
+    {
+        $files = new Filesystem();
+        $folder = $this->folder.'/'.bin2hex(random_bytes(6));
+        try {
+            $files->mkdir($folder);
+
+            return $make($folder, $files);
+        } catch (IOExceptionInterface) {
+            throw EngravingError::noRoom();
+        } catch (ProcessError) {
+            throw EngravingError::notInstalled('The program that joins PDFs (pdfunite)', 'run bin/start, which installs it');
+        } finally {
+            $files->remove($folder);
+        }
+    }
+}

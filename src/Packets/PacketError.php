@@ -1,0 +1,33 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Packets;
+
+use SwiftReed\Knowledge\Mistake;
+
+/**
+ * A piece of a packet that cannot be made.
+ */
+final class PacketError extends \DomainException implements Mistake
+{
+    public static function because(string $why): self
+    {
+        return new self($why);
+    }
+
+    public static function noStudies(): self
+    {
+        return new self('The packet has no study; expected a study line in each row, for example "concert F major, fold".');
+    }
+
+    public static function nobody(): self
+    {
+        return new self('Nobody gets this packet; expected at least one player, for example all of the band.');
+    }
+
+    public static function nothingToJoin(): self
+    {
+        return new self('None of the parts could be made, so there is nothing to put together.');
+    }
+}

@@ -1,0 +1,36 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Packets;
+
+use SwiftReed\Packet\PartFacts;
+use SwiftReed\Score\BandPart;
+use SwiftReed\Score\Score;
+
+/**
+ * Who plays what: rows for a table, those who have the same notes on the same instrument together.
+ */
+final class WhoPlaysWhat
+{
+    /** Columns, and their shares of the width of a page. */
+    public const COLUMNS = ['family' => 3.2, 'who' => 4.6, 'key' => 2.6, 'from, to' => 2.4, 'leaps' => 2.2, 'hardest change' => 6.5];
+
+    /** @return list<list<string>> a cell for each column */
+    public static function rows(Score $score): array
+    {
+        $groups = [];
+        foreach ($score->parts as $one) {
+            $groups[$one->part->instrument->id.' '.hash('xxh3', implode(' ', array_map(static fn ($note): string => $note->onset.$note->pitch()->text(), $one->part->study->notes)))][] = $one;
+        }
+        $rows = [];
+        foreach ($groups as $members) {
+            $part = $members[0]->part;
+            $facts = PartFacts::of($part);
+            $names = array_values(array_filter(array_map(static fn (BandPart $one): string => $one->player, $members), static fn (string $name): bool => $name !== $part->instrument->name));
+            $rows[] = [$part->instrument->family, $part->instrument->name.([] === $names ? '' : ': '.implode(', ', $names)), $part->writtenTitle(), $facts->lowest->sign().' to '.$facts->highest->sign(), [] === $facts->leaps ? '' : PartFacts::spoken(['' => $facts->leaps]), $facts->hardest()];
+        }
+
+        return $rows;
+    }
+}
