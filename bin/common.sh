@@ -168,13 +168,20 @@ stop_database() { pg_ctl_ -m fast stop || true; }
 end_group() { # $1: number of the group, $2: signal
   local one
   for one in $(pgrep -g "$1" 2>/dev/null); do
-    case $(cat "/proc/$one/comm" 2>/dev/null) in nginx | php-fpm* | node | setsid) kill "-${2:-TERM}" "$one" 2>/dev/null ;; esac
+    case $(cat "/proc/$one/comm" 2>/dev/null) in nginx | php* | node | setsid) kill "-${2:-TERM}" "$one" 2>/dev/null ;; esac
   done
 }
 
 start_engraver() { # sets engraver
   setsid "${run_as_service[@]}" node "$root/engraver/server.mjs" >>"$root/var/log/engraver.log" 2>&1 9>&- &
   engraver=$!
+}
+
+# Makes packets in the background. It ends by itself after an hour or when it has grown, and is started again. $1: its number; sets worker
+start_worker() {
+  setsid "${run_as_service[@]}" php -d memory_limit=256M -d opcache.enable_cli=1 -d opcache.jit_buffer_size=48M -d opcache.jit=tracing "$root/bin/console" \
+    messenger:consume packets --sleep=0.5 --memory-limit=200M --time-limit=3600 --no-interaction -q >>"$root/var/log/worker.log" 2>&1 9>&- &
+  worker=$!
 }
 
 fill_server_files() { # $1: port, $2: folder for their files, $3: PHP workers

@@ -10,6 +10,7 @@ use SwiftReed\Knowledge\Mistake;
 use SwiftReed\Line\StudyLine;
 use SwiftReed\Player\PlayerSettings;
 use SwiftReed\Score\BandPart;
+use SwiftReed\Score\Part;
 use SwiftReed\Score\PartBuilder;
 use SwiftReed\Score\Score;
 use SwiftReed\Score\Sheet;
@@ -23,10 +24,16 @@ final class ScoreBuilder
     public const MOST = 400;
 
     private readonly SheetBuilder $sheets;
+    /** @var array<string, array<string, string>> by the row: who has which voice */
+    private array $voices = [];
     /** @var array<string, Sheet|string> by what it depends on: players of one instrument who read alike have the same notes */
     private array $built = [];
 
-    public function __construct(public readonly PartBuilder $parts)
+    /**
+     * @param Chorales|null    $chorales that rows may ask for
+     * @param list<BandPlayer> $band     among whom their voices are shared out
+     */
+    public function __construct(public readonly PartBuilder $parts, private readonly ?Chorales $chorales = null, private readonly array $band = [])
     {
         $this->sheets = new SheetBuilder($parts);
     }
@@ -47,21 +54,18 @@ final class ScoreBuilder
                 $left[$player->name] = $sheet;
             }
         }
-        $scores = [];
-        $first = [] === $sheets ? null : $sheets[array_key_first($sheets)];
-        foreach ($first->numbers ?? [] as $k => $number) {
-            $parts = [];
-            foreach ($sheets as $name => $sheet) {
-                if (isset($sheet->parts[$k])) {
-                    $parts[] = new BandPart((string) $name, $sheet->parts[$k]);
-                }
-            }
-            if ([] !== $parts) {
-                $scores[] = new Score($number, $parts);
+        $parts = [];
+        foreach ($sheets as $name => $sheet) {
+            foreach ($sheet->numbers as $k => $number) {
+                $parts[$number][] = new BandPart((string) $name, $sheet->parts[$k]);
             }
         }
+        // In the order in which whoever has most of them has them.
+        $orders = array_map(static fn (Sheet $sheet): array => $sheet->numbers, array_values($sheets));
+        usort($orders, static fn (array $a, array $b): int => \count($b) <=> \count($a));
+        $numbers = array_values(array_unique(array_merge([], ...$orders)));
 
-        return new BandScores($scores, $sheets, $left);
+        return new BandScores(array_map(static fn (string $number): Score => new Score($number, $parts[$number]), $numbers), $sheets, $left);
     }
 
     /**
@@ -71,7 +75,8 @@ final class ScoreBuilder
      */
     public function sheet(array $lines, BandPlayer $player): Sheet|string
     {
-        $key = hash('xxh128', serialize([array_map(static fn (StudyLine|string $one): string => \is_string($one) ? $one : $one->text(), $lines), $player->instrument->id, $player->instrument->setup, $player->settings, $player->own]));
+        $hasChorale = [] !== array_filter($lines, static fn (StudyLine|string $one): bool => \is_string($one) && 1 === preg_match('/^(\d+\s*[:.)]\s*)?chorale\s/i', $one));
+        $key = hash('xxh128', serialize([$hasChorale ? $player->name : '', array_map(static fn (StudyLine|string $one): string => \is_string($one) ? $one : $one->text(), $lines), $player->instrument->id, $player->instrument->setup, $player->settings, $player->own]));
 
         return $this->built[$key] ??= $this->build($lines, $player);
     }
@@ -98,6 +103,20 @@ final class ScoreBuilder
     {
         $read = array_values(array_filter($lines, static fn (StudyLine|string $one): bool => $one instanceof StudyLine));
 
-        return \count($read) === \count($lines) ? $this->sheets->build($read, $player->instrument, $settings, $own) : $this->sheets->read(array_map(static fn (StudyLine|string $one): string => \is_string($one) ? $one : $one->text(), $lines), $player->instrument, $settings, $own);
+        return \count($read) === \count($lines) ? $this->sheets->build($read, $player->instrument, $settings, $own) : $this->sheets->read(array_map(static fn (StudyLine|string $one): string => \is_string($one) ? $one : $one->text(), $lines), $player->instrument, $settings, $own, null === $this->chorales ? null : fn (string $row): ?Part => $this->chorale($row, $player));
+    }
+
+    /** @throws ChoraleError */
+    private function chorale(string $row, BandPlayer $player): ?Part
+    {
+        $chorales = $this->chorales;
+        if (null === $chorales || null === $asked = Chorale::asked($row, $chorales->known)) {
+            return null;
+        }
+        [$chorale, $tonic] = $asked;
+        $among = [] === $this->band ? [$player] : $this->band;
+        $this->voices[$row] ??= $chorales->voices($chorale, $tonic, $among);
+
+        return $chorales->part($chorale, $tonic, $this->voices[$row][$player->name] ?? null, $player);
     }
 }

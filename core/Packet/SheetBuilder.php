@@ -6,10 +6,12 @@ namespace SwiftReed\Packet;
 
 use SwiftReed\Fingering\OwnFingerings;
 use SwiftReed\Instrument\Instrument;
+use SwiftReed\Instrument\MechanismKind;
 use SwiftReed\Line\KeyOrder;
 use SwiftReed\Line\StudyLine;
 use SwiftReed\Line\StudyLineError;
 use SwiftReed\Player\PlayerSettings;
+use SwiftReed\Score\Part;
 use SwiftReed\Score\PartBuilder;
 use SwiftReed\Score\Sheet;
 use SwiftReed\Study\StudyError;
@@ -23,6 +25,11 @@ final readonly class SheetBuilder
     public const MOST = 120;
     /** What a row begins with that is a title. */
     public const TITLE = '#';
+    /** A row that says its own number. */
+    public const NUMBERED = '/^(\d{1,3})\s*[:.)]\s*(.*)$/';
+
+    /** A row that not everybody plays. */
+    public const ONLY_FOR = '/^for (brass|woodwinds?|mallets):\s*(.*)$/i';
 
     private KeyOrder $order;
 
@@ -32,7 +39,7 @@ final readonly class SheetBuilder
     }
 
     /**
-     * @param list<StudyLine>    $lines
+     * @param list<StudyLine|Part> $lines  a part is one that comes from elsewhere
      * @param array<int, string> $titles of studies, by their line
      * @param array<int, int>    $places numbers of the lines, where they do not count from 1 without a gap: what was taken out of a packet leaves its number free
      *
@@ -50,6 +57,14 @@ final readonly class SheetBuilder
         $over = [];
         foreach ($lines as $i => $line) {
             $place = $places[$i] ?? $i + 1;
+            if ($line instanceof Part) {
+                if (isset($titles[$i])) {
+                    $over[\count($parts)] = $titles[$i];
+                }
+                $parts[] = $line;
+                $numbers[] = (string) $place;
+                continue;
+            }
             try {
                 $steps = $this->order->steps($line);
                 if (\count($parts) + \count($steps) > self::MOST) {
@@ -71,19 +86,30 @@ final readonly class SheetBuilder
             }
         }
 
-        return new Sheet($parts, $numbers, array_map(static fn (StudyLine $line): string => $line->text(), $lines), null, $over);
+        return new Sheet($parts, $numbers, array_map(static fn (StudyLine|Part $line): string => $line instanceof Part ? $line->line() : $line->text(), $lines), null, $over);
+    }
+
+    private static function isMeant(string $for, Instrument $instrument): bool
+    {
+        return match ($instrument->mechanism()->kind()) {
+            MechanismKind::Valves, MechanismKind::Slide => 'brass' === $for,
+            MechanismKind::Keywork => str_starts_with($for, 'woodwind'),
+            MechanismKind::None => 'mallets' === $for,
+        };
     }
 
     /**
-     * The same from lines as they are typed; a row that begins with # is the title of the study after it, and an empty row keeps
-     * the number of a study that is not there any more.
+     * The same from lines as they are typed; a row that begins with # is the title of the study after it, an empty row keeps the
+     * number of a study that is not there any more, and "6: concert F major" has its own number, wherever it stands.
+     * "for brass: …" is left out, with its number, for who plays something else.
      *
-     * @param list<string> $typed
+     * @param list<string>                       $typed
+     * @param \Closure(string): ?Part|null $chorale makes the part of a row that asks for a chorale; gives null for others
      *
      * @throws SheetError                       when a line of the sheet is wrong: says which
      * @throws \SwiftReed\Fingering\PinError
      */
-    public function read(array $typed, Instrument $instrument, PlayerSettings $settings = new PlayerSettings(), OwnFingerings $own = new OwnFingerings()): Sheet
+    public function read(array $typed, Instrument $instrument, PlayerSettings $settings = new PlayerSettings(), OwnFingerings $own = new OwnFingerings(), ?\Closure $chorale = null): Sheet
     {
         $lines = [];
         $titles = [];
@@ -95,12 +121,20 @@ final readonly class SheetBuilder
                 continue;
             }
             ++$place;
+            if (1 === preg_match(self::NUMBERED, $line, $found)) {
+                [, $place, $line] = [$found[0], (int) $found[1], $found[2]];
+            }
+            if (1 === preg_match(self::ONLY_FOR, $line, $found)) {
+                $line = self::isMeant(strtolower($found[1]), $instrument) ? $found[2] : '';
+            }
             if ('' === $line) {
                 continue;
             }
             $places[\count($lines)] = $place;
             try {
-                $lines[] = $this->parts->reader->read($line)->line;
+                $lines[] = (null === $chorale ? null : $chorale($line)) ?? $this->parts->reader->read($line)->line;
+            } catch (ChoraleError $error) {
+                throw SheetError::inLine($place, $line, $error->getMessage());
             } catch (StudyLineError $error) {
                 throw 1 === \count($typed) ? $error : SheetError::inLine($place, $line, $error->getMessage());
             }

@@ -20,12 +20,30 @@ final readonly class Together
     /** Places that are named, of a part that is apart throughout. */
     public const NAMED = 24;
 
-    /** @param list<Apart> $breaks in the order of the music, at most {@see NAMED} of each part */
-    private function __construct(public int $parts, public array $breaks)
+    /**
+     * @param int         $voices 1 for a line that all play
+     * @param list<Apart> $breaks in the order of the music, at most {@see NAMED} of each part
+     */
+    private function __construct(public int $parts, public array $breaks, public int $voices = 1)
     {
     }
 
+    /** Of a piece in voices, whether those of each voice are together. */
     public static function of(Score $score): self
+    {
+        $voices = [];
+        foreach ($score->parts as $part) {
+            $voices[$part->part->study->piece][] = $part;
+        }
+        if (\count($voices) < 2) {
+            return self::inUnison($score);
+        }
+        $each = array_map(static fn (array $parts): self => self::inUnison(new Score($score->number, $parts)), array_values($voices));
+
+        return new self(\count($score->parts), array_merge(...array_map(static fn (self $one): array => $one->breaks, $each)), \count($voices));
+    }
+
+    private static function inUnison(Score $score): self
     {
         $at = [];
         $pitches = [];
@@ -63,7 +81,7 @@ final readonly class Together
     public function says(): string
     {
         if ($this->holds()) {
-            return 1 === $this->parts ? 'One part, so nobody is apart.' : \sprintf('All %d parts sound together.', $this->parts);
+            return 1 === $this->parts ? 'One part, so nobody is apart.' : (1 === $this->voices ? \sprintf('All %d parts sound together.', $this->parts) : \sprintf('All %d parts sound together, in %d voices.', $this->parts, $this->voices));
         }
         $first = [];
         foreach ($this->breaks as $one) {

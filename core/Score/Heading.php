@@ -19,6 +19,10 @@ final class Heading
 
     public static function of(Part $part): string
     {
+        if ('' !== $part->study->piece) {
+            return $part->study->piece.', '.$part->writtenTitle();
+        }
+
         return implode(', ', [$part->writtenTitle(), ...self::said($part->study->recipe->line)]);
     }
 

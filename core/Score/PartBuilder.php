@@ -78,6 +78,12 @@ final class PartBuilder
         return Part::of($instrument, $study, $plan, $own->tendencies);
     }
 
+    /** A study that comes from elsewhere than a line, with its fingerings. */
+    public function fingered(Study $study, Instrument $instrument, PlayerSettings $settings = new PlayerSettings(), OwnFingerings $own = new OwnFingerings()): Part
+    {
+        return Part::of($instrument, $study, $this->planner($instrument)->plan($study, $settings->stage, $own->pins, [], $own->tendencies), $own->tendencies);
+    }
+
     /**
      * The same from a line as it is typed.
      *

@@ -30,6 +30,24 @@ final readonly class Sheet
         return new self($this->parts, $this->numbers, $this->lines, null === $title || '' === trim($title) ? null : trim($title), $this->titles);
     }
 
+    /**
+     * Only the studies with these numbers.
+     *
+     * @param list<string> $numbers
+     */
+    public function only(array $numbers): ?self
+    {
+        $kept = array_keys(array_filter($this->numbers, static fn (string $one): bool => \in_array($one, $numbers, true)));
+        $titles = [];
+        foreach ($kept as $place => $k) {
+            if (isset($this->titles[$k])) {
+                $titles[$place] = $this->titles[$k];
+            }
+        }
+
+        return [] === $kept ? null : new self(array_map(fn (int $k): Part => $this->parts[$k], $kept), array_map(fn (int $k): string => $this->numbers[$k], $kept), $this->lines, $this->title, $titles);
+    }
+
     /** The same in concert pitch, for a concert score. */
     public function inConcert(): self
     {

@@ -30,6 +30,7 @@ final readonly class Study
      * @param bool                      $isBeyondLimit whether it leaves the range of the player's stage
      * @param bool                      $signsEveryTime whether an altered note has its sign each time, and not once in the bar
      * @param int                       $comesOutAfter rounds until the line begins on a beat again
+     * @param string                    $piece         what is played that is no line: "Evening, alto"
      */
     public function __construct(
         public Recipe $recipe,
@@ -48,6 +49,7 @@ final readonly class Study
         public bool $isBeyondLimit = false,
         public bool $signsEveryTime = false,
         public int $comesOutAfter = 1,
+        public string $piece = '',
     ) {
     }
 
@@ -56,7 +58,7 @@ final readonly class Study
     {
         \assert([] !== $notes);
 
-        return new self($this->recipe, $this->concertKey, $this->writtenKey, $this->signature, $this->concertSignature, $notes, $this->policy, $this->moves, $this->warnings, $this->bars, $this->lowTonic, $this->fromStep, $this->toStep, $this->isBeyondLimit, $this->signsEveryTime, $this->comesOutAfter);
+        return new self($this->recipe, $this->concertKey, $this->writtenKey, $this->signature, $this->concertSignature, $notes, $this->policy, $this->moves, $this->warnings, $this->bars, $this->lowTonic, $this->fromStep, $this->toStep, $this->isBeyondLimit, $this->signsEveryTime, $this->comesOutAfter, $this->piece);
     }
 
     /** The same study as it sounds, so many octaves higher on the page: for a score in which everybody's notes are written in concert pitch. */
@@ -64,7 +66,7 @@ final readonly class Study
     {
         $notes = array_map(static fn (StudyNote $note): StudyNote => $note->read($note->sounding->octaves($octaves)), $this->notes);
 
-        return new self($this->recipe, $this->concertKey, $this->writtenKey, $this->concertSignature, $this->concertSignature, $notes, $this->policy, $this->moves, $this->warnings, $this->bars, $this->lowTonic, $this->fromStep, $this->toStep, $this->isBeyondLimit, $this->signsEveryTime, $this->comesOutAfter);
+        return new self($this->recipe, $this->concertKey, $this->writtenKey, $this->concertSignature, $this->concertSignature, $notes, $this->policy, $this->moves, $this->warnings, $this->bars, $this->lowTonic, $this->fromStep, $this->toStep, $this->isBeyondLimit, $this->signsEveryTime, $this->comesOutAfter, $this->piece);
     }
 
     /** Ticks by which bar lines lie earlier than they would without a pick-up: to be added to onsets. */

@@ -8,6 +8,7 @@ use App\Account\Account;
 use App\Account\Audit;
 use App\Account\Mailbox;
 use App\Engraving\KeptFiles;
+use App\Packets\Runs;
 use App\Shared\Trash;
 use App\Shared\Words;
 use Doctrine\DBAL\Connection;
@@ -29,7 +30,7 @@ final class DataSweepCommand extends Command
     /** A letter about the end of a band "b", written since it was last used. */
     private const ANNOUNCEMENT = 'EXISTS (SELECT 1 FROM audit a WHERE a.what = :what AND a.subject = CAST(b.id AS text) AND a.at >= b.used_on %s)';
 
-    public function __construct(private readonly Connection $database, private readonly EntityManagerInterface $entities, private readonly Mailbox $mailbox, private readonly KeptFiles $caches, private readonly Audit $audit, private readonly Words $words)
+    public function __construct(private readonly Connection $database, private readonly EntityManagerInterface $entities, private readonly Mailbox $mailbox, private readonly KeptFiles $caches, private readonly Audit $audit, private readonly Words $words, private readonly Runs $runs)
     {
         parent::__construct();
     }
@@ -58,6 +59,7 @@ final class DataSweepCommand extends Command
             $this->database->executeStatement($sweep);
         }
         $this->caches->sweep();
+        $this->runs->sweep();
         $output->writeln(\sprintf('%d letters written, %d bands ended.', $warned, $ended));
 
         return Command::SUCCESS;

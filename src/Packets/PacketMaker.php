@@ -17,9 +17,11 @@ use App\Engraving\Rows;
 use App\Engraving\ScorePages;
 use App\Engraving\TablePages;
 use App\Engraving\Worked;
+use SwiftReed\Knowledge\DataFolder;
 use SwiftReed\Knowledge\Mistake;
 use SwiftReed\Packet\BandPlayer;
 use SwiftReed\Packet\BandScores;
+use SwiftReed\Packet\Chorales;
 use SwiftReed\Packet\FirstTempos;
 use SwiftReed\Packet\LetterChart;
 use SwiftReed\Packet\ScoreBuilder;
@@ -37,10 +39,11 @@ use SwiftReed\Score\Sheet;
  */
 final class PacketMaker
 {
-    private ?ScoreBuilder $builder = null;
-    private string $built = '';
+    /** @var array<string, ScoreBuilder> */
+    private array $builders = [];
+    private string $packet = '';
 
-    public function __construct(private readonly PartBuilder $parts, private readonly PrintedPages $pages, private readonly ScorePages $scores, private readonly PdfMaker $pdfs, private readonly FirstTempos $tempos, private readonly Joiner $joiner)
+    public function __construct(private readonly PartBuilder $parts, private readonly PrintedPages $pages, private readonly ScorePages $scores, private readonly PdfMaker $pdfs, private readonly FirstTempos $tempos, private readonly Joiner $joiner, private readonly DataFolder $data)
     {
     }
 
@@ -54,8 +57,8 @@ final class PacketMaker
     public function make(PacketPlan $plan, Piece $piece, array $all, \Closure $made): MadePiece
     {
         return match ($piece->kind) {
-            PieceKind::Part => $this->part($plan, $piece),
-            PieceKind::Worksheet, PieceKind::Answers => $this->written($plan, $piece),
+            PieceKind::Part => $this->part($plan, $piece, $all),
+            PieceKind::Worksheet, PieceKind::Answers => $this->written($plan, $piece, $all),
             PieceKind::Letters => $this->document($this->letters($plan), $plan->title),
             PieceKind::Score, PieceKind::ConcertScore => $this->document($this->scores->of($this->bandScores($plan)->scores, PieceKind::ConcertScore === $piece->kind, $plan->title, self::paper($plan), $plan->edition), $plan->title),
             PieceKind::Table => $this->document($this->table($plan), $plan->title),
@@ -67,10 +70,11 @@ final class PacketMaker
         };
     }
 
-    private function part(PacketPlan $plan, Piece $piece): MadePiece
+    /** @param list<Piece> $all */
+    private function part(PacketPlan $plan, Piece $piece, array $all): MadePiece
     {
         $player = $piece->for[0];
-        $sheet = $this->sheet($plan, $player);
+        $sheet = $this->sheet($plan, $player, $all);
         $isShared = $player->instrument->name === $piece->edition && 'keys' === $plan->editions;
         $rows = match (true) {
             'letters' === $player->style, !$plan->fingered, $isShared => new Rows(true, true, $player->settings->reminders, FingeringStyle::None),
@@ -81,14 +85,15 @@ final class PacketMaker
         return $this->document($this->pages->of($sheet->titled($plan->title), $rows, $look), self::title($plan, $piece));
     }
 
-    private function written(PacketPlan $plan, Piece $piece): MadePiece
+    /** @param list<Piece> $all */
+    private function written(PacketPlan $plan, Piece $piece, array $all): MadePiece
     {
         $player = $piece->for[0];
         $isKey = PieceKind::Answers === $piece->kind;
         $worked = new Worked('part-worked' === $plan->worksheets ? $plan->flats : -1, 'part-worked' === $plan->worksheets ? $plan->sharps : -1, $plan->names);
         $look = new PrintLook(self::paper($plan), $isKey ? PageStyle::Answers : PageStyle::Worksheet, 'large' === $player->style, $isKey ? '' : $this->heads($player, $piece), $plan->date, onBothSides: 'two' === $plan->sides, words: $plan->words, edition: $plan->edition, worked: $worked);
 
-        return $this->document($this->pages->of($this->sheet($plan, $player)->titled($plan->title), new Rows(false, false, Reminders::None, FingeringStyle::None), $look), self::title($plan, $piece));
+        return $this->document($this->pages->of($this->sheet($plan, $player, $all)->titled($plan->title), new Rows(false, false, Reminders::None, FingeringStyle::None), $look), self::title($plan, $piece));
     }
 
     /** What stands before the instrument at the head of a page. */
@@ -97,10 +102,15 @@ final class PacketMaker
         return '' === $piece->edition ? ($player->name === $player->instrument->name ? '' : $player->name) : ($piece->edition === $player->instrument->name ? '' : $piece->edition);
     }
 
-    /** @throws Mistake */
-    private function sheet(PacketPlan $plan, BandPlayer $player): Sheet
+    /**
+     * @param list<Piece> $all
+     *
+     * @throws Mistake
+     */
+    private function sheet(PacketPlan $plan, BandPlayer $player, array $all): Sheet
     {
-        $sheet = $this->builder($plan)->sheet($plan->studies, $player);
+        $readers = array_map(static fn (Piece $one): BandPlayer => $one->for[0], array_values(array_filter($all, static fn (Piece $one): bool => PieceKind::Part === $one->kind)));
+        $sheet = $this->builder($plan, $readers)->sheet($plan->studies, $player);
 
         return $sheet instanceof Sheet ? $sheet : throw PacketError::because($sheet);
     }
@@ -108,7 +118,7 @@ final class PacketMaker
     private function bandScores(PacketPlan $plan): BandScores
     {
         \assert([] !== $plan->players);
-        $scores = $this->builder($plan)->scores($plan->studies, $plan->players);
+        $scores = $this->builder($plan, $plan->players)->scores($plan->studies, $plan->players);
 
         return [] === $scores->scores ? throw PacketError::because(array_values($scores->left)[0] ?? PacketError::noStudies()->getMessage()) : $scores;
     }
@@ -117,21 +127,27 @@ final class PacketMaker
     private function sheets(PacketPlan $plan): array
     {
         $sheets = $this->bandScores($plan)->sheets;
-        \assert([] !== $sheets);
+        // Bars stand under each other: what not everybody plays is no part of it.
+        $common = array_values(array_intersect(...array_map(static fn (Sheet $one): array => $one->numbers, array_values($sheets))));
+        $whole = array_filter(array_map(static fn (Sheet $one): ?Sheet => $one->only($common)?->titled($plan->title), $sheets));
 
-        return array_map(static fn (Sheet $one): Sheet => $one->titled($plan->title), $sheets);
+        return [] === $whole ? throw PacketError::because('No study of the packet is played by everybody, so there is no file with all parts.') : $whole;
     }
 
-    /** The same for all pieces of a packet; another packet's are forgotten, so that a worker does not grow. */
-    private function builder(PacketPlan $plan): ScoreBuilder
+    /**
+     * The same for all pieces of a packet; another packet's are forgotten, so that a worker does not grow.
+     *
+     * @param list<BandPlayer> $band among whom the voices of a chorale are shared out
+     */
+    private function builder(PacketPlan $plan, array $band): ScoreBuilder
     {
-        $key = hash('xxh128', serialize([$plan->title, $plan->studies, \count($plan->players)]));
-        if ($key !== $this->built || null === $this->builder) {
-            $this->builder = new ScoreBuilder($this->parts);
-            $this->built = $key;
+        $packet = hash('xxh128', serialize([$plan->title, $plan->studies, $plan->chorales]));
+        if ($packet !== $this->packet) {
+            $this->builders = [];
+            $this->packet = $packet;
         }
 
-        return $this->builder;
+        return $this->builders[hash('xxh128', serialize(array_map(static fn (BandPlayer $one): array => [$one->name, $one->instrument->id, $one->settings], $band)))] ??= new ScoreBuilder($this->parts, new Chorales($this->parts, Chorales::shipped($this->data) + $plan->chorales), $band);
     }
 
     /** @param non-empty-list<Page> $pages */

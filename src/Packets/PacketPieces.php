@@ -5,7 +5,9 @@ declare(strict_types=1);
 namespace App\Packets;
 
 use App\Engraving\ProductEdition;
+use SwiftReed\Knowledge\DataFolder;
 use SwiftReed\Packet\BandPlayer;
+use SwiftReed\Packet\Chorales;
 use SwiftReed\Packet\ScoreBuilder;
 use SwiftReed\Score\PartBuilder;
 use SwiftReed\Score\Sheet;
@@ -17,7 +19,7 @@ use Symfony\Component\String\Slugger\AsciiSlugger;
  */
 final class PacketPieces
 {
-    public function __construct(private readonly ProductEdition $product, private readonly PartBuilder $parts)
+    public function __construct(private readonly ProductEdition $product, private readonly PartBuilder $parts, private readonly DataFolder $data)
     {
     }
 
@@ -71,7 +73,7 @@ final class PacketPieces
     /** @return \Closure(BandPlayer): bool */
     private function fits(PacketPlan $plan): \Closure
     {
-        $builder = new ScoreBuilder($this->parts);
+        $builder = new ScoreBuilder($this->parts, new Chorales($this->parts, Chorales::shipped($this->data) + $plan->chorales));
 
         return static fn (BandPlayer $one): bool => $builder->sheet($plan->studies, $one) instanceof Sheet;
     }
@@ -89,7 +91,7 @@ final class PacketPieces
             default => [],
         };
 
-        return hash('sha256', serialize([$this->product->stamp(), $kind->value, $plan->title, $plan->studies, $players, $edition, $own, $more]));
+        return hash('sha256', serialize([$this->product->stamp(), $kind->value, $plan->title, $plan->studies, $plan->chorales, $players, $edition, $own, $more]));
     }
 
     private static function called(BandPlayer $player, string $edition): string

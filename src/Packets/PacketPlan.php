@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Packets;
 
 use SwiftReed\Packet\BandPlayer;
+use SwiftReed\Packet\Chorale;
 
 /**
  * What a packet is: its title, its studies, who gets them and in which way. Nothing in it hangs on the day it is made.
@@ -30,6 +31,7 @@ final readonly class PacketPlan
      * @param int              $flats      part-worked: keys of up to so many flats are worked as in class
      * @param int              $sharps     and of up to so many sharps
      * @param bool             $names      whether numbers and letters are printed on worksheets
+     * @param array<string, Chorale> $chorales of the band's own, by id
      * @param string           $edition    for the foot of every page: "edition 3"
      * @param bool             $isForCopier whether each part stands in the pile as often as it has copies
      */
@@ -50,6 +52,7 @@ final readonly class PacketPlan
         public string $sides = 'one',
         public bool $isForCopier = true,
         public string $edition = '',
+        public array $chorales = [],
     ) {
     }
 
@@ -98,12 +101,24 @@ final readonly class PacketPlan
             BandFile::oneOf('sides', $line('sides', 5), ['one', 'two'], 'one'),
             false !== ($data['for_copier'] ?? true),
             $line('edition', 20),
+            self::chorales($data['chorales'] ?? []),
         );
+    }
+
+    /** @return array<string, Chorale> */
+    private static function chorales(mixed $given): array
+    {
+        $chorales = [];
+        foreach (\is_array($given) ? \array_slice($given, 0, self::MOST_LINES) : [] as $id => $one) {
+            $chorales[mb_strtolower((string) $id)] = Chorale::read(mb_strtolower((string) $id), \is_array($one) ? array_filter($one, is_string(...), \ARRAY_FILTER_USE_KEY) : []);
+        }
+
+        return $chorales;
     }
 
     /** @param array<string, string> $instead "paper" and "editions", where they are said elsewhere */
     public function with(array $instead): self
     {
-        return new self($this->title, $this->players, $this->studies, $this->band, $this->words, $this->date, $instead['editions'] ?? $this->editions, $this->fingered, $this->worksheets, $this->flats, $this->sharps, $this->names, $instead['paper'] ?? $this->paper, $this->sides, $this->isForCopier, $this->edition);
+        return new self($this->title, $this->players, $this->studies, $this->band, $this->words, $this->date, $instead['editions'] ?? $this->editions, $this->fingered, $this->worksheets, $this->flats, $this->sharps, $this->names, $instead['paper'] ?? $this->paper, $this->sides, $this->isForCopier, $this->edition, $this->chorales);
     }
 }

@@ -1,0 +1,57 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Packets;
+
+/**
+ * How a packet is printed and who gets it: what its editor has besides title and studies.
+ */
+final readonly class PacketSettings
+{
+    /** @param list<string> $except ids of chairs that get no part */
+    public function __construct(
+        public string $words = '',
+        public string $date = '',
+        public string $editions = 'players',
+        public bool $fingered = true,
+        public string $worksheets = 'none',
+        public int $flats = 5,
+        public int $sharps = 3,
+        public bool $names = false,
+        public string $paper = 'a4',
+        public string $sides = 'one',
+        public bool $forCopier = true,
+        public array $except = [],
+    ) {
+    }
+
+    /** @param array<string, mixed> $data as it is kept; what is missing is as usual */
+    public static function of(array $data): self
+    {
+        $usual = new self();
+        $text = static fn (string $key, string $else): string => \is_string($data[$key] ?? null) ? $data[$key] : $else;
+        $number = static fn (string $key, int $else): int => \is_int($data[$key] ?? null) ? $data[$key] : $else;
+
+        return new self(
+            $text('words', ''),
+            $text('date', ''),
+            $text('editions', $usual->editions),
+            (bool) ($data['fingered'] ?? true),
+            $text('worksheets', $usual->worksheets),
+            $number('flats', $usual->flats),
+            $number('sharps', $usual->sharps),
+            (bool) ($data['names'] ?? false),
+            $text('paper', $usual->paper),
+            $text('sides', $usual->sides),
+            (bool) ($data['for_copier'] ?? true),
+            array_values(array_filter(\is_array($data['except'] ?? null) ? $data['except'] : [], is_string(...))),
+        );
+    }
+
+    /** @return array<string, mixed> */
+    public function toArray(): array
+    {
+        return ['words' => $this->words, 'date' => $this->date, 'editions' => $this->editions, 'fingered' => $this->fingered, 'worksheets' => $this->worksheets, 'flats' => $this->flats, 'sharps' => $this->sharps, 'names' => $this->names, 'paper' => $this->paper, 'sides' => $this->sides, 'for_copier' => $this->forCopier, 'except' => $this->except];
+    }
+}

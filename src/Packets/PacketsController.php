@@ -1,0 +1,265 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Packets;
+
+use App\Account\Deed;
+use App\Account\May;
+use App\Band\OpenBand;
+use App\Desk\DeskState;
+use App\Shared\Form\Forms;
+use App\Shared\Trash;
+use App\Shared\Words;
+use Doctrine\ORM\EntityManagerInterface;
+use SwiftReed\Line\StudyLineError;
+use SwiftReed\Packet\BandPlayer;
+use SwiftReed\Score\PartBuilder;
+use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
+use Symfony\Component\HttpFoundation\HeaderUtils;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\Routing\Attribute\Route;
+
+/**
+ * Packets of the open band: put together, made in the background, handed out.
+ */
+#[May(Deed::Keep)]
+final class PacketsController extends AbstractController
+{
+    public function __construct(private readonly PacketRepository $packets, private readonly BandPlayers $players, private readonly Runs $runs, private readonly OpenBand $open, private readonly EntityManagerInterface $entities, private readonly Forms $forms, private readonly Words $words, private readonly PartBuilder $parts)
+    {
+    }
+
+    #[Route('/packets', name: 'packets', methods: ['GET'])]
+    public function list(): Response
+    {
+        return $this->render('packets/packets.html.twig', ['packets' => $this->packets->newestFirst()]);
+    }
+
+    /** A new packet: empty, or with the line of the Desk for the whole band, which is then made at once. */
+    #[Route('/packets', name: 'packet_new', methods: ['POST'])]
+    public function new(Request $request): Response
+    {
+        $line = $request->request->getString('line');
+        $usual = $this->open->usual();
+        $rows = '' === trim($line) ? [] : PacketRows::kept([DeskState::of($request->request->all())->line], [], 0);
+        $title = '' === $request->request->getString('title') ? $this->words->say('packet.new_title', ['%date%' => (new \DateTimeImmutable())->format('j F')]) : mb_substr($request->request->getString('title'), 0, PacketPlan::TITLE);
+        $packet = new Packet($title, implode("\n", $rows), (new PacketSettings(paper: $usual->paper))->toArray());
+        $this->entities->persist($packet);
+        $this->entities->flush();
+        if ([] !== $rows) {
+            try {
+                $this->begin($packet);
+            } catch (PacketError) {
+                // What is missing is said on the page of the packet.
+            }
+        }
+
+        return $this->redirectToRoute('packet', ['id' => $packet->getId()], Response::HTTP_SEE_OTHER);
+    }
+
+    #[Route('/packets/{id}', name: 'packet', methods: ['GET'])]
+    public function packet(string $id): Response
+    {
+        return $this->page($this->one($id));
+    }
+
+    /** Keeps the packet; one of its buttons may ask for more: to move a row, to take one out, to make it. */
+    #[Route('/packets/{id}', name: 'packet_change', methods: ['POST'])]
+    public function change(Request $request, string $id): Response
+    {
+        $packet = $this->one($id);
+        $form = $this->forms->read(PacketType::class, $request);
+        $lines = PacketType::texts($form, 'lines');
+        $numbers = PacketType::texts($form, 'numbers');
+        [$lines, $numbers] = self::arranged($lines, $numbers, $request->request->getString('do'));
+        $rows = PacketRows::kept($lines, $numbers, PacketRows::highest(Packet::rows($packet->getStudies())));
+        $problem = Forms::problem($form) ?? (mb_strlen(implode("\n", $rows)) > Packet::LENGTH ? $this->words->say('refusal.packet.long', ['%most%' => Packet::LENGTH]) : null);
+        if (null === $problem && $request->request->getInt('version') !== $packet->getVersion()) {
+            $problem = 'refusal.packet.changed';
+        }
+        $settings = $this->settings($request, $packet->settings());
+        if (null !== $problem) {
+            return $this->page($packet, $problem, ['title' => $request->request->getString('title'), 'rows' => $rows, 'settings' => $settings]);
+        }
+        $packet->change(Forms::text($form, 'title'), implode("\n", $rows), $settings);
+        $this->entities->flush();
+        if ('make' === $request->request->getString('do')) {
+            $wrong = $this->wrong($rows);
+            if (null !== $wrong) {
+                return $this->page($packet, $wrong);
+            }
+            try {
+                $this->begin($packet);
+            } catch (PacketError $error) {
+                return $this->page($packet, $error->getMessage());
+            }
+
+            return $this->redirectToRoute('packet', ['id' => $id, '_fragment' => 'made'], Response::HTTP_SEE_OTHER);
+        }
+
+        return $this->redirectToRoute('packet', ['id' => $id], Response::HTTP_SEE_OTHER);
+    }
+
+    #[Route('/packets/{id}/progress', name: 'packet_progress', methods: ['GET'])]
+    public function progress(string $id): Response
+    {
+        $packet = $this->one($id);
+
+        return $this->render('packets/_progress.html.twig', ['packet' => $packet, 'run' => $this->run($packet)]);
+    }
+
+    #[Route('/packets/{id}/stop', name: 'packet_stop', methods: ['POST'])]
+    public function stop(string $id): Response
+    {
+        $run = $this->runs->last($this->one($id)->getId(), $this->open->id());
+        if (null !== $run) {
+            $this->runs->stop($run['id']);
+        }
+
+        return $this->redirectToRoute('packet', ['id' => $id, '_fragment' => 'made'], Response::HTTP_SEE_OTHER);
+    }
+
+    #[Route('/packets/{id}/files/{number<\d{1,4}>}', name: 'packet_file', methods: ['GET'])]
+    public function download(string $id, int $number): Response
+    {
+        $run = $this->runs->last($this->one($id)->getId(), $this->open->id());
+        $piece = $run['pieces'][$number] ?? null;
+        $made = null === $run ? null : $this->runs->made($run['id'], $number);
+        if (null === $piece || null === $made) {
+            throw $this->createNotFoundException('refusal.packet.no_file');
+        }
+        $kind = PieceKind::from($piece['kind']);
+        $type = match ($kind) {
+            PieceKind::All => 'application/zip', PieceKind::Midi => 'audio/midi', PieceKind::MusicXml => 'application/vnd.recordare.musicxml+xml', default => 'application/pdf',
+        };
+
+        return new Response($made->content, 200, ['Content-Type' => $type, 'Content-Disposition' => HeaderUtils::makeDisposition($kind->isPdf() ? 'inline' : 'attachment', basename($piece['file'])), 'Cache-Control' => 'private, no-cache']);
+    }
+
+    #[Route('/packets/{id}/remove', name: 'packet_remove', methods: ['POST'])]
+    public function remove(Trash $trash, string $id): Response
+    {
+        $packet = $this->one($id);
+        $run = $this->runs->last($id, $this->open->id());
+        if (null !== $run) {
+            $this->runs->stop($run['id']);
+        }
+
+        return $this->redirectToRoute('packets', ['undo' => $trash->remove($packet, $packet->getTitle())], Response::HTTP_SEE_OTHER);
+    }
+
+    /** @throws PacketError when there is nothing to be made */
+    private function begin(Packet $packet): void
+    {
+        $settings = $packet->settings();
+        $band = $this->open->required();
+        $this->runs->start($packet->getId(), $band->getId(), new PacketPlan(
+            $packet->getTitle(),
+            array_values($this->players->all($settings->except)),
+            Packet::rows($packet->getStudies()),
+            $band->getName(),
+            $settings->words,
+            $settings->date,
+            $settings->editions,
+            $settings->fingered,
+            $settings->worksheets,
+            $settings->flats,
+            $settings->sharps,
+            $settings->names,
+            $settings->paper,
+            $settings->sides,
+            $settings->forCopier,
+            $this->words->say('packet.edition', ['%number%' => $packet->getEdition()]),
+        ));
+    }
+
+    /**
+     * The first row that is not understood, in a sentence; null when all are.
+     *
+     * @param list<string> $rows
+     */
+    private function wrong(array $rows): ?string
+    {
+        foreach (PacketRows::read($rows) as ['number' => $number, 'line' => $line]) {
+            try {
+                if (null !== $number) {
+                    $this->parts->reader->read($line);
+                }
+            } catch (StudyLineError $error) {
+                return $this->words->say('refusal.packet.line', ['%number%' => (int) $number, '%why%' => $error->getMessage()]);
+            }
+        }
+
+        return null;
+    }
+
+    private function settings(Request $request, PacketSettings $before): PacketSettings
+    {
+        $given = $request->request->all();
+        $texts = static fn (string $name): array => array_values(array_filter(\is_array($given[$name] ?? null) ? $given[$name] : [], is_string(...)));
+        // Whoever was not on the page, because somebody else has just added him, gets the packet too.
+        $except = array_values(array_diff($texts('listed'), $texts('who')));
+
+        return PacketSettings::of(array_intersect_key($given, ['words' => 1, 'date' => 1, 'editions' => 1, 'worksheets' => 1, 'paper' => 1, 'sides' => 1]) + [
+            'fingered' => isset($given['fingered']), 'names' => isset($given['names']), 'for_copier' => isset($given['for_copier']),
+            'flats' => is_numeric($given['flats'] ?? null) ? (int) $given['flats'] : $before->flats, 'sharps' => is_numeric($given['sharps'] ?? null) ? (int) $given['sharps'] : $before->sharps,
+            'except' => isset($given['listed']) ? $except : $before->except,
+        ] + $before->toArray());
+    }
+
+    /**
+     * @param list<string> $lines
+     * @param list<string> $numbers
+     *
+     * @return array{list<string>, list<string>} moved or taken out, as "up 2", "down 2", "out 2" ask, counted from 0
+     */
+    private static function arranged(array $lines, array $numbers, string $do): array
+    {
+        $numbers = array_pad($numbers, \count($lines), '');
+        if (1 !== preg_match('/^(up|down|out) (\d{1,3})$/', $do, $asked) || !isset($lines[(int) $asked[2]])) {
+            return [$lines, $numbers];
+        }
+        $at = (int) $asked[2];
+        $to = $at + ('up' === $asked[1] ? -1 : 1);
+        if ('out' === $asked[1]) {
+            unset($lines[$at], $numbers[$at]);
+        } elseif (isset($lines[$to])) {
+            [$lines[$at], $lines[$to]] = [$lines[$to], $lines[$at]];
+            [$numbers[$at], $numbers[$to]] = [$numbers[$to] ?? '', $numbers[$at] ?? ''];
+        }
+
+        return [array_values($lines), array_values($numbers)];
+    }
+
+    /** @param array{title?: string, rows?: list<string>, settings?: PacketSettings} $typed */
+    private function page(Packet $packet, string $problem = '', array $typed = []): Response
+    {
+        $settings = $typed['settings'] ?? $packet->settings();
+        $players = $this->players->all();
+
+        return $this->render('packets/packet.html.twig', [
+            'packet' => $packet, 'title' => $typed['title'] ?? $packet->getTitle(), 'rows' => PacketRows::read($typed['rows'] ?? Packet::rows($packet->getStudies())), 'settings' => $settings,
+            'players' => array_map(static fn (BandPlayer $one): string => $one->called(), $players), 'run' => $this->run($packet), 'problem' => $problem,
+        ], new Response(status: '' === $problem ? Response::HTTP_OK : Response::HTTP_UNPROCESSABLE_ENTITY));
+    }
+
+    /** @return array<string, mixed>|null what is being made, counted */
+    private function run(Packet $packet): ?array
+    {
+        $run = $this->runs->last($packet->getId(), $this->open->id());
+        if (null === $run) {
+            return null;
+        }
+        $in = static fn (string $state): array => array_values(array_filter($run['pieces'], static fn (array $one): bool => $one['state'] === $state));
+        $waiting = $in('waiting');
+
+        return $run + ['all' => \count($run['pieces']), 'done' => \count($run['pieces']) - \count($waiting), 'now' => array_values(array_filter($waiting, static fn (array $one): bool => $one['isBegun'])), 'failed' => $in('failed'), 'pages' => array_sum(array_map(static fn (array $one): int => 'pile' === $one['kind'] ? (int) $one['pages'] : 0, $run['pieces']))];
+    }
+
+    private function one(string $id): Packet
+    {
+        return $this->packets->one($id) ?? throw $this->createNotFoundException('refusal.none.packet');
+    }
+}

@@ -1,0 +1,56 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Packets;
+
+use SwiftReed\Fingering\Pin;
+use SwiftReed\Fingering\Tendency;
+use SwiftReed\Packet\BandPlayer;
+
+/**
+ * A plan as a band file, so that a run is made of what was there when it began.
+ */
+final class PlanData
+{
+    /** @return array<string, mixed> what {@see BandFile::plan()} reads */
+    public static function of(PacketPlan $plan): array
+    {
+        return [
+            'name' => $plan->band,
+            'title' => $plan->title,
+            'players' => array_map(self::player(...), $plan->players),
+            'studies' => $plan->studies,
+            'words' => $plan->words,
+            'date' => $plan->date,
+            'editions' => $plan->editions,
+            'fingerings' => $plan->fingered,
+            'worksheets' => $plan->worksheets,
+            'worked' => ['flats' => $plan->flats, 'sharps' => $plan->sharps],
+            'names' => $plan->names,
+            'paper' => $plan->paper,
+            'sides' => $plan->sides,
+            'for_copier' => $plan->isForCopier,
+            'edition' => $plan->edition,
+        ];
+    }
+
+    /** @return array<string, mixed> */
+    private static function player(BandPlayer $one): array
+    {
+        $limits = $one->settings->limits;
+
+        return [
+            'name' => $one->name,
+            'instrument' => $one->instrument->id,
+            'setup' => $one->instrument->setup,
+            'stage' => $one->settings->stage->value,
+            'limits' => null === $limits ? '' : $limits->lowest->text().' to '.$limits->highest->text(),
+            'reminders' => $one->settings->reminders->value,
+            'habits' => [...array_map(static fn (Pin $pin): string => $pin->text(), $one->own->pins), ...array_map(static fn (Tendency $tendency): string => $tendency->text(), $one->own->tendencies)],
+            'style' => $one->style,
+            'section' => $one->section,
+            'copies' => $one->copies,
+        ];
+    }
+}
