@@ -23,6 +23,10 @@ export function openVoice(context) {
   };
 
   return {
+    /** How loud everything is: 1 is one part alone. @param {number} share */
+    volume(share) {
+      out.gain.value = 0.5 * share;
+    },
     /** @param {number} midi @param {number} at @param {number} length seconds @param {boolean} tongued @param {boolean} joins whether the next note is slurred to it */
     note(midi, at, length, tongued, joins) {
       const tone = context.createOscillator();

@@ -18,9 +18,17 @@ final readonly class Apart
     {
     }
 
-    /** "bar 3, note 2: Cleo leaves the note out" */
-    public function says(): string
+    /**
+     * "bar 3, note 2: Cleo leaves the note out".
+     *
+     * @param string $who    players, where several are apart in the same way
+     * @param bool   $isMany whether they are several
+     */
+    public function says(string $who = '', bool $isMany = false): string
     {
-        return \sprintf('%s, note %d: %s %s', 0 === $this->bar ? 'pick-up' : 'bar '.$this->bar, $this->note, $this->player, $this->what);
+        // "leaves", "has", "sounds", "holds": of several without the s.
+        $what = $isMany ? (string) preg_replace(['/^has\b/', '/^(leave|sound|hold)s\b/'], ['have', '$1'], $this->what) : $this->what;
+
+        return \sprintf('%s, note %d: %s %s', 0 === $this->bar ? 'pick-up' : 'bar '.$this->bar, $this->note, '' === $who ? $this->player : $who, $what);
     }
 }

@@ -40,6 +40,10 @@ final readonly class BandPlayer
     /** "Ada, flute": who is meant, in a list. */
     public function called(): string
     {
-        return '' === $this->name || $this->name === $this->instrument->name ? $this->instrument->name : $this->name.', '.$this->instrument->name;
+        return match (true) {
+            '' === $this->name, $this->name === $this->instrument->name => $this->instrument->name,
+            str_contains($this->name, '('.$this->instrument->name) => $this->name,
+            default => $this->name.', '.$this->instrument->name,
+        };
     }
 }

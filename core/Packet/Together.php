@@ -7,6 +7,7 @@ namespace SwiftReed\Packet;
 use SwiftReed\Pitch\Pitch;
 use SwiftReed\Score\BandPart;
 use SwiftReed\Score\Score;
+use SwiftReed\Study\Study;
 use SwiftReed\Time\NoteValues;
 
 /**
@@ -19,6 +20,8 @@ final readonly class Together
 {
     /** Places that are named, of a part that is apart throughout. */
     public const NAMED = 24;
+    /** Players who are named in one sentence. */
+    private const SPOKEN = 4;
 
     /**
      * @param int         $voices 1 for a line that all play
@@ -31,24 +34,32 @@ final readonly class Together
     /** Of a piece in voices, whether those of each voice are together. */
     public static function of(Score $score): self
     {
-        $voices = [];
-        foreach ($score->parts as $part) {
-            $voices[$part->part->study->piece][] = $part;
-        }
-        if (\count($voices) < 2) {
-            return self::inUnison($score);
-        }
-        $each = array_map(static fn (array $parts): self => self::inUnison(new Score($score->number, $parts)), array_values($voices));
-
-        return new self(\count($score->parts), array_merge(...array_map(static fn (self $one): array => $one->breaks, $each)), \count($voices));
+        return self::ofStudies(array_map(static fn (BandPart $one): array => [$one->player, $one->part->study], $score->parts));
     }
 
-    private static function inUnison(Score $score): self
+    /**
+     * The same without fingerings.
+     *
+     * @param list<array{string, Study}> $parts names and what they play, in the order of the score
+     */
+    public static function ofStudies(array $parts): self
+    {
+        $voices = [];
+        foreach ($parts as $part) {
+            $voices[$part[1]->piece][] = $part;
+        }
+        $each = array_map(self::inUnison(...), array_values($voices));
+
+        return new self(\count($parts), array_merge([], ...array_map(static fn (self $one): array => $one->breaks, $each)), max(1, \count($voices)));
+    }
+
+    /** @param list<array{string, Study}> $parts */
+    private static function inUnison(array $parts): self
     {
         $at = [];
         $pitches = [];
-        foreach ($score->parts as $p => $part) {
-            foreach ($part->part->study->notes as $i => $note) {
+        foreach ($parts as $p => [, $study]) {
+            foreach ($study->notes as $i => $note) {
                 $at[$note->onset][$p] = [$note->length, $note->sounding->name()->pitchClass(), $note->bar, $i];
                 $pitches[$note->sounding->name()->pitchClass()] ??= $note->sounding;
             }
@@ -58,18 +69,18 @@ final readonly class Together
         $named = [];
         $inBar = [];
         foreach ($at as $here) {
-            $norm = self::norm($here, \count($score->parts));
+            $norm = self::norm($here, \count($parts));
             $bar = null === $norm ? $here[array_key_first($here)][2] : $norm[2];
             $inBar[$bar] = ($inBar[$bar] ?? 0) + (null === $norm ? 0 : 1);
-            foreach ($score->parts as $p => $part) {
-                $what = self::differs($here[$p] ?? null, $norm, $pitches, $part);
+            foreach ($parts as $p => [$player, $study]) {
+                $what = self::differs($here[$p] ?? null, $norm, $pitches, $study);
                 if (null !== $what && ($named[$p] = ($named[$p] ?? 0) + 1) <= self::NAMED) {
-                    $breaks[] = new Apart($bar, max(1, $inBar[$bar]), $part->player, $what);
+                    $breaks[] = new Apart($bar, max(1, $inBar[$bar]), $player, $what);
                 }
             }
         }
 
-        return new self(\count($score->parts), $breaks);
+        return new self(\count($parts), $breaks);
     }
 
     public function holds(): bool
@@ -87,8 +98,20 @@ final readonly class Together
         foreach ($this->breaks as $one) {
             $first[$one->player] ??= $one;
         }
+        // Who is apart in the same way at the same place is named together.
+        $same = [];
+        foreach ($first as $one) {
+            $same[$one->bar.' '.$one->note.' '.$one->what][] = $one;
+        }
+        $says = array_map(static function (array $all): string {
+            $names = array_map(static fn (Apart $one): string => $one->player, $all);
+            $more = \count($names) - self::SPOKEN;
+            $who = $more > 1 ? implode(', ', \array_slice($names, 0, self::SPOKEN)).\sprintf(' and %d more', $more) : Lists::and($names);
 
-        return ucfirst(implode('; ', array_map(static fn (Apart $one): string => $one->says(), $first))).'.';
+            return $all[0]->says($who, \count($names) > 1);
+        }, array_values($same));
+
+        return ucfirst(implode('; ', $says)).'.';
     }
 
     /**
@@ -121,16 +144,16 @@ final readonly class Together
      * @param array{int, int, int, int}|null $norm
      * @param array<int, Pitch>              $pitches a spelling of each pitch class
      */
-    private static function differs(?array $has, ?array $norm, array $pitches, BandPart $part): ?string
+    private static function differs(?array $has, ?array $norm, array $pitches, Study $study): ?string
     {
         if (null === $has) {
             return null === $norm ? null : 'leaves the note out';
         }
         if (null === $norm) {
-            return \sprintf('has %s where the others have no note', $part->part->study->notes[$has[3]]->sounding->name()->sign());
+            return \sprintf('has %s where the others have no note', $study->notes[$has[3]]->sounding->name()->sign());
         }
         if ($has[1] !== $norm[1]) {
-            return \sprintf('sounds %s where the others sound %s', $part->part->study->notes[$has[3]]->sounding->name()->sign(), $pitches[$norm[1]]->name()->sign());
+            return \sprintf('sounds %s where the others sound %s', $study->notes[$has[3]]->sounding->name()->sign(), $pitches[$norm[1]]->name()->sign());
         }
 
         return $has[0] === $norm[0] ? null : \sprintf('holds a %s where the others hold a %s', NoteValues::spoken($has[0]), NoteValues::spoken($norm[0]));

@@ -17,6 +17,10 @@ final readonly class BandPart
     /** "Ada, Flute", or the instrument alone where nobody is named. */
     public function called(): string
     {
-        return '' === $this->player || $this->player === $this->part->instrument->name ? $this->part->instrument->name : $this->player.', '.$this->part->instrument->name;
+        return match (true) {
+            '' === $this->player, $this->player === $this->part->instrument->name => $this->part->instrument->name,
+            str_contains($this->player, '('.$this->part->instrument->name) => $this->player,
+            default => $this->player.', '.$this->part->instrument->name,
+        };
     }
 }

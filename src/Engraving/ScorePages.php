@@ -25,6 +25,8 @@ final class ScorePages
     private const SMALLEST = 0.36;
     private const LARGEST = 0.85;
     private const BETWEEN = 500;
+    /** How far the place of a note reaches to the right, where the next is far. */
+    private const PLACE = 900;
 
     public function __construct(private readonly Engraver $engraver)
     {
@@ -81,22 +83,37 @@ final class ScorePages
     }
 
     /**
-     * For the screen: the systems under each other.
+     * For the screen: the systems under each other; a press on a note asks what everybody has there.
+     *
+     * @param \Closure(int): string $address of a note, counted from 0
      *
      * @throws EngravingError
      */
-    public function screen(Score $score, bool $isConcert, string $label): Page
+    public function screen(Score $score, bool $isConcert, \Closure $address): Page
     {
         $width = (int) (self::WIDTH / 0.7);
         $engraving = $this->engraver->engrave(MusicXmlWriter::scoreForEngraving(self::staves($score, $isConcert), BarLayout::SYSTEM), $width);
         $y = 0.0;
         $body = '';
         foreach ($engraving->systems as $system) {
-            $body .= Svg::at(0, $y, $system->body);
+            $body .= Svg::at(0, $y, Svg::tag('g', ['aria-hidden' => 'true'], $system->body).self::places($system, $address));
             $y += $system->height + self::BETWEEN;
         }
 
-        return new Page(Svg::drawing(0, 0, $width, $y, 'music', $body, 'img', $label, $engraving->glyphs()), $width, (int) $y);
+        return new Page(Svg::drawing(0, 0, $width, $y, 'music score-music', $body, 'group', 'Score', $engraving->glyphs()), $width, (int) $y);
+    }
+
+    /** @param \Closure(int): string $address */
+    private static function places(EngravedSystem $system, \Closure $address): string
+    {
+        $svg = '';
+        $lefts = array_map(static fn (NoteHead $head): float => $head->left, array_values($system->heads));
+        foreach (array_keys($system->heads) as $k => $i) {
+            $to = min($lefts[$k + 1] ?? $lefts[$k] + self::PLACE, $lefts[$k] + self::PLACE);
+            $svg .= Svg::tag('a', ['href' => $address($i), 'aria-label' => 'note '.($i + 1).': what everybody has', 'class' => 'score-place', 'data-note' => (string) $i], Svg::tag('rect', ['x' => $lefts[$k] - 120, 'y' => 0, 'width' => max(260.0, $to - $lefts[$k]), 'height' => $system->height, 'fill' => 'transparent']));
+        }
+
+        return $svg;
     }
 
     /**

@@ -80,7 +80,7 @@ final class PacketMaker
             'letters' === $player->style, !$plan->fingered, $isShared => new Rows(true, true, $player->settings->reminders, FingeringStyle::None),
             default => new Rows(true, true, $player->settings->reminders, FingeringStyle::Diagram),
         };
-        $look = new PrintLook(self::paper($plan), 'numbers' === $player->style ? PageStyle::Numbers : PageStyle::AsShown, 'large' === $player->style, $this->heads($player, $piece), $plan->date, onBothSides: 'two' === $plan->sides, words: $plan->words, edition: $plan->edition);
+        $look = new PrintLook(self::paper($plan), 'numbers' === $player->style ? PageStyle::Numbers : PageStyle::AsShown, 'large' === $player->style, $this->heads($player, $piece), $plan->date, onBothSides: 'two' === $plan->sides, words: trim($plan->words.' '.$this->needed($plan, $player, $sheet)), edition: $plan->edition);
 
         return $this->document($this->pages->of($sheet->titled($plan->title), $rows, $look), self::title($plan, $piece));
     }
@@ -94,6 +94,12 @@ final class PacketMaker
         $look = new PrintLook(self::paper($plan), $isKey ? PageStyle::Answers : PageStyle::Worksheet, 'large' === $player->style, $isKey ? '' : $this->heads($player, $piece), $plan->date, onBothSides: 'two' === $plan->sides, words: $plan->words, edition: $plan->edition, worked: $worked);
 
         return $this->document($this->pages->of($this->sheet($plan, $player, $all)->titled($plan->title), new Rows(false, false, Reminders::None, FingeringStyle::None), $look), self::title($plan, $piece));
+    }
+
+    /** Of a sheet of the day, the notes that it needs, and which the day before did not. */
+    private function needed(PacketPlan $plan, BandPlayer $player, Sheet $sheet): string
+    {
+        return [] === $plan->before ? '' : NotesNeeded::spoken($sheet, (new ScoreBuilder($this->parts, new Chorales($this->parts, Chorales::shipped($this->data) + $plan->chorales), [$player]))->sheet($plan->before, $player));
     }
 
     /** What stands before the instrument at the head of a page. */

@@ -50,7 +50,7 @@ final class PacketPieces
                 $add(PieceKind::Worksheet, self::called($player, $edition), 'worksheets/'.$names[$i].'.pdf', [$player], $edition);
             }
             foreach (self::distinct($editions) as $i => [$player, $edition]) {
-                $add(PieceKind::Answers, $player->instrument->name.('full' === $player->settings->stage->value ? '' : ', '.$player->settings->stage->spoken()), 'answers/'.$names[$i].'.pdf', [$player], $edition);
+                $add(PieceKind::Answers, $player->instrument->name.('full' === $player->settings->stage->value ? '' : ', '.$player->settings->stage->spoken()).(null === $player->settings->limits ? '' : ', '.$player->settings->limits->spoken()), 'answers/'.$names[$i].'.pdf', [$player], $edition);
             }
         }
         $all = $plan->players;
@@ -84,7 +84,7 @@ final class PacketPieces
         $players = array_map(static fn (BandPlayer $one): array => [$one->name, $one->instrument->id, $one->instrument->name, $one->instrument->setup, $one->settings, $one->own, $one->style, $one->section], $for);
         $page = [$plan->paper, $plan->sides, $plan->date, $plan->words, $plan->edition];
         $own = match ($kind) {
-            PieceKind::Part => [$plan->fingered, $page],
+            PieceKind::Part => [$plan->fingered, $page, $plan->before],
             PieceKind::Worksheet => [$plan->worksheets, $plan->flats, $plan->sharps, $plan->names, $page],
             PieceKind::Answers => $page,
             PieceKind::Score, PieceKind::ConcertScore, PieceKind::Table, PieceKind::Index, PieceKind::Letters => [$plan->paper, $plan->edition],

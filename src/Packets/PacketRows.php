@@ -75,6 +75,6 @@ final class PacketRows
     /** @param list<string> $rows */
     public static function highest(array $rows): int
     {
-        return max(0, ...array_map(static fn (array $row): int => $row['number'] ?? 0, self::read($rows)));
+        return max([0, ...array_map(static fn (array $row): int => $row['number'] ?? 0, self::read($rows))]);
     }
 }

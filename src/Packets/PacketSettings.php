@@ -9,7 +9,10 @@ namespace App\Packets;
  */
 final readonly class PacketSettings
 {
-    /** @param list<string> $except ids of chairs that get no part */
+    /**
+     * @param list<string> $except ids of chairs that get no part
+     * @param list<string> $before rows of the sheet of the key before, for a sheet of the day
+     */
     public function __construct(
         public string $words = '',
         public string $date = '',
@@ -23,6 +26,7 @@ final readonly class PacketSettings
         public string $sides = 'one',
         public bool $forCopier = true,
         public array $except = [],
+        public array $before = [],
     ) {
     }
 
@@ -31,6 +35,7 @@ final readonly class PacketSettings
     {
         $usual = new self();
         $text = static fn (string $key, string $else): string => \is_string($data[$key] ?? null) ? $data[$key] : $else;
+        $texts = static fn (string $key): array => array_values(array_filter(\is_array($data[$key] ?? null) ? $data[$key] : [], is_string(...)));
         $number = static fn (string $key, int $else): int => \is_int($data[$key] ?? null) ? $data[$key] : $else;
 
         return new self(
@@ -45,13 +50,14 @@ final readonly class PacketSettings
             $text('paper', $usual->paper),
             $text('sides', $usual->sides),
             (bool) ($data['for_copier'] ?? true),
-            array_values(array_filter(\is_array($data['except'] ?? null) ? $data['except'] : [], is_string(...))),
+            $texts('except'),
+            $texts('before'),
         );
     }
 
     /** @return array<string, mixed> */
     public function toArray(): array
     {
-        return ['words' => $this->words, 'date' => $this->date, 'editions' => $this->editions, 'fingered' => $this->fingered, 'worksheets' => $this->worksheets, 'flats' => $this->flats, 'sharps' => $this->sharps, 'names' => $this->names, 'paper' => $this->paper, 'sides' => $this->sides, 'for_copier' => $this->forCopier, 'except' => $this->except];
+        return ['words' => $this->words, 'date' => $this->date, 'editions' => $this->editions, 'fingered' => $this->fingered, 'worksheets' => $this->worksheets, 'flats' => $this->flats, 'sharps' => $this->sharps, 'names' => $this->names, 'paper' => $this->paper, 'sides' => $this->sides, 'for_copier' => $this->forCopier, 'except' => $this->except, 'before' => $this->before];
     }
 }

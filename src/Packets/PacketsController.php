@@ -27,7 +27,7 @@ use Symfony\Component\Routing\Attribute\Route;
 #[May(Deed::Keep)]
 final class PacketsController extends AbstractController
 {
-    public function __construct(private readonly PacketRepository $packets, private readonly BandPlayers $players, private readonly Runs $runs, private readonly OpenBand $open, private readonly EntityManagerInterface $entities, private readonly Forms $forms, private readonly Words $words, private readonly PartBuilder $parts)
+    public function __construct(private readonly PacketRepository $packets, private readonly BandPlayers $players, private readonly Runs $runs, private readonly OpenBand $open, private readonly EntityManagerInterface $entities, private readonly Forms $forms, private readonly Words $words, private readonly PartBuilder $parts, private readonly PacketStart $start)
     {
     }
 
@@ -50,7 +50,7 @@ final class PacketsController extends AbstractController
         $this->entities->flush();
         if ([] !== $rows) {
             try {
-                $this->begin($packet);
+                $this->start->begin($packet);
             } catch (PacketError) {
                 // What is missing is said on the page of the packet.
             }
@@ -91,12 +91,12 @@ final class PacketsController extends AbstractController
                 return $this->page($packet, $wrong);
             }
             try {
-                $this->begin($packet);
+                $this->start->begin($packet);
             } catch (PacketError $error) {
                 return $this->page($packet, $error->getMessage());
             }
 
-            return $this->redirectToRoute('packet', ['id' => $id, '_fragment' => 'made'], Response::HTTP_SEE_OTHER);
+            return $this->redirectToRoute('packet', ['id' => $id], Response::HTTP_SEE_OTHER);
         }
 
         return $this->redirectToRoute('packet', ['id' => $id], Response::HTTP_SEE_OTHER);
@@ -118,7 +118,7 @@ final class PacketsController extends AbstractController
             $this->runs->stop($run['id']);
         }
 
-        return $this->redirectToRoute('packet', ['id' => $id, '_fragment' => 'made'], Response::HTTP_SEE_OTHER);
+        return $this->redirectToRoute('packet', ['id' => $id], Response::HTTP_SEE_OTHER);
     }
 
     #[Route('/packets/{id}/files/{number<\d{1,4}>}', name: 'packet_file', methods: ['GET'])]
@@ -148,31 +148,6 @@ final class PacketsController extends AbstractController
         }
 
         return $this->redirectToRoute('packets', ['undo' => $trash->remove($packet, $packet->getTitle())], Response::HTTP_SEE_OTHER);
-    }
-
-    /** @throws PacketError when there is nothing to be made */
-    private function begin(Packet $packet): void
-    {
-        $settings = $packet->settings();
-        $band = $this->open->required();
-        $this->runs->start($packet->getId(), $band->getId(), new PacketPlan(
-            $packet->getTitle(),
-            array_values($this->players->all($settings->except)),
-            Packet::rows($packet->getStudies()),
-            $band->getName(),
-            $settings->words,
-            $settings->date,
-            $settings->editions,
-            $settings->fingered,
-            $settings->worksheets,
-            $settings->flats,
-            $settings->sharps,
-            $settings->names,
-            $settings->paper,
-            $settings->sides,
-            $settings->forCopier,
-            $this->words->say('packet.edition', ['%number%' => $packet->getEdition()]),
-        ));
     }
 
     /**

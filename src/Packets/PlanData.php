@@ -32,6 +32,7 @@ final class PlanData
             'sides' => $plan->sides,
             'for_copier' => $plan->isForCopier,
             'edition' => $plan->edition,
+            'before' => $plan->before,
         ];
     }
 

@@ -1,0 +1,44 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Packets;
+
+use App\Band\OpenBand;
+use App\Shared\Words;
+
+/**
+ * Begins to make a packet as it stands now, for the players who are in the band now.
+ */
+final class PacketStart
+{
+    public function __construct(private readonly BandPlayers $players, private readonly Runs $runs, private readonly OpenBand $open, private readonly Words $words)
+    {
+    }
+
+    /** @throws PacketError when there is nothing to be made */
+    public function begin(Packet $packet): void
+    {
+        $settings = $packet->settings();
+        $band = $this->open->required();
+        $this->runs->start($packet->getId(), $band->getId(), new PacketPlan(
+            $packet->getTitle(),
+            array_values($this->players->all($settings->except)),
+            Packet::rows($packet->getStudies()),
+            $band->getName(),
+            $settings->words,
+            $settings->date,
+            $settings->editions,
+            $settings->fingered,
+            $settings->worksheets,
+            $settings->flats,
+            $settings->sharps,
+            $settings->names,
+            $settings->paper,
+            $settings->sides,
+            $settings->forCopier,
+            $this->words->say('packet.edition', ['%number%' => $packet->getEdition()]),
+            before: $settings->before,
+        ));
+    }
+}
