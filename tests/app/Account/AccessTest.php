@@ -18,12 +18,14 @@ use App\Desk\DeskState;
 use App\Folder\OwnPattern;
 use App\Folder\SavedStudy;
 use App\Folder\StudySheet;
+use App\Packets\Packet;
 use App\Tests\Shared\Visits;
 use Doctrine\ORM\EntityManagerInterface;
 use PHPUnit\Framework\Attributes\DataProvider;
 use SwiftReed\Fingering\School;
 use Symfony\Bundle\FrameworkBundle\Test\WebTestCase;
 use Symfony\Component\Routing\RouterInterface;
+use Symfony\Component\Uid\Uuid;
 
 /**
  * Every route, every kind of person, own and foreign band. A route that is not in the table fails.
@@ -38,10 +40,10 @@ final class AccessTest extends WebTestCase
 
     /** Who may: routes, by the kinds of person. {x} in a path is filled with something of the own band, and then of a foreign one. */
     private const TABLE = [
-        'everybody' => ['home', 'desk', 'desk_panel', 'think', 'talk', 'talk_pdf', 'desk_suggest', 'desk_note', 'export', 'letters', 'hand_out', 'compare', 'patterns', 'import', 'sheet_new', 'sheet_export', 'fingerings', 'chart_pdf', 'key_map', 'key_map_pdf', 'strip', 'keys',
+        'everybody' => ['home', 'desk', 'desk_panel', 'think', 'talk', 'talk_pdf', 'desk_suggest', 'desk_note', 'export', 'letters', 'hand_out', 'compare', 'patterns', 'import', 'sheet_new', 'sheet_export', 'score', 'score_sound', 'score_file', 'rehearse', 'fingerings', 'chart_pdf', 'key_map', 'key_map_pdf', 'strip', 'keys',
             'sign_in', 'sign_in_try', 'sign_in_demo', 'code', 'code_use', 'link', 'link_in', 'next_player_how', 'program_band', 'health'],
         'teachers' => ['pin', 'pin_remove', 'remark', 'remark_remove', 'school_keep', 'school_bring', 'school_file', 'school_take', 'school_remove', 'folder', 'folder_save', 'folder_change', 'folder_rename', 'folder_duplicate', 'folder_move', 'folder_delete', 'folder_restore', 'pattern_save', 'pattern_remove', 'patterns_export', 'patterns_import',
-            'sheets', 'sheet', 'sheet_save', 'sheet_add', 'sheet_remove', 'undo', 'band', 'player_add', 'player', 'player_rename', 'chair_add', 'chair_change', 'chair_close', 'chair_move', 'chair_to_section', 'player_leave', 'player_back', 'player_remove', 'player_link', 'player_link_end', 'player_data', 'players_csv', 'players_bring', 'players_preview', 'players_keep', 'slips'],
+            'sheets', 'sheet', 'sheet_save', 'sheet_add', 'sheet_remove', 'undo', 'band', 'player_add', 'player', 'player_rename', 'chair_add', 'chair_change', 'chair_close', 'chair_move', 'chair_to_section', 'player_leave', 'player_back', 'player_remove', 'player_link', 'player_link_end', 'player_data', 'players_csv', 'players_bring', 'players_preview', 'players_keep', 'slips', 'lesson', 'lesson_pdf', 'daily', 'daily_keep', 'daily_packet', 'packets', 'packet_new', 'packet', 'packet_change', 'packet_progress', 'packet_stop', 'packet_file', 'packet_remove'],
         'owners' => ['player_erase', 'band_settings', 'band_change', 'assistant_invite', 'assistant_remove', 'band_hand_over', 'token_make', 'token_revoke', 'band_audit', 'band_data', 'band_remove'],
         'directors' => ['band_found', 'band_restore'],
         'keeper' => ['director_code'],
@@ -53,7 +55,7 @@ final class AccessTest extends WebTestCase
     /** What the path of a route names, where it is not one and the same for all. */
     private const NAMES = ['pin_remove' => 'pin', 'remark_remove' => 'remark', 'school_file' => 'school', 'school_take' => 'school', 'school_remove' => 'school', 'folder_change' => 'study', 'folder_rename' => 'study', 'folder_duplicate' => 'study', 'folder_move' => 'study', 'folder_delete' => 'study', 'folder_restore' => 'study', 'pattern_remove' => 'pattern',
         'sheet' => 'sheet', 'sheet_remove' => 'sheet', 'player' => 'player', 'player_rename' => 'player', 'chair_add' => 'player', 'chair_change' => 'chair', 'chair_close' => 'chair', 'chair_move' => 'chair', 'chair_to_section' => 'chair', 'player_leave' => 'player', 'player_back' => 'player', 'player_remove' => 'player', 'player_link' => 'player', 'player_link_end' => 'player', 'player_data' => 'player', 'player_erase' => 'player',
-        'assistant_remove' => 'assistant', 'band_hand_over' => 'assistant', 'token_revoke' => 'token', 'mine_change' => 'own chair', 'undo' => 'removed', 'band_restore' => 'removed band'];
+        'assistant_remove' => 'assistant', 'band_hand_over' => 'assistant', 'token_revoke' => 'token', 'mine_change' => 'own chair', 'packet' => 'packet', 'packet_change' => 'packet', 'packet_progress' => 'packet', 'packet_stop' => 'packet', 'packet_file' => 'packet', 'packet_remove' => 'packet', 'undo' => 'removed', 'band_restore' => 'removed band'];
     /** With an id of another band these say as little as with one that nobody has: they do nothing and go on. */
     private const SILENT = ['pin_remove', 'remark_remove', 'school_remove', 'pattern_remove', 'undo'];
 
@@ -121,7 +123,7 @@ final class AccessTest extends WebTestCase
             self::database()->rollBack();
         }
         // What lists, lists one's own.
-        foreach (['folder', 'sheets', 'patterns', 'patterns_export', 'desk', 'band', 'players_csv', 'band_data', 'band_audit', 'mine', 'account'] as $name) {
+        foreach (['folder', 'sheets', 'patterns', 'patterns_export', 'desk', 'band', 'players_csv', 'band_data', 'band_audit', 'mine', 'account', 'lesson', 'packets', 'daily', 'score', 'rehearse', 'score_sound'] as $name) {
             $this->be($kind, $own);
             $this->visit($name, $own);
             self::assertStringNotContainsString('Foreign', (string) $this->browser->getResponse()->getContent(), $kind.': '.$name);
@@ -200,6 +202,7 @@ final class AccessTest extends WebTestCase
         $state = DeskState::of(['line' => 'concert F', 'for' => 'flute']);
         $pin = new PinnedFingering('clarinet-bb', '', 'B4 = rE', $thirdChair);
         $all = ['study' => new SavedStudy($name.' study', $state, 1), 'sheet' => new StudySheet($name.' sheet', 'concert F'), 'pattern' => new OwnPattern($name.' pattern', '1 3 2 1'), 'pin' => $pin, 'remark' => new Remark('flute', 'concert F', -1, false, $name.' remark'), 'school' => new SchoolOfHabits(School::named($name.' school', 'clarinet-bb', ['B4 = rE'])),
+            'packet' => new Packet($name.' packet', '1: concert F major', []),
             'removed' => new \App\Shared\Removed($name.' removed', [])];
         foreach ([$player, $chair, $third, $thirdChair, ...array_values($all)] as $one) {
             $entities->persist($one);
@@ -207,9 +210,20 @@ final class AccessTest extends WebTestCase
         $link = $ways->renew($player);
         $signIn = $ways->signIn($player, null);
         [$tokenId, $token] = $tokens->make($name.' program');
+        $this->makePiece($all['packet']->getId(), $band, $name);
         $ids = array_map(static fn (object $one): string => $one->getId(), $all);
 
         return $ids + ['band' => $band, 'sign-in' => $signIn, 'player' => $player->getId(), 'chair' => $thirdChair->getId(), 'own chair' => $chair->getId(), 'link' => $link, 'token' => $tokenId, 'token text' => $token, 'assistant' => $assistant->getId(), 'removed band' => $this->removedOf($band)];
+    }
+
+    /** A packet of which one page is ready. */
+    private function makePiece(string $packet, Band $band, string $name): void
+    {
+        $run = Uuid::v7()->toRfc4122();
+        $key = hash('sha256', $name);
+        self::database()->insert('packet_run', ['id' => $run, 'packet_id' => $packet, 'band_id' => $band->getId(), 'plan' => '{}', 'state' => 'done']);
+        self::database()->insert('packet_piece', ['run_id' => $run, 'number' => 0, 'stage' => 0, 'kind' => 'part', 'name' => $name.' page', 'file' => 'parts/01.pdf', 'key' => $key, 'state' => 'made', 'pages' => 1]);
+        self::database()->insert('made_file', ['key' => $key, 'band_id' => $band->getId(), 'content' => $name.' content', 'pages' => 1]);
     }
 
     private function removedOf(Band $band): string
@@ -259,13 +273,13 @@ final class AccessTest extends WebTestCase
         if (null === $route) {
             return 200; // not built yet; the first test says so
         }
-        $fill = ['id' => isset(self::NAMES[$name]) ? $with[self::NAMES[$name]] : '', 'token' => $with['link'], 'format' => 'player_data' === $name ? 'csv' : 'txt', 'index' => '0', 'direction' => 'up'];
+        $fill = ['id' => isset(self::NAMES[$name]) ? $with[self::NAMES[$name]] : '', 'token' => $with['link'], 'format' => ['player_data' => 'csv', 'score_file' => 'mid'][$name] ?? 'txt', 'number' => '0', 'index' => '0', 'direction' => 'up'];
         $path = preg_replace_callback('/\{(\w+)(<[^>]*>)?\}/', static fn (array $found): string => 'desk_panel' === $name ? 'tonic' : (string) $fill[$found[1]], $route->getPath());
         $desk = ['line' => 'concert F', 'for' => 'flute'];
         $fields = $desk + match ($name) {
             'pin' => ['pin' => 'B4 = L1'], 'remark' => ['text' => 'x'], 'player_add' => ['name' => 'New', 'instrument' => 'flute', 'stage' => 'full'], 'chair_add' => ['instrument' => 'flute', 'stage' => 'full'], 'chair_change' => ['stage' => 'full', 'version' => '1'],
             'player_rename' => ['name' => 'New', 'version' => '1'], 'folder_save', 'folder_rename' => ['name' => 'New'], 'folder_change' => ['name' => 'New', 'version' => '1'], 'sheet_save' => ['name' => 'New', 'lines' => 'concert F'], 'pattern_save' => ['name' => 'New', 'cell' => '1 2 3 1'], 'players_preview' => ['text' => 'Ada, flute'],
-            'mine_change' => ['style' => 'large'], 'open_band' => ['band' => $with['band']->getId()], 'band_found' => ['name' => 'New'], 'band_change' => ['name' => 'New', 'version' => '1', 'kept_days' => '400'], 'token_make' => ['token_name' => 'New'], default => [],
+            'mine_change' => ['style' => 'large'], 'open_band' => ['band' => $with['band']->getId()], 'band_found' => ['name' => 'New'], 'band_change' => ['name' => 'New', 'version' => '1', 'kept_days' => '400'], 'token_make' => ['token_name' => 'New'], 'packet_new' => ['title' => 'New', 'line' => ''], 'packet_change' => ['title' => 'New', 'version' => '1'], 'daily_keep' => ['template' => 'short', 'key' => 'F'], default => [],
         };
         if ('open_band' === $name) {
             $fields['band'] = $with['band']->getId();
@@ -285,7 +299,7 @@ final class AccessTest extends WebTestCase
     private function inventory(?Band $band = null): array
     {
         $rows = [];
-        foreach (['saved_study', 'study_sheet', 'own_pattern', 'pinned_fingering', 'remark', 'school_of_habits', 'chair', 'player', 'program_token', 'removed'] as $table) {
+        foreach (['saved_study', 'study_sheet', 'own_pattern', 'pinned_fingering', 'remark', 'school_of_habits', 'chair', 'player', 'program_token', 'removed', 'packet', 'packet_run'] as $table) {
             $rows[$table] = self::database()->fetchAllAssociative(\sprintf('SELECT * FROM %s %s ORDER BY id', $table, null === $band ? '' : "WHERE band_id = '".$band->getId()."'"));
         }
 
