@@ -41,6 +41,16 @@ export function startHandOut() {
   });
 
   form.addEventListener('submit', async (event) => {
+    if (event.submitter?.hasAttribute('data-packet')) {
+      // The packet is of the line that is on the page now.
+      form.querySelector('[name=line]')?.remove();
+      const line = document.createElement('input');
+      line.type = 'hidden';
+      line.name = 'line';
+      line.value = new URLSearchParams(document.getElementById('page').dataset.query).get('line') ?? '';
+      form.append(line);
+      return;
+    }
     event.preventDefault();
     const isFile = event.submitter?.hasAttribute('data-download');
     const data = new URLSearchParams(new FormData(form, event.submitter));
