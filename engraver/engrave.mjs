@@ -34,6 +34,11 @@ const options = {
   spacingNonLinear: 0.45,
 };
 
+/** The notes of a drawing, by their ids. */
+function notes(svg) {
+  return [...svg.matchAll(/<g id="([^"]+)" class="note"/g)].map((note) => note[1]).join(' ');
+}
+
 /** The least distance between two note heads that follow one another. */
 function closest(svg) {
   const heads = [...svg.matchAll(/class="notehead"[^>]*>\s*<use [^>]*?(?:x="(\d+)"|translate\((\d+))/g)].map((head) => Number(head[1] ?? head[2]));
@@ -44,8 +49,11 @@ export async function openEngraver() {
   const toolkit = new VerovioToolkit(await createVerovioModule());
   return {
     version: toolkit.getVersion(),
-    /** @param {string} musicXml @param {number} width of the page in units of the drawing */
-    engrave(musicXml, width) {
+    /**
+     * @param {string} musicXml @param {number} width of the page in units of the drawing
+     * @param {number} labels room for the names before the staves, in the same units
+     */
+    engrave(musicXml, width, labels = 0) {
       toolkit.setOptions({ ...options, pageWidth: Math.round(width / 10) });
       if (!toolkit.loadData(musicXml)) {
         throw new Error('the music could not be read');
@@ -58,19 +66,26 @@ export async function openEngraver() {
       const counts = pages.map((svg) => svg.split('class="note"').length - 1);
       const full = Math.max(LEAST_FULL, ...counts);
       const usual = Math.min(...pages.filter((svg, k) => counts[k] >= DRAWN_OUT * full).map(closest));
+      const head = HEAD + labels;
       const drawn = (k, share) => {
-        toolkit.setOptions({ ...options, pageWidth: Math.round((HEAD + (width - HEAD) * Math.min(1, share)) / 10) });
+        toolkit.setOptions({ ...options, pageWidth: Math.round((head + (width - head) * Math.min(1, share)) / 10) });
         toolkit.redoLayout();
         return toolkit.renderToSVG(k + 1);
       };
       for (const [k, count] of counts.entries()) {
         if (count > 0 && count < DRAWN_OUT * full) {
           const share = count / full;
+          // Where there was too little room it would have broken elsewhere: then it stays as wide as it was.
+          const kept = pages[k];
+          const isWhole = () => notes(pages[k]) === notes(kept);
           pages[k] = drawn(k, share);
           // Long notes and rests take their room too: no note stands closer to the next than on the lines before.
           const wider = Math.min(usual, width) / closest(pages[k]);
           if (Number.isFinite(wider) && wider > 1.03 && Number.isFinite(usual)) {
             pages[k] = drawn(k, share * wider);
+          }
+          if (!isWhole()) {
+            pages[k] = kept;
           }
         }
       }

@@ -40,7 +40,7 @@ const server = http.createServer((request, response) => {
       return answer(413, 'text/plain', 'The score is larger than 4 MB.');
     }
     try {
-      return answer(200, 'application/json', JSON.stringify(engraver.engrave(Buffer.concat(chunks).toString('utf8'), width)));
+      return answer(200, 'application/json', JSON.stringify(engraver.engrave(Buffer.concat(chunks).toString('utf8'), width, Math.max(0, Math.min(width / 2, Number(url.searchParams.get('labels')) || 0)))));
     } catch (error) {
       return answer(422, 'text/plain', `The score could not be engraved: ${error.message}`);
     }

@@ -37,13 +37,14 @@ final class Engraver
     }
 
     /**
-     * @param int $width of a system in units of the drawing, a hundred to the millimetre
+     * @param int $width  of a system in units of the drawing, a hundred to the millimetre
+     * @param int $labels room for the names of the parts before a system
      *
      * @throws EngravingError
      */
-    public function engrave(string $musicXml, int $width): Engraving
+    public function engrave(string $musicXml, int $width, int $labels = 0): Engraving
     {
-        $key = hash('xxh128', self::EDITION.'|'.$width.'|'.$musicXml);
+        $key = hash('xxh128', self::EDITION.'|'.$width.'|'.($labels > 0 ? $labels.'|' : '').$musicXml);
         $file = $this->cache.'/'.substr($key, 0, 2).'/'.$key.'.json';
         $kept = @file_get_contents($file);
         if (\is_string($kept)) {
@@ -53,7 +54,7 @@ final class Engraver
                 @unlink($file); // half written, or of another edition: made anew
             }
         }
-        $engraving = Engraving::fromPages(self::pages($this->fromService($musicXml, $width) ?? $this->fromProcess($musicXml, $width)), substr_count($musicXml, '<note id="n'));
+        $engraving = Engraving::fromPages(self::pages($this->fromService($musicXml, $width, $labels) ?? $this->fromProcess($musicXml, $width, $labels)), substr_count($musicXml, '<note id="n'));
         $this->keep($file, $engraving->toJson());
 
         return $engraving;
@@ -72,7 +73,7 @@ final class Engraver
         return [] === $pages ? throw EngravingError::failed('the engraver answered with no page') : $pages;
     }
 
-    private function fromService(string $musicXml, int $width): ?string
+    private function fromService(string $musicXml, int $width, int $labels): ?string
     {
         // One request that waits is enough: those after it go on at once, until the service is back.
         $silent = $this->cache.'/silent';
@@ -81,7 +82,7 @@ final class Engraver
             return null;
         }
         try {
-            $response = $this->client->request('POST', \sprintf('http://127.0.0.1:%d/engrave?width=%d', $this->port, $width), ['body' => $musicXml, 'headers' => ['Content-Type' => 'application/xml', 'X-Engraver-Token' => $this->token], 'timeout' => self::PATIENCE, 'max_duration' => self::PATIENCE]);
+            $response = $this->client->request('POST', \sprintf('http://127.0.0.1:%d/engrave?width=%d&labels=%d', $this->port, $width, $labels), ['body' => $musicXml, 'headers' => ['Content-Type' => 'application/xml', 'X-Engraver-Token' => $this->token], 'timeout' => self::PATIENCE, 'max_duration' => self::PATIENCE]);
             if (422 === $response->getStatusCode()) {
                 throw EngravingError::failed($response->getContent(false));
             }
@@ -95,9 +96,9 @@ final class Engraver
         }
     }
 
-    private function fromProcess(string $musicXml, int $width): string
+    private function fromProcess(string $musicXml, int $width, int $labels): string
     {
-        $process = new Process(['node', $this->root.'/engraver/once.mjs', (string) $width], $this->root, null, $musicXml, 30);
+        $process = new Process(['node', $this->root.'/engraver/once.mjs', (string) $width, (string) $labels], $this->root, null, $musicXml, 30);
         try {
             $process->mustRun();
         } catch (ProcessError) {

@@ -25,6 +25,8 @@ final class ScorePages
     private const SMALLEST = 0.36;
     private const LARGEST = 0.85;
     private const BETWEEN = 500;
+    /** Size of the names before the staves, a little more than the engraver's. */
+    private const LABEL = 460;
     /** How far the place of a note reaches to the right, where the next is far. */
     private const PLACE = 900;
 
@@ -92,7 +94,8 @@ final class ScorePages
     public function screen(Score $score, bool $isConcert, \Closure $address): Page
     {
         $width = (int) (self::WIDTH / 0.7);
-        $engraving = $this->engraver->engrave(MusicXmlWriter::scoreForEngraving(self::staves($score, $isConcert), BarLayout::SYSTEM), $width);
+        $staves = self::staves($score, $isConcert);
+        $engraving = $this->engraver->engrave(MusicXmlWriter::scoreForEngraving($staves, BarLayout::SYSTEM), $width, self::labels($staves));
         $y = 0.0;
         $body = '';
         foreach ($engraving->systems as $system) {
@@ -125,11 +128,21 @@ final class ScorePages
     {
         $staves = self::staves($score, $isConcert);
         $scale = max(self::SMALLEST, min(self::LARGEST, $room / (self::STAFF * \count($staves))));
-        $engraving = $this->engraver->engrave(MusicXmlWriter::scoreForEngraving($staves, (int) (0.8 * BarLayout::SYSTEM / $scale)), (int) (self::WIDTH / $scale));
+        $engraving = $this->engraver->engrave(MusicXmlWriter::scoreForEngraving($staves, (int) (0.8 * BarLayout::SYSTEM / $scale)), (int) (self::WIDTH / $scale), self::labels($staves));
         $tallest = max(1, ...array_map(static fn (EngravedSystem $one): int => $one->height, $engraving->systems));
 
         // What is still too tall is drawn smaller, a little narrower than the page.
         return [$engraving, min($scale, $room / $tallest)];
+    }
+
+    /**
+     * Room for the names before the staves.
+     *
+     * @param non-empty-array<string, Sheet> $staves
+     */
+    private static function labels(array $staves): int
+    {
+        return (int) max(array_map(static fn (string $name): float => Ink::width($name, self::LABEL), array_map(strval(...), array_keys($staves))));
     }
 
     /** @return non-empty-array<string, Sheet> by the name before the staff */

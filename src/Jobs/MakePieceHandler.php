@@ -10,6 +10,7 @@ use App\Packets\PacketMaker;
 use App\Packets\PacketPieces;
 use App\Packets\PacketPlan;
 use App\Packets\Piece;
+use App\Packets\PieceKind;
 use App\Packets\Runs;
 use SwiftReed\Knowledge\Mistake;
 use Symfony\Component\Messenger\Attribute\AsMessageHandler;
@@ -47,7 +48,7 @@ final class MakePieceHandler
             }
             $made = $this->maker->make($this->plan, $piece, $this->pieces, fn (Piece $one): ?MadePiece => $this->runs->made($asked->run, $one->number));
             // What was put together without something is not taken for the whole another time.
-            $failed = $piece->kind->isJoined() ? $this->runs->failed($asked->run) : [];
+            $failed = PieceKind::Pile === $piece->kind ? $this->runs->failed($asked->run) : [];
             $this->runs->keep($asked->run, $asked->number, $kept['band'], [] === $failed ? $piece->key : hash('sha256', $piece->key.implode(',', $failed)), $made);
         } catch (Mistake $error) {
             $this->runs->fail($asked->run, $asked->number, $error->getMessage());

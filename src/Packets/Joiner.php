@@ -69,27 +69,30 @@ final class Joiner
     }
 
     /**
-     * @param list<Piece>                 $pieces
-     * @param \Closure(Piece): ?MadePiece $made
+     * Everything in one archive. One file after another is fetched, so that a large packet needs no more room than its largest file.
+     *
+     * @param array<int, string>          $files names in the archive, by the number of the piece
+     * @param \Closure(int): ?MadePiece $made
+     * @param string                      $to    where it is written
      *
      * @throws PacketError    when there is nothing to join
-     * @throws EngravingError when it cannot be joined just now
+     * @throws EngravingError when there is no room for it
      */
-    public function archive(array $pieces, \Closure $made): MadePiece
+    public function archive(array $files, \Closure $made, string $to): void
     {
-        return $this->inFolder(static function (string $folder) use ($pieces, $made): MadePiece {
+        $this->inFolder(static function (string $folder, Filesystem $disk) use ($files, $made, $to): MadePiece {
             $zip = new \ZipArchive();
             if (true !== $zip->open($folder.'/packet.zip', \ZipArchive::CREATE)) {
                 throw EngravingError::noRoom();
             }
             $count = 0;
-            foreach ($pieces as $piece) {
-                $one = $made($piece);
+            foreach ($files as $number => $name) {
+                $one = $made($number);
                 if (null !== $one) {
-                    $zip->addFromString($piece->file, $one->content);
+                    $disk->dumpFile($folder.'/'.$number, $one->content);
+                    $zip->addFile($folder.'/'.$number, $name);
                     // PDFs are packed already; packing them again only takes time.
-                    $zip->setCompressionName($piece->file, $piece->kind->isPdf() ? \ZipArchive::CM_STORE : \ZipArchive::CM_DEFLATE);
-                    $zip->setMtimeName($piece->file, 1_577_836_800); // the same archive has the same bytes
+                    $zip->setCompressionName($name, str_ends_with($name, '.pdf') ? \ZipArchive::CM_STORE : \ZipArchive::CM_DEFLATE);
                     ++$count;
                 }
             }
@@ -97,8 +100,9 @@ final class Joiner
                 throw PacketError::nothingToJoin();
             }
             $zip->close() || throw EngravingError::noRoom();
+            $disk->rename($folder.'/packet.zip', $to, true);
 
-            return new MadePiece((string) file_get_contents($folder.'/packet.zip'), 0);
+            return new MadePiece('', 0);
         });
     }
 

@@ -22,7 +22,7 @@ final class PacketMakeCommand extends Command
     /** Something could not be made; the rest was. */
     private const PARTLY = 2;
 
-    public function __construct(private readonly BandFile $files, private readonly PacketPieces $pieces, private readonly PacketMaker $maker)
+    public function __construct(private readonly BandFile $files, private readonly PacketPieces $pieces, private readonly PacketMaker $maker, private readonly Joiner $joiner)
     {
         parent::__construct();
     }
@@ -71,6 +71,14 @@ final class PacketMakeCommand extends Command
                 return Failure::say($output, \sprintf('"%s" cannot be written to; expected a folder for the files, for example --output=packet.', $folder));
             } catch (Mistake|EngravingError $error) {
                 $failed[] = $piece->file.' is not made: '.$error->getMessage();
+            }
+        }
+        if ([] !== $pages) {
+            try {
+                $this->joiner->archive(array_combine(array_map(static fn (Piece $one): int => $one->number, $pieces), array_map(static fn (Piece $one): string => $one->file, $pieces)), static fn (int $number): ?MadePiece => $made($pieces[$number]), $folder.'/packet.zip');
+                $output->writeln('packet.zip', OutputInterface::OUTPUT_RAW);
+            } catch (PacketError|EngravingError $error) {
+                $failed[] = 'packet.zip is not made: '.$error->getMessage();
             }
         }
         foreach ($failed as $sentence) {

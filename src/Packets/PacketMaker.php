@@ -66,7 +66,6 @@ final class PacketMaker
             PieceKind::MusicXml => new MadePiece(MusicXmlWriter::score($this->sheets($plan)), 0),
             PieceKind::Midi => new MadePiece(MidiWriter::score($this->sheets($plan)), 0),
             PieceKind::Pile => $this->joiner->pile(array_values(array_filter($all, static fn (Piece $one): bool => PieceKind::Part === $one->kind)), $plan->isForCopier, $made, $plan->title),
-            PieceKind::All => $this->joiner->archive(array_values(array_filter($all, static fn (Piece $one): bool => PieceKind::All !== $one->kind)), $made),
         };
     }
 

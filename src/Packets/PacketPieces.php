@@ -24,7 +24,7 @@ final class PacketPieces
     }
 
     /**
-     * @return list<Piece> those that are put together from others last
+     * @return list<Piece> in the order in which they are wanted: the pages, the pile of them, and what a director has besides
      *
      * @throws PacketError when there is nothing to be made
      */
@@ -45,6 +45,8 @@ final class PacketPieces
         foreach ($editions as $i => [$player, $edition]) {
             $add(PieceKind::Part, self::called($player, $edition), 'parts/'.$names[$i].'.pdf', [$player], $edition);
         }
+        $parts = implode(' ', array_map(static fn (Piece $one): string => $one->key.'×'.$one->for[0]->copies, array_filter($pieces, static fn (Piece $one): bool => PieceKind::Part === $one->kind)));
+        $add(PieceKind::Pile, '', 'for-the-copier.pdf', [], '', $parts.($plan->isForCopier ? '' : ' once'));
         if ('none' !== $plan->worksheets) {
             foreach ($editions as $i => [$player, $edition]) {
                 $add(PieceKind::Worksheet, self::called($player, $edition), 'worksheets/'.$names[$i].'.pdf', [$player], $edition);
@@ -63,9 +65,6 @@ final class PacketPieces
         $add(PieceKind::Index, '', 'index.pdf', $all);
         $add(PieceKind::MusicXml, '', 'packet.musicxml', $all);
         $add(PieceKind::Midi, '', 'packet.mid', $all);
-        $parts = implode(' ', array_map(static fn (Piece $one): string => $one->key.'×'.$one->for[0]->copies, array_filter($pieces, static fn (Piece $one): bool => PieceKind::Part === $one->kind)));
-        $add(PieceKind::Pile, '', 'for-the-copier.pdf', [], '', $parts.($plan->isForCopier ? '' : ' once'));
-        $add(PieceKind::All, '', 'packet.zip', [], '', implode(' ', array_map(static fn (Piece $one): string => $one->file.$one->key, $pieces)));
 
         return $pieces;
     }
@@ -81,7 +80,9 @@ final class PacketPieces
     /** @param list<BandPlayer> $for */
     private function key(PieceKind $kind, PacketPlan $plan, array $for, string $edition, string $more): string
     {
-        $players = array_map(static fn (BandPlayer $one): array => [$one->name, $one->instrument->id, $one->instrument->name, $one->instrument->setup, $one->settings, $one->own, $one->style, $one->section], $for);
+        // A score has no fingerings: another habit or page style makes no other score.
+        $isNotes = \in_array($kind, [PieceKind::Score, PieceKind::ConcertScore, PieceKind::Midi, PieceKind::Index, PieceKind::Letters], true);
+        $players = array_map(static fn (BandPlayer $one): array => [$one->name, $one->instrument->id, $one->instrument->name, $one->settings, $isNotes ? [] : [$one->instrument->setup, $one->own, $one->section], PieceKind::Part === $kind || PieceKind::Worksheet === $kind || PieceKind::Answers === $kind ? $one->style : ''], $for);
         $page = [$plan->paper, $plan->sides, $plan->date, $plan->words, $plan->edition];
         $own = match ($kind) {
             PieceKind::Part => [$plan->fingered, $page, $plan->before],

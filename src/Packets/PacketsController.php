@@ -16,6 +16,8 @@ use SwiftReed\Line\StudyLineError;
 use SwiftReed\Packet\BandPlayer;
 use SwiftReed\Score\PartBuilder;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
+use Symfony\Component\Filesystem\Filesystem;
+use Symfony\Component\HttpFoundation\BinaryFileResponse;
 use Symfony\Component\HttpFoundation\HeaderUtils;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
@@ -27,6 +29,9 @@ use Symfony\Component\Routing\Attribute\Route;
 #[May(Deed::Keep)]
 final class PacketsController extends AbstractController
 {
+    /** Seconds for an archive: a thousand pages take about ten. */
+    private const ARCHIVE = 300;
+
     public function __construct(private readonly PacketRepository $packets, private readonly BandPlayers $players, private readonly Runs $runs, private readonly OpenBand $open, private readonly EntityManagerInterface $entities, private readonly Forms $forms, private readonly Words $words, private readonly PartBuilder $parts, private readonly PacketStart $start)
     {
     }
@@ -132,10 +137,30 @@ final class PacketsController extends AbstractController
         }
         $kind = PieceKind::from($piece['kind']);
         $type = match ($kind) {
-            PieceKind::All => 'application/zip', PieceKind::Midi => 'audio/midi', PieceKind::MusicXml => 'application/vnd.recordare.musicxml+xml', default => 'application/pdf',
+            PieceKind::Midi => 'audio/midi', PieceKind::MusicXml => 'application/vnd.recordare.musicxml+xml', default => 'application/pdf',
         };
 
         return new Response($made->content, 200, ['Content-Type' => $type, 'Content-Disposition' => HeaderUtils::makeDisposition($kind->isPdf() ? 'inline' : 'attachment', basename($piece['file'])), 'Cache-Control' => 'private, no-cache']);
+    }
+
+    /** All that is ready, in one file. */
+    #[Route('/packets/{id}/packet.zip', name: 'packet_archive', methods: ['GET'])]
+    public function archive(Joiner $joiner, string $id): Response
+    {
+        $run = $this->runs->last($this->one($id)->getId(), $this->open->id());
+        if (null === $run) {
+            throw $this->createNotFoundException('refusal.packet.no_file');
+        }
+        set_time_limit(self::ARCHIVE);
+        $to = (new Filesystem())->tempnam(sys_get_temp_dir(), 'packet', '.zip');
+        try {
+            $joiner->archive(array_column($run['pieces'], 'file', 'number'), fn (int $number): ?MadePiece => $this->runs->made($run['id'], $number), $to);
+        } catch (PacketError) {
+            throw $this->createNotFoundException('refusal.packet.no_file');
+        }
+        $response = new BinaryFileResponse($to, 200, ['Content-Type' => 'application/zip', 'Content-Disposition' => HeaderUtils::makeDisposition('attachment', 'packet.zip')]);
+
+        return $response->deleteFileAfterSend();
     }
 
     #[Route('/packets/{id}/remove', name: 'packet_remove', methods: ['POST'])]

@@ -21,17 +21,9 @@ enum PieceKind: string
     case Midi = 'midi';
     /** Every part, as often as there are copies, in one document for the copier. */
     case Pile = 'pile';
-    /** Everything in one file. */
-    case All = 'all';
-
-    /** Whether it is put together from others, and so comes after them. */
-    public function isJoined(): bool
-    {
-        return self::Pile === $this || self::All === $this;
-    }
 
     public function isPdf(): bool
     {
-        return !\in_array($this, [self::MusicXml, self::Midi, self::All], true);
+        return self::MusicXml !== $this && self::Midi !== $this;
     }
 }

@@ -19,9 +19,8 @@ final class Runs
     public const MAKING = 'making';
     public const STOPPED = 'stopped';
     public const DONE = 'done';
-    /** Pieces that wait for nothing, the pile that waits for them, the archive that waits for the pile. */
-    private const STAGES = [PieceKind::Pile->value => 1, PieceKind::All->value => 2];
-    private const LAST_STAGE = 2;
+    /** The pages that are played from come first, then the pile of them and all that a director has besides. */
+    private const LAST_STAGE = 1;
     /** Bytes of all files that are kept, and days for which one that nobody asks for is. */
     private const MOST_BYTES = 4_000_000_000;
     private const DAYS = 30;
@@ -45,7 +44,7 @@ final class Runs
             $this->database->executeStatement("UPDATE packet_run SET state = 'stopped', ended_at = now() WHERE packet_id = :packet AND state = 'making'", ['packet' => $packet]);
             $this->database->insert('packet_run', ['id' => $run, 'packet_id' => $packet, 'band_id' => $band, 'plan' => json_encode(PlanData::of($plan), \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE)]);
             foreach ($pieces as $piece) {
-                $this->database->insert('packet_piece', ['run_id' => $run, 'number' => $piece->number, 'stage' => self::STAGES[$piece->kind->value] ?? 0, 'kind' => $piece->kind->value, 'name' => mb_substr($piece->name, 0, 200), 'file' => $piece->file, 'key' => $piece->key]);
+                $this->database->insert('packet_piece', ['run_id' => $run, 'number' => $piece->number, 'stage' => PieceKind::Part === $piece->kind ? 0 : self::LAST_STAGE, 'kind' => $piece->kind->value, 'name' => mb_substr($piece->name, 0, 200), 'file' => $piece->file, 'key' => $piece->key]);
             }
             // What is there from before is taken as it is.
             $this->database->executeStatement("UPDATE packet_piece p SET state = 'made', pages = f.pages FROM made_file f WHERE p.run_id = :run AND f.key = p.key AND f.band_id = :band", ['run' => $run, 'band' => $band]);

@@ -48,7 +48,7 @@ final class PacketsTest extends WebTestCase
         foreach ($page->filter('#made a')->links() as $link) {
             $this->browser->request('GET', $link->getUri());
             self::assertResponseIsSuccessful();
-            self::assertNotSame('', (string) $this->browser->getResponse()->getContent());
+            self::assertNotSame('', (string) $this->browser->getInternalResponse()->getContent(), $link->getUri());
         }
         $this->browser->request('GET', $page->filter('#made a:contains("For the copier")')->link()->getUri());
         self::assertStringStartsWith('%PDF', (string) $this->browser->getResponse()->getContent());
