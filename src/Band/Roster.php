@@ -125,6 +125,9 @@ final class Roster
             $database = $this->entities->getConnection();
             $database->executeStatement('DELETE FROM removed WHERE rows::text LIKE :id', ['id' => '%'.$id.'%']);
             $database->executeStatement('UPDATE audit SET before = NULL WHERE subject = :id', ['id' => $id]);
+            // Pages with the name on them, and the lists from which they were made.
+            $database->executeStatement('DELETE FROM made_file WHERE band_id = :band', ['band' => $player->getBand()?->getId()]);
+            $database->executeStatement('DELETE FROM packet_run WHERE band_id = :band', ['band' => $player->getBand()?->getId()]);
             $database->insert('erasure', ['kind' => 'player', 'subject' => $id]);
             $this->audit->note('player erased', $id);
             $this->entities->remove($player);
