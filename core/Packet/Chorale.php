@@ -9,9 +9,10 @@ use SwiftReed\Pitch\NoteName;
 use SwiftReed\Pitch\Pitch;
 use SwiftReed\Pitch\PitchError;
 use SwiftReed\Time\Length;
+use SwiftReed\Time\TimeSignature;
 
 /**
- * A short piece in four voices, written in a key of its own, in 4/4.
+ * A short piece in four voices, written in a key of its own.
  */
 final readonly class Chorale
 {
@@ -23,14 +24,15 @@ final readonly class Chorale
      * @param string                                                   $id     as a row of a sheet names it
      * @param NoteName                                                 $tonic  of the key in which the voices are written
      * @param int                                                      $tempo  quarters a minute
+     * @param int                                                      $pickUp ticks before the first bar line
      * @param array<string, non-empty-list<array{Pitch, int, int}>> $voices sounding pitch, onset and length in ticks; rests are what lies between
      */
-    private function __construct(public string $id, public string $name, public NoteName $tonic, public int $tempo, public array $voices)
+    private function __construct(public string $id, public string $name, public NoteName $tonic, public int $tempo, public array $voices, public TimeSignature $time, public int $pickUp)
     {
     }
 
     /**
-     * @param array<string, mixed> $data "name", "tonic" (C where none is said), "tempo", and "voices" with notes as "C5 1, D5 2"
+     * @param array<string, mixed> $data "name", "tonic" (C where none is said), "tempo", "time" (4/4), "pickup" in quarters, and "voices" with notes as "C5 1, D5 2"
      *
      * @throws ChoraleError
      */
@@ -46,7 +48,15 @@ final readonly class Chorale
         }
         $tempo = $data['tempo'] ?? 66;
 
-        return new self($id, \is_string($data['name'] ?? null) ? mb_substr($data['name'], 0, 60) : $id, NoteName::parse(\is_string($data['tonic'] ?? null) ? $data['tonic'] : 'C'), \is_int($tempo) ? max(30, min(208, $tempo)) : 66, $voices);
+        return new self($id, \is_string($data['name'] ?? null) ? mb_substr($data['name'], 0, 60) : $id, NoteName::parse(\is_string($data['tonic'] ?? null) ? $data['tonic'] : 'C'), \is_int($tempo) ? max(30, min(208, $tempo)) : 66, $voices, TimeSignature::tryFrom(\is_string($data['time'] ?? null) ? $data['time'] : '') ?? TimeSignature::FourFour, self::pickUp($data['pickup'] ?? 0));
+    }
+
+    /** One to three quarters, as a study line can begin with. */
+    private static function pickUp(mixed $quarters): int
+    {
+        $ticks = \is_int($quarters) || \is_float($quarters) ? (int) round($quarters * Length::QUARTER) : 0;
+
+        return $ticks > 0 && $ticks <= 3 * Length::QUARTER && 0 === $ticks % Length::QUARTER ? $ticks : 0;
     }
 
     /** @return non-empty-list<array{Pitch, int, int}> */
@@ -78,6 +88,27 @@ final readonly class Chorale
         }
 
         return [] === $voice ? throw ChoraleError::notANote(trim($notes)) : $voice;
+    }
+
+    /** @return array<string, mixed> what {@see read()} takes */
+    public function toArray(): array
+    {
+        $quarters = static fn (int $ticks): string => rtrim(rtrim(\sprintf('%.4f', $ticks / Length::QUARTER), '0'), '.');
+        $voices = [];
+        foreach ($this->voices as $voice => $notes) {
+            $at = 0;
+            $said = [];
+            foreach ($notes as [$pitch, $onset, $length]) {
+                if ($onset > $at) {
+                    $said[] = 'r '.$quarters($onset - $at);
+                }
+                $said[] = $pitch->text().' '.$quarters($length);
+                $at = $onset + $length;
+            }
+            $voices[$voice] = implode(', ', $said);
+        }
+
+        return ['name' => $this->name, 'tonic' => $this->tonic->text(), 'tempo' => $this->tempo, 'time' => $this->time->value, 'pickup' => $this->pickUp / Length::QUARTER, 'voices' => $voices];
     }
 
     /** The row of a sheet that asks for it. */

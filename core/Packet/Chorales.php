@@ -111,7 +111,8 @@ final class Chorales
         $writtenTonic = $frame->writtenKey->key->tonic->at(4);
         $up = $player->instrument->transposition->halfSteps();
         $notes = [];
-        $time = Bars::of(TimeSignature::FourFour);
+        $time = Bars::of($frame->time());
+        $lead = $frame->lead();
         $sung = $this->sung($chorale, $voice, $tonic);
         foreach ($sung as $i => [$pitch, $onset, $length]) {
             $sounding = $pitch->octaves($octaves);
@@ -124,8 +125,8 @@ final class Chorales
             $next = $sung[$i + 1][0] ?? null;
             $tone = new Tone($written, $sounding, $degree->text, $degree->number, null === $next || $next->midi() >= $pitch->midi(), $isTonic, 0 === $i || null === $next, false, 0, false, isRoot: $isTonic, root: $degree->number);
             $ends = $onset + $length;
-            $breathes = null !== $next && $length >= Length::HALF && 0 === $ends % Length::WHOLE;
-            $notes[] = new StudyNote($tone, $sounding, $onset, $length, $time->bar($onset) + 1, Attack::Tongue, Slur::Outside, $breathes, false, null);
+            $breathes = null !== $next && $length >= Length::HALF && 0 === $time->inBar($ends + $lead);
+            $notes[] = new StudyNote($tone, $sounding, $onset, $length, $time->bar($onset + $lead) + ($lead > 0 ? 0 : 1), Attack::Tongue, Slur::Outside, $breathes, false, null);
         }
         $study = new Study($frame->recipe, $frame->concertKey, $frame->writtenKey, $frame->signature, $frame->concertSignature, $notes, $frame->policy, [], [], $time, $writtenTonic, 0, 7, piece: $chorale->name.', '.$voice);
 
@@ -135,7 +136,9 @@ final class Chorales
     /** Where the key of the piece stands for a reader: a line that everybody has in this key. */
     private function frame(Chorale $chorale, NoteName $tonic, Instrument $instrument, PlayerSettings $settings): Study
     {
-        $line = \sprintf('concert %s major, quarter = %d', $tonic->text(), $chorale->tempo);
+        $line = \sprintf('concert %s major, %s = %d', $tonic->text(), TimeSignature::SixEight === $chorale->time ? 'dotted quarter' : 'quarter', $chorale->tempo)
+            .(TimeSignature::FourFour === $chorale->time ? '' : ', '.$chorale->time->value)
+            .($chorale->pickUp > 0 ? \sprintf(', pick up %d beat%s', $chorale->pickUp / Length::QUARTER, $chorale->pickUp > Length::QUARTER ? 's' : '') : '');
         foreach ([', fold', ', 5 notes, fold', ', 3 notes, fold'] as $more) {
             try {
                 return $this->parts->study($this->parts->parser->parse($line.$more), $instrument, new PlayerSettings($settings->stage, $settings->spelling, $settings->reminders));

@@ -10,15 +10,17 @@ use App\Folder\SavedStudy;
 use App\Folder\SavedStudyRepository;
 use App\Folder\StudySheet;
 use App\Folder\StudySheetRepository;
+use App\Packets\BandChorales;
 use App\Packets\Packet;
 use App\Packets\PacketRepository;
+use SwiftReed\Packet\Chorale;
 
 /**
  * Everything that is kept of the open band, as data.
  */
 final class BandExport
 {
-    public function __construct(private readonly PlayerRepository $players, private readonly PinnedFingeringRepository $pins, private readonly RemarkRepository $remarks, private readonly SchoolOfHabitsRepository $schools, private readonly SavedStudyRepository $studies, private readonly StudySheetRepository $sheets, private readonly OwnPatternRepository $patterns, private readonly PacketRepository $packets)
+    public function __construct(private readonly PlayerRepository $players, private readonly PinnedFingeringRepository $pins, private readonly RemarkRepository $remarks, private readonly SchoolOfHabitsRepository $schools, private readonly SavedStudyRepository $studies, private readonly StudySheetRepository $sheets, private readonly OwnPatternRepository $patterns, private readonly PacketRepository $packets, private readonly BandChorales $chorales)
     {
     }
 
@@ -35,6 +37,7 @@ final class BandExport
             'studies' => array_map(static fn (SavedStudy $one): array => ['name' => $one->getName(), 'line' => $one->getLine(), 'instrument' => $one->getInstrument()], $this->studies->findBy(['deletedAt' => null], ['position' => 'ASC'])),
             'sheets' => array_map(static fn (StudySheet $one): array => ['name' => $one->getName(), 'lines' => explode("\n", $one->getLines())], $this->sheets->newestFirst()),
             'packets' => array_map(static fn (Packet $one): array => ['title' => $one->getTitle(), 'studies' => Packet::rows($one->getStudies()), 'edition' => $one->getEdition()] + array_diff_key($one->settings()->toArray(), ['except' => 1]), $this->packets->newestFirst()),
+            'chorales' => array_map(static fn (Chorale $one): array => $one->toArray(), array_values($this->chorales->given())),
             'patterns' => array_map(static fn (OwnPattern $one): array => ['name' => $one->getName(), 'cell' => $one->getCell()], $this->patterns->inOrder()),
             'habits' => array_map(static fn (PinnedFingering $one): array => ['instrument' => $one->getInstrument(), 'line' => $one->getLine(), 'pin' => $one->getPin()], $this->pins->findBy(['chair' => null], ['madeAt' => 'ASC'])),
             'remarks' => array_map(static fn (Remark $one): array => ['instrument' => $one->getInstrument(), 'line' => $one->getLine(), 'note' => $one->getNote(), 'text' => $one->getText()], $this->remarks->findBy([], ['id' => 'ASC'])),

@@ -7,7 +7,6 @@ namespace App\Packets;
 use App\Band\OpenBand;
 use App\Desk\Desk;
 use SwiftReed\Instrument\Instrument;
-use SwiftReed\Knowledge\DataFolder;
 use SwiftReed\Packet\BandPlayer;
 use SwiftReed\Packet\BandScores;
 use SwiftReed\Packet\Chorales;
@@ -26,7 +25,7 @@ final class BandWork
     /** @var list<BandPlayer>|null */
     private ?array $players = null;
 
-    public function __construct(private readonly BandPlayers $band, private readonly OpenBand $open, private readonly Desk $desk, private readonly PartBuilder $parts, private readonly FirstTempos $tempos, private readonly DataFolder $data)
+    public function __construct(private readonly BandPlayers $band, private readonly OpenBand $open, private readonly Desk $desk, private readonly PartBuilder $parts, private readonly FirstTempos $tempos, private readonly BandChorales $chorales)
     {
     }
 
@@ -52,7 +51,7 @@ final class BandWork
         if ([] === $players) {
             throw PacketError::nobody();
         }
-        $builder = new ScoreBuilder($this->parts, new Chorales($this->parts, Chorales::shipped($this->data)), $players);
+        $builder = new ScoreBuilder($this->parts, new Chorales($this->parts, $this->chorales->all()), $players);
         $isChorale = 1 === preg_match('/^\s*chorale\s/i', $line);
         $scores = $builder->scores([$isChorale ? trim($line) : $this->parts->reader->read($line)->line], $players);
         if ([] === $scores->scores) {

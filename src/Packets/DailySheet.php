@@ -22,8 +22,9 @@ final class DailySheet
 {
     private const TEMPLATE = 'short';
     private const TONIC = 'Bb';
+    private const CHORALE = 'evening';
 
-    public function __construct(private readonly Connection $database, private readonly OpenBand $open, private readonly SheetTemplates $templates, private readonly StudySheetRepository $sheets)
+    public function __construct(private readonly Connection $database, private readonly OpenBand $open, private readonly SheetTemplates $templates, private readonly StudySheetRepository $sheets, private readonly BandChorales $chorales)
     {
     }
 
@@ -38,10 +39,10 @@ final class DailySheet
         return $choices;
     }
 
-    /** @return array{template: string, tonic: NoteName} */
+    /** @return array{template: string, tonic: NoteName, chorale: string} */
     public function today(): array
     {
-        $row = $this->database->fetchAssociative('SELECT template, tonic FROM daily_sheet WHERE band_id = :band', ['band' => $this->open->id()]);
+        $row = $this->database->fetchAssociative('SELECT template, tonic, chorale FROM daily_sheet WHERE band_id = :band', ['band' => $this->open->id()]);
         $text = static fn (string $key, string $else): string => \is_array($row) && \is_string($row[$key] ?? null) ? $row[$key] : $else;
         try {
             $tonic = NoteName::parse($text('tonic', self::TONIC));
@@ -50,12 +51,12 @@ final class DailySheet
         }
         $template = $text('template', self::TEMPLATE);
 
-        return ['template' => isset($this->choices()[$template]) ? $template : self::TEMPLATE, 'tonic' => $tonic];
+        return ['template' => isset($this->choices()[$template]) ? $template : self::TEMPLATE, 'tonic' => $tonic, 'chorale' => isset($this->chorales->all()[$text('chorale', '')]) ? $text('chorale', '') : self::CHORALE];
     }
 
-    public function keep(string $template, NoteName $tonic): void
+    public function keep(string $template, NoteName $tonic, string $chorale): void
     {
-        $this->database->executeStatement('INSERT INTO daily_sheet (band_id, template, tonic) VALUES (:band, :template, :tonic) ON CONFLICT (band_id) DO UPDATE SET template = :template, tonic = :tonic, changed_at = now()', ['band' => $this->open->required()->getId(), 'template' => $template, 'tonic' => $tonic->text()]);
+        $this->database->executeStatement('INSERT INTO daily_sheet (band_id, template, tonic, chorale) VALUES (:band, :template, :tonic, :chorale) ON CONFLICT (band_id) DO UPDATE SET template = :template, tonic = :tonic, chorale = :chorale, changed_at = now()', ['band' => $this->open->required()->getId(), 'template' => $template, 'tonic' => $tonic->text(), 'chorale' => $chorale]);
     }
 
     /** So many keys further in the band's own order; back for less than nothing. */
@@ -85,7 +86,10 @@ final class DailySheet
      */
     public function exercises(string $template, NoteName $tonic): array
     {
-        return $this->templates->filled($this->template($template), $tonic);
+        // The chorale of the day in place of the one that the template has.
+        $chorale = $this->today()['chorale'];
+
+        return array_map(static fn (Exercise $one): Exercise => '' === $one->chorale ? $one : new Exercise($one->title, $one->line, $chorale, $one->for), $this->templates->filled($this->template($template), $tonic));
     }
 
     /**

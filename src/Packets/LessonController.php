@@ -10,9 +10,14 @@ use App\Band\OpenBand;
 use App\Engraving\Paper;
 use App\Engraving\PdfMaker;
 use App\Engraving\TablePages;
+use App\Shared\Form\BroughtType;
+use App\Shared\Form\Forms;
+use App\Shared\Trash;
 use App\Shared\Words;
 use Doctrine\ORM\EntityManagerInterface;
+use SwiftReed\Import\MusicXmlReader;
 use SwiftReed\Knowledge\Mistake;
+use SwiftReed\Packet\Chorale;
 use SwiftReed\Packet\Exercise;
 use SwiftReed\Packet\FirstTempo;
 use SwiftReed\Packet\KeyQuestion;
@@ -36,7 +41,7 @@ use Symfony\Component\Routing\Attribute\Route;
 #[May(Deed::Keep)]
 final class LessonController extends AbstractController
 {
-    public function __construct(private readonly DailySheet $daily, private readonly BandWork $work, private readonly OpenBand $open, private readonly Words $words)
+    public function __construct(private readonly DailySheet $daily, private readonly BandWork $work, private readonly OpenBand $open, private readonly Words $words, private readonly BandChorales $chorales)
     {
     }
 
@@ -69,7 +74,7 @@ final class LessonController extends AbstractController
         $template = $request->query->getString('template', $today['template']);
         $template = isset($choices[$template]) ? $template : $today['template'];
         $tonic = self::tonic($request->query->getString('key')) ?? $today['tonic'];
-        $view = ['choices' => $choices, 'template' => $template, 'tonic' => $tonic, 'next' => $this->daily->further($tonic, 1), 'before' => $this->daily->further($tonic, -1), 'tonics' => PacketTable::lines(), 'exercises' => [], 'needed' => [], 'error' => '', 'says' => $this->daily->template($template)->says];
+        $view = ['choices' => $choices, 'template' => $template, 'tonic' => $tonic, 'next' => $this->daily->further($tonic, 1), 'before' => $this->daily->further($tonic, -1), 'tonics' => PacketTable::lines(), 'exercises' => [], 'needed' => [], 'error' => '', 'chorale' => $today['chorale'], 'chorales' => array_map(static fn (Chorale $one): string => $one->name, $this->chorales->all()), 'own' => $this->chorales->own(), 'says' => $this->daily->template($template)->says];
         try {
             $view['exercises'] = $this->daily->exercises($template, $tonic);
             $view['needed'] = $this->needed($parts, $template, $tonic);
@@ -87,7 +92,7 @@ final class LessonController extends AbstractController
         $today = $this->daily->today();
         $template = $request->request->getString('template', $today['template']);
         $tonic = self::tonic($request->request->getString('key')) ?? $today['tonic'];
-        $this->daily->keep(isset($this->daily->choices()[$template]) ? $template : $today['template'], $request->request->has('on') ? $this->daily->further($tonic, 1) : $tonic);
+        $this->daily->keep(isset($this->daily->choices()[$template]) ? $template : $today['template'], $request->request->has('on') ? $this->daily->further($tonic, 1) : $tonic, $request->request->getString('chorale', $today['chorale']));
 
         return $this->redirectToRoute('lesson' === $request->request->getString('back') ? 'lesson' : 'daily', [], Response::HTTP_SEE_OTHER);
     }
@@ -108,6 +113,35 @@ final class LessonController extends AbstractController
         }
 
         return $this->redirectToRoute('packet', ['id' => $packet->getId()], Response::HTTP_SEE_OTHER);
+    }
+
+    /** A chorale of one's own, from a file with four parts or voices. */
+    #[Route('/daily/chorales', name: 'chorale_bring', methods: ['POST'])]
+    public function bring(Request $request, Forms $forms): Response
+    {
+        $form = $forms->read(BroughtType::class, $request, null, ['limit' => MusicXmlReader::MOST_BYTES]);
+        $named = $forms->read(ChoraleType::class, $request);
+        try {
+            $problem = Forms::problem($named);
+            if (null === $problem) {
+                $this->chorales->bring(BroughtType::text($form, MusicXmlReader::MOST_BYTES), Forms::text($named, 'name'));
+            }
+        } catch (Mistake $error) {
+            $problem = $error->getMessage();
+        }
+        if (null !== $problem) {
+            return $this->render('shared/error.html.twig', ['title' => 'title.nothing_taken', 'sentence' => $problem, 'again' => null], new Response(status: Response::HTTP_UNPROCESSABLE_ENTITY));
+        }
+
+        return $this->redirectToRoute('daily', [], Response::HTTP_SEE_OTHER);
+    }
+
+    #[Route('/daily/chorales/{id}/remove', name: 'chorale_remove', methods: ['POST'])]
+    public function removeChorale(Trash $trash, string $id): Response
+    {
+        $chorale = $this->chorales->one($id) ?? throw $this->createNotFoundException('refusal.none.chorale');
+
+        return $this->redirectToRoute('daily', ['undo' => $trash->remove($chorale, $chorale->getName())], Response::HTTP_SEE_OTHER);
     }
 
     /**

@@ -12,7 +12,7 @@ use App\Shared\Words;
  */
 final class PacketStart
 {
-    public function __construct(private readonly BandPlayers $players, private readonly Runs $runs, private readonly OpenBand $open, private readonly Words $words)
+    public function __construct(private readonly BandPlayers $players, private readonly Runs $runs, private readonly OpenBand $open, private readonly Words $words, private readonly BandChorales $chorales)
     {
     }
 
@@ -38,6 +38,7 @@ final class PacketStart
             $settings->sides,
             $settings->forCopier,
             $this->words->say('packet.edition', ['%number%' => $packet->getEdition()]),
+            chorales: $this->chorales->given(),
             before: $settings->before,
         ));
     }

@@ -7,6 +7,7 @@ namespace App\Packets;
 use SwiftReed\Fingering\Pin;
 use SwiftReed\Fingering\Tendency;
 use SwiftReed\Packet\BandPlayer;
+use SwiftReed\Packet\Chorale;
 
 /**
  * A plan as a band file, so that a run is made of what was there when it began.
@@ -33,6 +34,7 @@ final class PlanData
             'for_copier' => $plan->isForCopier,
             'edition' => $plan->edition,
             'before' => $plan->before,
+            'chorales' => array_map(static fn (Chorale $one): array => $one->toArray(), $plan->chorales),
         ];
     }
 

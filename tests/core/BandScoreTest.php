@@ -6,6 +6,8 @@ namespace SwiftReed\Tests;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
+use SwiftReed\Import\ChoraleReader;
+use SwiftReed\Import\ImportError;
 use SwiftReed\Knowledge\DataFolder;
 use SwiftReed\Packet\Apart;
 use SwiftReed\Packet\BandPlayer;
@@ -29,6 +31,7 @@ use SwiftReed\Score\BandPart;
 use SwiftReed\Score\Format\MidiWriter;
 use SwiftReed\Score\Format\MusicXmlWriter;
 use SwiftReed\Score\Score;
+use SwiftReed\Score\Sheet;
 use SwiftReed\Study\Rhythm\Rhythm;
 use SwiftReed\Study\StudyError;
 use SwiftReed\Study\StudyNote;
@@ -340,6 +343,47 @@ final class BandScoreTest extends TestCase
         self::assertNull(Chorale::asked('concert F major', $known));
         $this->expectException(ChoraleError::class);
         Chorale::asked('chorale of the moon and stars in concert Eb', ['evening' => $evening, 'long road' => $evening]);
+    }
+
+    public function testAChoraleComesBackFromAFileWithFourParts(): void
+    {
+        $evening = Chorales::shipped(DataFolder::shipped())['evening'];
+        $chorales = new Chorales(Support::parts(), ['evening' => $evening]);
+        $sheets = [];
+        foreach (['soprano' => 'flute', 'alto' => 'clarinet-bb', 'tenor' => 'horn-f', 'bass' => 'tuba-bbb'] as $voice => $id) {
+            $player = new BandPlayer($voice, Support::instruments()->instrument($id));
+            $sheets[$voice] = Sheet::of($chorales->part($evening, NoteName::parse('C'), $voice, $player));
+        }
+        foreach ([MusicXmlWriter::score($sheets), MidiWriter::score($sheets)] as $file) {
+            $read = Chorale::read('evening', ChoraleReader::read($file, 'Evening'));
+            self::assertSame('C', $read->tonic->text());
+            foreach (Chorale::VOICES as $voice) {
+                self::assertSame(array_map(static fn (array $note): array => [$note[0]->midi() % 12, $note[1], $note[2]], $evening->voices[$voice]), array_map(static fn (array $note): array => [$note[0]->midi() % 12, $note[1], $note[2]], $read->voices[$voice]), $voice);
+            }
+            self::assertEquals($read, Chorale::read('evening', $read->toArray()), 'what is kept is what was read');
+        }
+    }
+
+    public function testAChoraleIsReadFromVoicesWithinPartsWithItsTimeAndItsPickUp(): void
+    {
+        $note = static fn (string $step, int $octave, int $quarters, int $voice): string => "<note><pitch><step>$step</step><octave>$octave</octave></pitch><duration>$quarters</duration><voice>$voice</voice></note>";
+        $part = static fn (string $id, string $clef, int $high, int $low): string => "<part id='$id'><measure number='0' implicit='yes'><attributes><divisions>1</divisions><time><beats>3</beats><beat-type>4</beat-type></time></attributes>".$note('G', $high, 1, 1).'<backup><duration>1</duration></backup>'.$note('D', $low, 1, 2)."</measure><measure number='1'>".$note('G', $high, 3, 1).'<backup><duration>3</duration></backup>'.$note('G', $low, 3, 2).'</measure></part>';
+        $xml = "<score-partwise version='4.0'><part-list><score-part id='P1'><part-name>High</part-name></score-part><score-part id='P2'><part-name>Low</part-name></score-part></part-list>".$part('P1', 'G', 5, 4).$part('P2', 'F', 3, 2).'</score-partwise>';
+        $read = Chorale::read('harbour', ChoraleReader::read($xml, 'Harbour'));
+        self::assertSame(['G', '3/4', 480], [$read->tonic->text(), $read->time->value, $read->pickUp]);
+        self::assertSame(['G5', 'D4', 'G3', 'D2'], array_map(static fn (string $voice): string => $read->voices[$voice][0][0]->text(), Chorale::VOICES));
+        $player = new BandPlayer('Ada', Support::instruments()->instrument('clarinet-bb'));
+        $part = (new Chorales(Support::parts(), ['harbour' => $read]))->part($read, NoteName::parse('Eb'), 'soprano', $player);
+        self::assertSame([0, 1], array_map(static fn (StudyNote $one): int => $one->bar, $part->study->notes));
+        self::assertSame('F', $part->study->notes[1]->pitch()->name()->text());
+        foreach ([str_replace('<voice>2</voice>', '<voice>1</voice>', $xml), '<score-partwise/>', 'C4 D E'] as $bad) {
+            try {
+                ChoraleReader::read($bad, 'x');
+                self::fail('not four voices');
+            } catch (ChoraleError|ImportError $error) {
+                self::assertStringContainsStringIgnoringCase('expected', $error->getMessage());
+            }
+        }
     }
 
     public function testAScoreForOtherProgramsHasEveryPart(): void

@@ -18,6 +18,7 @@ use App\Desk\DeskState;
 use App\Folder\OwnPattern;
 use App\Folder\SavedStudy;
 use App\Folder\StudySheet;
+use App\Packets\OwnChorale;
 use App\Packets\Packet;
 use App\Tests\Shared\Visits;
 use Doctrine\ORM\EntityManagerInterface;
@@ -43,7 +44,7 @@ final class AccessTest extends WebTestCase
         'everybody' => ['home', 'desk', 'desk_panel', 'think', 'talk', 'talk_pdf', 'desk_suggest', 'desk_note', 'export', 'letters', 'hand_out', 'compare', 'patterns', 'import', 'sheet_new', 'sheet_export', 'score', 'score_sound', 'score_file', 'rehearse', 'fingerings', 'chart_pdf', 'key_map', 'key_map_pdf', 'strip', 'keys',
             'sign_in', 'sign_in_try', 'sign_in_demo', 'code', 'code_use', 'link', 'link_in', 'next_player_how', 'program_band', 'health'],
         'teachers' => ['pin', 'pin_remove', 'remark', 'remark_remove', 'school_keep', 'school_bring', 'school_file', 'school_take', 'school_remove', 'folder', 'folder_save', 'folder_change', 'folder_rename', 'folder_duplicate', 'folder_move', 'folder_delete', 'folder_restore', 'pattern_save', 'pattern_remove', 'patterns_export', 'patterns_import',
-            'sheets', 'sheet', 'sheet_save', 'sheet_add', 'sheet_remove', 'undo', 'band', 'player_add', 'player', 'player_rename', 'chair_add', 'chair_change', 'chair_close', 'chair_move', 'chair_to_section', 'player_leave', 'player_back', 'player_remove', 'player_link', 'player_link_end', 'player_data', 'players_csv', 'players_bring', 'players_preview', 'players_keep', 'slips', 'lesson', 'lesson_pdf', 'daily', 'daily_keep', 'daily_packet', 'packets', 'packet_new', 'packet', 'packet_change', 'packet_progress', 'packet_stop', 'packet_file', 'packet_archive', 'packet_remove'],
+            'sheets', 'sheet', 'sheet_save', 'sheet_add', 'sheet_remove', 'undo', 'band', 'player_add', 'player', 'player_rename', 'chair_add', 'chair_change', 'chair_close', 'chair_move', 'chair_to_section', 'player_leave', 'player_back', 'player_remove', 'player_link', 'player_link_end', 'player_data', 'players_csv', 'players_bring', 'players_preview', 'players_keep', 'slips', 'lesson', 'lesson_pdf', 'daily', 'daily_keep', 'daily_packet', 'chorale_bring', 'chorale_remove', 'packets', 'packet_new', 'packet', 'packet_change', 'packet_progress', 'packet_stop', 'packet_file', 'packet_archive', 'packet_remove'],
         'owners' => ['player_erase', 'band_settings', 'band_change', 'assistant_invite', 'assistant_remove', 'band_hand_over', 'token_make', 'token_revoke', 'band_audit', 'band_data', 'band_remove'],
         'directors' => ['band_found', 'band_restore'],
         'keeper' => ['director_code'],
@@ -55,7 +56,7 @@ final class AccessTest extends WebTestCase
     /** What the path of a route names, where it is not one and the same for all. */
     private const NAMES = ['pin_remove' => 'pin', 'remark_remove' => 'remark', 'school_file' => 'school', 'school_take' => 'school', 'school_remove' => 'school', 'folder_change' => 'study', 'folder_rename' => 'study', 'folder_duplicate' => 'study', 'folder_move' => 'study', 'folder_delete' => 'study', 'folder_restore' => 'study', 'pattern_remove' => 'pattern',
         'sheet' => 'sheet', 'sheet_remove' => 'sheet', 'player' => 'player', 'player_rename' => 'player', 'chair_add' => 'player', 'chair_change' => 'chair', 'chair_close' => 'chair', 'chair_move' => 'chair', 'chair_to_section' => 'chair', 'player_leave' => 'player', 'player_back' => 'player', 'player_remove' => 'player', 'player_link' => 'player', 'player_link_end' => 'player', 'player_data' => 'player', 'player_erase' => 'player',
-        'assistant_remove' => 'assistant', 'band_hand_over' => 'assistant', 'token_revoke' => 'token', 'mine_change' => 'own chair', 'packet' => 'packet', 'packet_change' => 'packet', 'packet_progress' => 'packet', 'packet_stop' => 'packet', 'packet_file' => 'packet', 'packet_archive' => 'packet', 'packet_remove' => 'packet', 'undo' => 'removed', 'band_restore' => 'removed band'];
+        'assistant_remove' => 'assistant', 'band_hand_over' => 'assistant', 'token_revoke' => 'token', 'mine_change' => 'own chair', 'chorale_remove' => 'chorale', 'packet' => 'packet', 'packet_change' => 'packet', 'packet_progress' => 'packet', 'packet_stop' => 'packet', 'packet_file' => 'packet', 'packet_archive' => 'packet', 'packet_remove' => 'packet', 'undo' => 'removed', 'band_restore' => 'removed band'];
     /** With an id of another band these say as little as with one that nobody has: they do nothing and go on. */
     private const SILENT = ['pin_remove', 'remark_remove', 'school_remove', 'pattern_remove', 'undo'];
 
@@ -202,6 +203,7 @@ final class AccessTest extends WebTestCase
         $state = DeskState::of(['line' => 'concert F', 'for' => 'flute']);
         $pin = new PinnedFingering('clarinet-bb', '', 'B4 = rE', $thirdChair);
         $all = ['study' => new SavedStudy($name.' study', $state, 1), 'sheet' => new StudySheet($name.' sheet', 'concert F'), 'pattern' => new OwnPattern($name.' pattern', '1 3 2 1'), 'pin' => $pin, 'remark' => new Remark('flute', 'concert F', -1, false, $name.' remark'), 'school' => new SchoolOfHabits(School::named($name.' school', 'clarinet-bb', ['B4 = rE'])),
+            'chorale' => new OwnChorale($name.' chorale', []),
             'packet' => new Packet($name.' packet', '1: concert F major', []),
             'removed' => new \App\Shared\Removed($name.' removed', [])];
         foreach ([$player, $chair, $third, $thirdChair, ...array_values($all)] as $one) {
@@ -299,7 +301,7 @@ final class AccessTest extends WebTestCase
     private function inventory(?Band $band = null): array
     {
         $rows = [];
-        foreach (['saved_study', 'study_sheet', 'own_pattern', 'pinned_fingering', 'remark', 'school_of_habits', 'chair', 'player', 'program_token', 'removed', 'packet', 'packet_run'] as $table) {
+        foreach (['saved_study', 'study_sheet', 'own_pattern', 'pinned_fingering', 'remark', 'school_of_habits', 'chair', 'player', 'program_token', 'removed', 'packet', 'packet_run', 'chorale'] as $table) {
             $rows[$table] = self::database()->fetchAllAssociative(\sprintf('SELECT * FROM %s %s ORDER BY id', $table, null === $band ? '' : "WHERE band_id = '".$band->getId()."'"));
         }
 
