@@ -25,6 +25,7 @@ final readonly class PrintLook
      * @param string $words   to the players, under the heading
      * @param string $edition for the foot: "edition 3"
      * @param Worked|null $worked which studies of a worksheet are worked; none where it is left out
+     * @param bool   $hasCorner whether the first page keeps a corner free, to be torn off
      * @param bool   $onBothSides whether the paper is printed on both sides: a blank back is added, so that no copy begins on the back of another
      */
     public function __construct(
@@ -38,6 +39,7 @@ final readonly class PrintLook
         public string $words = '',
         public string $edition = '',
         public ?Worked $worked = null,
+        public bool $hasCorner = false,
     ) {
     }
 
@@ -70,7 +72,7 @@ final readonly class PrintLook
 
     public function inStyle(PageStyle $style): self
     {
-        return new self($this->paper, $style, $this->isLarge, $this->player, $this->date, $this->nameLine, $this->onBothSides, $this->words, $this->edition, $this->worked);
+        return new self($this->paper, $style, $this->isLarge, $this->player, $this->date, $this->nameLine, $this->onBothSides, $this->words, $this->edition, $this->worked, $this->hasCorner);
     }
 
     /** How one study of the page is printed. */

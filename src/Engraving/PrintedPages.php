@@ -61,7 +61,7 @@ final class PrintedPages
         foreach ($studies->isSingle() ? [[false, 0]] : [[false, 0], [true, 0], [true, 1]] as [$isTight, $margins]) {
             [$chunks, $head] = $this->chunks($studies, $rows, $look, $remarks, $second, $isTight, $margins);
             $page = self::room($look, $margins);
-            $pages = PageFill::pages(array_map(self::height(...), $chunks), $page - $head->height, $page);
+            $pages = PageFill::pages(array_map(self::height(...), $chunks), $page - $head->height - self::corner($look, $margins), $page);
             if (null === $best || end($pages) < end($best[1])) {
                 $best = [$chunks, $pages, $head, $margins];
             }
@@ -69,6 +69,12 @@ final class PrintedPages
         [$chunks, $pages, $head, $margins] = $best;
 
         return $this->set($chunks, $pages, $head, $look, $this->tells($studies, $look), $margins);
+    }
+
+    /** What a corner to be torn off takes of the first page, above the foot. */
+    private static function corner(PrintLook $look, int $margins): int
+    {
+        return $look->hasCorner ? max(0, CornerPages::HEIGHT + 300 - self::FOOT[$margins]) : 0;
     }
 
     /** Height of a page between its margins. */
@@ -100,7 +106,7 @@ final class PrintedPages
         foreach ($studies->parts as $k => $part) {
             $systems = $this->systems($part, $rows, $look, $second, $isTight, $inMargin);
             $blocks = $studies->isSingle() ? $systems : $this->withHeading($part, $studies, $k, $systems, $look, $inMargin);
-            foreach (self::joined($blocks, 0 === $k ? $page - $head->height : $page, $page, $studies->isSingle(), $isTight ? self::BETWEEN_TIGHT : self::BETWEEN) as $chunk) {
+            foreach (self::joined($blocks, 0 === $k ? $page - $head->height - self::corner($look, $margins) : $page, $page, $studies->isSingle(), $isTight ? self::BETWEEN_TIGHT : self::BETWEEN) as $chunk) {
                 $chunks[] = $chunk;
             }
         }
@@ -279,7 +285,7 @@ final class PrintedPages
         $sheets = [];
         for ($page = 0; $page <= $last; ++$page) {
             $here = array_values(array_filter($chunks, static fn (int $k): bool => $pages[$k] === $page, \ARRAY_FILTER_USE_KEY));
-            $room = self::room($look, $margins) - (0 === $page ? $head->height : 0.0);
+            $room = self::room($look, $margins) - (0 === $page ? $head->height + self::corner($look, $margins) : 0.0);
             $spare = $room - array_sum(array_map(self::height(...), $here));
             $most = [] !== array_filter($here, static fn (array $chunk): bool => \count($chunk) > 1) ? self::STRETCH : self::LINE_STRETCH;
             // Room that is left goes between the lines, but not so much that a page with little on it is torn apart.
@@ -297,8 +303,9 @@ final class PrintedPages
             }
             $number = \sprintf('page %d of %d', $page + 1, $last + 1);
             $size = (int) (300 * $look->words());
-            $svg .= Svg::text($left + self::WIDTH, $paper->height() - self::FOOT_LINE[$margins], $size, $number, fill: Ink::QUIET, anchor: 'end')
-                .self::foot($left, $paper->height() - self::FOOT_LINE[$margins], $size, $foot, self::WIDTH - Ink::width($number, $size) - 600);
+            $right = self::WIDTH - (0 === $page && $look->hasCorner ? CornerPages::WIDTH - $left + 300 : 0);
+            $svg .= Svg::text($left + $right, $paper->height() - self::FOOT_LINE[$margins], $size, $number, fill: Ink::QUIET, anchor: 'end')
+                .self::foot($left, $paper->height() - self::FOOT_LINE[$margins], $size, $foot, $right - Ink::width($number, $size) - 600);
             $sheets[] = Svg::page($paper, $svg, self::symbols($glyphs));
         }
 

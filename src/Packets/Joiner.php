@@ -69,6 +69,33 @@ final class Joiner
     }
 
     /**
+     * Parts one after the other, with a page laid over the first page of each.
+     *
+     * @param non-empty-list<MadePiece> $parts
+     * @param string                    $over  a document with a page for each
+     *
+     * @throws EngravingError when it cannot be joined just now
+     */
+    public function overlaid(array $parts, string $over): string
+    {
+        return $this->inFolder(static function (string $folder, Filesystem $files) use ($parts, $over): MadePiece {
+            $names = [];
+            $first = [];
+            $pages = 1;
+            foreach ($parts as $k => $part) {
+                $files->dumpFile($names[] = \sprintf('%s/%04d.pdf', $folder, $k), $part->content);
+                $first[] = $pages;
+                $pages += $part->pages;
+            }
+            $files->dumpFile($folder.'/over.pdf', $over);
+            (new Process(['qpdf', '--empty', '--pages', ...$names, '--', $folder.'/pile.pdf'], $folder, null, null, self::PATIENCE))->mustRun();
+            (new Process(['qpdf', $folder.'/pile.pdf', '--overlay', $folder.'/over.pdf', '--to='.implode(',', $first), '--', $folder.'/out.pdf'], $folder, null, null, self::PATIENCE))->mustRun();
+
+            return new MadePiece((string) file_get_contents($folder.'/out.pdf'), $pages - 1);
+        })->content;
+    }
+
+    /**
      * Everything in one archive. One file after another is fetched, so that a large packet needs no more room than its largest file.
      *
      * @param array<int, string>          $files names in the archive, by the number of the piece
@@ -118,7 +145,7 @@ final class Joiner
         } catch (IOExceptionInterface) {
             throw EngravingError::noRoom();
         } catch (ProcessError) {
-            throw EngravingError::notInstalled('The program that joins PDFs (pdfunite)', 'run bin/start, which installs it');
+            throw EngravingError::notInstalled('A program that joins PDFs (pdfunite, qpdf)', 'run bin/start, which installs it');
         } finally {
             $files->remove($folder);
         }

@@ -79,7 +79,7 @@ final class PacketMaker
             'letters' === $player->style, !$plan->fingered, $isShared => new Rows(true, true, $player->settings->reminders, FingeringStyle::None),
             default => new Rows(true, true, $player->settings->reminders, FingeringStyle::Diagram),
         };
-        $look = new PrintLook(self::paper($plan), 'numbers' === $player->style ? PageStyle::Numbers : PageStyle::AsShown, 'large' === $player->style, $this->heads($player, $piece), $plan->date, onBothSides: 'two' === $plan->sides, words: trim($plan->words.' '.$this->needed($plan, $player, $sheet)), edition: $plan->edition);
+        $look = new PrintLook(self::paper($plan), 'numbers' === $player->style ? PageStyle::Numbers : PageStyle::AsShown, 'large' === $player->style, $this->heads($player, $piece), $plan->date, onBothSides: 'two' === $plan->sides, words: trim($plan->words.' '.$this->needed($plan, $player, $sheet)), edition: $plan->edition, hasCorner: $plan->hasCorners);
 
         return $this->document($this->pages->of($sheet->titled($plan->title), $rows, $look), self::title($plan, $piece));
     }

@@ -85,7 +85,7 @@ final class PacketPieces
         $players = array_map(static fn (BandPlayer $one): array => [$one->name, $one->instrument->id, $one->instrument->name, $one->settings, $isNotes ? [] : [$one->instrument->setup, $one->own, $one->section], PieceKind::Part === $kind || PieceKind::Worksheet === $kind || PieceKind::Answers === $kind ? $one->style : ''], $for);
         $page = [$plan->paper, $plan->sides, $plan->date, $plan->words, $plan->edition];
         $own = match ($kind) {
-            PieceKind::Part => [$plan->fingered, $page, $plan->before],
+            PieceKind::Part => [$plan->fingered, $page, $plan->before, $plan->hasCorners],
             PieceKind::Worksheet => [$plan->worksheets, $plan->flats, $plan->sharps, $plan->names, $page],
             PieceKind::Answers => $page,
             PieceKind::Score, PieceKind::ConcertScore, PieceKind::Table, PieceKind::Index, PieceKind::Letters => [$plan->paper, $plan->edition],

@@ -31,6 +31,7 @@ final readonly class PacketPlan
      * @param int              $flats      part-worked: keys of up to so many flats are worked as in class
      * @param int              $sharps     and of up to so many sharps
      * @param bool             $names      whether numbers and letters are printed on worksheets
+     * @param bool                   $hasCorners whether first pages keep a corner free for the player's own way in
      * @param list<string>           $before   rows of what was played before: notes that are not in it are named as new
      * @param array<string, Chorale> $chorales of the band's own, by id
      * @param string           $edition    for the foot of every page: "edition 3"
@@ -55,6 +56,7 @@ final readonly class PacketPlan
         public string $edition = '',
         public array $chorales = [],
         public array $before = [],
+        public bool $hasCorners = false,
     ) {
     }
 
@@ -105,6 +107,7 @@ final readonly class PacketPlan
             $line('edition', 20),
             self::chorales($data['chorales'] ?? []),
             array_values(array_filter(\is_array($data['before'] ?? null) ? \array_slice($data['before'], 0, self::MOST_LINES) : [], is_string(...))),
+            true === ($data['corners'] ?? false),
         );
     }
 
@@ -122,6 +125,6 @@ final readonly class PacketPlan
     /** @param array<string, string> $instead "paper" and "editions", where they are said elsewhere */
     public function with(array $instead): self
     {
-        return new self($this->title, $this->players, $this->studies, $this->band, $this->words, $this->date, $instead['editions'] ?? $this->editions, $this->fingered, $this->worksheets, $this->flats, $this->sharps, $this->names, $instead['paper'] ?? $this->paper, $this->sides, $this->isForCopier, $this->edition, $this->chorales, $this->before);
+        return new self($this->title, $this->players, $this->studies, $this->band, $this->words, $this->date, $instead['editions'] ?? $this->editions, $this->fingered, $this->worksheets, $this->flats, $this->sharps, $this->names, $instead['paper'] ?? $this->paper, $this->sides, $this->isForCopier, $this->edition, $this->chorales, $this->before, $this->hasCorners);
     }
 }

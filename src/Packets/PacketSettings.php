@@ -27,6 +27,7 @@ final readonly class PacketSettings
         public bool $forCopier = true,
         public array $except = [],
         public array $before = [],
+        public bool $corners = false,
     ) {
     }
 
@@ -52,12 +53,13 @@ final readonly class PacketSettings
             (bool) ($data['for_copier'] ?? true),
             $texts('except'),
             $texts('before'),
+            (bool) ($data['corners'] ?? false),
         );
     }
 
     /** @return array<string, mixed> */
     public function toArray(): array
     {
-        return ['words' => $this->words, 'date' => $this->date, 'editions' => $this->editions, 'fingered' => $this->fingered, 'worksheets' => $this->worksheets, 'flats' => $this->flats, 'sharps' => $this->sharps, 'names' => $this->names, 'paper' => $this->paper, 'sides' => $this->sides, 'for_copier' => $this->forCopier, 'except' => $this->except, 'before' => $this->before];
+        return ['words' => $this->words, 'date' => $this->date, 'editions' => $this->editions, 'fingered' => $this->fingered, 'worksheets' => $this->worksheets, 'flats' => $this->flats, 'sharps' => $this->sharps, 'names' => $this->names, 'paper' => $this->paper, 'sides' => $this->sides, 'for_copier' => $this->forCopier, 'except' => $this->except, 'before' => $this->before, 'corners' => $this->corners];
     }
 }

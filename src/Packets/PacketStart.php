@@ -40,6 +40,7 @@ final class PacketStart
             $this->words->say('packet.edition', ['%number%' => $packet->getEdition()]),
             chorales: $this->chorales->given(),
             before: $settings->before,
+            hasCorners: $settings->corners && 'players' === $settings->editions,
         ));
     }
 }

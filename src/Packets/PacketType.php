@@ -39,6 +39,7 @@ final class PacketType extends AbstractType
             ->add('paper', ChoiceType::class, ['choices' => ['a4', 'letter'], 'empty_data' => 'a4', 'invalid_message' => 'refusal.no.paper'])
             ->add('sides', ChoiceType::class, ['choices' => ['one', 'two'], 'empty_data' => 'one', 'invalid_message' => 'refusal.packet.sides'])
             ->add('for_copier', CheckboxType::class)
+            ->add('corners', CheckboxType::class)
             ->add('who', CollectionType::class, $texts(2000))
             ->add('listed', CollectionType::class, $texts(2000));
     }

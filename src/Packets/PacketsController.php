@@ -14,6 +14,9 @@ use App\Shared\Words;
 use Doctrine\ORM\EntityManagerInterface;
 use SwiftReed\Line\StudyLineError;
 use SwiftReed\Packet\BandPlayer;
+use SwiftReed\Packet\Chorale;
+use SwiftReed\Packet\ChoraleError;
+use SwiftReed\Packet\SheetBuilder;
 use SwiftReed\Score\PartBuilder;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\Filesystem\Filesystem;
@@ -32,7 +35,7 @@ final class PacketsController extends AbstractController
     /** Seconds for an archive: a thousand pages take about ten. */
     private const ARCHIVE = 300;
 
-    public function __construct(private readonly PacketRepository $packets, private readonly BandPlayers $players, private readonly Runs $runs, private readonly OpenBand $open, private readonly EntityManagerInterface $entities, private readonly Forms $forms, private readonly Words $words, private readonly PartBuilder $parts, private readonly PacketStart $start)
+    public function __construct(private readonly PacketRepository $packets, private readonly BandPlayers $players, private readonly Runs $runs, private readonly OpenBand $open, private readonly EntityManagerInterface $entities, private readonly Forms $forms, private readonly Words $words, private readonly PartBuilder $parts, private readonly PacketStart $start, private readonly BandChorales $chorales)
     {
     }
 
@@ -163,6 +166,17 @@ final class PacketsController extends AbstractController
         return $response->deleteFileAfterSend();
     }
 
+    /** The pile with each player's own way in on its corner. It makes new links, those before end, and is kept nowhere. */
+    #[Route('/packets/{id}/corners.pdf', name: 'packet_corners', methods: ['POST'])]
+    #[May(Deed::LeadPlayers)]
+    public function corners(Corners $corners, string $id): Response
+    {
+        $run = $this->runs->last($this->one($id)->getId(), $this->open->id()) ?? throw $this->createNotFoundException('refusal.packet.no_file');
+        set_time_limit(self::ARCHIVE);
+
+        return new Response($corners->pile($run, fn (string $token): string => $this->generateUrl('link', ['token' => $token])), 200, ['Content-Type' => 'application/pdf', 'Content-Disposition' => 'inline; filename="for-the-copier.pdf"', 'Cache-Control' => 'no-store']);
+    }
+
     #[Route('/packets/{id}/remove', name: 'packet_remove', methods: ['POST'])]
     public function remove(Trash $trash, string $id): Response
     {
@@ -183,11 +197,12 @@ final class PacketsController extends AbstractController
     private function wrong(array $rows): ?string
     {
         foreach (PacketRows::read($rows) as ['number' => $number, 'line' => $line]) {
+            $line = (string) preg_replace(SheetBuilder::ONLY_FOR, '$2', $line);
             try {
-                if (null !== $number) {
+                if (null !== $number && null === Chorale::asked($line, $this->chorales->all())) {
                     $this->parts->reader->read($line);
                 }
-            } catch (StudyLineError $error) {
+            } catch (StudyLineError|ChoraleError $error) {
                 return $this->words->say('refusal.packet.line', ['%number%' => (int) $number, '%why%' => $error->getMessage()]);
             }
         }
@@ -203,7 +218,7 @@ final class PacketsController extends AbstractController
         $except = array_values(array_diff($texts('listed'), $texts('who')));
 
         return PacketSettings::of(array_intersect_key($given, ['words' => 1, 'date' => 1, 'editions' => 1, 'worksheets' => 1, 'paper' => 1, 'sides' => 1]) + [
-            'fingered' => isset($given['fingered']), 'names' => isset($given['names']), 'for_copier' => isset($given['for_copier']),
+            'fingered' => isset($given['fingered']), 'names' => isset($given['names']), 'for_copier' => isset($given['for_copier']), 'corners' => isset($given['corners']),
             'flats' => is_numeric($given['flats'] ?? null) ? (int) $given['flats'] : $before->flats, 'sharps' => is_numeric($given['sharps'] ?? null) ? (int) $given['sharps'] : $before->sharps,
             'except' => isset($given['listed']) ? $except : $before->except,
         ] + $before->toArray());

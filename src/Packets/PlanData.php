@@ -34,6 +34,7 @@ final class PlanData
             'for_copier' => $plan->isForCopier,
             'edition' => $plan->edition,
             'before' => $plan->before,
+            'corners' => $plan->hasCorners,
             'chorales' => array_map(static fn (Chorale $one): array => $one->toArray(), $plan->chorales),
         ];
     }

@@ -87,6 +87,15 @@ final class Runs
         return \is_array($row) && \is_array($plan) && \is_string($row['band_id']) ? ['plan' => $plan, 'band' => $row['band_id']] : null;
     }
 
+    /** @return array<mixed> the plan of a run, whatever has become of it */
+    public function planOf(string $run): array
+    {
+        $plan = $this->database->fetchOne('SELECT plan FROM packet_run WHERE id = :run', ['run' => $run]);
+        $plan = \is_string($plan) ? json_decode($plan, true) : null;
+
+        return \is_array($plan) ? $plan : [];
+    }
+
     /** Whether a piece is still to be made; it is noted that somebody has begun. */
     public function begin(string $run, int $number): bool
     {

@@ -1,5 +1,9 @@
 // The whole band through the real interface: the score, rehearsal, the next lesson, packets made by real workers.
 import assert from 'node:assert/strict';
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, writeFileSync } from 'node:fs';
+import os from 'node:os';
+import path from 'node:path';
 import { after, before, test } from 'node:test';
 import { base, comeIn, launch, quietPage, violations } from './support.mjs';
 
@@ -53,6 +57,51 @@ test('a line of the Desk becomes a packet for the band by two presses, is made w
   // The same again is there at once.
   await turned(page, () => page.click('button[value="make"]'));
   assert.match(await page.locator('#made h2').innerText(), /^Ready/);
+  assert.deepEqual(problems, []);
+  await context.close();
+});
+
+test("a packet carries each player's own way in on a corner that is torn off, and a chorale is brought in", async () => {
+  const { context, page, problems } = await quietPage(browser);
+  await comeIn(context);
+  await page.goto(`${base}/daily`);
+  await page.click('.chorales summary');
+  await page.fill('#chorale-name', 'Old harbour');
+  const voices = ['G5', 'D5', 'B4', 'G3'].map((pitch, i) => `<part id="P${i + 1}"><measure number="1"><attributes><divisions>1</divisions></attributes><note><pitch><step>${pitch[0]}</step><octave>${pitch[1]}</octave></pitch><duration>4</duration></note></measure></part>`);
+  await page.setInputFiles('#chorale-file', { name: 'harbour.musicxml', mimeType: 'text/xml', buffer: Buffer.from(`<score-partwise version="4.0"><part-list>${[1, 2, 3, 4].map((i) => `<score-part id="P${i}"><part-name>${i}</part-name></score-part>`).join('')}</part-list>${voices.join('')}</score-partwise>`) });
+  await turned(page, () => page.click('text=Bring it in'));
+  await page.selectOption('#daily-chorale', { label: 'Old harbour' });
+  await turned(page, () => page.click('text=Take this'));
+  await page.goto(`${base}/packets`);
+  await page.fill('#new-title', 'Corners');
+  await turned(page, () => page.click('text=New packet'));
+  await page.locator('#packet-rows input.form-control').last().fill('concert Bb major');
+  await turned(page, () => page.keyboard.press('Enter'));
+  await page.locator('#packet-rows input.form-control').last().fill('chorale old harbour in concert Eb');
+  await page.check('input[name=corners]');
+  await page.click('.packet-who summary');
+  const boxes = page.locator('.who input[type=checkbox]');
+  for (let i = 3; i < (await boxes.count()); i += 1) {
+    await boxes.nth(i).uncheck();
+  }
+  await turned(page, () => page.click('button[value="make"]'));
+  await page.waitForFunction(() => document.querySelector('#made h2')?.innerText.startsWith('Ready'), undefined, { timeout: 60000 });
+  assert.equal(await page.locator('#made .warning').count(), 0);
+  const form = await page.locator('form[action$="corners.pdf"]').evaluate((one) => ({ action: one.action, token: one.querySelector('[name=_token]').value }));
+  const printed = await context.request.post(form.action, { form: { _token: form.token }, headers: { Origin: base } });
+  assert.equal(printed.headers()['content-type'], 'application/pdf');
+  const file = path.join(mkdtempSync(path.join(os.tmpdir(), 'swift-reed-corners-')), 'pile.pdf');
+  writeFileSync(file, await printed.body());
+  const words = execFileSync('pdftotext', [file, '-'], { encoding: 'utf8' });
+  const addresses = words.replace(/\n/g, '').match(/http:\/\/band\.test:\d+\/p\/[A-Za-z0-9_-]{43}/g);
+  assert.ok(addresses.length >= 2, words);
+  assert.match(words, /Old harbour, (soprano|alto|tenor|bass)/);
+  // A player comes in by it; the link before has ended.
+  const other = await browser.newContext();
+  const phone = await other.newPage();
+  await phone.goto(addresses[0]);
+  assert.match(await phone.locator('main').innerText(), /go on|Go on/);
+  await other.close();
   assert.deepEqual(problems, []);
   await context.close();
 });

@@ -182,6 +182,10 @@ final class PacketsTest extends WebTestCase
         $this->post('/daily/packet');
         $packet = $this->last();
         $this->work();
+        // The chorale's row is one that the editor takes again.
+        $this->press($packet, ['do' => 'make'], ['for brass: concert F major, lip slurs']);
+        self::assertResponseRedirects();
+        $this->work();
         $run = $this->runOf($packet);
         self::assertSame([], array_filter($run['pieces'], static fn (array $one): bool => 'failed' === $one['state']));
         // The band goes by fifths, if its director says so.
