@@ -25,6 +25,8 @@ final class ScorePages
     private const SMALLEST = 0.36;
     private const LARGEST = 0.85;
     private const BETWEEN = 500;
+    /** The title, the number and key, and what is between: a system finds room under them. */
+    private const HEADS = 2600;
     /** Size of the names before the staves, a little more than the engraver's. */
     private const LABEL = 460;
     /** How far the place of a note reaches to the right, where the next is far. */
@@ -55,7 +57,7 @@ final class ScorePages
             $y = 1300.0;
         }
         foreach ($scores as $score) {
-            [$engraving, $scale] = $this->engraved($score, $isConcert, $room - 2200);
+            [$engraving, $scale] = $this->engraved($score, $isConcert, $room - self::HEADS);
             $heading = \sprintf('%s. %s', $score->number, $isConcert ? $score->concertTitle().', in concert pitch' : 'concert '.$score->concertTitle().', as everybody reads it');
             foreach ($engraving->systems as $k => $system) {
                 $height = $system->height * $scale + self::BETWEEN;

@@ -5,7 +5,9 @@ declare(strict_types=1);
 namespace App\Packets;
 
 use App\Engraving\EngravingError;
-use App\Engraving\PdfFacts;
+use App\Engraving\Paper;
+use App\Engraving\PdfMaker;
+use App\Engraving\Svg;
 use Symfony\Component\DependencyInjection\Attribute\Autowire;
 use Symfony\Component\Filesystem\Exception\IOExceptionInterface;
 use Symfony\Component\Filesystem\Filesystem;
@@ -13,7 +15,7 @@ use Symfony\Component\Process\Exception\ExceptionInterface as ProcessError;
 use Symfony\Component\Process\Process;
 
 /**
- * Puts finished files together: the pile for the copier with pdfunite, the archive with the zip extension.
+ * Puts finished files together: piles of pages with qpdf, the archive with the zip extension.
  */
 final class Joiner
 {
@@ -25,6 +27,7 @@ final class Joiner
     public function __construct(
         #[Autowire('%kernel.cache_dir%/pdf')]
         private readonly string $folder,
+        private readonly PdfMaker $pdfs,
     ) {
     }
 
@@ -39,7 +42,7 @@ final class Joiner
      */
     public function pile(array $parts, bool $isForCopier, \Closure $made, string $title): MadePiece
     {
-        return $this->inFolder(static function (string $folder, Filesystem $files) use ($parts, $isForCopier, $made, $title): MadePiece {
+        return $this->inFolder(function (string $folder, Filesystem $files) use ($parts, $isForCopier, $made, $title): MadePiece {
             $names = [];
             $pages = 0;
             foreach ($parts as $part) {
@@ -57,14 +60,11 @@ final class Joiner
             if ([] === $names) {
                 throw PacketError::nothingToJoin();
             }
-            $pile = $folder.'/pile.pdf';
-            if (1 === \count($names)) {
-                $files->copy($names[0], $pile);
-            } else {
-                (new Process(['pdfunite', ...$names, $pile], $folder, null, null, self::PATIENCE))->mustRun();
-            }
+            // Title and language are those of a document of its own, whose page is left out.
+            $files->dumpFile($folder.'/title.pdf', $this->pdfs->pdf([Svg::page(Paper::A4, '')], $title));
+            self::join($names, $folder.'/title.pdf', $folder.'/pile.pdf');
 
-            return new MadePiece(PdfFacts::said((string) file_get_contents($pile), $title), $pages);
+            return new MadePiece((string) file_get_contents($folder.'/pile.pdf'), $pages);
         });
     }
 
@@ -88,7 +88,7 @@ final class Joiner
                 $pages += $part->pages;
             }
             $files->dumpFile($folder.'/over.pdf', $over);
-            (new Process(['qpdf', '--empty', '--pages', ...$names, '--', $folder.'/pile.pdf'], $folder, null, null, self::PATIENCE))->mustRun();
+            self::join($names, '--empty', $folder.'/pile.pdf');
             (new Process(['qpdf', $folder.'/pile.pdf', '--overlay', $folder.'/over.pdf', '--to='.implode(',', $first), '--', $folder.'/out.pdf'], $folder, null, null, self::PATIENCE))->mustRun();
 
             return new MadePiece((string) file_get_contents($folder.'/out.pdf'), $pages - 1);
@@ -133,6 +133,15 @@ final class Joiner
         });
     }
 
+    /**
+     * @param list<string> $files
+     * @param string       $like  a document whose title and language are taken, or "--empty"
+     */
+    private static function join(array $files, string $like, string $to): void
+    {
+        (new Process(['qpdf', $like, '--pages', ...$files, '--', $to], \dirname($to), null, null, self::PATIENCE))->mustRun();
+    }
+
     /** @param \Closure(string, Filesystem): MadePiece $make */
     private function inFolder(\Closure $make): MadePiece
     {
@@ -145,7 +154,7 @@ final class Joiner
         } catch (IOExceptionInterface) {
             throw EngravingError::noRoom();
         } catch (ProcessError) {
-            throw EngravingError::notInstalled('A program that joins PDFs (pdfunite, qpdf)', 'run bin/start, which installs it');
+            throw EngravingError::notInstalled('The program that joins PDFs (qpdf)', 'run bin/start, which installs it');
         } finally {
             $files->remove($folder);
         }

@@ -66,6 +66,16 @@ final class PacketCommandsTest extends TestCase
         }
         // Ada's page lies twice in the pile, and the pages are counted by another program.
         self::assertSame($this->pages('parts/01-ada-flute') * 2 + $this->pages('parts/02-bea-clarinet-bb') + $this->pages('parts/03-cleo-trumpet-bb') + $this->pages('parts/04-dan-tuba-bbb'), $this->pages('for-the-copier'));
+        // Another program finds nothing wrong with any of them, and their titles.
+        foreach (['for-the-copier', 'score', 'score-in-concert', 'who-plays-what', 'index', 'parts/04-dan-tuba-bbb'] as $file) {
+            $check = new Process(['qpdf', '--check', $this->folder.'/out/'.$file.'.pdf']);
+            self::assertSame(0, $check->run(), $file.': '.$check->getErrorOutput());
+            $info = new Process(['pdfinfo', $this->folder.'/out/'.$file.'.pdf']);
+            $info->mustRun();
+            self::assertStringContainsString('Week nine', $info->getOutput());
+            self::assertSame('', $info->getErrorOutput());
+            self::assertStringContainsString(str_starts_with($file, 'score') ? 'oncert' : 'Week nine', $this->words($file, 1), 'no page is empty');
+        }
         $words = $this->words('parts/01-ada-flute');
         self::assertStringContainsString('Week nine', $words);
         self::assertStringContainsString('Ada', $words);
