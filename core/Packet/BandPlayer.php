@@ -32,6 +32,12 @@ final readonly class BandPlayer
     ) {
     }
 
+    /** The same with pages in this style, so many times. */
+    public function printed(string $style, int $copies): self
+    {
+        return new self($this->name, $this->instrument, $this->settings, $this->own, $style, $this->section, $copies);
+    }
+
     public function section(): string
     {
         return '' === $this->section ? $this->instrument->family : $this->section;

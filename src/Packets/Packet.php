@@ -87,7 +87,7 @@ class Packet implements OfBand
 
     public function change(string $title, string $studies, PacketSettings $settings): void
     {
-        $shared = static fn (string $one, string $two, PacketSettings $three): array => [$one, $two, array_diff_key($three->toArray(), ['except' => 1, 'for_copier' => 1])];
+        $shared = static fn (string $one, string $two, PacketSettings $three): array => [$one, $two, array_diff_key($three->toArray(), ['except' => 1, 'for_copier' => 1, 'copies' => 1])];
         if ($shared($this->title, $this->studies, $this->settings()) != $shared($title, $studies, $settings)) {
             ++$this->edition;
         }

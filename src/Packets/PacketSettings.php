@@ -11,6 +11,8 @@ final readonly class PacketSettings
 {
     /**
      * @param list<string> $except ids of chairs that get no part
+     * @param string       $style  one page style for everybody; nothing for each player's own
+     * @param int          $copies of each part, for each of its players
      * @param list<string> $before rows of the sheet of the key before, for a sheet of the day
      */
     public function __construct(
@@ -28,6 +30,8 @@ final readonly class PacketSettings
         public array $except = [],
         public array $before = [],
         public bool $corners = false,
+        public string $style = '',
+        public int $copies = 1,
     ) {
     }
 
@@ -54,12 +58,14 @@ final readonly class PacketSettings
             $texts('except'),
             $texts('before'),
             (bool) ($data['corners'] ?? false),
+            $text('style', ''),
+            $number('copies', 1),
         );
     }
 
     /** @return array<string, mixed> */
     public function toArray(): array
     {
-        return ['words' => $this->words, 'date' => $this->date, 'editions' => $this->editions, 'fingered' => $this->fingered, 'worksheets' => $this->worksheets, 'flats' => $this->flats, 'sharps' => $this->sharps, 'names' => $this->names, 'paper' => $this->paper, 'sides' => $this->sides, 'for_copier' => $this->forCopier, 'except' => $this->except, 'before' => $this->before, 'corners' => $this->corners];
+        return ['words' => $this->words, 'date' => $this->date, 'editions' => $this->editions, 'fingered' => $this->fingered, 'worksheets' => $this->worksheets, 'flats' => $this->flats, 'sharps' => $this->sharps, 'names' => $this->names, 'paper' => $this->paper, 'sides' => $this->sides, 'for_copier' => $this->forCopier, 'except' => $this->except, 'before' => $this->before, 'corners' => $this->corners, 'style' => $this->style, 'copies' => $this->copies];
     }
 }

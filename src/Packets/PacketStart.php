@@ -6,6 +6,7 @@ namespace App\Packets;
 
 use App\Band\OpenBand;
 use App\Shared\Words;
+use SwiftReed\Packet\BandPlayer;
 
 /**
  * Begins to make a packet as it stands now, for the players who are in the band now.
@@ -23,7 +24,7 @@ final class PacketStart
         $band = $this->open->required();
         $this->runs->start($packet->getId(), $band->getId(), new PacketPlan(
             $packet->getTitle(),
-            array_values($this->players->all($settings->except)),
+            array_map(static fn (BandPlayer $one): BandPlayer => $one->printed('' === $settings->style ? $one->style : $settings->style, $settings->copies), array_values($this->players->all($settings->except))),
             Packet::rows($packet->getStudies()),
             $band->getName(),
             $settings->words,

@@ -21,6 +21,9 @@ use Symfony\Component\Validator\Constraints\Range;
  */
 final class PacketType extends AbstractType
 {
+    /** Copies of each part, for each of its players. */
+    public const COPIES = 9;
+
     public function buildForm(FormBuilderInterface $builder, array $options): void
     {
         $signs = ['invalid_message' => 'refusal.packet.signs', 'constraints' => [new Range(min: -1, max: 7, notInRangeMessage: 'refusal.packet.signs')]];
@@ -40,6 +43,8 @@ final class PacketType extends AbstractType
             ->add('sides', ChoiceType::class, ['choices' => ['one', 'two'], 'empty_data' => 'one', 'invalid_message' => 'refusal.packet.sides'])
             ->add('for_copier', CheckboxType::class)
             ->add('corners', CheckboxType::class)
+            ->add('style', ChoiceType::class, ['choices' => ['', ...PacketPlan::STYLES], 'empty_data' => '', 'invalid_message' => 'refusal.no.style'])
+            ->add('copies', IntegerType::class, ['empty_data' => '1', 'invalid_message' => 'refusal.packet.copies', 'constraints' => [new Range(min: 1, max: self::COPIES, notInRangeMessage: 'refusal.packet.copies')]])
             ->add('who', CollectionType::class, $texts(2000))
             ->add('listed', CollectionType::class, $texts(2000));
     }

@@ -217,9 +217,10 @@ final class PacketsController extends AbstractController
         // Whoever was not on the page, because somebody else has just added him, gets the packet too.
         $except = array_values(array_diff($texts('listed'), $texts('who')));
 
-        return PacketSettings::of(array_intersect_key($given, ['words' => 1, 'date' => 1, 'editions' => 1, 'worksheets' => 1, 'paper' => 1, 'sides' => 1]) + [
+        return PacketSettings::of(array_intersect_key($given, ['words' => 1, 'date' => 1, 'editions' => 1, 'worksheets' => 1, 'paper' => 1, 'sides' => 1, 'style' => 1]) + [
             'fingered' => isset($given['fingered']), 'names' => isset($given['names']), 'for_copier' => isset($given['for_copier']), 'corners' => isset($given['corners']),
             'flats' => is_numeric($given['flats'] ?? null) ? (int) $given['flats'] : $before->flats, 'sharps' => is_numeric($given['sharps'] ?? null) ? (int) $given['sharps'] : $before->sharps,
+            'copies' => is_numeric($given['copies'] ?? null) ? max(1, min(PacketType::COPIES, (int) $given['copies'])) : $before->copies,
             'except' => isset($given['listed']) ? $except : $before->except,
         ] + $before->toArray());
     }

@@ -154,7 +154,7 @@ final class PacketsTest extends WebTestCase
         self::assertStringContainsString('Somebody else', $this->browser->getCrawler()->filter('[role=alert]')->text());
         self::assertSame('Mine', $this->browser->getCrawler()->filter('#packet-title')->attr('value'));
         // Fields of another shape are refused in a sentence.
-        foreach (['editions' => 'colours', 'worksheets' => 'blank', 'paper' => 'a3', 'flats' => 'many', 'title' => str_repeat('x', 100)] as $field => $value) {
+        foreach (['editions' => 'colours', 'worksheets' => 'blank', 'paper' => 'a3', 'flats' => 'many', 'copies' => '40', 'style' => 'tiny', 'title' => str_repeat('x', 100)] as $field => $value) {
             $this->press($packet, [$field => $value]);
             self::assertResponseStatusCodeSame(422, $field);
             self::assertMatchesRegularExpression('/expected/', $this->browser->getCrawler()->filter('[role=alert]')->text());
@@ -168,6 +168,9 @@ final class PacketsTest extends WebTestCase
         $chairs = $page->filter('input[name="who[]"]')->each(static fn ($one): string => (string) $one->attr('value'));
         self::assertCount(3, $chairs);
         $this->press($packet, ['do' => 'make', 'who' => [$chairs[0]], 'listed' => $chairs]);
+        $this->press($packet, ['do' => 'make', 'style' => 'large', 'copies' => '3', 'who' => [$chairs[0]], 'listed' => $chairs]);
+        $plan = json_decode((string) self::database()->fetchOne('SELECT plan FROM packet_run ORDER BY id DESC LIMIT 1'), true);
+        self::assertSame([['large', 3]], array_map(static fn (array $one): array => [$one['style'], $one['copies']], $plan['players']));
         self::assertSame(['Ada, Flute'], array_values(array_map(static fn (array $one): string => $one['name'], array_filter($this->runOf($packet)['pieces'], static fn (array $one): bool => 'part' === $one['kind']))));
     }
 
