@@ -24,7 +24,7 @@ final class BandPlacesTest extends TestCase
     /** @return list<int> */
     private static function midi(string $line, string $id, Stage $stage = Stage::Full): array
     {
-        return array_map(static fn (StudyNote $note): int => $note->pitch()->midi(), Support::part($line, $id, $stage)->study->notes);
+        return array_map(static fn (StudyNote $note): int => $note->pitch()->midi(), Support::study($line, $id, $stage)->notes);
     }
 
     public function testPlacesForTheBandAreCountedFromEachPlayersOwn(): void
@@ -69,9 +69,9 @@ final class BandPlacesTest extends TestCase
 
     public function testAWrittenNoteInAConcertLineIsWarnedOf(): void
     {
-        self::assertStringContainsString('another degree for every player', implode(' ', Support::part('concert F major, from G4', 'trumpet-bb')->study->warnings));
-        self::assertStringContainsString('another degree for every player', implode(' ', Support::part('concert F major, build-up from G4', 'trumpet-bb')->study->warnings));
-        self::assertSame([], Support::part('own F major, from G4', 'trumpet-bb')->study->warnings);
+        self::assertStringContainsString('another degree for every player', implode(' ', Support::study('concert F major, from G4', 'trumpet-bb')->warnings));
+        self::assertStringContainsString('another degree for every player', implode(' ', Support::study('concert F major, build-up from G4', 'trumpet-bb')->warnings));
+        self::assertSame([], Support::study('own F major, from G4', 'trumpet-bb')->warnings);
     }
 
     public function testBeyondTheRangeTheLineGoesThereWhereItGoesBeyondItLeast(): void
@@ -132,7 +132,7 @@ final class BandPlacesTest extends TestCase
             }
         }
         // Source: the handbook, chapter 2: concert B for trumpet is written D flat and sounds B C# D# E.
-        self::assertSame(['B', 'C#', 'D#', 'E'], array_map(static fn (StudyNote $note): string => $note->sounding->name()->text(), \array_slice(Support::part('concert B major', 'trumpet-bb')->study->notes, 0, 4)));
+        self::assertSame(['B', 'C#', 'D#', 'E'], array_map(static fn (StudyNote $note): string => $note->sounding->name()->text(), \array_slice(Support::study('concert B major', 'trumpet-bb')->notes, 0, 4)));
     }
 
     public function testMaterialWithoutSignatureIsWrittenWithTheFewestSigns(): void
@@ -145,7 +145,7 @@ final class BandPlacesTest extends TestCase
             foreach (['C', 'Db', 'D', 'Eb', 'E', 'F', 'F#', 'G', 'Ab', 'A', 'Bb', 'B'] as $tonic) {
                 foreach (['whole tone', 'altered', 'diminished half-whole', 'diminished whole-half', 'chromatic'] as $name) {
                     $material = Support::scales()->material($name);
-                    $written = Support::part("concert $tonic $name", $id)->study->writtenKey;
+                    $written = Support::study("concert $tonic $name", $id)->writtenKey;
                     $plain = NoteName::parse($tonic)->transpose($transposition->writtenAboveSounding);
                     $moved = !$written->key->tonic->equals($plain);
                     self::assertSame($written->respelled, $moved);
@@ -160,19 +160,19 @@ final class BandPlacesTest extends TestCase
 
     public function testOwnKeysAreCalledAsThePacketCallsThem(): void
     {
-        self::assertSame('B', Support::part('own Db major', 'trumpet-bb')->study->concertKey->tonic->text());
-        self::assertSame('F#', Support::part('own F# major', 'flute')->study->concertKey->tonic->text(), 'at pitch it is the own key itself');
-        self::assertSame('Gb', Support::part('own C# major', 'horn-f')->study->concertKey->tonic->text());
+        self::assertSame('B', Support::study('own Db major', 'trumpet-bb')->concertKey->tonic->text());
+        self::assertSame('F#', Support::study('own F# major', 'flute')->concertKey->tonic->text(), 'at pitch it is the own key itself');
+        self::assertSame('Gb', Support::study('own C# major', 'horn-f')->concertKey->tonic->text());
     }
 
     public function testAGroupThatMovesKeepsTheSkipIntoTheNextRoot(): void
     {
-        $last = static fn (string $line): string => implode(' ', \array_slice(array_map(static fn (StudyNote $note): string => $note->pitch()->text(), Support::part($line, 'tenor-sax', Stage::Developing)->study->notes), -2));
+        $last = static fn (string $line): string => implode(' ', \array_slice(array_map(static fn (StudyNote $note): string => $note->pitch()->text(), Support::study($line, 'tenor-sax', Stage::Developing)->notes), -2));
         self::assertSame('B4 C5', $last('concert Bb major, five-and-back, eighths'));
         $part = Support::part('concert Bb major, five-and-back, eighths', 'tenor-sax', Stage::Developing);
         self::assertStringContainsString('too low are played an octave higher', implode(' ', $part->study->warnings));
         // Where one octave holds the next group too, it stays there: A4 after G4 and not A5.
-        $notes = array_map(static fn (StudyNote $note): string => $note->pitch()->text(), Support::part('concert Ab major, five-and-back, eighths', 'tenor-sax', Stage::Developing)->study->notes);
+        $notes = array_map(static fn (StudyNote $note): string => $note->pitch()->text(), Support::study('concert Ab major, five-and-back, eighths', 'tenor-sax', Stage::Developing)->notes);
         self::assertStringNotContainsString('G4 A5', implode(' ', $notes));
     }
 
@@ -181,7 +181,7 @@ final class BandPlacesTest extends TestCase
         foreach (['own C major, tetra', 'own Bb major, five-and-back', 'own F major, diatonic sevenths', 'own D major, thirds, same root and drop'] as $line) {
             foreach (['trumpet-bb', 'horn-f', 'tenor-sax', 'bassoon', 'clarinet-bb'] as $id) {
                 foreach (Stage::cases() as $stage) {
-                    $study = Support::part($line, $id, $stage)->study;
+                    $study = Support::study($line, $id, $stage);
                     foreach ($study->notes as $note) {
                         if ('fold' === $study->policy->value) {
                             continue;
@@ -199,7 +199,7 @@ final class BandPlacesTest extends TestCase
         self::assertSame('Db Fb Ab Db', Support::letters('own Db major, cell 1 b3 5 on 1'));
         self::assertSame('E E# F# B', Support::letters('own B major, cell 4 #4 5 on 1'));
         self::assertSame('G# A B# C#', Support::letters('own C# natural minor, cell 5 6 #7 8 on 1'));
-        $study = Support::part('own C# natural minor, cell 5 6 #7 8 on 1', 'flute')->study;
+        $study = Support::study('own C# natural minor, cell 5 6 #7 8 on 1', 'flute');
         self::assertSame('#7', $study->notes[2]->tone->fromRoot);
         self::assertTrue($study->notes[2]->pitch()->name()->equals(Pitch::parse('B#4')->name()));
     }

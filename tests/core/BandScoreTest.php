@@ -33,6 +33,7 @@ use SwiftReed\Score\Format\MusicXmlWriter;
 use SwiftReed\Score\Score;
 use SwiftReed\Score\Sheet;
 use SwiftReed\Study\Rhythm\Rhythm;
+use SwiftReed\Study\Study;
 use SwiftReed\Study\StudyError;
 use SwiftReed\Study\StudyNote;
 
@@ -41,7 +42,7 @@ use SwiftReed\Study\StudyNote;
  */
 final class BandScoreTest extends TestCase
 {
-    private const BAND = ['piccolo', 'flute', 'oboe', 'clarinet-bb', 'bass-clarinet', 'bassoon', 'alto-sax', 'baritone-sax', 'horn-f', 'trumpet-bb', 'trombone', 'tuba-bbb'];
+    public const BAND = ['piccolo', 'flute', 'oboe', 'clarinet-bb', 'bass-clarinet', 'bassoon', 'alto-sax', 'baritone-sax', 'horn-f', 'trumpet-bb', 'trombone', 'tuba-bbb'];
 
     /**
      * @param list<string> $ids
@@ -62,12 +63,9 @@ final class BandScoreTest extends TestCase
         return $scores[0];
     }
 
-    /** @return iterable<string, array{string}> every pattern, and every rhythm */
+    /** @return iterable<string, array{string}> every rhythm; every pattern has its turn in PatternTest, where its studies are made */
     public static function shapes(): iterable
     {
-        foreach (Support::parts()->patterns->names() as $name) {
-            yield $name => ['straight' === $name ? '' : ', '.$name];
-        }
         foreach (array_filter(Rhythm::cases(), static fn (Rhythm $one): bool => !\in_array($one, [Rhythm::Untimed, Rhythm::InTurn], true)) as $rhythm) {
             yield $rhythm->value => [', '.$rhythm->value.(Rhythm::LongOnBeat === $rhythm ? ' 2' : '').', then arpeggio'];
         }
@@ -87,23 +85,33 @@ final class BandScoreTest extends TestCase
                     continue; // who cannot play it is named where the parts are made
                 }
             }
-            if ([] === $parts) {
-                continue;
+            self::assertTogetherOrNamed($parts, $line->text());
+        }
+    }
+
+    /**
+     * The check says what a comparison of its own says: sets of onset, length and pitch class, part by part.
+     *
+     * @param list<array{string, Study}> $parts
+     */
+    public static function assertTogetherOrNamed(array $parts, string $where): void
+    {
+        if ([] === $parts) {
+            return;
+        }
+        $together = Together::ofStudies($parts);
+        $sets = array_map(static fn (array $one): string => implode(' ', array_map(static fn (StudyNote $note): string => $note->onset.'/'.$note->length.'/'.$note->sounding->midi() % 12, $one[1]->notes)), $parts);
+        self::assertSame(1 === \count(array_unique($sets)), $together->holds(), $where.': '.$together->says());
+        $apart = array_unique(array_map(static fn (Apart $one): string => $one->player, $together->breaks));
+        foreach ($parts as $p => [$player]) {
+            // Whoever is named differs from somebody who is not, and nobody else is named.
+            $alike = array_filter($parts, static fn (array $other): bool => !\in_array($other[0], $apart, true));
+            if (!\in_array($player, $apart, true) && [] !== $alike) {
+                self::assertSame($sets[array_key_first($alike)], $sets[$p]);
             }
-            $together = Together::ofStudies($parts);
-            $sets = array_map(static fn (array $one): string => implode(' ', array_map(static fn (StudyNote $note): string => $note->onset.'/'.$note->length.'/'.$note->sounding->midi() % 12, $one[1]->notes)), $parts);
-            self::assertSame(1 === \count(array_unique($sets)), $together->holds(), 'concert '.$tonic->text().$shape.': '.$together->says());
-            $apart = array_unique(array_map(static fn (Apart $one): string => $one->player, $together->breaks));
-            foreach ($parts as $p => [$player]) {
-                // Whoever is named differs from somebody who is not, and nobody else is named.
-                $alike = array_filter($parts, static fn (array $other): bool => !\in_array($other[0], $apart, true));
-                if (!\in_array($player, $apart, true) && [] !== $alike) {
-                    self::assertSame($sets[array_key_first($alike)], $sets[$p]);
-                }
-            }
-            foreach ($together->breaks as $one) {
-                self::assertMatchesRegularExpression('/^(leaves the note out|has \S+ where the others have no note|sounds \S+ where the others sound \S+|holds a .+ where the others hold a .+)$/u', $one->what);
-            }
+        }
+        foreach ($together->breaks as $one) {
+            self::assertMatchesRegularExpression('/^(leaves the note out|has \S+ where the others have no note|sounds \S+ where the others sound \S+|holds a .+ where the others hold a .+)$/u', $one->what);
         }
     }
 

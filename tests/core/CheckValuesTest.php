@@ -63,7 +63,7 @@ final class CheckValuesTest extends TestCase
             $sets = [];
             foreach (['C', 'Db', 'D', 'Eb', 'E', 'F', 'Gb', 'G', 'Ab', 'A', 'Bb', 'B'] as $tonic) {
                 $set = [];
-                foreach (Support::part("own $tonic $scale, up", 'keyboard')->study->notes as $note) {
+                foreach (Support::study("own $tonic $scale, up", 'keyboard')->notes as $note) {
                     $set[$note->pitch()->name()->pitchClass()] = true;
                 }
                 ksort($set);
@@ -81,16 +81,16 @@ final class CheckValuesTest extends TestCase
                 self::assertSame($lines[$i], PacketTable::lineOfOwnKey(NoteName::parse($own), Support::instruments()->instrument($id)->transposition), "$own $id");
             }
         }
-        self::assertSame(3, Support::part('concert '.PacketTable::lines()[10]->text(), 'flute')->study->signature->fifths);
-        self::assertSame(2, Support::part('concert F', 'alto-sax')->study->signature->fifths);
-        self::assertSame(-1, Support::part('concert F', 'trombone')->study->signature->fifths);
+        self::assertSame(3, Support::study('concert '.PacketTable::lines()[10]->text(), 'flute')->signature->fifths);
+        self::assertSame(2, Support::study('concert F', 'alto-sax')->signature->fifths);
+        self::assertSame(-1, Support::study('concert F', 'trombone')->signature->fifths);
     }
 
     public function testConcertFFoldedAfterTheFourthNote(): void
     {
         self::assertSame('G4 A4 B4 C5 D4 E4 F#4 G4 F#4 E4 D4 C5 B4 A4 G4', Support::notes('concert F, fold', 'trumpet-bb'));
         self::assertStringStartsWith('F3 G3 A3 Bb3 C3', Support::notes('concert F, fold', 'trombone'));
-        $study = Support::part('concert F, fold, long ends', 'trumpet-bb')->study;
+        $study = Support::study('concert F, fold, long ends', 'trumpet-bb');
         self::assertSame([4, 11], array_column($study->moves, 'at'));
         self::assertSame([-1, 0], array_column($study->moves, 'octaves'));
         self::assertSame([2, 4], [$study->notes[4]->bar, $study->notes[11]->bar], 'the leaps stand in bars 2 and 4');
@@ -98,7 +98,7 @@ final class CheckValuesTest extends TestCase
 
     public function testScaleAndArpeggioWithLongEndsAreTwentySixQuarters(): void
     {
-        $notes = Support::part('concert C, then arpeggio, long ends', 'flute')->study->notes;
+        $notes = Support::study('concert C, then arpeggio, long ends', 'flute')->notes;
         $last = $notes[\count($notes) - 1];
         self::assertSame(26 * 480, $last->onset + $last->length);
         self::assertCount(21, $notes);

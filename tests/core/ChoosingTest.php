@@ -163,7 +163,7 @@ final class ChoosingTest extends TestCase
         self::assertSame('kA / kA side-c', $pair('clarinet-bb', 'A4', 'B4'), 'over the break with the side key');
         self::assertSame('LT L1 L2 L3 R1 R2 eb / LT L1 L2 L3 R2 eb', $pair('flute', 'E4', 'F#4'), 'F sharp with the middle finger');
         self::assertSame('L1 / L1 side-c', $pair('alto-sax', 'B4', 'C5'));
-        $study = Support::part('own C major, 2 octaves', 'clarinet-bb')->study;
+        $study = Support::study('own C major, 2 octaves', 'clarinet-bb');
         self::assertCount(14, \SwiftReed\Fingering\Trill::ofStudy($study, Support::instruments()->instrument('clarinet-bb')), 'each step once');
     }
 }

@@ -39,7 +39,7 @@ final class ExchangeTest extends TestCase
     /** @return list<int> what sounds when a line is played */
     private static function sounds(string $line, string $instrument): array
     {
-        return array_map(static fn (StudyNote $note): int => $note->sounding->midi(), Support::part($line, $instrument)->study->notes);
+        return array_map(static fn (StudyNote $note): int => $note->sounding->midi(), Support::study($line, $instrument)->notes);
     }
 
     public function testOurOwnFilesComeBackExactly(): void
@@ -91,7 +91,7 @@ final class ExchangeTest extends TestCase
         $found = self::found($xml, 'trombone');
         self::assertSame($found->bandLine, $found->line);
         self::assertStringContainsString('stands where it fits', implode(' ', $found->remarks));
-        self::assertNotSame([], Support::part($found->line, 'trombone')->study->notes);
+        self::assertNotSame([], Support::study($found->line, 'trombone')->notes);
     }
 
     public function testMidiFilesAreReadAsTheySound(): void

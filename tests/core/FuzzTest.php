@@ -28,7 +28,7 @@ use SwiftReed\Study\StudyNote;
  */
 final class FuzzTest extends TestCase
 {
-    private const LINES = 1500;
+    private const LINES = 1100;
     /** Lines that once took seconds, or broke what they touched. */
     private const WORST = [
         'own G# chromatic by the key, full range, octave lower, chromatic segments, long tonics, drill after note 6',

@@ -52,7 +52,7 @@ final class ImportTest extends TestCase
             }
             $given = TypedNotes::read(implode(' ', $typed));
             $found = self::find($given);
-            $study = Support::part($found->line, 'clarinet-bb')->study;
+            $study = Support::study($found->line, 'clarinet-bb');
             self::assertSame(array_map(static fn ($note): int => $note->pitch->midi(), $given->notes), array_map(static fn (StudyNote $note): int => $note->pitch()->midi(), $study->notes), implode(' ', $typed).' => '.$found->line);
         }
     }

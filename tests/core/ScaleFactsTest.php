@@ -64,7 +64,7 @@ final class ScaleFactsTest extends TestCase
             self::assertSame($expected[$name] ?? 12, Support::scales()->material($name)->comesBackAfter(), $name);
         }
         foreach (['own C formula 1 b2 3 #4 5 b7' => 6, 'own Gb triad pair C' => 6, 'own C triad pair D' => 12] as $line => $every) {
-            self::assertSame($every, Support::part($line, 'flute')->study->recipe->material->comesBackAfter(), $line);
+            self::assertSame($every, Support::study($line, 'flute')->recipe->material->comesBackAfter(), $line);
         }
         self::assertContains('Only 2 different ones exist: the same notes make the whole tone on D, E, F♯, G♯, A♯.', self::related('own C whole tone', 'flute'));
     }

@@ -66,9 +66,9 @@ final class ScaleSizesTest extends TestCase
     {
         foreach (['tetra' => '1 2 3 4 8 7 6 5', 'diatonic sevenths' => '1 3 5 7', 'one-two-three-five' => '1 2 3 5 4 3 2 1', 'thirds' => '1 3'] as $pattern => $cell) {
             $degrees = explode(' ', $cell);
-            $notes = Support::part("own F major, up, $pattern", 'flute')->study->notes;
+            $notes = Support::study("own F major, up, $pattern", 'flute')->notes;
             if ('tetra' === $pattern) {
-                $notes = \array_slice(Support::part('own F major, tetra', 'flute')->study->notes, 0, 8 * 7);
+                $notes = \array_slice(Support::study('own F major, tetra', 'flute')->notes, 0, 8 * 7);
             }
             foreach (\array_slice($notes, 0, 7 * \count($degrees)) as $i => $note) {
                 self::assertSame($degrees[$i % \count($degrees)], $note->tone->fromRoot, "$pattern, note $i");
@@ -79,7 +79,7 @@ final class ScaleSizesTest extends TestCase
 
     public function testTheDiatonicChordOfEachCell(): void
     {
-        $concert = static fn (string $line, string $id = 'trumpet-bb'): string => implode(' ', array_map(static fn ($chord): string => $chord->concert->text(), Chords::of(Support::part($line, $id)->study)));
+        $concert = static fn (string $line, string $id = 'trumpet-bb'): string => implode(' ', array_map(static fn ($chord): string => $chord->concert->text(), Chords::of(Support::study($line, $id))));
         // Source: the handbook, chapter 3: concert B flat major, sevenths.
         self::assertSame('Bbmaj7 Cm7 Dm7 Ebmaj7 F7 Gm7 Aø Bbmaj7', $concert('concert Bb major, up, diatonic sevenths'));
         self::assertSame('C Dm Em F G Am Bdim C', $concert('concert C major, up, thirds', 'alto-sax'));
@@ -87,7 +87,7 @@ final class ScaleSizesTest extends TestCase
         self::assertSame('F7', $concert('concert F mixolydian'));
         self::assertSame('C7', $concert('concert Bb triad pair C'));
         self::assertSame('', $concert('concert C chromatic'));
-        $written = array_map(static fn ($chord): string => $chord->written->text(), Chords::of(Support::part('concert Bb major, up, diatonic sevenths', 'alto-sax')->study));
+        $written = array_map(static fn ($chord): string => $chord->written->text(), Chords::of(Support::study('concert Bb major, up, diatonic sevenths', 'alto-sax')));
         self::assertSame(['Gmaj7', 'Am7', 'Bm7', 'Cmaj7', 'D7', 'Em7', 'F#ø', 'Gmaj7'], $written);
     }
 
@@ -96,7 +96,7 @@ final class ScaleSizesTest extends TestCase
     {
         foreach (['major' => '4/4', 'arpeggio' => '2/4', 'major pentatonic' => '3/4', 'blues' => null, 'major, 2 octaves' => '4/4', 'major, to the ninth' => null, 'major, thirds' => '4/4'] as $what => $time) {
             try {
-                $study = Support::part("own C $what, one long in the bar", 'flute')->study;
+                $study = Support::study("own C $what, one long in the bar", 'flute');
             } catch (StudyError $error) {
                 self::assertNull($time, $what);
                 self::assertStringContainsString('for example', $error->getMessage());
@@ -109,7 +109,7 @@ final class ScaleSizesTest extends TestCase
             }
             self::assertSame([$study->time()->barTicks()], array_values(array_unique($bars)), $what);
         }
-        $study = Support::part('own C major, then arpeggio, one long in the bar', 'flute')->study;
+        $study = Support::study('own C major, then arpeggio, one long in the bar', 'flute');
         $perBar = array_count_values(array_map(static fn (StudyNote $note): int => $note->bar, $study->notes));
         self::assertSame([15, 15, 15, 15, 7, 7], array_values($perBar), 'fifteen notes in 4/4, then seven in 2/4');
         self::assertSame([1, 2, 3, 4, 1, 2], array_map(static function (int $bar) use ($study): int {

@@ -201,7 +201,7 @@ final class StudyTest extends TestCase
     {
         foreach (['slurred', 'slur 2 tongue 2', 'tongue 1 slur 3', 'tongue up slur down', 'tongued', 'legato'] as $articulation) {
             $isOpen = false;
-            $notes = Support::part("concert F, 2 octaves, then arpeggio, $articulation", 'clarinet-bb')->study->notes;
+            $notes = Support::study("concert F, 2 octaves, then arpeggio, $articulation", 'clarinet-bb')->notes;
             foreach ($notes as $note) {
                 self::assertSame($isOpen, Attack::None === $note->attack, "$articulation: only a note inside a slur is slurred into");
                 self::assertSame($isOpen, Slur::Continue === $note->slur || Slur::Stop === $note->slur);

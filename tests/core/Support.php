@@ -19,6 +19,7 @@ use SwiftReed\Player\Stage;
 use SwiftReed\Scale\ScaleLibrary;
 use SwiftReed\Score\Part;
 use SwiftReed\Score\PartBuilder;
+use SwiftReed\Study\Study;
 use SwiftReed\Study\StudyNote;
 
 /**
@@ -49,6 +50,12 @@ final class Support
         return self::built($line, self::instruments()->instrument($instrument, array_values($setups)), $stage);
     }
 
+    /** The notes alone, which are quicker had than their fingerings. */
+    public static function study(string $line, string $instrument, Stage $stage = Stage::Full, string ...$setups): Study
+    {
+        return self::parts()->study(self::parts()->parser->parse($line), self::instruments()->instrument($instrument, array_values($setups)), new PlayerSettings($stage));
+    }
+
     /**
      * @param list<Pin>      $pins
      * @param list<Tendency> $tendencies
@@ -61,13 +68,13 @@ final class Support
     /** Written names with octaves, divided by spaces. */
     public static function notes(string $line, string $instrument, Stage $stage = Stage::Full): string
     {
-        return implode(' ', array_map(static fn (StudyNote $note): string => $note->pitch()->text(), self::part($line, $instrument, $stage)->study->notes));
+        return implode(' ', array_map(static fn (StudyNote $note): string => $note->pitch()->text(), self::study($line, $instrument, $stage)->notes));
     }
 
     /** Written names without octaves. */
     public static function letters(string $line, string $instrument = 'flute'): string
     {
-        return implode(' ', array_map(static fn (StudyNote $note): string => $note->pitch()->name()->text(), self::part($line, $instrument)->study->notes));
+        return implode(' ', array_map(static fn (StudyNote $note): string => $note->pitch()->name()->text(), self::study($line, $instrument)->notes));
     }
 
     /** @return array<string, array{string, list<string>}> every instrument, bare and in each of its set-ups */
@@ -82,6 +89,18 @@ final class Support
         }
 
         return $all;
+    }
+
+    /** @return list<string> one instrument of each transposition and range */
+    public static function readers(): array
+    {
+        $readers = [];
+        foreach (self::instruments()->ids() as $id) {
+            $instrument = self::instruments()->instrument($id);
+            $readers[serialize([$instrument->transposition, $instrument->range])] ??= $id;
+        }
+
+        return array_values($readers);
     }
 
     /** @return list<Pitch> every half step of the full range */
