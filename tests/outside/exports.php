@@ -6,13 +6,18 @@ declare(strict_types=1);
 
 use SwiftReed\Instrument\InstrumentLibrary;
 use SwiftReed\Knowledge\DataFolder;
+use SwiftReed\Packet\BandPlayer;
+use SwiftReed\Packet\Chorales;
+use SwiftReed\Packet\ScoreBuilder;
 use SwiftReed\Packet\SheetBuilder;
 use SwiftReed\Player\PlayerSettings;
 use SwiftReed\Player\Stage;
 use SwiftReed\Score\Format\ExportChoices;
 use SwiftReed\Score\Format\FingeringText;
+use SwiftReed\Score\Format\MidiWriter;
 use SwiftReed\Score\Format\MusicXmlWriter;
 use SwiftReed\Score\PartBuilder;
+use SwiftReed\Score\Sheet;
 
 require dirname(__DIR__, 2).'/vendor/autoload.php';
 
@@ -47,4 +52,18 @@ foreach ($instruments->ids() as $k => $id) {
         $list[] = ['file' => $file, 'line' => $line, 'instrument' => $id, 'fingerings' => $choices[$more]->value, 'notes' => $notes, 'touches' => $sheet->parts[0]->plan->notes[0]->fingering->text];
     }
 }
+// Scores of a whole band: written and in concert pitch, with several studies, a pick-up, and a chorale in four voices.
+$scores = [];
+$band = array_map(static fn (string $id): BandPlayer => new BandPlayer($id, $instruments->instrument($id)), ['flute', 'clarinet-bb', 'alto-sax', 'horn-f', 'trombone', 'tuba-bbb', 'xylophone']);
+foreach ([['concert Eb major, thirds, eighths', 'concert G harmonic minor, triplets'], ['concert C major, quarters, pick up 1 beat', 'concert F major, fold, long ends'], ['chorale evening in concert Ab']] as $lines) {
+    $sheets = (new ScoreBuilder($parts, new Chorales($parts, Chorales::shipped(DataFolder::shipped())), $band))->scores($lines, $band)->sheets;
+    foreach (['written', 'concert'] as $how) {
+        $file = 'score'.count($scores);
+        $shown = 'concert' === $how ? array_map(static fn (Sheet $one): Sheet => $one->inConcert(), $sheets) : $sheets;
+        file_put_contents("$folder/$file.musicxml", MusicXmlWriter::score($shown, new ExportChoices(FingeringText::None, chords: false)));
+        file_put_contents("$folder/$file.mid", MidiWriter::score($sheets));
+        $scores[] = ['file' => $file, 'lines' => $lines, 'parts' => array_map(static fn (Sheet $one): array => array_merge(...array_map(static fn ($part): array => array_map(static fn ($note): int => $note->sounding->midi(), $part->study->notes), $one->parts)), array_values($sheets))];
+    }
+}
+file_put_contents("$folder/scores.json", json_encode($scores, \JSON_THROW_ON_ERROR));
 file_put_contents("$folder/list.json", json_encode($list, \JSON_THROW_ON_ERROR));

@@ -68,3 +68,27 @@ test('Verovio reads every one of them with all its notes', async () => {
     assert.ok(heads >= notes.length, line);
   }
 });
+
+test('scores of a band are converted, and every part sounds what it sounds, in their reading and in our MIDI', () => {
+  const scores = JSON.parse(readFileSync(path.join(folder, 'scores.json'), 'utf8'));
+  assert.equal(scores.length, 6);
+  for (const { file, lines, parts } of scores) {
+    const where = lines.join('; ');
+    const converted = spawnSync('musicxml2ly', ['--midi', '-o', `${file}.ly`, `${file}.musicxml`], { cwd: folder, encoding: 'utf8' });
+    assert.equal(converted.status, 0, converted.stderr);
+    assert.doesNotMatch(converted.stderr, /warning|error/i, where);
+    const run = spawnSync('lilypond', ['--loglevel=WARNING', '-dno-print-pages', '-dno-point-and-click', `${file}.ly`], { cwd: folder, encoding: 'utf8', maxBuffer: 1 << 26 });
+    assert.equal(run.status, 0, run.stderr);
+    for (const name of [`${file}.midi`, `${file}.mid`]) {
+      const tracks = new midi.Midi(readFileSync(path.join(folder, name))).tracks.filter((one) => one.notes.length > 0).map((one) => one.notes);
+      assert.deepEqual(tracks.map((notes) => notes.map((note) => note.midi)), parts, `${where}: ${name}`);
+      // The converter plays one part after the other; ours begin together.
+      if (name.endsWith('.mid')) {
+        assert.equal(new Set(tracks.map((notes) => notes[0].ticks)).size, 1, where);
+      }
+      // As long as the first from its own beginning, in either reading.
+      const ends = tracks.map((notes) => notes.at(-1).ticks - notes[0].ticks);
+      assert.equal(new Set(ends).size, 1, `${where}: ${name}`);
+    }
+  }
+});
