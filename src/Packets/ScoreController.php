@@ -54,7 +54,7 @@ final class ScoreController extends AbstractController
             $view = [
                 'at' => $at, 'count' => \count($scores->scores), 'score' => $score, 'together' => $together, 'tempo' => $this->work->firstTempo($score),
                 'leaps' => PartFacts::spoken(array_map(static fn (PartFacts $one): array => $one->leaps, $facts)), 'left' => $scores->left,
-                'music' => $this->pages->screen($score, $isConcert, $this->address($line, $at))->svg, 'rows' => WhoPlaysWhat::rows($score), 'columns' => array_keys(WhoPlaysWhat::COLUMNS),
+                'music' => $this->pages->screen($score, $isConcert, $this->address($line, $at))->svg, 'rows' => WhoPlaysWhat::rows($score), 'columns' => WhoPlaysWhat::ON_SCREEN,
                 'voices' => $this->work->voices($score), 'transposing' => array_values(array_filter($score->parts, static fn (BandPart $one): bool => 0 !== $one->part->instrument->transposition->halfSteps() % 12)),
             ] + $view;
         } catch (Mistake $error) {

@@ -13,6 +13,8 @@ use SwiftReed\Score\Score;
  */
 final class WhoPlaysWhat
 {
+    /** The same columns by their names in the catalogue. */
+    public const ON_SCREEN = ['who.family', 'who.who', 'who.key', 'who.extent', 'who.leaps', 'who.hardest'];
     /** Columns, and their shares of the width of a page. */
     public const COLUMNS = ['family' => 3.2, 'who' => 4.6, 'key' => 2.6, 'from, to' => 2.4, 'leaps' => 2.2, 'hardest change' => 6.5];
 

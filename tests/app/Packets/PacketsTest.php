@@ -161,6 +161,33 @@ final class PacketsTest extends WebTestCase
         }
     }
 
+    public function testARemovedPacketComesBackAsItWas(): void
+    {
+        $packet = $this->packet("concert F major\nconcert G major");
+        $this->press($packet, ['words' => 'Bring a pencil', 'worksheets' => 'unmarked']);
+        $this->post('/packets/'.$packet.'/remove');
+        self::assertSame(0, (int) self::database()->fetchOne('SELECT COUNT(*) FROM packet'));
+        preg_match('/undo=([0-9a-f-]+)/', (string) $this->browser->getResponse()->headers->get('Location'), $found);
+        $this->post('/undo/'.$found[1]);
+        $page = $this->browser->request('GET', '/packets/'.$packet);
+        self::assertSame('Bring a pencil', $page->filter('#packet-words')->attr('value'));
+        self::assertSame(['1', '2', '+'], $page->filter('.row-number')->each(static fn ($one): string => $one->text()));
+        self::assertSame('unmarked', $page->filter('input[name=worksheets][checked]')->attr('value'));
+    }
+
+    public function testAnErasedPlayerIsOnNoPageThatIsKept(): void
+    {
+        $packet = $this->packet('concert F major');
+        $this->press($packet, ['do' => 'make']);
+        $this->work();
+        $player = (string) self::database()->fetchOne("SELECT id FROM player WHERE name = 'Ada'");
+        $this->post('/band/players/'.$player.'/erase', ['sure' => 'Ada']);
+        self::assertSame(0, (int) self::database()->fetchOne('SELECT COUNT(*) FROM made_file'));
+        self::assertSame(0, (int) self::database()->fetchOne("SELECT COUNT(*) FROM packet_run WHERE plan::text LIKE '%Ada%'"));
+        $this->browser->request('GET', '/packets/'.$packet);
+        self::assertResponseIsSuccessful();
+    }
+
     public function testWhoeverIsTakenOutGetsNone(): void
     {
         $packet = $this->packet('concert F major');
