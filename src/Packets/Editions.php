@@ -85,7 +85,7 @@ final class Editions
         return array_values(array_map(static function (array $group): array {
             $members = $group['members'];
             $ids = array_unique(array_map(static fn (BandPlayer $one): string => $one->instrument->id, $members));
-            $settings = new PlayerSettings(self::least($members), reminders: $members[0]->settings->reminders, limits: $group['range']);
+            $settings = 1 === \count($members) ? $members[0]->settings : new PlayerSettings(self::least($members), reminders: $members[0]->settings->reminders, limits: $group['range']);
             $copies = array_sum(array_map(static fn (BandPlayer $one): int => $one->copies, $members));
 
             return [new BandPlayer($group['name'], 1 === \count($ids) ? $members[0]->instrument : $members[0]->instrument->named($group['name']), $settings, style: self::style($members), copies: $copies), $group['name']];

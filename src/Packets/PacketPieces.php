@@ -80,8 +80,8 @@ final class PacketPieces
     /** @param list<BandPlayer> $for */
     private function key(PieceKind $kind, PacketPlan $plan, array $for, string $edition, string $more): string
     {
-        // A score has no fingerings: another habit or page style makes no other score.
-        $isNotes = \in_array($kind, [PieceKind::Score, PieceKind::ConcertScore, PieceKind::Midi, PieceKind::Index, PieceKind::Letters], true);
+        // Scores and worksheets have no fingerings: another habit makes none of them anew.
+        $isNotes = \in_array($kind, [PieceKind::Worksheet, PieceKind::Answers, PieceKind::Score, PieceKind::ConcertScore, PieceKind::Midi, PieceKind::Index, PieceKind::Letters], true);
         $players = array_map(static fn (BandPlayer $one): array => [$one->name, $one->instrument->id, $one->instrument->name, $one->settings, $isNotes ? [] : [$one->instrument->setup, $one->own, $one->section], PieceKind::Part === $kind || PieceKind::Worksheet === $kind || PieceKind::Answers === $kind ? $one->style : ''], $for);
         $page = [$plan->paper, $plan->sides, $plan->date, $plan->words, $plan->edition];
         $own = match ($kind) {
