@@ -7,6 +7,7 @@ namespace SwiftReed\Packet;
 use SwiftReed\Fingering\OwnFingerings;
 use SwiftReed\Instrument\Instrument;
 use SwiftReed\Player\PlayerSettings;
+use SwiftReed\Player\Stage;
 
 /**
  * Somebody who gets a part: the name that stands on it, the instrument in its set-up, and how that player reads.
@@ -36,6 +37,16 @@ final readonly class BandPlayer
     public function printed(string $style, int $copies): self
     {
         return new self($this->name, $this->instrument, $this->settings, $this->own, $style, $this->section, $copies);
+    }
+
+    /**
+     * @param list<self> $players
+     *
+     * @return array<string, Stage> by their names
+     */
+    public static function stages(array $players): array
+    {
+        return array_combine(array_map(static fn (self $one): string => $one->name, $players), array_map(static fn (self $one): Stage => $one->settings->stage, $players));
     }
 
     public function section(): string

@@ -47,8 +47,9 @@ final readonly class PartFacts
         return \sprintf('%s, %s to %s: %s', 0 === $from->bar ? 'pick-up' : 'bar '.$from->bar, $from->pitch()->name()->sign(), $notes[$this->hardest->to]->pitch()->name()->sign(), $this->part->hard($this->hardest));
     }
 
-    /** "trumpet, trombone, euphonium in bars 2 and 4": who leaps where, those of the same bars together. */
     /**
+     * "trumpet, trombone, euphonium in bars 2 and 4": who leaps where, those of the same bars together.
+     *
      * @param array<string, list<int>> $leaps bars by who
      */
     public static function spoken(array $leaps): string

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace SwiftReed\Score;
 
+use SwiftReed\Study\StudyNote;
+
 /**
  * One study for everybody at once: the parts under each other, in the order in which they were given.
  */
@@ -23,6 +25,22 @@ final readonly class Score
     public function inConcert(): self
     {
         return new self($this->number, array_map(static fn (BandPart $one): BandPart => new BandPart($one->player, $one->part->inConcert()), $this->parts));
+    }
+
+    /**
+     * Whoever plays the same notes on the same instrument, together, in the order of the score.
+     *
+     * @return non-empty-list<non-empty-list<BandPart>>
+     */
+    public function alike(): array
+    {
+        $groups = [];
+        foreach ($this->parts as $one) {
+            $notes = array_map(static fn (StudyNote $note): string => $note->onset.$note->pitch()->text(), $one->part->study->notes);
+            $groups[$one->part->instrument->id.' '.hash('xxh3', implode(' ', $notes))][] = $one;
+        }
+
+        return array_values($groups);
     }
 
     /** Ticks of a beat as the tempo counts it. */

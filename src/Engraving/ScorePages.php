@@ -150,10 +150,7 @@ final class ScorePages
     /** @return non-empty-array<string, Sheet> by the name before the staff */
     private static function staves(Score $score, bool $isConcert): array
     {
-        $same = [];
-        foreach ($score->parts as $one) {
-            $same[$one->part->instrument->id.' '.hash('xxh3', implode(' ', array_map(static fn ($note): string => $note->onset.$note->pitch()->text(), $one->part->study->notes)))][] = $one;
-        }
+        $same = $score->alike();
         $count = array_count_values(array_map(static fn (array $all): string => $all[0]->part->instrument->id, $same));
         $staves = [];
         foreach ($same as $all) {

@@ -56,13 +56,13 @@ final class BandPlayers
         return $players;
     }
 
-    /** The players, or where nobody is in a band the instruments of the shipped list. */
+    /** Null where the chair is of a version that had other set-ups. */
     private function player(Chair $chair): ?BandPlayer
     {
         try {
             $instrument = $this->instruments->instrument($chair->getInstrument(), array_values(array_filter(explode(',', $chair->getSetup()), static fn (string $one): bool => '' !== $one)));
         } catch (Mistake) {
-            return null; // of a version that had other set-ups
+            return null;
         }
         $stored = $this->notebook->pins($chair->getInstrument(), '', $chair->getId());
         try {

@@ -63,7 +63,7 @@ final class BandWork
 
     public function firstTempo(Score $score): ?FirstTempo
     {
-        return $this->tempos->of($score, StudyScoreCommand::stages($this->players()));
+        return $this->tempos->of($score, BandPlayer::stages($this->players()));
     }
 
     /** @return list<BandPart> one of each: those who sound the same need not sound twice */

@@ -174,7 +174,7 @@ final class PacketMaker
     /** @return non-empty-list<Page> who plays what, key by key: those who have the same notes in one row */
     private function table(PacketPlan $plan): array
     {
-        $stages = StudyScoreCommand::stages($plan->players);
+        $stages = BandPlayer::stages($plan->players);
         $scores = $this->bandScores($plan);
         $sections = array_map(function (Score $score) use ($stages): array {
             $tempo = $this->tempos->of($score, $stages);

@@ -16,7 +16,6 @@ use SwiftReed\Packet\FirstTempos;
 use SwiftReed\Packet\ScoreBuilder;
 use SwiftReed\Packet\ScoreJson;
 use SwiftReed\Packet\ScoreText;
-use SwiftReed\Player\Stage;
 use SwiftReed\Score\Format\MidiWriter;
 use SwiftReed\Score\Format\MusicXmlWriter;
 use SwiftReed\Score\PartBuilder;
@@ -85,7 +84,7 @@ final class StudyScoreCommand extends Command
     /** @param non-empty-list<BandPlayer> $players */
     private function written(InputInterface $input, BandScores $scores, array $players): string
     {
-        $stages = self::stages($players);
+        $stages = BandPlayer::stages($players);
         $sheets = $scores->sheets;
         \assert([] !== $sheets);
         $format = Failure::oneOf('format', $input->getOption('format'), ['text', 'json', 'musicxml', 'midi', 'pdf']);
@@ -107,15 +106,5 @@ final class StudyScoreCommand extends Command
     private static function inConcert(BandScores $scores): BandScores
     {
         return new BandScores(array_map(static fn ($score) => $score->inConcert(), $scores->scores), $scores->sheets, $scores->left);
-    }
-
-    /**
-     * @param list<BandPlayer> $players
-     *
-     * @return array<string, Stage>
-     */
-    public static function stages(array $players): array
-    {
-        return array_combine(array_map(static fn (BandPlayer $one): string => $one->name, $players), array_map(static fn (BandPlayer $one): Stage => $one->settings->stage, $players));
     }
 }

@@ -21,12 +21,8 @@ final class WhoPlaysWhat
     /** @return list<list<string>> a cell for each column */
     public static function rows(Score $score): array
     {
-        $groups = [];
-        foreach ($score->parts as $one) {
-            $groups[$one->part->instrument->id.' '.hash('xxh3', implode(' ', array_map(static fn ($note): string => $note->onset.$note->pitch()->text(), $one->part->study->notes)))][] = $one;
-        }
         $rows = [];
-        foreach ($groups as $members) {
+        foreach ($score->alike() as $members) {
             $part = $members[0]->part;
             $facts = PartFacts::of($part);
             $names = array_values(array_filter(array_map(static fn (BandPart $one): string => $one->player, $members), static fn (string $name): bool => $name !== $part->instrument->name));
