@@ -1,0 +1,62 @@
+<?php
+
+declare(strict_types=1);
+
+namespace SwiftReed\Practice;
+
+use SwiftReed\Instrument\MechanismKind;
+
+/**
+ * How the minutes that there are, are used: warm-up, technique, pieces, warm-down, with breaks. The minutes of the blocks make up the minutes
+ * given, never more.
+ *
+ * Source: the handbook, chapter 7 (scales about a third of the time; brass rests about as long as it plays; a short break each half hour).
+ */
+final readonly class Session
+{
+    /** @param list<SessionBlock> $blocks in their order */
+    private function __construct(public array $blocks)
+    {
+    }
+
+    /** @param int $minutes that the player has */
+    public static function of(int $minutes, MechanismKind $kind, PracticeFigures $figures): self
+    {
+        $minutes = max(0, $minutes);
+        $isBrass = self::isBrass($kind);
+        $every = $figures->count('break-every');
+        $pause = $figures->count('break-minutes');
+        $breaks = $minutes > $every ? intdiv($minutes - 1, $every) : 0;
+        $technique = self::technique($minutes, $figures);
+        $left = $minutes - $technique - $breaks * $pause;
+        $warmUp = min(max(0, $left), (int) round($figures->number('warm-up-share') * $minutes));
+        $warmDown = min(max(0, $left - $warmUp), (int) floor($figures->number('warm-down-share') * $minutes));
+        $pieces = max(0, $left - $warmUp - $warmDown);
+        $blocks = [
+            new SessionBlock('warm-up', $warmUp, $isBrass ? 'Long soft notes, then slurs on one fingering. Rest between them.' : 'Long soft notes, low ones first.'),
+            new SessionBlock('technique', $technique, $isBrass ? 'Scales. Rest about as long as you play: the rests count in these minutes.' : 'Scales.'),
+            ...array_fill(0, $breaks, new SessionBlock('break', $pause, 'Put the instrument down, shake out the hands, walk about.')),
+            new SessionBlock('pieces', $pieces, 'Your pieces.'),
+            new SessionBlock('warm-down', $warmDown, $isBrass ? 'Low, soft, long notes until the lip is loose.' : 'A few low, soft notes.'),
+        ];
+
+        return new self(array_values(array_filter($blocks, static fn (SessionBlock $one): bool => $one->minutes > 0)));
+    }
+
+    /** Minutes for scales of so many minutes. */
+    public static function technique(int $minutes, PracticeFigures $figures): int
+    {
+        return min(max(0, $minutes), max($figures->count('technique-least'), (int) round($figures->number('technique-share') * $minutes)));
+    }
+
+    public function minutes(): int
+    {
+        return array_sum(array_map(static fn (SessionBlock $one): int => $one->minutes, $this->blocks));
+    }
+
+    /** Whether the lip needs as much rest as it plays. */
+    public static function isBrass(MechanismKind $kind): bool
+    {
+        return \in_array($kind, [MechanismKind::Valves, MechanismKind::Slide], true);
+    }
+}
