@@ -14,6 +14,9 @@ import { startRooms } from './shared/rooms.js';
 import { startShortcuts } from './shared/shortcuts.js';
 import { startUnbroken } from './shared/unbroken.js';
 import { startWelcome } from './shared/welcome.js';
+import { forgetOthers } from './stand/device.js';
+import { startQueue } from './stand/queue.js';
+import { startStand } from './stand/stand.js';
 
 // Answers with an error status carry a sentence for the user: they are shown like any other.
 htmx.config.responseHandling = [{ code: '204', swap: false }, { code: '...', swap: true }];
@@ -38,6 +41,9 @@ startPacketRows();
 startRooms();
 startUnbroken(htmx);
 startWelcome();
+forgetOthers();
+startQueue();
+startStand();
 
 // Whoever goes to sign in comes back to what is on the screen now.
 document.addEventListener('click', (event) => {

@@ -58,5 +58,17 @@ const js = await esbuild.build({
   legalComments: 'none',
 });
 await emit('app.js', js.outputFiles[0].text);
+// The worker that opens the Stand without the network knows the files of this build by their names.
+const files = [...Object.values(manifest), ...faces.map(([, face]) => `/build/fonts/${face}.woff2`)].map((url) => ({ url, revision: url.includes('/fonts/') ? '1' : null }));
+await esbuild.build({
+  entryPoints: [path.join(root, 'assets/stand/worker.js')],
+  outfile: path.join(root, 'public/stand-worker.js'),
+  bundle: true,
+  minify: true,
+  format: 'iife',
+  target: 'es2020',
+  define: { 'self.__BUILD__': JSON.stringify(files), 'process.env.NODE_ENV': '"production"' },
+  legalComments: 'none',
+});
 await writeFile(path.join(out, 'manifest.json'), JSON.stringify(manifest, null, 2));
 console.log(`built ${Object.keys(manifest).length} files and ${faces.length} typefaces`);

@@ -66,10 +66,11 @@ export function openVoice(context) {
       tone.type = 'triangle';
       tone.frequency.value = breath ? 660 : strong ? 1760 : 1320;
       const envelope = context.createGain();
-      envelope.gain.setValueAtTime(strong ? 0.3 : 0.2, at);
+      envelope.gain.setValueAtTime(strong ? 0.15 : 0.1, at);
       envelope.gain.exponentialRampToValueAtTime(0.001, at + (breath ? 0.14 : 0.05));
       tone.connect(envelope);
-      envelope.connect(out);
+      // Straight out: what evens the tones looks ahead, and would hold the click back by some milliseconds.
+      envelope.connect(context.destination);
       play(tone, at, at + 0.2);
     },
     silence() {

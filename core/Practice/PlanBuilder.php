@@ -28,21 +28,29 @@ final readonly class PlanBuilder
     /**
      * @param list<string> $lines as they are typed; a line in several keys is as many
      * @param int|null     $goal  beats a minute; what each line says where none is set
+     * @param (\Closure(string, \Closure(): (PlanLine|string)): (PlanLine|string))|null $keep answers with what is kept under a name, or keeps what is made
      *
      * @return array{list<PlanLine>, array<string, string>} what can be played, in order, each once; what cannot, with its reason
      *
      * @throws \SwiftReed\Knowledge\Mistake when a line is not understood
      */
-    public function lines(array $lines, Instrument $instrument, PlayerSettings $settings, Rungs $rungs, ?int $goal = null, OwnFingerings $own = new OwnFingerings()): array
+    public function lines(array $lines, Instrument $instrument, PlayerSettings $settings, Rungs $rungs, ?int $goal = null, OwnFingerings $own = new OwnFingerings(), ?\Closure $keep = null): array
     {
         $made = [];
         $left = [];
         foreach ($this->keys($lines) as $line) {
-            try {
-                $one = PlanLine::of($this->parts->build($line, $instrument, $settings, $own), $settings->stage, $this->tempos, $rungs, $goal);
+            $make = function () use ($line, $instrument, $settings, $rungs, $goal, $own): PlanLine|string {
+                try {
+                    return PlanLine::of($this->parts->build($line, $instrument, $settings, $own), $settings->stage, $this->tempos, $rungs, $goal);
+                } catch (StudyError $error) {
+                    return $error->getMessage();
+                }
+            };
+            $one = null === $keep ? $make() : $keep(implode('|', [$line->text(), $instrument->id, implode('+', $instrument->setup), $settings->stage->value, $settings->limits?->lowest->text() ?? '', $settings->limits?->highest->text() ?? '', $rungs->text(), $goal ?? '']), $make);
+            if ($one instanceof PlanLine) {
                 $made[$one->line] ??= $one;
-            } catch (StudyError $error) {
-                $left[$line->text()] = $error->getMessage();
+            } else {
+                $left[$line->text()] = $one;
             }
         }
 

@@ -52,15 +52,36 @@ final readonly class StepBuilder
      */
     public function steps(StudyLine $line, Instrument $instrument, PlayerSettings $settings = new PlayerSettings(), ?BuildUp $way = null, array $new = [], ?Rungs $rungs = null, ?int $goal = null, ?int $highest = null, ?int $clean = null, OwnFingerings $own = new OwnFingerings()): Steps
     {
-        $line = $line->without(ClauseKind::Keys);
-        $whole = $this->parts->build($line, $instrument, $settings, $own);
-        $plainLine = self::plain($whole);
-        $plain = $plainLine->text() === $line->text() ? $whole : $this->parts->build($plainLine, $instrument, $settings, $own);
-        $first = $this->firstTempo($whole, $settings->stage);
-        $goal ??= self::goal($whole->study, $rungs ?? Rungs::usual($this->figures));
-        $ladder = null === $first ? null : Ladder::of($rungs ?? Rungs::usual($this->figures), Ladder::begin($rungs ?? Rungs::usual($this->figures), $goal, $first, $highest), $goal, $clean, $this->figures);
+        return $this->of($this->parts->build($line->without(ClauseKind::Keys), $instrument, $settings, $own), $settings, $way, $new, $rungs, $goal, $highest, $clean);
+    }
 
-        return new Steps($whole, (new StepWriter($whole, $plain, $this->wholeNotes($plain), $first ?? 0, $ladder, $this->figures))->write($way ?? (Stage::First === $settings->stage ? BuildUp::FirstNote : BuildUp::Chunks), $new));
+    /**
+     * The same of a part that is there already.
+     *
+     * @param list<Pitch> $new     written notes that the player does not know
+     * @param int|null    $goal    beats a minute; what the line says, or the last rung
+     * @param int|null    $highest the fastest tempo that was passed before, beats a minute
+     * @param int|null    $clean   clean passes in a row that raise the tempo
+     *
+     * @throws PracticeError when no note of the line is new and that way was asked for
+     */
+    public function of(Part $whole, PlayerSettings $settings, ?BuildUp $way = null, array $new = [], ?Rungs $rungs = null, ?int $goal = null, ?int $highest = null, ?int $clean = null, bool $wasAway = false): Steps
+    {
+        $line = $whole->study->recipe->line;
+        $plainLine = self::plain($whole);
+        $plain = $plainLine->text() === $line->text() ? $whole : $this->parts->build($plainLine, $whole->instrument, $settings);
+        $first = $this->firstTempo($whole, $settings->stage);
+        $rungs ??= Rungs::usual($this->figures);
+        $goal ??= self::goal($whole->study, $rungs);
+        $ladder = null === $first ? null : Ladder::of($rungs, Ladder::begin($rungs, $goal, $first, $highest, $wasAway), $goal, $clean, $this->figures);
+
+        return new Steps($whole, (new StepWriter($whole, $plain, $this->wholeNotes($plain), $first ?? 0, $ladder, $this->figures))->write($way ?? self::usualWay($settings->stage), $new));
+    }
+
+    /** First-year players build up from the first note, others in chunks. Our own choice among the ways of the trade. */
+    public static function usualWay(Stage $stage): BuildUp
+    {
+        return Stage::First === $stage ? BuildUp::FirstNote : BuildUp::Chunks;
     }
 
     /** The line once through, without its drill, in a rhythm in which every note stands once. */

@@ -32,6 +32,12 @@ final class Me
         return null !== $this->open->player();
     }
 
+    /** Who a player is in the open band; nothing for everybody else. */
+    public function getPlayerId(): string
+    {
+        return $this->open->player()?->getId() ?? '';
+    }
+
     public function getName(): string
     {
         return $this->open->teacher()?->getName() ?? $this->open->player()?->getName() ?? '';

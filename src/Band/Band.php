@@ -49,6 +49,14 @@ class Band
     #[ORM\Column(type: Types::BOOLEAN)]
     private bool $speaksOwn = false;
 
+    /** Where the band is: its days are the days there. */
+    #[ORM\Column(type: Types::STRING, length: 60, options: ['default' => 'UTC'])]
+    private string $zone = 'UTC';
+
+    /** Weekdays of its lessons, 1 is Monday, divided by commas. */
+    #[ORM\Column(type: Types::STRING, length: 20, options: ['default' => ''])]
+    private string $lessonDays = '';
+
     #[ORM\Column(type: Types::INTEGER)]
     private int $keptDays = self::KEPT_DAYS;
 
@@ -139,6 +147,24 @@ class Band
         $this->removeAssistant($to);
         $this->owner = $to;
         $this->assistants->add($before);
+    }
+
+    public function zone(): \DateTimeZone
+    {
+        return new \DateTimeZone($this->zone);
+    }
+
+    /** @return list<int> weekdays, 1 is Monday */
+    public function lessonDays(): array
+    {
+        return array_values(array_filter(array_map(intval(...), explode(',', $this->lessonDays)), static fn (int $day): bool => $day >= 1 && $day <= 7));
+    }
+
+    /** @param list<int> $lessonDays weekdays, 1 is Monday */
+    public function live(\DateTimeZone $zone, array $lessonDays): void
+    {
+        $this->zone = $zone->getName();
+        $this->lessonDays = implode(',', $lessonDays);
     }
 
     public function usual(): Usual

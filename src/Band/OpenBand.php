@@ -97,6 +97,12 @@ final class OpenBand implements ResetInterface
         return null !== $this->band && null !== $this->teacher() && $this->band->isOwnedBy($this->teacher());
     }
 
+    /** Where the open band is. */
+    public function zone(): \DateTimeZone
+    {
+        return $this->band?->zone() ?? new \DateTimeZone('UTC');
+    }
+
     public function usual(): Usual
     {
         return $this->band?->usual() ?? new Usual();

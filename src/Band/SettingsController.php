@@ -48,19 +48,22 @@ final class SettingsController extends AbstractController
         $band = $this->open->required();
         $form = $this->forms->read(SettingsType::class, $request);
         $problem = Forms::problem($form);
+        $typed = Forms::typed($request) + ['lesson_days' => $request->request->all('lesson_days')];
         if (null !== $problem) {
-            return $this->page($problem, Forms::typed($request));
+            return $this->page($problem, $typed);
         }
         $usual = $band->usual();
-        $before = ['name' => $band->getName(), 'key order' => $usual->keyOrder, 'paper' => $usual->paper, 'signs' => $usual->reminders, 'tempo' => $usual->tempo, 'own' => $usual->speaksOwn, 'kept days' => $band->getKeptDays()];
+        $before = ['name' => $band->getName(), 'key order' => $usual->keyOrder, 'paper' => $usual->paper, 'signs' => $usual->reminders, 'tempo' => $usual->tempo, 'own' => $usual->speaksOwn, 'kept days' => $band->getKeptDays(), 'zone' => $band->zone()->getName(), 'lesson days' => $band->lessonDays()];
         try {
             $this->entities->lock($band, LockMode::OPTIMISTIC, $request->request->getInt('version'));
         } catch (OptimisticLockException) {
-            return $this->page('refusal.settings_changed', Forms::typed($request), Response::HTTP_CONFLICT);
+            return $this->page('refusal.settings_changed', $typed, Response::HTTP_CONFLICT);
         }
         $tempo = $form->get('tempo')->getData();
         $days = $form->get('kept_days')->getData();
         $band->change(Forms::text($form, 'name'), new Usual(Forms::text($form, 'key_order'), Forms::text($form, 'paper'), Forms::text($form, 'reminders'), \is_int($tempo) ? $tempo : null, true === $form->get('speaks_own')->getData()), \is_int($days) ? $days : Band::KEPT_DAYS);
+        $weekdays = $form->get('lesson_days')->getData();
+        $band->live(new \DateTimeZone(Forms::text($form, 'zone')), \is_array($weekdays) ? array_values(array_map(static fn (mixed $day): int => is_numeric($day) ? (int) $day : 0, $weekdays)) : []);
         $this->entities->flush();
         $this->audit->note('band changed', $band->getId(), $before);
 
@@ -172,6 +175,6 @@ final class SettingsController extends AbstractController
     {
         $band = $this->open->required();
 
-        return $this->render('band/settings.html.twig', ['band' => $band, 'usual' => $band->usual(), 'orders' => array_keys(Usual::KEY_ORDERS), 'tokens' => $this->tokens->ofBand(), 'problem' => $problem, 'typed' => $typed, 'invitation' => $invitation, 'token' => $token, 'hours' => OwnController::CODE_HOURS], new Response(status: $status ?? ('' === $problem ? Response::HTTP_OK : Response::HTTP_UNPROCESSABLE_ENTITY)));
+        return $this->render('band/settings.html.twig', ['band' => $band, 'usual' => $band->usual(), 'orders' => array_keys(Usual::KEY_ORDERS), 'zones' => \DateTimeZone::listIdentifiers(), 'tokens' => $this->tokens->ofBand(), 'problem' => $problem, 'typed' => $typed, 'invitation' => $invitation, 'token' => $token, 'hours' => OwnController::CODE_HOURS], new Response(status: $status ?? ('' === $problem ? Response::HTTP_OK : Response::HTTP_UNPROCESSABLE_ENTITY)));
     }
 }

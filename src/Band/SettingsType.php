@@ -25,6 +25,8 @@ final class SettingsType extends AbstractType
             ->add('reminders', ChoiceType::class, ['choices' => ['affected', 'habit', 'none'], 'empty_data' => 'affected', 'invalid_message' => 'refusal.no.signs'])
             ->add('tempo', IntegerType::class, ['required' => false, 'invalid_message' => 'refusal.no.tempo', 'constraints' => [new Range(min: 30, max: 208, notInRangeMessage: 'refusal.range.tempo')]])
             ->add('speaks_own', CheckboxType::class)
+            ->add('zone', ChoiceType::class, ['choices' => \DateTimeZone::listIdentifiers(), 'empty_data' => 'UTC', 'invalid_message' => 'refusal.no.zone'])
+            ->add('lesson_days', ChoiceType::class, ['choices' => range(1, 7), 'multiple' => true, 'invalid_message' => 'refusal.no.weekday'])
             ->add('kept_days', IntegerType::class, ['empty_data' => (string) Band::KEPT_DAYS, 'invalid_message' => 'refusal.no.days', 'constraints' => [new Range(min: 30, max: 3660, notInRangeMessage: 'refusal.range.days')]]);
     }
 }

@@ -135,7 +135,7 @@ final class Desk
     }
 
     /** How the player reads whose part it is: his own limits too, where he has some. */
-    private function settings(DeskState $state): PlayerSettings
+    public function settings(DeskState $state): PlayerSettings
     {
         $limits = '' === $state->player ? '' : $this->notebook->player($state->player)?->getLimits() ?? '';
 

@@ -1,0 +1,188 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Stand;
+
+use App\Engraving\Diagram;
+use SwiftReed\Explain\FingeringWords;
+use SwiftReed\Explain\Speech;
+use SwiftReed\Explain\TalkThrough;
+use SwiftReed\Instrument\Fingering;
+use SwiftReed\Instrument\FingeringUse;
+use SwiftReed\Practice\AfterGoal;
+use SwiftReed\Practice\Session;
+use SwiftReed\Practice\Step;
+use SwiftReed\Practice\StepNote;
+use SwiftReed\Practice\Steps;
+use SwiftReed\Score\KeyNames;
+use SwiftReed\Score\Part;
+use SwiftReed\Time\TimeSignature;
+
+/**
+ * What the browser needs to practise a line by itself, with or without the network: its notes with their names and fingerings, the steps of
+ * every way of building it up, the ladder as a table. Times are ticks, 480 to the quarter note.
+ */
+final class StandData
+{
+    /**
+     * @param array<string, Steps> $ways by the way of building up
+     *
+     * @return array<string, mixed>
+     */
+    public static function of(array $ways): array
+    {
+        $steps = array_values($ways)[0];
+        $part = $steps->whole;
+        $drawings = [];
+        $keep = static function (string $svg) use (&$drawings): int {
+            if ('' === $svg) {
+                return -1;
+            }
+            $at = array_search($svg, $drawings, true);
+            if (false === $at) {
+                $drawings[] = $svg;
+                $at = \count($drawings) - 1;
+            }
+
+            return (int) $at;
+        };
+        $notes = [];
+        foreach ($part->study->notes as $i => $note) {
+            $planned = $part->plan->notes[$i];
+            $other = self::other($part, $i);
+            $notes[] = [
+                'name' => $note->pitch()->name()->sign(),
+                'spoken' => $note->pitch()->spoken(),
+                'number' => KeyNames::pageDegree($note->tone->degree, $note->tone->number),
+                'midi' => $note->sounding->midi(),
+                'written' => $note->pitch()->midi(),
+                'bar' => $note->bar,
+                'attack' => $part->attack($i)->value,
+                'breath' => $note->breathAfter,
+                'separated' => $part->isSeparated($i),
+                'fingering' => $planned->fingering->text,
+                'drawn' => $keep(self::drawing($part, $planned->down(), $planned->fingering)),
+                'other' => null === $other ? null : ['fingering' => $other->text, 'drawn' => $keep(self::drawing($part, $other->touches, $other)), 'when' => Speech::sentence($part->when($other))],
+                'speaks' => self::whenItDoesNotSpeak($part, $i, $keep),
+            ];
+        }
+        $ladder = $steps->steps[\count($steps->steps) - 1]->ladder;
+
+        return [
+            'version' => 1,
+            'line' => $part->line(),
+            'instrument' => $part->instrument->id,
+            'brass' => Session::isBrass($part->instrument->mechanism()->kind()),
+            'untimed' => $part->study->isUntimed(),
+            'tonic' => $part->study->concertKey->tonic->pitchClass(),
+            'notes' => $notes,
+            'drawings' => $drawings,
+            'ways' => array_map(static fn (Steps $one): array => array_map(static fn (Step $step): array => self::step($step, $part), $one->steps), $ways),
+            'beyond' => null === $ladder ? null : AfterGoal::of($part->study, $ladder->goal)?->text(),
+            'ladder' => null === $ladder ? null : ['places' => $ladder->places, 'goal' => $ladder->goal, 'clean' => $ladder->clean, 'unit' => $part->study->recipe->timing->tempo->unit] + $ladder->table()->data(),
+        ];
+    }
+
+    /** @return array<string, mixed> */
+    private static function step(Step $step, Part $part): array
+    {
+        $isOwnTime = $step->line->text() === $part->line();
+        $time = $isOwnTime ? $part->study->time() : TimeSignature::FourFour;
+        $grid = [[0, $time->barTicks(), $time->beatTicks()]];
+        if ($isOwnTime && $step->ticks > 0 && \count($step->plays) === \count($part->study->notes)) {
+            $grid = self::grid($part, $step->ticks);
+        }
+
+        return [
+            'kind' => $step->kind->value,
+            'line' => $step->line->text(),
+            'from' => $step->from,
+            'to' => $step->to,
+            'silent' => $step->isSilent,
+            'timed' => $step->isTimed,
+            'times' => $step->times,
+            'attend' => $step->attend,
+            'bpm' => $step->bpm,
+            'unit' => self::ticks($step->unit),
+            'tongued' => $step->isTongued,
+            'length' => $step->ticks,
+            'lead' => $step->plays[0]->onset,
+            'grid' => $grid,
+            'plays' => array_map(static fn (StepNote $note): array => [$note->note, $note->onset, $note->length], $step->plays),
+        ];
+    }
+
+    /**
+     * Where the time signature changes on the way.
+     *
+     * @return list<array{int, int, int}> place, ticks of a bar, ticks of a beat
+     */
+    private static function grid(Part $part, int $ticks): array
+    {
+        $grid = [];
+        for ($place = 0; $place < $ticks; $place = $part->study->bars->nextLine($place)) {
+            $time = $part->study->bars->time($place);
+            $last = $grid[\count($grid) - 1] ?? null;
+            if (null === $last || $last[1] !== $time->barTicks() || $last[2] !== $time->beatTicks()) {
+                $grid[] = [$place, $time->barTicks(), $time->beatTicks()];
+            }
+        }
+
+        return $grid;
+    }
+
+    private static function ticks(string $unit): int
+    {
+        return Steps::beat($unit);
+    }
+
+    /** Another fingering that is taught for this note; the cheapest in this place. */
+    private static function other(Part $part, int $i): ?Fingering
+    {
+        foreach ($part->plan->notes[$i]->alternates as $alternate) {
+            if (\in_array($alternate->fingering->use, [FingeringUse::Default, FingeringUse::Alternate], true)) {
+                return $alternate->fingering;
+            }
+        }
+
+        return null;
+    }
+
+    /**
+     * What to try when a note does not speak: the substitute that is taught, and what a teacher says.
+     *
+     * @param \Closure(string): int $keep
+     *
+     * @return array{says: list<string>, fingering: string, drawn: int}
+     */
+    private static function whenItDoesNotSpeak(Part $part, int $i, \Closure $keep): array
+    {
+        $planned = $part->plan->notes[$i];
+        $says = TalkThrough::advice($part->instrument, $i, $part->study, $part->plan);
+        if (null !== $planned->fingering->voicing) {
+            array_unshift($says, Speech::sentence($planned->fingering->voicing));
+        }
+        $substitute = null;
+        foreach ($planned->alternates as $alternate) {
+            if (\in_array($alternate->fingering->use, [FingeringUse::Fallback, FingeringUse::Alternate, FingeringUse::Default], true)) {
+                $isBetter = null === $substitute || (FingeringUse::Fallback === $alternate->fingering->use && FingeringUse::Fallback !== $substitute->use);
+                $substitute = $isBetter ? $alternate->fingering : $substitute;
+            }
+        }
+
+        return [
+            'says' => $says,
+            'fingering' => null === $substitute ? '' : FingeringWords::whole($part->instrument, $substitute),
+            'drawn' => null === $substitute ? -1 : $keep(self::drawing($part, $substitute->touches, $substitute)),
+        ];
+    }
+
+    /** @param list<string> $down */
+    private static function drawing(Part $part, array $down, Fingering $fingering): string
+    {
+        $drawing = Diagram::drawn($part->instrument, $fingering, $down, null);
+
+        return 0 === $drawing->height ? '' : $drawing->alone('fingering', '');
+    }
+}
