@@ -552,6 +552,7 @@ export function startStand() {
     } else if (pressed?.dataset.step) {
       byId('stand-steps').close();
       go(Number(pressed.dataset.step));
+      byId('stand-main').focus();
     } else if (pressed?.id === 'stand-list-button') {
       list();
     } else if (!pressed && event.target.closest('#stand-page') && !event.target.closest('.cover')) {
@@ -561,6 +562,9 @@ export function startStand() {
       } else {
         next();
       }
+    }
+    if (event.detail > 0 && pressed?.closest('.stand-buttons, .stand-tools') && pressed.tagName === 'BUTTON') {
+      byId('stand-main').focus({ preventScroll: true }); // so that the space bar stays the main thing for whoever has pressed with a finger
     }
   });
   document.addEventListener('change', (event) => {

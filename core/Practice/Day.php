@@ -45,10 +45,10 @@ final readonly class Day
         return $this->date->format('j F');
     }
 
-    /** "Thursday" */
-    public function weekday(): string
+    /** 1 is Monday. */
+    public function number(): int
     {
-        return $this->date->format('l');
+        return (int) $this->date->format('N');
     }
 
     public function plus(int $days): self

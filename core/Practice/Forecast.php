@@ -30,10 +30,11 @@ final readonly class Forecast
 
     /**
      * @param list<Played> $played from early to late
+     * @param int|null     $most   days that are written out at the most; as many as there are when none is said
      *
      * @throws PracticeError when the date is over, or further off than plans go
      */
-    public static function of(Planner $planner, PlanSettings $settings, PracticeFigures $figures, Day $from, array $played): self
+    public static function of(Planner $planner, PlanSettings $settings, PracticeFigures $figures, Day $from, array $played, ?int $most = null): self
     {
         $due = $settings->due;
         if (null !== $due && $due->isBefore($from)) {
@@ -55,6 +56,7 @@ final readonly class Forecast
             $targets[$line->line] = $from->plus(max(0, (int) floor(($k + 1) * $slot + 1e-9) - 1));
         }
         $until = $due ?? $from->plus(self::WITHOUT_DATE - 1);
+        $until = null === $most || $until->since($from) < $most ? $until : $from->plus($most - 1);
         $fits = null === $end || [] === $open || (\count($open) * $keyDays <= $available && self::comesOut($planner, $settings, $figures, $from, $end, $played));
 
         return new self(

@@ -19,6 +19,7 @@ final readonly class PlanLine
 {
     /**
      * @param string    $line     canonical text without tempo and goal: what events are kept by
+     * @param string    $full     the line with its tempo and goal, as it is played
      * @param string    $title    "F major", written, with printed signs
      * @param int       $goal     beats a minute
      * @param string    $unit     the beat as a fraction of a whole note, "1/4"
@@ -29,7 +30,7 @@ final readonly class PlanLine
      * @param bool      $rests    whether the player rests as long as he plays
      * @param list<int> $needed   MIDI numbers of its written notes
      */
-    private function __construct(public string $line, public string $title, public int $goal, public string $unit, public int $first, public float $beats, public float $hardness, public int $pitchClass, public bool $rests, public array $needed)
+    private function __construct(public string $line, public string $full, public string $title, public int $goal, public string $unit, public int $first, public float $beats, public float $hardness, public int $pitchClass, public bool $rests, public array $needed)
     {
     }
 
@@ -46,6 +47,7 @@ final readonly class PlanLine
 
         return new self(
             self::key($study->recipe->line),
+            $study->recipe->line->text(),
             $part->writtenTitle(),
             $goal,
             $unit,

@@ -16,6 +16,8 @@ final readonly class Planner
     private Rotation $rotation;
     /** @var list<PlanLine> */
     private array $lines;
+    /** @var \ArrayObject<string, array{int, Played|null, KeyProgress}> by the line: of what was worked out before, how much was played, the last of it, and what came of it */
+    private \ArrayObject $known;
 
     /** @param list<PlanLine> $lines in the order in which they are learnt; the hardest first where the settings say so */
     public function __construct(array $lines, private PlanSettings $settings, private PracticeFigures $figures)
@@ -26,6 +28,7 @@ final readonly class Planner
         $this->lines = $lines;
         $this->reviews = Reviews::usual($figures);
         $this->rotation = $settings->rotation ?? Rotation::of();
+        $this->known = new \ArrayObject();
     }
 
     /** @return list<PlanLine> in the order in which they are learnt */
@@ -45,7 +48,15 @@ final readonly class Planner
         }
         $progress = [];
         foreach ($this->lines as $line) {
-            $progress[$line->line] = KeyProgress::of($byLine[$line->line] ?? [], $line->quarters($line->goal), $this->settings->inARow, $this->settings->goalDays, $this->reviews);
+            $own = $byLine[$line->line] ?? [];
+            $count = \count($own);
+            $last = $own[$count - 1] ?? null;
+            // From day to day of a forecast most lines stay as they were.
+            $known = $this->known[$line->line] ?? null;
+            if (null === $known || $known[0] !== $count || $known[1] !== $last) {
+                $known = $this->known[$line->line] = [$count, $last, KeyProgress::of($own, $line->quarters($line->goal), $this->settings->inARow, $this->settings->goalDays, $this->reviews)];
+            }
+            $progress[$line->line] = $known[2];
         }
         $last = [] === $played ? null : $played[\count($played) - 1]->day;
 

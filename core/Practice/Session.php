@@ -34,7 +34,7 @@ final readonly class Session
         $pieces = max(0, $left - $warmUp - $warmDown);
         $blocks = [
             new SessionBlock('warm-up', $warmUp, $isBrass ? 'Long soft notes, then slurs on one fingering. Rest between them.' : 'Long soft notes, low ones first.'),
-            new SessionBlock('technique', $technique, $isBrass ? 'Scales. Rest about as long as you play: the rests count in these minutes.' : 'Scales.'),
+            new SessionBlock('technique', $technique, $isBrass ? 'One key until it is clean. Rest about as long as you play: the rests count in these minutes.' : 'One key until it is clean; what was clean comes back.'),
             ...array_fill(0, $breaks, new SessionBlock('break', $pause, 'Put the instrument down, shake out the hands, walk about.')),
             new SessionBlock('pieces', $pieces, 'Your pieces.'),
             new SessionBlock('warm-down', $warmDown, $isBrass ? 'Low, soft, long notes until the lip is loose.' : 'A few low, soft notes.'),

@@ -12,6 +12,7 @@ use App\Band\OpenBand;
 use App\Band\Player;
 use App\Desk\Desk;
 use App\Desk\DeskState;
+use App\Stand\DemoPractice;
 use Doctrine\ORM\EntityManagerInterface;
 use SwiftReed\Knowledge\DataFolder;
 use SwiftReed\Pattern\PatternParser;
@@ -27,7 +28,7 @@ final class DemoLoadCommand extends Command
     /** What ships with the product is told from one's own. */
     private const EXAMPLE = ' (example)';
 
-    public function __construct(private readonly EntityManagerInterface $entities, private readonly AccountRepository $accounts, private readonly Arrivals $arrivals, private readonly OpenBand $open, private readonly DataFolder $data, private readonly Desk $desk)
+    public function __construct(private readonly EntityManagerInterface $entities, private readonly AccountRepository $accounts, private readonly Arrivals $arrivals, private readonly OpenBand $open, private readonly DataFolder $data, private readonly Desk $desk, private readonly DemoPractice $practice)
     {
         parent::__construct();
     }
@@ -48,9 +49,10 @@ final class DemoLoadCommand extends Command
             $director = new Account($who['name'], true, false, true);
             $band = $this->arrivals->found($director, $who['phrase'], $demo['band']['name']);
             $this->open->enter($band, $director);
-            $this->people($demo['band']['players']);
+            $chairs = $this->people($demo['band']['players']);
             $this->folder($demo);
             $this->entities->flush();
+            $this->practice->load($chairs);
         } elseif (!$input->getOption('if-empty')) {
             $output->writeln('The demonstration is there already.');
         }
@@ -64,9 +66,14 @@ final class DemoLoadCommand extends Command
         return $this->accounts->count() > 0 || false !== $this->entities->getConnection()->fetchOne('SELECT 1 FROM saved_study UNION ALL SELECT 1 FROM study_sheet UNION ALL SELECT 1 FROM own_pattern UNION ALL SELECT 1 FROM pinned_fingering LIMIT 1');
     }
 
-    /** @param list<array<string, mixed>> $players */
-    private function people(array $players): void
+    /**
+     * @param list<array<string, mixed>> $players
+     *
+     * @return list<Chair>
+     */
+    private function people(array $players): array
     {
+        $chairs = [];
         foreach ($players as $entry) {
             $player = new Player($entry['name']);
             $this->entities->persist($player);
@@ -74,8 +81,11 @@ final class DemoLoadCommand extends Command
                 $chair = new Chair($player, $says['instrument'], $says['setup'] ?? '', $says['stage'], $says['limits'] ?? '');
                 $chair->arrange($says['track'] ?? '', 'written', $says['section'] ?? '', $place);
                 $this->entities->persist($chair);
+                $chairs[] = $chair;
             }
         }
+
+        return $chairs;
     }
 
     /** @param array<string, mixed> $demo */

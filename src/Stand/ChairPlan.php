@@ -43,9 +43,10 @@ final readonly class ChairPlan
         return $this->planner->day($today, $this->played, $minutes);
     }
 
-    public function forecast(Day $today): Forecast
+    /** @param int $days that are written out */
+    public function forecast(Day $today, int $days = 0): Forecast
     {
-        return Forecast::of($this->planner, $this->settings, $this->figures, $today, $this->played);
+        return Forecast::of($this->planner, $this->settings, $this->figures, $today, $this->played, $days);
     }
 
     /** Whether nothing was played for so long that ladders begin lower. */

@@ -62,10 +62,9 @@ final readonly class PlanChoices
         if (self::NEXT_LESSON !== $this->due) {
             return '' === $this->due ? null : Day::parse($this->due);
         }
-        $weekdays = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'];
         for ($k = 1; $k <= 7; ++$k) {
             $day = $today->plus($k);
-            if (\in_array(1 + (int) array_search($day->weekday(), $weekdays, true), $lessonDays, true)) {
+            if (\in_array($day->number(), $lessonDays, true)) {
                 return $day;
             }
         }

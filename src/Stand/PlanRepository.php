@@ -7,6 +7,7 @@ namespace App\Stand;
 use App\Band\Chair;
 use Doctrine\Bundle\DoctrineBundle\Repository\ServiceEntityRepository;
 use Doctrine\Persistence\ManagerRegistry;
+use Symfony\Component\Uid\Uuid;
 
 /**
  * @extends ServiceEntityRepository<Plan>
@@ -25,6 +26,11 @@ final class PlanRepository extends ServiceEntityRepository
         usort($plans, static fn (Plan $a, Plan $b): int => [null !== $a->getChair(), $a->getSection()] <=> [null !== $b->getChair(), $b->getSection()]);
 
         return $plans;
+    }
+
+    public function one(string $id): ?Plan
+    {
+        return Uuid::isValid($id) ? $this->find($id) : null;
     }
 
     /** @return list<Plan> */

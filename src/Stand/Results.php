@@ -125,13 +125,13 @@ final class Results
      */
     private function judged(string $where, array $with): array
     {
-        $zone = $this->open->zone();
         $played = [];
-        $rows = $this->database->fetchAllAssociative('SELECT chair_id, line, bpm, unit, clean, step, seconds, played_at FROM practice_result WHERE band_id = :band AND '.$where.' AND clean IS NOT NULL AND bpm IS NOT NULL AND counts ORDER BY chair_id, played_at, id', ['band' => $this->open->id()] + $with);
+        $days = [];
+        $rows = $this->database->fetchAllAssociative('SELECT chair_id, line, bpm, unit, clean, step, seconds, to_char(played_at AT TIME ZONE :zone, \'YYYY-MM-DD\') AS day FROM practice_result WHERE band_id = :band AND '.$where.' AND clean IS NOT NULL AND bpm IS NOT NULL AND counts ORDER BY chair_id, practice_result.played_at, id', ['band' => $this->open->id(), 'zone' => $this->open->zone()->getName()] + $with);
         foreach ($rows as $row) {
             $of = static fn (string $key): string => \is_scalar($row[$key]) ? (string) $row[$key] : '';
             $clean = true === $row['clean'] || 't' === $row['clean'];
-            $played[$of('chair_id')][] = new Played(Day::at(new \DateTimeImmutable($of('played_at')), $zone), $of('line'), PlanLine::quartersOf((int) $of('bpm'), $of('unit')), $clean, counts: $clean && PracticeResult::CARD === $row['step'], seconds: (float) $of('seconds'));
+            $played[$of('chair_id')][] = new Played($days[$of('day')] ??= Day::parse($of('day')), $of('line'), PlanLine::quartersOf((int) $of('bpm'), $of('unit')), $clean, counts: $clean && PracticeResult::CARD === $row['step'], seconds: (float) $of('seconds'));
         }
 
         return $played;
