@@ -4,13 +4,16 @@ declare(strict_types=1);
 
 namespace App\Band;
 
+use App\Stand\PracticeResult;
+use App\Stand\PracticeResultRepository;
+
 /**
  * What is kept of a player, as data to be given away: no more than the screens show.
  */
 final class BandData
 {
     /** @return array{name: string, left: bool, chairs: list<array<string, mixed>>} */
-    public static function player(Player $player, PinnedFingeringRepository $pins): array
+    public static function player(Player $player, PinnedFingeringRepository $pins, PracticeResultRepository $results): array
     {
         return ['name' => $player->getName(), 'left' => $player->hasLeft(), 'chairs' => array_map(static fn (Chair $chair): array => [
             'instrument' => $chair->getInstrument(),
@@ -22,6 +25,7 @@ final class BandData
             'style' => $chair->getStyle(),
             'closed' => $chair->isClosed(),
             'pins' => array_map(static fn (PinnedFingering $pin): array => ['line' => $pin->getLine(), 'pin' => $pin->getPin()], $pins->ofChair($chair)),
+            'practised' => array_map(static fn (PracticeResult $one): array => $one->data(), $results->ofChair($chair)),
         ], [...$player->chairs(), ...$player->closedChairs()])];
     }
 }

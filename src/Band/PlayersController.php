@@ -12,6 +12,7 @@ use App\Shared\Csv;
 use App\Shared\Form\Forms;
 use App\Shared\Hosts;
 use App\Shared\Words;
+use App\Stand\PracticeResultRepository;
 use Doctrine\DBAL\LockMode;
 use Doctrine\ORM\EntityManagerInterface;
 use Doctrine\ORM\OptimisticLockException;
@@ -241,14 +242,14 @@ final class PlayersController extends AbstractController
 
     /** What is kept of one player, to be given to whoever asks for it. */
     #[Route('/band/players/{id}/data.{format<json|csv>}', name: 'player_data', methods: ['GET'])]
-    public function data(string $id, string $format): Response
+    public function data(PracticeResultRepository $results, string $id, string $format): Response
     {
         $player = $this->found($id);
         $this->audit->note('player exported', $id);
         if ('csv' === $format) {
             return Csv::file([self::COLUMNS, ...self::rows($player)], 'player.csv');
         }
-        $response = new JsonResponse(['version' => 1] + BandData::player($player, $this->pins));
+        $response = new JsonResponse(['version' => 1] + BandData::player($player, $this->pins, $results));
         $response->setEncodingOptions(\JSON_PRETTY_PRINT | \JSON_UNESCAPED_UNICODE | \JSON_UNESCAPED_SLASHES);
         $response->headers->set('Content-Disposition', HeaderUtils::makeDisposition('attachment', 'player.json'));
 

@@ -6,6 +6,8 @@ namespace App\Band;
 
 use App\Account\Audit;
 use App\Shared\Trash;
+use App\Stand\PlanRepository;
+use App\Stand\PracticeResultRepository;
 use Doctrine\ORM\EntityManagerInterface;
 use SwiftReed\Import\PlayerRow;
 use SwiftReed\Instrument\InstrumentLibrary;
@@ -19,7 +21,7 @@ final class Roster
     /** Players of one band: four times a large one. */
     public const MOST = 400;
 
-    public function __construct(private readonly EntityManagerInterface $entities, private readonly PlayerRepository $players, private readonly PinnedFingeringRepository $pins, private readonly InstrumentLibrary $instruments, private readonly Audit $audit, private readonly Trash $trash)
+    public function __construct(private readonly EntityManagerInterface $entities, private readonly PlayerRepository $players, private readonly PinnedFingeringRepository $pins, private readonly InstrumentLibrary $instruments, private readonly Audit $audit, private readonly Trash $trash, private readonly PracticeResultRepository $results, private readonly PlanRepository $plans)
     {
     }
 
@@ -114,7 +116,10 @@ final class Roster
         $chairs = [...$player->chairs(), ...$player->closedChairs()];
         $pins = array_merge([], ...array_map($this->pins->ofChair(...), $chairs));
 
-        return $this->trash->remove($player, $player->getName(), [...$chairs, ...$pins]);
+        $practised = array_merge([], ...array_map($this->results->ofChair(...), $chairs));
+        $plans = array_merge([], ...array_map($this->plans->ofChair(...), $chairs));
+
+        return $this->trash->remove($player, $player->getName(), [...$chairs, ...$pins, ...$practised, ...$plans]);
     }
 
     /** For good: the name and everything of this player go, out of what was removed as well. Ids alone stay, in the audit and in the list of erasures. */

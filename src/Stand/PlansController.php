@@ -33,6 +33,7 @@ use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\Form\FormInterface;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;
 use Symfony\Component\Routing\Attribute\Route;
 
 /**
@@ -131,20 +132,21 @@ final class PlansController extends AbstractController
         $plan = $this->one($id);
         $today = $this->held->today();
         $played = $this->results->ofBand();
+        $plans = $this->plans->all();
         $cards = [];
         foreach ($this->chairs() as $chair) {
-            if ($this->held->plan($chair)?->getId() !== $plan->getId()) {
+            if ($this->held->plan($chair, $plans)?->getId() !== $plan->getId()) {
                 continue;
             }
             try {
-                $of = $this->held->of($chair, null, $played[$chair->getId()] ?? []);
+                $of = $this->held->of($chair, null, $played[$chair->getId()] ?? [], $plan);
                 $cards[] = ['name' => $chair->getName(), 'says' => $this->instrument($chair).' · '.$plan->getTitle(), 'days' => array_map(self::day(...), \array_slice($of->forecast($today, self::WEEK)->days, 0, self::WEEK)), 'care' => $this->words->say($of->lines[0]->rests ?? false ? 'care.brass' : 'care.short')];
             } catch (Mistake) {
                 continue; // what is wrong with this chair is said on the page of the plan
             }
         }
         if ([] === $cards) {
-            throw $this->createNotFoundException('refusal.plan.nobody');
+            throw new UnprocessableEntityHttpException('refusal.plan.nobody');
         }
 
         return new Response($pdfs->pdf(CardPages::of($cards, Paper::parse($this->open->usual()->paper)), $plan->getTitle()), 200, ['Content-Type' => 'application/pdf', 'Content-Disposition' => 'inline; filename="home-cards.pdf"']);
@@ -165,11 +167,12 @@ final class PlansController extends AbstractController
     {
         $played = $this->results->ofBand();
         $today = $this->held->today();
+        $plans = $this->plans->all();
         $rows = [];
         foreach ($this->chairs() as $chair) {
             $row = ['chair' => $chair, 'instrument' => $this->instrument($chair), 'plan' => '', 'id' => '', 'key' => '', 'tempo' => '', 'clean' => 0, 'all' => 0, 'behind' => null, 'error' => ''];
             try {
-                $of = $this->held->of($chair, null, $played[$chair->getId()] ?? []);
+                $of = $this->held->of($chair, null, $played[$chair->getId()] ?? [], $this->held->plan($chair, $plans));
                 $standing = $of->standing();
                 $current = $standing->current();
                 $highest = null === $current ? null : $standing->progress[$current->line]->highest;
@@ -255,11 +258,12 @@ final class PlansController extends AbstractController
     {
         $today = $this->held->today();
         $played = $this->results->ofBand();
+        $plans = $this->plans->all();
         $sections = [];
         $forecasts = [];
         foreach ($this->chairs() as $chair) {
             $sections[StandPlans::section($chair, $this->instruments)] = true;
-            if ($this->held->plan($chair)?->getId() !== $plan->getId()) {
+            if ($this->held->plan($chair, $plans)?->getId() !== $plan->getId()) {
                 continue;
             }
             try {
@@ -293,9 +297,9 @@ final class PlansController extends AbstractController
     {
         $says = [];
         [$own, $theirs] = [$copy->choices(), $original->choices()];
-        foreach (['goal' => [$own->goal, $theirs->goal], 'minutes' => [$own->minutes, $theirs->minutes], 'rungs' => [$own->rungs, $theirs->rungs], 'due' => [$own->due, $theirs->due]] as $name => [$is, $was]) {
+        foreach (['plan.differs_goal' => [$own->goal, $theirs->goal], 'plan.differs_minutes' => [$own->minutes, $theirs->minutes], 'plan.differs_rungs' => [$own->rungs, $theirs->rungs], 'plan.differs_due' => [$own->due, $theirs->due]] as $key => [$is, $was]) {
             if ($is !== $was) {
-                $says[] = $this->words->say('plan.differs_'.$name, ['%is%' => (string) ($is ?? '–'), '%was%' => (string) ($was ?? '–')]);
+                $says[] = $this->words->say($key, ['%is%' => (string) ($is ?? '–'), '%was%' => (string) ($was ?? '–')]);
             }
         }
         foreach (['plan.differs_without' => array_diff($original->rows(), $copy->rows()), 'plan.differs_with' => array_diff($copy->rows(), $original->rows())] as $key => $rows) {

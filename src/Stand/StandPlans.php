@@ -32,9 +32,6 @@ use Symfony\Contracts\Cache\CacheInterface;
  */
 final class StandPlans
 {
-    /** @var list<Plan>|null */
-    private ?array $plans = null;
-
     public function __construct(private readonly PlanRepository $repository, private readonly Results $results, private readonly PlanBuilder $builder, private readonly InstrumentLibrary $instruments, private readonly TeachingOrders $orders, private readonly OpenBand $open, private readonly PracticeFigures $figures, private readonly CacheInterface $cache)
     {
     }
@@ -45,13 +42,16 @@ final class StandPlans
         return Day::at(new \DateTimeImmutable(), $this->open->zone());
     }
 
-    /** The plan that holds for a chair; null where nobody made one for it. */
-    public function plan(Chair $chair): ?Plan
+    /**
+     * The plan that holds for a chair; null where nobody made one for it.
+     *
+     * @param list<Plan>|null $among all plans of the band, where somebody asks for many chairs
+     */
+    public function plan(Chair $chair, ?array $among = null): ?Plan
     {
-        $this->plans ??= $this->repository->all();
         $section = self::section($chair, $this->instruments);
         $best = null;
-        foreach ($this->plans as $plan) {
+        foreach ($among ?? $this->repository->all() as $plan) {
             $isOwn = $plan->getChair()?->getId() === $chair->getId();
             $isSection = null === $plan->getChair() && '' !== $plan->getSection() && $plan->getSection() === $section;
             if ($isOwn) {

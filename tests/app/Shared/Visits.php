@@ -31,7 +31,7 @@ trait Visits
     /** An empty house. */
     private static function emptied(): void
     {
-        self::database()->executeStatement('TRUNCATE account, band, band_assistant, one_time_code, failed_try, audit, erasure, program_token, player_sign_in, saved_study, study_sheet, own_pattern, pinned_fingering, remark, school_of_habits, removed, chair, player, sessions, packet, packet_run, made_file, chorale, daily_sheet, job CASCADE');
+        self::database()->executeStatement('TRUNCATE account, band, band_assistant, one_time_code, failed_try, audit, erasure, program_token, player_sign_in, saved_study, study_sheet, own_pattern, pinned_fingering, remark, school_of_habits, removed, chair, player, sessions, packet, packet_run, made_file, chorale, daily_sheet, job, practice_result, practice_plan CASCADE');
     }
 
     /** A director and his band. */
@@ -67,6 +67,16 @@ trait Visits
     private function post(string $path, array $fields = [], array $files = [], array $headers = []): Crawler
     {
         return $this->browser->request('POST', $path, $fields + $this->token(), $files, $headers + ['HTTP_ORIGIN' => self::ORIGIN]);
+    }
+
+    /**
+     * Sends data as a script of a page does.
+     *
+     * @param array<string, mixed> $data
+     */
+    private function send(string $path, array $data): Crawler
+    {
+        return $this->browser->request('POST', $path, [], [], ['HTTP_ORIGIN' => self::ORIGIN, 'HTTP_X_FORM_TOKEN' => $this->token()['_token'] ?? '', 'CONTENT_TYPE' => 'application/json'], json_encode($data, \JSON_THROW_ON_ERROR));
     }
 
     /** @return array<string, string> */
