@@ -56,6 +56,7 @@ export function startStand() {
   let state = 'idle'; // idle, running, hearing, walking, judging, done, resting, reached
   let cell = -1;
   let rung = null; // state of the ladder, a row of its table
+  let left = null; // where the ladder was left in this sitting
   let hard = null; // the step of the hard change to which the ladder has sent
   let bpm = 60;
   let heard = false; // whether the page has been heard, for the ear
@@ -88,7 +89,9 @@ export function startStand() {
       region.classList.remove('sounding');
     });
     const first = document.querySelector(`#stand-music ${window.matchMedia('(max-width: 640px)').matches ? '.stand-narrow' : '.stand-wide'} .note-region[data-note="${step().plays[0][0]}"]`);
-    first?.scrollIntoView({ block: 'center' });
+    // Where a line of music is higher than the screen its notes come before its fingerings.
+    const isTall = first && first.getBoundingClientRect().height > byId('stand-page').clientHeight - 20;
+    first?.scrollIntoView({ block: isTall ? 'start' : 'center' });
   };
   const beats = (n, of, before) => {
     const box = byId('stand-beats');
@@ -160,9 +163,9 @@ export function startStand() {
     if (!data.who) {
       return;
     }
-    const left = waiting(data.who);
-    byId('stand-offline').hidden = navigator.onLine && left === 0;
-    byId('stand-offline').textContent = left > 0 ? say('waiting', { n: left }) : words.offline;
+    const many = waiting(data.who);
+    byId('stand-offline').hidden = navigator.onLine && many === 0;
+    byId('stand-offline').textContent = many > 0 ? say('waiting', { n: many }) : words.offline;
   };
 
   // --- sound ---------------------------------------------------------------------------------------------------------
@@ -170,7 +173,14 @@ export function startStand() {
   const mark = (event) => {
     const region = [...document.querySelectorAll(`#stand-music .note-region[data-note="${event.i}"]`)];
     document.querySelectorAll('#stand-music .note-region.sounding').forEach((one) => one.classList.remove('sounding'));
-    region.forEach((one) => one.classList.add('sounding'));
+    region.forEach((one) => {
+      one.classList.add('sounding');
+      const at = one.getBoundingClientRect();
+      const view = byId('stand-page').getBoundingClientRect();
+      if (at.height > 0 && (at.top < view.top - 20 || at.top + Math.min(at.height, view.height) > view.bottom + 20)) {
+        one.scrollIntoView({ block: at.height > view.height - 20 ? 'start' : 'center' });
+      }
+    });
   };
   const seen = (event, late) => {
     if (event.type === 'beat') {
@@ -232,6 +242,10 @@ export function startStand() {
     bpm = row.tempo;
   };
   const enterLadder = () => {
+    if (left !== null) {
+      toRung(left); // it goes on where it stood
+      return;
+    }
     const starts = data.ladder.starts ?? [];
     const passed = stored(PASSED)[`${name}|${data.ladder.unit}`];
     let first = data.ladder.first;
@@ -254,6 +268,7 @@ export function startStand() {
       store(PASSED, key, Math.max(rung.tempo, stored(PASSED)[key] ?? 0));
     }
     toRung(after);
+    left = after.standing === 'done' ? null : after;
     status(next.words);
     state = 'idle';
     if (after.standing === 'done') {
@@ -356,17 +371,17 @@ export function startStand() {
     if (state === 'done' && at >= steps.length - 1) {
       return;
     }
-    let left = Math.max(BETWEEN, data.brass ? Math.min(MOST_REST, Math.max(needs, Math.round(blown))) : BETWEEN);
+    let seconds = Math.max(BETWEEN, data.brass ? Math.min(MOST_REST, Math.max(needs, Math.round(blown))) : BETWEEN);
     blown = data.brass ? 0 : blown;
     const after = state;
     state = 'resting';
     buttons();
-    status(say('pause', { n: left }));
+    status(say('pause', { n: seconds }));
     clearInterval(resting);
     resting = setInterval(() => {
-      left -= 1;
-      status(say('pause', { n: left }));
-      if (left <= 0) {
+      seconds -= 1;
+      status(say('pause', { n: seconds }));
+      if (seconds <= 0) {
         clearInterval(resting);
         state = after;
         if (after === 'done') {

@@ -9,7 +9,10 @@ namespace SwiftReed\Practice;
  */
 final readonly class Day
 {
-    private function __construct(private \DateTimeImmutable $date)
+    private const SECONDS = 86400;
+
+    /** @param int $count days since 1 January 1970 */
+    private function __construct(public int $count)
     {
     }
 
@@ -20,12 +23,11 @@ final readonly class Day
      */
     public static function parse(string $text): self
     {
-        $date = \DateTimeImmutable::createFromFormat('!Y-m-d', trim($text), new \DateTimeZone('UTC'));
-        if (false === $date || $date->format('Y-m-d') !== trim($text)) {
+        if (1 !== preg_match('/^(\d{4})-(\d{2})-(\d{2})$/', trim($text), $read) || !checkdate((int) $read[2], (int) $read[3], (int) $read[1])) {
             throw PracticeError::notADay($text);
         }
 
-        return new self($date);
+        return new self(intdiv((int) gmmktime(0, 0, 0, (int) $read[2], (int) $read[3], (int) $read[1]), self::SECONDS));
     }
 
     /** The day that it is at a moment, where the band is. */
@@ -36,44 +38,44 @@ final readonly class Day
 
     public function text(): string
     {
-        return $this->date->format('Y-m-d');
+        return gmdate('Y-m-d', $this->count * self::SECONDS);
     }
 
     /** "12 March" */
     public function spoken(): string
     {
-        return $this->date->format('j F');
+        return gmdate('j F', $this->count * self::SECONDS);
     }
 
     /** 1 is Monday. */
     public function number(): int
     {
-        return (int) $this->date->format('N');
+        return (int) gmdate('N', $this->count * self::SECONDS);
     }
 
     public function plus(int $days): self
     {
-        return new self($this->date->modify(\sprintf('%+d days', $days)));
+        return new self($this->count + $days);
     }
 
     /** Days from another one to this one; negative when this one is earlier. */
     public function since(self $other): int
     {
-        return (int) $other->date->diff($this->date)->format('%r%a');
+        return $this->count - $other->count;
     }
 
     public function isBefore(self $other): bool
     {
-        return $this->date < $other->date;
+        return $this->count < $other->count;
     }
 
     public function equals(self $other): bool
     {
-        return $this->date == $other->date;
+        return $this->count === $other->count;
     }
 
     public function later(self $other): self
     {
-        return $this->isBefore($other) ? $other : $this;
+        return $this->count < $other->count ? $other : $this;
     }
 }

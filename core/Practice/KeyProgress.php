@@ -73,13 +73,13 @@ final readonly class KeyProgress
     private static function days(array $played, int $inARow): array
     {
         $days = [];
-        $row = ['', 0.0, 0]; // day, tempo, clean passes in a row
+        $row = [null, 0.0, 0]; // day, tempo, clean passes in a row
         foreach ($played as $one) {
-            $key = $one->day->text();
+            $key = $one->day->count;
             $days[$key] ??= [$one->day, null, false, false];
             if (!$one->isClean) {
                 $days[$key][2] = true;
-                $row = ['', 0.0, 0];
+                $row = [null, 0.0, 0];
                 continue;
             }
             $row = $row[0] === $key && abs($row[1] - $one->quarters) < 1e-6 ? [$key, $one->quarters, $row[2] + 1] : [$key, $one->quarters, 1];

@@ -73,7 +73,7 @@ final readonly class PlanStanding
         $days = [];
         foreach ($this->played as $all) {
             foreach ($all as $one) {
-                $days[$one->day->text()] = true;
+                $days[$one->day->count] = true;
             }
         }
 

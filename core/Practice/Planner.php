@@ -16,8 +16,7 @@ final readonly class Planner
     private Rotation $rotation;
     /** @var list<PlanLine> */
     private array $lines;
-    /** @var \ArrayObject<string, array{int, Played|null, KeyProgress}> by the line: of what was worked out before, how much was played, the last of it, and what came of it */
-    private \ArrayObject $known;
+    private KnownProgress $known;
 
     /** @param list<PlanLine> $lines in the order in which they are learnt; the hardest first where the settings say so */
     public function __construct(array $lines, private PlanSettings $settings, private PracticeFigures $figures)
@@ -28,7 +27,7 @@ final readonly class Planner
         $this->lines = $lines;
         $this->reviews = Reviews::usual($figures);
         $this->rotation = $settings->rotation ?? Rotation::of();
-        $this->known = new \ArrayObject();
+        $this->known = new KnownProgress();
     }
 
     /** @return list<PlanLine> in the order in which they are learnt */
@@ -49,14 +48,7 @@ final readonly class Planner
         $progress = [];
         foreach ($this->lines as $line) {
             $own = $byLine[$line->line] ?? [];
-            $count = \count($own);
-            $last = $own[$count - 1] ?? null;
-            // From day to day of a forecast most lines stay as they were.
-            $known = $this->known[$line->line] ?? null;
-            if (null === $known || $known[0] !== $count || $known[1] !== $last) {
-                $known = $this->known[$line->line] = [$count, $last, KeyProgress::of($own, $line->quarters($line->goal), $this->settings->inARow, $this->settings->goalDays, $this->reviews)];
-            }
-            $progress[$line->line] = $known[2];
+            $progress[$line->line] = $this->known->of($line->line, $own, fn (): KeyProgress => KeyProgress::of($own, $line->quarters($line->goal), $this->settings->inARow, $this->settings->goalDays, $this->reviews));
         }
         $last = [] === $played ? null : $played[\count($played) - 1]->day;
 
@@ -70,13 +62,16 @@ final readonly class Planner
     public function day(Day $today, array $played, ?int $minutes = null): PlanDay
     {
         $standing = $this->standing($played);
-        $ofToday = array_values(array_filter($played, static fn (Played $one): bool => $one->day->equals($today)));
-        $spent = (int) floor(array_sum(array_map(static fn (Played $one): float => $one->seconds, $ofToday)) / 60.0);
+        $seconds = 0.0;
+        $before = null;
+        for ($k = \count($played) - 1; $k >= 0 && null === $before; --$k) {
+            $seconds += $played[$k]->day->equals($today) ? $played[$k]->seconds : 0.0;
+            $before = $played[$k]->day->isBefore($today) ? $played[$k]->day : null;
+        }
         $technique = Session::technique($minutes ?? $this->settings->minutes, $this->figures);
-        $before = array_values(array_filter($played, static fn (Played $one): bool => $one->day->isBefore($today)));
-        $wasAway = [] !== $before && $today->since($before[\count($before) - 1]->day) >= $this->figures->count('away-days');
+        $wasAway = null !== $before && $today->since($before) >= $this->figures->count('away-days');
 
-        return $this->filled($today, $standing, $technique, max(0, $technique - $spent), $wasAway);
+        return $this->filled($today, $standing, $technique, max(0, $technique - (int) floor($seconds / 60.0)), $wasAway);
     }
 
     private function filled(Day $today, PlanStanding $standing, int $technique, int $left, bool $wasAway): PlanDay

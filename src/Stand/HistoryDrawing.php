@@ -21,8 +21,8 @@ final class HistoryDrawing
     private const BOTTOM = 420;
     private const WEEKS = 53;
     private const WEEK = 250;
-    private const ROW = 420;
-    private const NAMES = 2600;
+    private const ROW = 380;
+    private const NAMES = 1900;
 
     /** @return list<array{title: string, svg: string}> a drawing for each line that was played */
     public static function keys(ChairPlan $of, Day $today): array
@@ -98,16 +98,17 @@ final class HistoryDrawing
         $svg = '';
         for ($week = 0; $week < self::WEEKS; ++$week) {
             $monday = $begin->plus(7 * $week);
-            if (0 === $week || (int) substr($monday->text(), 8) <= 7) {
+            // The month in which the first week lies is named where its name has room before the next.
+            if ((int) substr($monday->text(), 8) <= 7 || (0 === $week && (int) substr($monday->text(), 8) <= 14)) {
                 $x = self::NAMES + $week * self::WEEK;
-                $svg .= Svg::stroke(\sprintf('M%d 330 V%d', $x, $height - 60), Ink::RULE, 10).Svg::text($x + 30, 260, 230, substr($monday->spoken(), (int) strpos($monday->spoken(), ' ') + 1, 3), fill: Ink::QUIET);
+                $svg .= Svg::stroke(\sprintf('M%d 330 V%d', $x, $height - 60), Ink::RULE, 10).Svg::text($x + 30, 260, 190, substr($monday->spoken(), (int) strpos($monday->spoken(), ' ') + 1, 3), fill: Ink::QUIET);
             }
         }
         $k = 0;
         $says = [];
         foreach ($rows as $title => $weeks) {
             $foot = 400 + self::ROW * $k + 300;
-            $svg .= Svg::text(0, $foot, 290, $title).Svg::stroke(\sprintf('M%d %d H%d', self::NAMES, $foot, self::NAMES + self::WEEKS * self::WEEK), Ink::RULE, 8);
+            $svg .= Svg::text(0, $foot - 30, 220, $title).Svg::stroke(\sprintf('M%d %d H%d', self::NAMES, $foot, self::NAMES + self::WEEKS * self::WEEK), Ink::RULE, 8);
             foreach ($weeks as $week => $reached) {
                 $x = self::NAMES + $week * self::WEEK + self::WEEK / 2;
                 $svg .= Svg::stroke(\sprintf('M%.0f %d v-%d', $x, $foot, $reached ? 270 : 120), Ink::INK, 60).($reached ? Svg::stroke(\sprintf('M%.0f %d h160', $x - 80, $foot), Ink::INK, 40) : '');

@@ -21,6 +21,7 @@ use SwiftReed\Pitch\Pitch;
 use SwiftReed\Player\Reminders;
 use SwiftReed\Practice\BuildUp;
 use SwiftReed\Practice\PlanLine;
+use SwiftReed\Practice\Rungs;
 use SwiftReed\Practice\StepBuilder;
 use SwiftReed\Practice\Steps;
 use SwiftReed\Score\Part;
@@ -52,7 +53,7 @@ final class StandController extends AbstractController
         [$state, $chair] = $this->asked($request);
         try {
             $part = $this->desk->part($state);
-            [$ways, $fresh] = $this->ways($part, $state, $chair, $request->query->getString('new'));
+            [$ways, $fresh] = $this->ways($part, $state, $chair, $request->query->getString('new'), $request->query->getString('rungs'));
             $label = $part->instrument->name.', '.$part->writtenTitle();
             $wide = $this->pages->screen($part, self::rows(), $label, DeskPage::WIDE)->svg;
             $narrow = $this->pages->screen($part, self::rows(), $label, DeskPage::NARROW)->apart('nr');
@@ -69,6 +70,7 @@ final class StandController extends AbstractController
             'way' => isset($ways[$usual->value]) ? $usual->value : BuildUp::Chunks->value,
             'ways' => array_keys($ways),
             'new' => $request->query->getString('new'),
+            'rungs' => $request->query->getString('rungs'),
             'pitches' => self::pitches($part),
             'says' => self::SAYS,
             'data' => StandData::of($ways) + ['who' => $this->open->player()?->getId() ?? '', 'chair' => $chair?->getId() ?? '', 'key' => PlanLine::key($part->study->recipe->line), 'signature' => $part->study->signature->spoken(), 'new' => array_map(static fn (Pitch $one): int => $one->midi(), $fresh)],
@@ -115,7 +117,7 @@ final class StandController extends AbstractController
     /** @return array{DeskState, Chair|null} what is asked for, and the chair of the player who is signed in to which results go */
     private function asked(Request $request): array
     {
-        $state = $this->deskPage->asked($request->query->all());
+        $state = $this->meant($this->deskPage->asked($request->query->all()));
         $player = $this->open->player();
         if (null === $player) {
             return [$state, null];
@@ -127,16 +129,28 @@ final class StandController extends AbstractController
         return [null === $chair || $request->query->has('stage') ? $state : $state->forPlayer($chair), $chair];
     }
 
+    /** A line that says for whom it is, is put on that one's stand. */
+    private function meant(DeskState $state): DeskState
+    {
+        try {
+            $player = $this->desk->understood($state->line, $state->inOwn)->player;
+        } catch (Mistake) {
+            return $state; // it is said where the line is shown
+        }
+
+        return null === $player || $player === $state->instrument ? $state : $state->withInstrument($player);
+    }
+
     /**
      * @return array{non-empty-array<string, Steps>, list<Pitch>} by the way of building up; notes that are new
      *
      * @throws Mistake
      */
-    private function ways(Part $part, DeskState $state, ?Chair $chair, string $new): array
+    private function ways(Part $part, DeskState $state, ?Chair $chair, string $new, string $rungs): array
     {
         $asked = null === $chair ? null : $this->plans->ladder($chair, $part);
         $settings = $this->desk->settings($state);
-        $make = fn (BuildUp $way, array $notes = []): Steps => $this->steps->of($part, $settings, $way, array_values($notes), $asked['rungs'] ?? null, $asked['goal'] ?? null, $asked['highest'] ?? null, $asked['clean'] ?? null, $asked['away'] ?? false);
+        $make = fn (BuildUp $way, array $notes = []): Steps => $this->steps->of($part, $settings, $way, array_values($notes), '' === trim($rungs) ? $asked['rungs'] ?? null : Rungs::parse($rungs), $asked['goal'] ?? null, $asked['highest'] ?? null, $asked['clean'] ?? null, $asked['away'] ?? false);
         $ways = [];
         foreach ([BuildUp::FirstNote, BuildUp::Chunks, BuildUp::Halves] as $way) {
             $ways[$way->value] = $make($way);
