@@ -23,27 +23,38 @@ final readonly class Attention
     /** Which notes the signature changes in this line, and where they stand. */
     public function signature(): string
     {
-        $changed = [];
-        $top = null;
-        foreach ($this->part->study->notes as $i => $note) {
-            if ($note->tone->inSequel || (null !== $top && $note->tone->number <= $top)) {
-                break; // the way up says it all
-            }
-            $top = $note->tone->number;
-            if (0 !== $note->pitch()->alter) {
-                $changed[$note->pitch()->name()->spoken()][] = $i + 1;
-            }
+        $study = $this->part->study;
+        $isStraight = $study->recipe->pattern->isStraight();
+        if ($study->recipe->material->isChromatic) {
+            return 'Every half step: read the sign beside each note.';
         }
-        $hasSignature = $this->part->study->recipe->material->printsSignature;
-        if ([] === $changed) {
-            return $hasSignature ? 'No sharps and no flats here.' : 'No signature: read the signs beside the notes.';
-        }
-        $says = [];
-        foreach ($changed as $name => $at) {
-            $says[] = \sprintf('%s (note%s %s)', $name, 1 === \count($at) ? '' : 's', Speech::listed(array_map(strval(...), $at)));
+        // The first way says it all; a pattern goes up and down all the time.
+        [$from, $to] = $isStraight ? Ways::of($study)->first() : [0, \count($study->notes) - 1];
+        $bySignature = [];
+        $bySign = [];
+        for ($i = $from; $i <= $to; ++$i) {
+            $pitch = $study->notes[$i]->pitch();
+            $name = $pitch->name()->spoken().(0 === $pitch->alter ? ' natural' : '');
+            if ($study->signature->alterOf($pitch->letter) !== $pitch->alter) {
+                $bySign[$name][] = (string) ($i + 1);
+            } elseif (0 !== $pitch->alter) {
+                $bySignature[$name][] = (string) ($i + 1);
+            }
         }
 
-        return Speech::sentence(($hasSignature ? 'here it is ' : 'no signature; signs beside the notes make it ').Speech::listed($says));
+        return match (true) {
+            [] !== $bySignature && [] !== $bySign => Speech::sentence('here it is '.self::named($bySignature, $isStraight).'; a sign beside the note makes it '.self::named($bySign, $isStraight)),
+            [] !== $bySignature => Speech::sentence('here it is '.self::named($bySignature, $isStraight)),
+            [] !== $bySign => Speech::sentence(($study->recipe->material->printsSignature ? 'a sign beside the note makes it ' : 'no signature; signs beside the notes make it ').self::named($bySign, $isStraight)),
+            $study->recipe->material->printsSignature => 'No sharps and no flats here.',
+            default => 'No signature: read the signs beside the notes.',
+        };
+    }
+
+    /** @param array<string, list<string>> $names where each stands, by its name */
+    private static function named(array $names, bool $withPlaces): string
+    {
+        return Speech::listed(array_map(static fn (string $name, array $at): string => $name.($withPlaces ? \sprintf(' (note%s %s)', 1 === \count($at) ? '' : 's', Speech::listed($at)) : ''), array_keys($names), $names));
     }
 
     public function firstNote(int $i): string

@@ -78,7 +78,9 @@ final readonly class Planner
     {
         $items = [];
         $tomorrow = [];
-        $forReviews = min($left, (int) floor($this->figures->number('review-share') * $technique));
+        $current = $standing->current();
+        // Where nothing new is left to be starved, what is due may have all the time.
+        $forReviews = min($left, null === $current ? $technique : (int) floor($this->figures->number('review-share') * $technique));
         foreach ($standing->due($today) as $line) {
             $progress = $standing->progress[$line->line];
             $why = $progress->slipped ? 'It slipped last time.' : \sprintf('Clean on %s; it comes back today so that it stays.', $progress->clean?->spoken() ?? '');
@@ -94,7 +96,6 @@ final readonly class Planner
             $forReviews -= $given;
             $left -= $given;
         }
-        $current = $standing->current();
         if (null !== $current && !$standing->reachedOn($current, $today)) {
             $progress = $standing->progress[$current->line];
             $given = min($left, $this->figures->count('sitting'));

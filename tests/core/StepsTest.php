@@ -252,6 +252,23 @@ final class StepsTest extends TestCase
         }
     }
 
+    /** What the signature changes is told from what a sign beside the note changes; where each stands, in the first way. */
+    public function testTheFirstStepSaysWhatTheSignatureChanges(): void
+    {
+        // By hand, from the keys themselves: E minor has one sharp and harmonic minor raises its seventh; C minor has three flats and melodic minor raises 6 and 7.
+        foreach ([
+            ['own E harmonic minor', 'Here it is F sharp (note 2); a sign beside the note makes it D sharp (note 7).'],
+            ['own C melodic minor', 'Here it is E flat (note 3); a sign beside the note makes it A natural (note 6) and B natural (note 7).'],
+            ['own G major, down', 'Here it is F sharp (note 2).'],
+            ['own D dorian', 'No sharps and no flats here.'],
+            ['own C whole tone', 'No signature; signs beside the notes make it F sharp (note 4), G sharp (note 5) and A sharp (note 6).'],
+            ['own Eb major, thirds', 'Here it is E flat, A flat and B flat.'],
+            ['own C chromatic', 'Every half step: read the sign beside each note.'],
+        ] as [$line, $says]) {
+            self::assertSame($says, self::steps($line, 'flute')->steps[0]->attend, $line);
+        }
+    }
+
     public function testFirstYearBeginsWithTheFirstNoteOthersInChunks(): void
     {
         self::assertSame([0, 0], [self::buildUp(self::steps('own C major', 'flute', Stage::First))[0]->from, self::buildUp(self::steps('own C major', 'flute', Stage::First))[0]->to]);
