@@ -21,6 +21,7 @@ final readonly class PlanLine
      * @param string    $line     canonical text without tempo and goal: what events are kept by
      * @param string    $full     the line with its tempo and goal, as it is played
      * @param string    $title    "F major", written, with printed signs
+     * @param bool      $isPlain  whether it says no pattern, so that one may be put on it
      * @param int       $goal     beats a minute
      * @param string    $unit     the beat as a fraction of a whole note, "1/4"
      * @param int       $first    the first tempo, beats a minute
@@ -30,7 +31,7 @@ final readonly class PlanLine
      * @param bool      $rests    whether the player rests as long as he plays
      * @param list<int> $needed   MIDI numbers of its written notes
      */
-    private function __construct(public string $line, public string $full, public string $title, public int $goal, public string $unit, public int $first, public float $beats, public float $hardness, public int $pitchClass, public bool $rests, public array $needed)
+    private function __construct(public string $line, public string $full, public string $title, public bool $isPlain, public int $goal, public string $unit, public int $first, public float $beats, public float $hardness, public int $pitchClass, public bool $rests, public array $needed)
     {
     }
 
@@ -49,6 +50,7 @@ final readonly class PlanLine
             self::key($study->recipe->line),
             $study->recipe->line->text(),
             $part->writtenTitle(),
+            !$study->recipe->line->says(ClauseKind::Pattern),
             $goal,
             $unit,
             min($goal, $tempos->of(new Score('', [new BandPart('', $part)]), ['' => $stage])->bpm ?? $goal),

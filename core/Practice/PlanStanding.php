@@ -19,16 +19,17 @@ final readonly class PlanStanding
     {
     }
 
-    /** The key that is being learnt: the first that is not clean. Null when all are. */
+    /** The key that is being learnt: one that reached its goal already and wants another day, else the first that is not clean. Null when all are. */
     public function current(): ?PlanLine
     {
-        foreach ($this->lines as $line) {
-            if (!$this->progress[$line->line]->isClean()) {
+        $open = $this->open();
+        foreach ($open as $line) {
+            if ([] !== $this->progress[$line->line]->goalDays) {
                 return $line;
             }
         }
 
-        return null;
+        return $open[0] ?? null;
     }
 
     /** @return list<PlanLine> clean keys that are due again, the longest overdue first */

@@ -136,7 +136,7 @@ final readonly class Planner
             if ($needs > $left) {
                 break;
             }
-            $items[] = new PlanItem($line, $needs, PlanItem::KEEP, $this->tempo($line, $standing->progress[$line->line], $wasAway), \sprintf('Mixed in: %s today.', $this->rotation->way($days, $standing->sessions())), $pattern);
+            $items[] = new PlanItem($line, $needs, PlanItem::KEEP, $this->tempo($line, $standing->progress[$line->line], $wasAway), \sprintf('Mixed in: %s today.', $this->rotation->way($days, $standing->sessions())), $line->isPlain ? $pattern : '');
             $left -= $needs;
         }
 

@@ -72,7 +72,8 @@ final class PlanFile
         [$id, $setup, $settings] = $this->player($data);
         $instrument = $this->instruments->instrument($id, $setup);
         $rungs = '' === self::text($data, 'rungs') ? Rungs::of([60, 80, 100, 120]) : Rungs::parse(self::text($data, 'rungs'));
-        [$goal, $unit] = $this->tempo(self::text($data, 'goal'));
+        $said = $data['goal'] ?? null;
+        [$goal, $unit] = $this->tempo(\is_array($said) ? self::text($said, isset($said['bpm']) ? 'bpm' : 'tempo') : self::text($data, 'goal'));
         $due = self::day($data['due'] ?? null);
         $lines = $this->lines($data, $unit);
         [$made, $left] = $this->plans->lines($lines, $instrument, $settings, $rungs, $goal);
@@ -84,7 +85,7 @@ final class PlanFile
             self::day($data['begin'] ?? null) ?? $begin,
             $rungs,
             $due,
-            self::number($data, ['minutes', 'minutes_a_day'], 20),
+            self::number($data, ['minutes', 'minutes_a_day', 'minutes_per_day'], 20),
             \in_array(true, [$data['memory'] ?? false, $data['from_memory'] ?? false], true),
             self::number($data, ['clean'], 2),
             self::number($data, ['days'], 2),
@@ -228,7 +229,7 @@ final class PlanFile
         $result = $one['result'] ?? $one['clean'] ?? $one['passed'] ?? true;
         $isClean = \is_bool($result) ? $result : (\is_string($result) && 1 === preg_match('/^(c|clean|passed|yes|true)$/i', trim($result)));
         $line = $this->meant(self::text($one, 'line'), self::text($one, 'key'), $lines) ?? throw PracticeError::notAPlan(\sprintf('Entry %d of the history names "%s", which is not in the plan; expected one of its keys, for example "key: %s".', $number, mb_substr(self::text($one, 'line').self::text($one, 'key'), 0, 60), explode(' ', $lines[0]->line)[1] ?? 'F'));
-        [$tempo] = $this->tempo(self::text($one, 'tempo'));
+        [$tempo] = $this->tempo(self::text($one, isset($one['bpm']) ? 'bpm' : 'tempo'));
 
         return new Played($day, $line->line, $line->quarters($tempo ?? $line->goal), $isClean, counts: $isClean, isTaken: true === ($one['teacher'] ?? false));
     }

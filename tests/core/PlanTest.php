@@ -82,6 +82,14 @@ final class PlanTest extends TestCase
         self::assertSame($lines[1]->line, $once->standing([self::passed($lines[0], '2026-09-01', 100)])->current()?->line);
     }
 
+    /** A plan that is put in another order does not leave a key lying that is nearly there. */
+    public function testAKeyThatReachedItsGoalOnceIsFinishedFirst(): void
+    {
+        $lines = self::lines();
+        $standing = (new Planner($lines, self::settings(), self::figures()))->standing([self::passed($lines[4], '2026-09-01', 100), self::passed($lines[0], '2026-09-02', 80)]);
+        self::assertSame($lines[4]->line, $standing->current()?->line);
+    }
+
     public function testPassesAreCountedInARowAtOneTempoOnOneDay(): void
     {
         $line = self::lines()[0];
