@@ -22,14 +22,7 @@ final readonly class PlanStanding
     /** The key that is being learnt: one that reached its goal already and wants another day, else the first that is not clean. Null when all are. */
     public function current(): ?PlanLine
     {
-        $open = $this->open();
-        foreach ($open as $line) {
-            if ([] !== $this->progress[$line->line]->goalDays) {
-                return $line;
-            }
-        }
-
-        return $open[0] ?? null;
+        return $this->open()[0] ?? null;
     }
 
     /** @return list<PlanLine> clean keys that are due again, the longest overdue first */
@@ -87,10 +80,13 @@ final readonly class PlanStanding
         return array_values(array_filter($this->lines, fn (PlanLine $line): bool => $this->progress[$line->line]->isClean()));
     }
 
-    /** @return list<PlanLine> */
+    /** @return list<PlanLine> those that are not clean yet, in the order in which they will be learnt */
     public function open(): array
     {
-        return array_values(array_filter($this->lines, fn (PlanLine $line): bool => !$this->progress[$line->line]->isClean()));
+        $open = array_values(array_filter($this->lines, fn (PlanLine $line): bool => !$this->progress[$line->line]->isClean()));
+        $isNear = fn (PlanLine $line): bool => [] !== $this->progress[$line->line]->goalDays;
+
+        return [...array_filter($open, $isNear), ...array_filter($open, static fn (PlanLine $line): bool => !$isNear($line))];
     }
 
     public function isAllClean(): bool
