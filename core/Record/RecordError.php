@@ -41,6 +41,16 @@ final class RecordError extends \DomainException implements Mistake
         return new self(\sprintf('The rubric was not understood: %s. Expected weights by their names, for example "notes: 40".', $why));
     }
 
+    public static function notARow(string $read): self
+    {
+        return new self(\sprintf('"%s" was not understood after a requirement; expected "from memory" or a day, for example "concert F major, quarter = 80; from memory; by 2027-03-01".', self::short($read)));
+    }
+
+    public static function tooMany(int $read, int $most): self
+    {
+        return new self(\sprintf('The list has %d requirements and more; expected at most %d, for example one material in twelve keys.', $read, $most));
+    }
+
     public static function notAQuestion(string $kind, string $read, string $example): self
     {
         return new self(\sprintf('"%s" is no question of the kind "%s"; expected for example "%s".', self::short($read), $kind, $example));
