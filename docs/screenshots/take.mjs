@@ -1,0 +1,70 @@
+// Takes the pictures of the main views anew, from the demonstration. node docs/screenshots/take.mjs http://127.0.0.1:8250
+import path from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { chromium } from '../../node_modules/playwright-core/index.mjs';
+
+const base = process.argv[2] ?? 'http://127.0.0.1:8250';
+const only = process.argv.slice(3);
+const folder = path.dirname(fileURLToPath(import.meta.url));
+const browser = await chromium.launch({ executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium', args: ['--no-sandbox', '--autoplay-policy=no-user-gesture-required'] });
+const desk = (line, instrument, more = '') => `/desk?line=${encodeURIComponent(line)}&for=${instrument}${more}`;
+
+async function page(as, width = 1280, height = 800) {
+  const context = await browser.newContext({ viewport: { width, height } });
+  await context.addInitScript(() => localStorage.setItem('welcomed', '1'));
+  if (as) {
+    await context.request.post(`${base}/sign-in/demo`, { form: { as }, headers: { Origin: base } });
+  }
+  return context.newPage();
+}
+async function take(name, as, address, act = async () => {}, size = []) {
+  if (only.length > 0 && !only.includes(name)) {
+    return;
+  }
+  const view = await page(as, ...size);
+  await view.goto(`${base}${address}`, { waitUntil: 'networkidle' });
+  await act(view);
+  await view.waitForLoadState('networkidle');
+  await view.waitForTimeout(300);
+  await view.screenshot({ path: path.join(folder, `${name}.png`) });
+  await view.context().close();
+  console.log(name);
+}
+
+await take('desk', 'director', desk('concert G major, 2 octaves, eighths, quarter = 72', 'clarinet-bb'));
+await take('card', 'director', desk('concert G major, 2 octaves, eighths', 'clarinet-bb'), async (view) => {
+  await view.locator('.note-region').nth(8).click();
+  await view.waitForSelector('#card:not([hidden])');
+});
+await take('hand-out', 'director', desk('concert Eb major, then arpeggio', 'trumpet-bb'), (view) => view.click('[data-open="hand-out"]'));
+await take('folder', 'director', '/folder');
+await take('sheet', 'director', '/sheets', async (view) => {
+  await view.locator('.studies a').first().click();
+});
+await take('patterns', 'director', `/patterns?cell=${encodeURIComponent('1 2 3 5 4 enclosure / 1 2 3 2 1 enclosure')}&for=flute`);
+await take('bring-in', 'director', '/bring-in', async (view) => {
+  await view.locator('textarea').first().fill('C4 E4 D4 F4 E4 G4 F4 A4 G4 B4 A4 C5 B4 D5 C5');
+  await view.locator('main form button', { hasText: 'Look' }).first().click();
+});
+await take('keys', 'director', '/keys?key=four+flats');
+await take('fingerings', 'director', '/fingerings?for=bassoon');
+await take('say-and-finger', 'director', `/fingerings/strip?line=${encodeURIComponent('concert F major, 2 octaves')}&for=alto-sax`);
+await take('lesson', 'director', '/lesson');
+await take('score', 'director', `/score?line=${encodeURIComponent('concert Eb major, then arpeggio, eighths, quarter = 60')}`);
+await take('rehearse', 'director', `/rehearse?line=${encodeURIComponent('concert C major, keys by fourths')}&place=${encodeURIComponent('line 6 note 7')}`);
+await take('band', 'director', '/band');
+await take('plans', 'director', '/plans');
+await take('packet', 'director', desk('concert C major, keys by fourths', 'flute'), async (view) => {
+  await view.click('[data-open="hand-out"]');
+  await view.click('[data-packet]');
+  await view.waitForURL(/packets\//);
+  await view.waitForFunction(() => document.querySelector('#made h2')?.innerText.startsWith('Ready'), undefined, { timeout: 120000 });
+});
+await take('today', 'player', '/today');
+await take('stand', null, `/stand?line=${encodeURIComponent('concert F major, then arpeggio, long ends')}&for=clarinet-bb&stage=first`, async (view) => {
+  await view.click('#stand-list-button');
+  await view.locator('#stand-list button', { hasText: 'Build it up' }).nth(8).click();
+  await view.keyboard.press('Space');
+  await view.waitForTimeout(6700);
+}, [390, 844]);
+await browser.close();
