@@ -8,6 +8,7 @@ import { startSound } from './desk/sound.js';
 import { startHearing } from './lookup/hear.js';
 import { startBandSound } from './packets/band-sound.js';
 import { startPacketRows } from './packets/rows.js';
+import { startGrid } from './record/grid.js';
 import { startDialogs } from './shared/dialogs.js';
 import { startNarrow } from './shared/narrow.js';
 import { startRooms } from './shared/rooms.js';
@@ -44,6 +45,7 @@ startWelcome();
 forgetOthers();
 startQueue();
 startStand();
+startGrid();
 
 // Whoever goes to sign in comes back to what is on the screen now.
 document.addEventListener('click', (event) => {

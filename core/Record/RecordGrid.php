@@ -9,8 +9,8 @@ use SwiftReed\Knowledge\Mistake;
 use SwiftReed\Line\ClauseKind;
 use SwiftReed\Line\StudyLine;
 use SwiftReed\Practice\PlanLine;
-use SwiftReed\Practice\Played;
 use SwiftReed\Score\PartBuilder;
+use SwiftReed\Time\Tempo;
 
 /**
  * Works out where players stand with requirements, from what was heard and what was practised. Whether one line meets another is asked once.
@@ -19,6 +19,12 @@ final class RecordGrid
 {
     /** @var array<string, bool> */
     private array $meets = [];
+    /** @var array<string, bool> */
+    private array $about = [];
+    /** @var array<string, Tempo> */
+    private array $tempos = [];
+    /** @var array<string, float> */
+    private array $speeds = [];
     /** @var array<string, StudyLine> */
     private array $lines = [];
 
@@ -26,32 +32,26 @@ final class RecordGrid
     {
     }
 
-    /**
-     * @param list<Heard>  $heard  of this player, from early to late
-     * @param list<Played> $played what he practised, from early to late
-     */
-    public function cell(Requirement $requirement, Instrument $instrument, array $heard, array $played): RecordCell
+    public function cell(Requirement $requirement, RecordPlayer $player): RecordCell
     {
         $passed = null;
         $fastest = -1.0;
         $last = null;
-        foreach ($heard as $one) {
+        $lastHeard = null;
+        foreach ($player->heard as $one) {
             if (!$this->isOf($requirement, $one)) {
                 continue;
             }
-            if ($one->passed && $this->meets($requirement, $instrument, $one)) {
+            if ($one->passed && $this->meets($requirement, $player->instrument, $one)) {
                 $speed = $this->tempo($one->line);
                 if ($speed >= $fastest) {
                     [$passed, $fastest] = [$one, $speed];
                 }
             }
             $last = $one;
+            $lastHeard = $one->byPlayer ? $lastHeard : $one->day;
         }
-        $lastHeard = null;
-        foreach ($heard as $one) {
-            $lastHeard = !$one->byPlayer && $this->isOf($requirement, $one) ? $one->day : $lastHeard;
-        }
-        [$clean, $isReady] = $this->practised($requirement, $played);
+        [$clean, $isReady] = $this->practised($requirement, $player);
 
         return match (true) {
             null !== $passed => new RecordCell(Standing::Passed, $passed, (int) round($fastest), $isReady, $lastHeard),
@@ -65,8 +65,17 @@ final class RecordGrid
     /** Whether an entry is about the same key, so that it can meet the requirement or fail to. */
     private function isOf(Requirement $requirement, Heard $heard): bool
     {
+        return $this->about[$requirement->key().'|'.$heard->line] ??= $this->isAbout($requirement, $heard);
+    }
+
+    private function isAbout(Requirement $requirement, Heard $heard): bool
+    {
+        try {
+            $done = $this->line($heard->line)->clause(ClauseKind::Key);
+        } catch (Mistake) {
+            return false; // a line of an earlier version that is not understood any more
+        }
         $asked = $requirement->line->clause(ClauseKind::Key);
-        $done = $this->line($heard->line)->clause(ClauseKind::Key);
 
         return $asked->word('material') === $done->word('material') && ($asked->says !== $done->says || $asked->word('tonic') === $done->word('tonic'));
     }
@@ -87,24 +96,14 @@ final class RecordGrid
         }
     }
 
-    /**
-     * @param list<Played> $played
-     *
-     * @return array{int|null, bool} the fastest clean pass in beats of the requirement; whether it is as fast as asked
-     */
-    private function practised(Requirement $requirement, array $played): array
+    /** @return array{int|null, bool} the fastest clean pass in beats of the requirement; whether it is as fast as asked */
+    private function practised(Requirement $requirement, RecordPlayer $player): array
     {
-        $exercise = $requirement->exercise();
-        $tempo = $this->parts->recipe($requirement->line)->timing->tempo;
-        $fastest = null;
-        foreach ($played as $one) {
-            if ($one->isClean && $one->line === $exercise) {
-                $fastest = max($fastest ?? 0.0, $one->quarters);
-            }
-        }
+        $fastest = $player->fastest[$requirement->exercise] ?? null;
         if (null === $fastest) {
             return [null, false];
         }
+        $tempo = $this->tempos[$requirement->key()] ??= $this->parts->recipe($requirement->line)->timing->tempo;
         $beats = $fastest / PlanLine::quartersOf(1, $tempo->unit);
 
         return [(int) round($beats), !$tempo->printed || $beats >= $tempo->bpm - 1e-6];
@@ -112,7 +111,7 @@ final class RecordGrid
 
     private function tempo(string $line): float
     {
-        return (float) $this->parts->recipe($this->line($line))->timing->tempo->bpm;
+        return $this->speeds[$line] ??= (float) $this->parts->recipe($this->line($line))->timing->tempo->bpm;
     }
 
     private function line(string $text): StudyLine

@@ -13,19 +13,19 @@ use SwiftReed\Practice\Day;
  */
 final readonly class Requirement
 {
+    /** By which it is told from others: the line with its tempo, and whether it is from memory. */
+    private string $key;
+    /** What is practised towards it: the line without its tempo. */
+    public string $exercise;
+
     public function __construct(public StudyLine $line, public bool $inMemory, public ?Day $due)
     {
+        $this->key = $line->text().($inMemory ? '; from memory' : '');
+        $this->exercise = $line->without(ClauseKind::Tempo, ClauseKind::Goal, ClauseKind::Click)->text();
     }
 
-    /** By which entries of the record are told: the line with its tempo, and whether it is from memory. */
     public function key(): string
     {
-        return $this->line->text().($this->inMemory ? '; from memory' : '');
-    }
-
-    /** What is practised towards it: the line without its tempo. */
-    public function exercise(): string
-    {
-        return $this->line->without(ClauseKind::Tempo, ClauseKind::Goal, ClauseKind::Click)->text();
+        return $this->key;
     }
 }

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Band;
 
+use App\Record\RecordEntry;
+use App\Record\RecordEntryRepository;
 use App\Stand\PracticeResult;
 use App\Stand\PracticeResultRepository;
 
@@ -13,7 +15,7 @@ use App\Stand\PracticeResultRepository;
 final class BandData
 {
     /** @return array{name: string, left: bool, chairs: list<array<string, mixed>>} */
-    public static function player(Player $player, PinnedFingeringRepository $pins, PracticeResultRepository $results): array
+    public static function player(Player $player, PinnedFingeringRepository $pins, PracticeResultRepository $results, RecordEntryRepository $entries): array
     {
         return ['name' => $player->getName(), 'left' => $player->hasLeft(), 'chairs' => array_map(static fn (Chair $chair): array => [
             'instrument' => $chair->getInstrument(),
@@ -26,6 +28,7 @@ final class BandData
             'closed' => $chair->isClosed(),
             'pins' => array_map(static fn (PinnedFingering $pin): array => ['line' => $pin->getLine(), 'pin' => $pin->getPin()], $pins->ofChair($chair)),
             'practised' => array_map(static fn (PracticeResult $one): array => $one->data(), $results->ofChair($chair)),
+            'record' => array_map(static fn (RecordEntry $one): array => $one->data(), $entries->ofChair($chair)),
         ], [...$player->chairs(), ...$player->closedChairs()])];
     }
 }

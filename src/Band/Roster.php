@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Band;
 
 use App\Account\Audit;
+use App\Record\RecordEntryRepository;
 use App\Shared\Trash;
 use App\Stand\PlanRepository;
 use App\Stand\PracticeResultRepository;
@@ -21,7 +22,7 @@ final class Roster
     /** Players of one band: four times a large one. */
     public const MOST = 400;
 
-    public function __construct(private readonly EntityManagerInterface $entities, private readonly PlayerRepository $players, private readonly PinnedFingeringRepository $pins, private readonly InstrumentLibrary $instruments, private readonly Audit $audit, private readonly Trash $trash, private readonly PracticeResultRepository $results, private readonly PlanRepository $plans)
+    public function __construct(private readonly EntityManagerInterface $entities, private readonly PlayerRepository $players, private readonly PinnedFingeringRepository $pins, private readonly InstrumentLibrary $instruments, private readonly Audit $audit, private readonly Trash $trash, private readonly PracticeResultRepository $results, private readonly PlanRepository $plans, private readonly RecordEntryRepository $entries)
     {
     }
 
@@ -119,7 +120,9 @@ final class Roster
         $practised = array_merge([], ...array_map($this->results->ofChair(...), $chairs));
         $plans = array_merge([], ...array_map($this->plans->ofChair(...), $chairs));
 
-        return $this->trash->remove($player, $player->getName(), [...$chairs, ...$pins, ...$practised, ...$plans]);
+        $heard = array_merge([], ...array_map($this->entries->ofChair(...), $chairs));
+
+        return $this->trash->remove($player, $player->getName(), [...$chairs, ...$pins, ...$practised, ...$plans, ...$heard]);
     }
 
     /** For good: the name and everything of this player go, out of what was removed as well. Ids alone stay, in the audit and in the list of erasures. */

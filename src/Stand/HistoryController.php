@@ -38,7 +38,7 @@ final class HistoryController extends AbstractController
         return $this->page($chair, $chairs);
     }
 
-    #[Route('/plans/chairs/{id<[0-9a-f-]{36}>}', name: 'chair_progress', methods: ['GET'])]
+    #[Route('/plans/chairs/{id<[0-9a-f-]{36}>}', name: 'plan_chair', methods: ['GET'])]
     #[May(Deed::LeadPlayers)]
     public function chair(ChairRepository $chairs, string $id): Response
     {

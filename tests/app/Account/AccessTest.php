@@ -20,6 +20,8 @@ use App\Folder\SavedStudy;
 use App\Folder\StudySheet;
 use App\Packets\OwnChorale;
 use App\Packets\Packet;
+use App\Record\OwnList;
+use App\Record\RecordEntry;
 use App\Stand\Plan;
 use App\Stand\PracticeResult;
 use App\Tests\Shared\Visits;
@@ -47,11 +49,11 @@ final class AccessTest extends WebTestCase
         'everybody' => ['home', 'desk', 'desk_panel', 'think', 'talk', 'talk_pdf', 'desk_suggest', 'desk_note', 'export', 'letters', 'hand_out', 'compare', 'patterns', 'import', 'sheet_new', 'sheet_export', 'score', 'score_sound', 'score_file', 'rehearse', 'fingerings', 'chart_pdf', 'key_map', 'key_map_pdf', 'strip', 'keys',
             'sign_in', 'sign_in_try', 'sign_in_demo', 'code', 'code_use', 'link', 'link_in', 'next_player_how', 'program_band', 'health', 'stand', 'stand_covered'],
         'teachers' => ['pin', 'pin_remove', 'remark', 'remark_remove', 'school_keep', 'school_bring', 'school_file', 'school_take', 'school_remove', 'folder', 'folder_save', 'folder_change', 'folder_rename', 'folder_duplicate', 'folder_move', 'folder_delete', 'folder_restore', 'pattern_save', 'pattern_remove', 'patterns_export', 'patterns_import',
-            'sheets', 'sheet', 'sheet_save', 'sheet_add', 'sheet_remove', 'undo', 'band', 'player_add', 'player', 'player_rename', 'chair_add', 'chair_change', 'chair_close', 'chair_move', 'chair_to_section', 'player_leave', 'player_back', 'player_remove', 'player_link', 'player_link_end', 'player_data', 'players_csv', 'players_bring', 'players_preview', 'players_keep', 'slips', 'lesson', 'lesson_pdf', 'daily', 'daily_keep', 'daily_packet', 'chorale_bring', 'chorale_remove', 'packets', 'packet_new', 'packet', 'packet_change', 'packet_progress', 'packet_stop', 'packet_file', 'packet_archive', 'packet_corners', 'packet_remove', 'plans', 'plan_new', 'plan', 'plan_change', 'plan_copy', 'plan_remove', 'plan_cards', 'chair_progress'],
+            'sheets', 'sheet', 'sheet_save', 'sheet_add', 'sheet_remove', 'undo', 'band', 'player_add', 'player', 'player_rename', 'chair_add', 'chair_change', 'chair_close', 'chair_move', 'chair_to_section', 'player_leave', 'player_back', 'player_remove', 'player_link', 'player_link_end', 'player_data', 'players_csv', 'players_bring', 'players_preview', 'players_keep', 'slips', 'lesson', 'lesson_pdf', 'daily', 'daily_keep', 'daily_packet', 'chorale_bring', 'chorale_remove', 'packets', 'packet_new', 'packet', 'packet_change', 'packet_progress', 'packet_stop', 'packet_file', 'packet_archive', 'packet_corners', 'packet_remove', 'plans', 'plan_new', 'plan', 'plan_change', 'plan_copy', 'plan_remove', 'plan_cards', 'plan_chair', 'record', 'record_grid', 'record_since', 'record_csv', 'record_enter', 'record_withdraw', 'record_chair', 'record_list_new', 'record_list', 'record_list_change', 'record_list_remove'],
         'owners' => ['player_erase', 'band_settings', 'band_change', 'assistant_invite', 'assistant_remove', 'band_hand_over', 'token_make', 'token_revoke', 'band_audit', 'band_data', 'band_remove'],
         'directors' => ['band_found', 'band_restore'],
         'keeper' => ['director_code'],
-        'players' => ['mine', 'mine_change', 'next_player', 'today', 'progress', 'stand_results', 'stand_token'],
+        'players' => ['mine', 'mine_change', 'next_player', 'today', 'progress', 'stand_results', 'stand_token', 'record_mine'],
         'signed in' => ['account', 'sign_out', 'sign_out_everywhere', 'open_band'],
         'teachers with a phrase' => ['account_phrase'],
     ];
@@ -59,7 +61,7 @@ final class AccessTest extends WebTestCase
     /** What the path of a route names, where it is not one and the same for all. */
     private const NAMES = ['pin_remove' => 'pin', 'remark_remove' => 'remark', 'school_file' => 'school', 'school_take' => 'school', 'school_remove' => 'school', 'folder_change' => 'study', 'folder_rename' => 'study', 'folder_duplicate' => 'study', 'folder_move' => 'study', 'folder_delete' => 'study', 'folder_restore' => 'study', 'pattern_remove' => 'pattern',
         'sheet' => 'sheet', 'sheet_remove' => 'sheet', 'player' => 'player', 'player_rename' => 'player', 'chair_add' => 'player', 'chair_change' => 'chair', 'chair_close' => 'chair', 'chair_move' => 'chair', 'chair_to_section' => 'chair', 'player_leave' => 'player', 'player_back' => 'player', 'player_remove' => 'player', 'player_link' => 'player', 'player_link_end' => 'player', 'player_data' => 'player', 'player_erase' => 'player',
-        'assistant_remove' => 'assistant', 'band_hand_over' => 'assistant', 'token_revoke' => 'token', 'mine_change' => 'own chair', 'chorale_remove' => 'chorale', 'packet' => 'packet', 'packet_change' => 'packet', 'packet_progress' => 'packet', 'packet_stop' => 'packet', 'packet_file' => 'packet', 'packet_archive' => 'packet', 'packet_corners' => 'packet', 'packet_remove' => 'packet', 'plan' => 'plan', 'plan_change' => 'plan', 'plan_copy' => 'plan', 'plan_remove' => 'plan', 'plan_cards' => 'plan', 'chair_progress' => 'chair', 'undo' => 'removed', 'band_restore' => 'removed band'];
+        'assistant_remove' => 'assistant', 'band_hand_over' => 'assistant', 'token_revoke' => 'token', 'mine_change' => 'own chair', 'chorale_remove' => 'chorale', 'packet' => 'packet', 'packet_change' => 'packet', 'packet_progress' => 'packet', 'packet_stop' => 'packet', 'packet_file' => 'packet', 'packet_archive' => 'packet', 'packet_corners' => 'packet', 'packet_remove' => 'packet', 'plan' => 'plan', 'plan_change' => 'plan', 'plan_copy' => 'plan', 'plan_remove' => 'plan', 'plan_cards' => 'plan', 'plan_chair' => 'chair', 'record_withdraw' => 'entry', 'record_chair' => 'chair', 'record_list' => 'list', 'record_list_change' => 'list', 'record_list_remove' => 'list', 'undo' => 'removed', 'band_restore' => 'removed band'];
     /** With an id of another band these say as little as with one that nobody has: they do nothing and go on. */
     private const SILENT = ['pin_remove', 'remark_remove', 'school_remove', 'pattern_remove', 'undo'];
 
@@ -127,7 +129,7 @@ final class AccessTest extends WebTestCase
             self::database()->rollBack();
         }
         // What lists, lists one's own.
-        foreach (['folder', 'sheets', 'patterns', 'patterns_export', 'desk', 'band', 'players_csv', 'band_data', 'band_audit', 'mine', 'account', 'lesson', 'packets', 'daily', 'score', 'rehearse', 'score_sound', 'plans', 'today', 'progress'] as $name) {
+        foreach (['folder', 'sheets', 'patterns', 'patterns_export', 'desk', 'band', 'players_csv', 'band_data', 'band_audit', 'mine', 'account', 'lesson', 'packets', 'daily', 'score', 'rehearse', 'score_sound', 'plans', 'today', 'progress', 'record', 'record_grid', 'record_csv', 'record_mine'] as $name) {
             $this->be($kind, $own);
             $this->visit($name, $own);
             self::assertStringNotContainsString('Foreign', (string) $this->browser->getResponse()->getContent(), $kind.': '.$name);
@@ -143,7 +145,7 @@ final class AccessTest extends WebTestCase
     {
         $own = $this->furnished('Own');
         $this->be('player', $own);
-        foreach (['/desk?line=own%20A&for=clarinet-bb', '/mine', '/today', '/progress', '/stand?line=own%20A&for=clarinet-bb&player='.$own['chair'], '/account', '/desk?for=clarinet-bb&player='.$own['chair']] as $address) {
+        foreach (['/desk?line=own%20A&for=clarinet-bb', '/mine', '/today', '/progress', '/record/mine', '/stand?line=own%20A&for=clarinet-bb&player='.$own['chair'], '/account', '/desk?for=clarinet-bb&player='.$own['chair']] as $address) {
             $text = $this->browser->request('GET', $address)->text();
             self::assertResponseIsSuccessful();
             self::assertStringNotContainsString('Own third chair', $text, $address);
@@ -208,6 +210,8 @@ final class AccessTest extends WebTestCase
         $all = ['study' => new SavedStudy($name.' study', $state, 1), 'sheet' => new StudySheet($name.' sheet', 'concert F'), 'pattern' => new OwnPattern($name.' pattern', '1 3 2 1'), 'pin' => $pin, 'remark' => new Remark('flute', 'concert F', -1, false, $name.' remark'), 'school' => new SchoolOfHabits(School::named($name.' school', 'clarinet-bb', ['B4 = rE'])),
             'chorale' => new OwnChorale($name.' chorale', []),
             'plan' => new Plan($name.' plan', 'concert F major', [], Day::parse('2026-03-01')),
+            'list' => new OwnList($name.' list', 'concert F major, quarter = 60'),
+            'entry' => new RecordEntry($thirdChair, 'concert F major, quarter = 60', false, RecordEntry::PASSED, $name.' remark', $band->getOwner()->getId(), $name.' director'),
             'result' => new PracticeResult(Uuid::v7()->toRfc4122(), $thirdChair, 'concert F major', 'ladder', 80, '1/4', true, 20.0, $name.' result', new \DateTimeImmutable(), new \DateTimeImmutable(), true),
             'packet' => new Packet($name.' packet', '1: concert F major', []),
             'removed' => new \App\Shared\Removed($name.' removed', [])];
@@ -286,7 +290,7 @@ final class AccessTest extends WebTestCase
         $fields = $desk + match ($name) {
             'pin' => ['pin' => 'B4 = L1'], 'remark' => ['text' => 'x'], 'player_add' => ['name' => 'New', 'instrument' => 'flute', 'stage' => 'full'], 'chair_add' => ['instrument' => 'flute', 'stage' => 'full'], 'chair_change' => ['stage' => 'full', 'version' => '1'],
             'player_rename' => ['name' => 'New', 'version' => '1'], 'folder_save', 'folder_rename' => ['name' => 'New'], 'folder_change' => ['name' => 'New', 'version' => '1'], 'sheet_save' => ['name' => 'New', 'lines' => 'concert F'], 'pattern_save' => ['name' => 'New', 'cell' => '1 2 3 1'], 'players_preview' => ['text' => 'Ada, flute'],
-            'mine_change' => ['style' => 'large'], 'open_band' => ['band' => $with['band']->getId()], 'band_found' => ['name' => 'New'], 'band_change' => ['name' => 'New', 'version' => '1', 'kept_days' => '400'], 'token_make' => ['token_name' => 'New'], 'packet_new' => ['title' => 'New', 'line' => ''], 'packet_change' => ['title' => 'New', 'version' => '1'], 'daily_keep' => ['template' => 'short', 'key' => 'F'], 'plan_change' => ['title' => 'New', 'lines' => 'concert F major', 'version' => '1'], 'plan_copy' => ['chair' => $with['chair']], default => [],
+            'mine_change' => ['style' => 'large'], 'open_band' => ['band' => $with['band']->getId()], 'band_found' => ['name' => 'New'], 'band_change' => ['name' => 'New', 'version' => '1', 'kept_days' => '400'], 'token_make' => ['token_name' => 'New'], 'packet_new' => ['title' => 'New', 'line' => ''], 'packet_change' => ['title' => 'New', 'version' => '1'], 'daily_keep' => ['template' => 'short', 'key' => 'F'], 'plan_change' => ['title' => 'New', 'lines' => 'concert F major', 'version' => '1'], 'plan_copy' => ['chair' => $with['chair']], 'record_list_change' => ['name' => 'New', 'rows' => 'concert F major, 60', 'version' => '1'], 'record_enter' => ['list' => $with['list'], 'chair' => $with['chair'], 'requirement' => 'concert F major, quarter = 60', 'result' => 'passed'], default => [],
         };
         if ('open_band' === $name) {
             $fields['band'] = $with['band']->getId();
@@ -308,7 +312,7 @@ final class AccessTest extends WebTestCase
     private function inventory(?Band $band = null): array
     {
         $rows = [];
-        foreach (['saved_study', 'study_sheet', 'own_pattern', 'pinned_fingering', 'remark', 'school_of_habits', 'chair', 'player', 'program_token', 'removed', 'packet', 'packet_run', 'chorale', 'practice_result', 'practice_plan'] as $table) {
+        foreach (['saved_study', 'study_sheet', 'own_pattern', 'pinned_fingering', 'remark', 'school_of_habits', 'chair', 'player', 'program_token', 'removed', 'packet', 'packet_run', 'chorale', 'practice_result', 'practice_plan', 'record_entry', 'requirement_list'] as $table) {
             $rows[$table] = self::database()->fetchAllAssociative(\sprintf('SELECT * FROM %s %s ORDER BY id', $table, null === $band ? '' : "WHERE band_id = '".$band->getId()."'"));
         }
 

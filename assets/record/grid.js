@@ -1,0 +1,80 @@
+// The grid of the record: a cell is pressed, then "Passed" or "Not yet"; it can be taken back; what another teacher enters meanwhile comes by itself.
+
+const EVERY = 6000;
+
+export function startGrid() {
+  const grid = document.getElementById('record-grid');
+  if (!grid) {
+    return;
+  }
+  const dialog = document.getElementById('record-enter');
+  const status = document.getElementById('record-status');
+  let cell;
+
+  /** Puts cells that the server sends in the places of those that are there. */
+  const take = (html) => {
+    const box = document.createElement('template');
+    box.innerHTML = html;
+    box.content.querySelectorAll('td.cell').forEach((one) => {
+      const old = document.getElementById(one.id);
+      const hadFocus = old?.contains(document.activeElement);
+      old?.replaceWith(one);
+      if (hadFocus) {
+        one.querySelector('a').focus();
+      }
+    });
+    document.querySelectorAll('#record-grid tbody tr').forEach((row) => {
+      const cells = row.querySelectorAll('td.cell');
+      row.querySelector('.count').textContent = `${row.querySelectorAll('td.is-passed').length} / ${cells.length}`;
+    });
+    return box.content;
+  };
+  const send = async (address, fields) => {
+    const answer = await fetch(address, { method: 'POST', headers: { 'HX-Request': 'true', 'X-Form-Token': grid.dataset.token }, body: new URLSearchParams({ list: grid.dataset.list, ...fields }) }).catch(() => null);
+    if (!answer?.ok) {
+      status.textContent = answer ? (await answer.text()).replace(/<[^>]*>/g, ' ').trim().slice(0, 200) : 'Not connected; nothing was changed.';
+      return;
+    }
+    const content = take(await answer.text());
+    status.replaceChildren(...(content.querySelector('.record-said')?.childNodes ?? []));
+  };
+
+  grid.addEventListener('click', (event) => {
+    const pressed = event.target.closest('[data-cell]');
+    if (!pressed) {
+      return;
+    }
+    event.preventDefault();
+    cell = pressed.dataset;
+    document.getElementById('record-enter-title').textContent = `${cell.name}: ${cell.title}`;
+    document.getElementById('record-asks').textContent = cell.key;
+    document.getElementById('record-tempo').value = '';
+    document.getElementById('record-tempo').placeholder = cell.key.match(/= (\d+)/)?.[1] ?? cell.key.match(/\b(\d{2,3})\b(?!.*\d)/)?.[1] ?? '';
+    document.getElementById('record-remark').value = '';
+    dialog.showModal();
+    dialog.querySelector('[data-result=passed]').focus();
+  });
+  dialog.addEventListener('click', (event) => {
+    const result = event.target.closest('[data-result]')?.dataset.result;
+    if (result) {
+      dialog.close();
+      send(grid.dataset.enter, { chair: cell.chair, requirement: cell.key, result, tempo: document.getElementById('record-tempo').value, remark: document.getElementById('record-remark').value });
+    }
+  });
+  status.addEventListener('click', (event) => {
+    const back = event.target.closest('[data-withdraw]');
+    if (back) {
+      send(back.dataset.withdraw, { requirement: back.dataset.key });
+    }
+  });
+  setInterval(async () => {
+    if (document.hidden || dialog.open) {
+      return;
+    }
+    const answer = await fetch(`${grid.dataset.since}&moment=${grid.dataset.moment}`).catch(() => null);
+    if (answer?.ok) {
+      const content = take(await answer.text());
+      grid.dataset.moment = content.querySelector('#record-moment')?.dataset.moment ?? grid.dataset.moment;
+    }
+  }, EVERY);
+}

@@ -1,0 +1,320 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Record;
+
+use App\Account\Audit;
+use App\Account\Deed;
+use App\Account\May;
+use App\Band\Chair;
+use App\Band\OpenBand;
+use App\Shared\Csv;
+use App\Shared\Trash;
+use App\Shared\Words;
+use App\Stand\StandPlans;
+use Doctrine\DBAL\LockMode;
+use Doctrine\ORM\EntityManagerInterface;
+use Doctrine\ORM\OptimisticLockException;
+use SwiftReed\Knowledge\Mistake;
+use SwiftReed\Line\Clause;
+use SwiftReed\Line\ClauseKind;
+use SwiftReed\Line\Grammar;
+use SwiftReed\Practice\Rungs;
+use SwiftReed\Record\RecordCell;
+use SwiftReed\Record\Requirement;
+use SwiftReed\Record\RequirementLists;
+use SwiftReed\Record\Standing;
+use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;
+use Symfony\Component\Routing\Attribute\Route;
+
+/**
+ * Who passed what: who is to be heard next, the grid, a player's page, lists of requirements.
+ */
+#[May(Deed::Keep)]
+final class RecordController extends AbstractController
+{
+    public function __construct(private readonly OwnListRepository $lists, private readonly RecordEntryRepository $entries, private readonly RecordBook $book, private readonly RequirementLists $shipped, private readonly StandPlans $plans, private readonly OpenBand $open, private readonly EntityManagerInterface $entities, private readonly Audit $audit, private readonly Words $words)
+    {
+    }
+
+    /** The room opens as who to hear next. */
+    #[Route('/record', name: 'record', methods: ['GET'])]
+    public function next(Request $request): Response
+    {
+        $list = $this->chosen($request);
+        $entered = $this->entries->one($request->query->getString('entered'));
+        $view = ['lists' => $this->lists->newestFirst(), 'list' => $list, 'shipped' => $this->shipped->shipped(), 'rows' => [], 'error' => '', 'entered' => null === $entered || $entered->isWithdrawn() ? null : $entered];
+        if (null !== $list) {
+            try {
+                $view['rows'] = array_map(fn (array $row): array => $row + ['title' => $this->book->title($row['requirement'], $this->book->instrument($row['chair'])), 'asks' => $this->book->asks($row['requirement']), 'instrument' => $this->book->instrument($row['chair'])->name], $this->book->next($this->book->requirements($list), $this->book->chairs(), $this->plans->today()));
+            } catch (Mistake $error) {
+                $view['error'] = $error->getMessage();
+            }
+        }
+
+        return $this->render('record/next.html.twig', $view);
+    }
+
+    #[Route('/record/grid', name: 'record_grid', methods: ['GET'])]
+    public function grid(Request $request): Response
+    {
+        $list = $this->chosen($request);
+        if (null === $list) {
+            return $this->redirectToRoute('record');
+        }
+        $view = ['lists' => $this->lists->newestFirst(), 'list' => $list, 'error' => '', 'requirements' => [], 'rows' => [], 'show' => $request->query->getString('show'), 'lacks' => $request->query->getString('lacks'), 'moment' => (new \DateTimeImmutable())->format('U.u')];
+        try {
+            $requirements = $this->book->requirements($list);
+            $view['requirements'] = array_map(fn (Requirement $one): array => ['key' => $one->key(), 'title' => $this->book->title($one), 'asks' => $this->book->asks($one)], $requirements);
+            $view['rows'] = $this->rows($requirements, $this->book->chairs(), $view['show'], $view['lacks']);
+        } catch (Mistake $error) {
+            $view['error'] = $error->getMessage();
+        }
+
+        return $this->render('record/grid.html.twig', $view);
+    }
+
+    /** The rows in which something has changed since: another teacher enters at the same time. */
+    #[Route('/record/since', name: 'record_since', methods: ['GET'])]
+    public function since(Request $request): Response
+    {
+        $list = $this->chosen($request);
+        $moment = (new \DateTimeImmutable())->format('U.u');
+        $changed = null === $list ? [] : array_intersect_key($this->book->chairs(), array_flip($this->book->changedSince($request->query->getString('moment'))));
+        $rows = [];
+        if (null !== $list && [] !== $changed) {
+            $rows = $this->rows($this->book->requirements($list), $changed, '', '');
+        }
+
+        return $this->render('record/_since.html.twig', ['list' => $list, 'rows' => $rows, 'moment' => $moment]);
+    }
+
+    #[Route('/record/grid.csv', name: 'record_csv', methods: ['GET'])]
+    public function csv(Request $request): Response
+    {
+        $list = $this->chosen($request) ?? throw $this->createNotFoundException('refusal.none.list');
+        $requirements = $this->book->requirements($list);
+        $chairs = $this->book->chairs();
+        $lines = [['name', 'instrument', ...array_map(static fn (Requirement $one): string => $one->key(), $requirements)]];
+        foreach ($this->book->cells($requirements, $chairs) as $id => $cells) {
+            $lines[] = [$chairs[$id]->getName(), $chairs[$id]->getInstrument(), ...array_map(static fn (RecordCell $cell): string => Standing::Nothing === $cell->standing ? '' : trim($cell->standing->value.' '.($cell->tempo ?? '').' '.($cell->by?->day->text() ?? '')), $cells)];
+        }
+        $this->audit->note('record exported', $list->getId());
+
+        return Csv::file($lines, 'record.csv');
+    }
+
+    /** A pass, or not yet: one entry more. */
+    #[Route('/record/enter', name: 'record_enter', methods: ['POST'])]
+    public function enter(Request $request): Response
+    {
+        $list = $this->lists->one($request->request->getString('list')) ?? throw $this->createNotFoundException('refusal.none.list');
+        $chair = $this->book->chairs()[$request->request->getString('chair')] ?? throw $this->createNotFoundException('refusal.none.chair');
+        $asked = $request->request->getString('requirement');
+        $requirement = array_values(array_filter($this->book->requirements($list), static fn (Requirement $one): bool => $one->key() === $asked))[0] ?? throw $this->createNotFoundException('refusal.none.requirement');
+        $teacher = $this->open->teacher() ?? throw $this->createAccessDeniedException('refusal.teachers');
+        $result = RecordEntry::PASSED === $request->request->getString('result') ? RecordEntry::PASSED : RecordEntry::NOT_YET;
+        $entry = new RecordEntry($chair, self::played($requirement, $request->request->getString('tempo')), $requirement->inMemory, $result, mb_substr(mb_scrub(trim($request->request->getString('remark'))), 0, RecordEntry::REMARK), $teacher->getId(), mb_substr($teacher->getName(), 0, 80));
+        $this->entities->persist($entry);
+        $this->entities->flush();
+        $this->audit->note('heard: '.$result, $entry->getId());
+
+        return $this->answer($request, $list, $chair, $requirement, $entry);
+    }
+
+    /** Undo withdraws one's own. */
+    #[Route('/record/entries/{id<[0-9a-f-]{36}>}/withdraw', name: 'record_withdraw', methods: ['POST'])]
+    public function withdraw(Request $request, string $id): Response
+    {
+        $entry = $this->entries->one($id) ?? throw $this->createNotFoundException('refusal.none.entry');
+        if ($entry->getById() !== $this->open->teacher()?->getId()) {
+            throw new UnprocessableEntityHttpException('refusal.not_own_entry');
+        }
+        $entry->withdraw();
+        $this->entities->flush();
+        $this->audit->note('entry withdrawn', $id, ['result' => $entry->getResult(), 'line' => $entry->getLine()]);
+        $list = $this->lists->one($request->request->getString('list'));
+        if (null === $list || null === $request->headers->get('HX-Request')) {
+            return $this->redirectToRoute('record_chair', ['id' => $entry->getChair()->getId()], Response::HTTP_SEE_OTHER);
+        }
+        $asked = $request->request->getString('requirement');
+        $requirement = array_values(array_filter($this->book->requirements($list), static fn (Requirement $one): bool => $one->key() === $asked))[0] ?? throw $this->createNotFoundException('refusal.none.requirement');
+
+        return $this->answer($request, $list, $entry->getChair(), $requirement, null);
+    }
+
+    #[Route('/record/chairs/{id<[0-9a-f-]{36}>}', name: 'record_chair', methods: ['GET'])]
+    public function chair(string $id): Response
+    {
+        $chair = $this->book->chairs()[$id] ?? throw $this->createNotFoundException('refusal.none.chair');
+
+        return $this->render('record/player.html.twig', ['chair' => $chair, 'lists' => $this->listsOf($chair), 'entries' => array_reverse($this->entries->ofChair($chair)), 'zone' => $this->open->zone()->getName(), 'teacher' => $this->open->teacher()?->getId() ?? '']);
+    }
+
+    /** A player sees his own, and nobody else's. */
+    #[Route('/record/mine', name: 'record_mine', methods: ['GET'])]
+    #[May(Deed::Play)]
+    public function mine(Request $request): Response
+    {
+        $player = $this->open->player() ?? throw $this->createAccessDeniedException('refusal.sign_in');
+        $chairs = $player->chairs();
+        $chair = array_values(array_filter($chairs, static fn (Chair $one): bool => $one->getId() === $request->query->getString('chair')))[0] ?? $chairs[0] ?? null;
+
+        return $this->render('record/player.html.twig', ['chair' => $chair, 'lists' => null === $chair ? [] : $this->listsOf($chair), 'entries' => null === $chair ? [] : array_reverse($this->entries->ofChair($chair)), 'zone' => $this->open->zone()->getName(), 'teacher' => '']);
+    }
+
+    /** A list of one's own, from one that ships. */
+    #[Route('/record/lists', name: 'record_list_new', methods: ['POST'])]
+    public function begin(Request $request): Response
+    {
+        $shipped = $this->shipped->shipped();
+        $from = $shipped[$request->request->getString('from')] ?? array_values($shipped)[0] ?? throw $this->createNotFoundException('refusal.none.list');
+        $list = new OwnList($from->name, implode("\n", $from->rows));
+        $this->entities->persist($list);
+        $this->entities->flush();
+
+        return $this->redirectToRoute('record_list', ['id' => $list->getId()], Response::HTTP_SEE_OTHER);
+    }
+
+    #[Route('/record/lists/{id<[0-9a-f-]{36}>}', name: 'record_list', methods: ['GET'])]
+    public function list(string $id): Response
+    {
+        return $this->listPage($this->one($id));
+    }
+
+    #[Route('/record/lists/{id<[0-9a-f-]{36}>}', name: 'record_list_change', methods: ['POST'])]
+    public function changeList(Request $request, string $id): Response
+    {
+        $list = $this->one($id);
+        $typed = ['name' => mb_substr(mb_scrub(trim($request->request->getString('name'))), 0, OwnList::NAME + 1), 'rows' => mb_substr(mb_scrub(trim($request->request->getString('rows'))), 0, OwnList::LIMIT)];
+        $problem = '' === $typed['name'] || mb_strlen($typed['name']) > OwnList::NAME ? $this->words->say('refusal.list_name', ['%most%' => OwnList::NAME]) : '';
+        try {
+            $this->entities->lock($list, LockMode::OPTIMISTIC, $request->request->getInt('version'));
+            $this->shipped->requirements((new OwnList('', $typed['rows']))->rows());
+        } catch (OptimisticLockException) {
+            return $this->listPage($list, $this->words->say('refusal.plan.changed'), $typed, Response::HTTP_CONFLICT);
+        } catch (Mistake $error) {
+            $problem = $error->getMessage();
+        }
+        if ('' !== $problem) {
+            return $this->listPage($list, $problem, $typed);
+        }
+        $list->change($typed['name'], $typed['rows']);
+        $this->entities->flush();
+
+        return $this->redirectToRoute('record_list', ['id' => $id, 'done' => 'kept'], Response::HTTP_SEE_OTHER);
+    }
+
+    #[Route('/record/lists/{id<[0-9a-f-]{36}>}/remove', name: 'record_list_remove', methods: ['POST'])]
+    public function removeList(Trash $trash, string $id): Response
+    {
+        $list = $this->one($id);
+
+        return $this->redirectToRoute('record', ['undo' => $trash->remove($list, $list->getName())], Response::HTTP_SEE_OTHER);
+    }
+
+    /** @param array<string, string> $typed */
+    private function listPage(OwnList $list, string $problem = '', array $typed = [], ?int $status = null): Response
+    {
+        try {
+            $requirements = array_map(fn (Requirement $one): array => ['title' => $this->book->title($one), 'asks' => $this->book->asks($one)], $this->book->requirements($list));
+        } catch (Mistake) {
+            $requirements = [];
+        }
+
+        return $this->render('record/list.html.twig', ['list' => $list, 'typed' => $typed, 'problem' => $problem, 'requirements' => $requirements], new Response(status: $status ?? ('' === $problem ? Response::HTTP_OK : Response::HTTP_UNPROCESSABLE_ENTITY)));
+    }
+
+    /**
+     * @param list<Requirement>    $requirements
+     * @param array<string, Chair> $chairs
+     * @param string               $show  "ready" or "open": who is shown; everybody else
+     * @param string               $lacks key of a requirement that those who are shown lack
+     *
+     * @return list<array{chair: Chair, instrument: string, cells: list<array{k: int, key: string, cell: RecordCell, title: string}>, passed: int}>
+     */
+    private function rows(array $requirements, array $chairs, string $show, string $lacks): array
+    {
+        $rows = [];
+        $titles = [];
+        foreach ($this->book->cells($requirements, $chairs) as $id => $cells) {
+            $instrument = $this->book->instrument($chairs[$id]);
+            $isShown = true;
+            $row = [];
+            $passed = 0;
+            $isReady = false;
+            foreach ($cells as $k => $cell) {
+                $key = $requirements[$k]->key();
+                $row[] = ['k' => $k, 'key' => $key, 'cell' => $cell, 'title' => $titles[$key.'|'.$instrument->transposition->halfSteps()] ??= $this->book->title($requirements[$k], $instrument)];
+                $isPassed = Standing::Passed === $cell->standing;
+                $passed += $isPassed ? 1 : 0;
+                $isReady = $isReady || (!$isPassed && $cell->isReady);
+                $isShown = $isShown && ($lacks !== $key || !$isPassed);
+            }
+            if ($isShown && match ($show) {
+                'ready' => $isReady, 'open' => $passed < \count($cells), default => true,
+            }) {
+                $rows[] = ['chair' => $chairs[$id], 'instrument' => $instrument->name, 'cells' => $row, 'passed' => $passed];
+            }
+        }
+
+        return $rows;
+    }
+
+    /** @return list<array{list: OwnList, rows: list<array{title: string, asks: string, cell: RecordCell}>}> */
+    private function listsOf(Chair $chair): array
+    {
+        $lists = [];
+        foreach ($this->lists->newestFirst() as $list) {
+            try {
+                $requirements = $this->book->requirements($list);
+            } catch (Mistake) {
+                continue; // what is wrong with the list is said on its page
+            }
+            $cells = $this->book->cells($requirements, [$chair->getId() => $chair])[$chair->getId()];
+            $lists[] = ['list' => $list, 'rows' => array_map(fn (Requirement $one, RecordCell $cell): array => ['title' => $this->book->title($one, $this->book->instrument($chair)), 'asks' => $this->book->asks($one), 'cell' => $cell], $requirements, $cells)];
+        }
+
+        return $lists;
+    }
+
+    /** The line as it was played: with another tempo, where one was said. */
+    private static function played(Requirement $requirement, string $tempo): string
+    {
+        $bpm = filter_var(trim($tempo), \FILTER_VALIDATE_INT);
+        $line = $requirement->line;
+        if (false === $bpm || $bpm < Rungs::SLOWEST || $bpm > Rungs::FASTEST) {
+            return $line->text();
+        }
+        $unit = $line->phrase(ClauseKind::Tempo, 'quarter');
+        $unit = isset(Grammar::UNITS[$unit]) ? $unit : 'quarter';
+
+        return $line->with(new Clause(ClauseKind::Tempo, $unit, ['n' => $bpm], $unit.' = '.$bpm, 1))->text();
+    }
+
+    /** The cell anew for a page that asks for it; else back to where one came from. */
+    private function answer(Request $request, OwnList $list, Chair $chair, Requirement $requirement, ?RecordEntry $entry): Response
+    {
+        if (null === $request->headers->get('HX-Request')) {
+            return $this->redirectToRoute('grid' === $request->request->getString('back') ? 'record_grid' : 'record', ['list' => $list->getId()] + (null === $entry ? [] : ['entered' => $entry->getId()]), Response::HTTP_SEE_OTHER);
+        }
+        $cell = $this->book->cells([$requirement], [$chair->getId() => $chair])[$chair->getId()][0];
+        $k = (int) array_search($requirement->key(), array_map(static fn (Requirement $one): string => $one->key(), $this->book->requirements($list)), true);
+
+        return $this->render('record/_entered.html.twig', ['list' => $list, 'chair' => $chair, 'one' => ['k' => $k, 'key' => $requirement->key(), 'cell' => $cell, 'title' => $this->book->title($requirement, $this->book->instrument($chair))], 'entry' => $entry]);
+    }
+
+    private function chosen(Request $request): ?OwnList
+    {
+        return $this->lists->one($request->query->getString('list')) ?? $this->lists->newestFirst()[0] ?? null;
+    }
+
+    private function one(string $id): OwnList
+    {
+        return $this->lists->one($id) ?? throw $this->createNotFoundException('refusal.none.list');
+    }
+}
