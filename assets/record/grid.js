@@ -45,8 +45,10 @@ export function startGrid() {
       return;
     }
     event.preventDefault();
-    cell = pressed.dataset;
-    document.getElementById('record-enter-title').textContent = `${cell.name}: ${cell.title}`;
+    const row = pressed.closest('tr').dataset;
+    const column = grid.tHead.rows[0].cells[pressed.closest('td').cellIndex];
+    cell = { key: column.dataset.key, chair: row.chair };
+    document.getElementById('record-enter-title').textContent = `${row.name}, ${pressed.getAttribute('aria-label')}`;
     document.getElementById('record-asks').textContent = cell.key;
     document.getElementById('record-tempo').value = '';
     document.getElementById('record-tempo').placeholder = cell.key.match(/= (\d+)/)?.[1] ?? cell.key.match(/\b(\d{2,3})\b(?!.*\d)/)?.[1] ?? '';

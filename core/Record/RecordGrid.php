@@ -7,51 +7,96 @@ namespace SwiftReed\Record;
 use SwiftReed\Instrument\Instrument;
 use SwiftReed\Knowledge\Mistake;
 use SwiftReed\Line\ClauseKind;
-use SwiftReed\Line\StudyLine;
 use SwiftReed\Practice\PlanLine;
 use SwiftReed\Score\PartBuilder;
-use SwiftReed\Time\Tempo;
 
 /**
  * Works out where players stand with requirements, from what was heard and what was practised. Whether one line meets another is asked once.
+ *
+ * Facts are what is asked of a line again and again.
+ *
+ * @phpstan-type Facts array{naming: string, tonic: string, material: string, exercise: string, quarters: float|null, bpm: int, unit: string}
  */
 final class RecordGrid
 {
+    /** Lines whose facts are kept at most; a band's record of years has some thousands. */
+    private const MOST_FACTS = 20000;
+
     /** @var array<string, bool> */
     private array $meets = [];
-    /** @var array<string, bool> */
-    private array $about = [];
-    /** @var array<string, Tempo> */
-    private array $tempos = [];
-    /** @var array<string, float> */
-    private array $speeds = [];
-    /** @var array<string, StudyLine> */
-    private array $lines = [];
+    private ?RecordCell $nothing = null;
 
-    public function __construct(private readonly PartBuilder $parts)
+    /**
+     * @param array<string, Facts|null> $facts what was read of lines before, by the line
+     */
+    public function __construct(private readonly PartBuilder $parts, private array $facts = [])
     {
     }
 
+    /**
+     * What was read of lines, to be handed to a later grid: reading a line anew takes longer than all else.
+     *
+     * @return array<string, Facts|null> by the line
+     */
+    public function known(): array
+    {
+        return \array_slice($this->facts, -self::MOST_FACTS, null, true);
+    }
+
     public function cell(Requirement $requirement, RecordPlayer $player): RecordCell
+    {
+        return $this->cells([$requirement], $player)[0];
+    }
+
+    /**
+     * Where a player stands with each requirement.
+     *
+     * @param list<Requirement> $requirements
+     *
+     * @return list<RecordCell> in the order of the requirements
+     */
+    public function cells(array $requirements, RecordPlayer $player): array
+    {
+        $heard = [];
+        foreach ($player->heard as $one) {
+            $facts = $this->facts($one->line);
+            if (null !== $facts) {
+                $heard[$facts['material']][] = [$one, $facts];
+            }
+        }
+
+        return array_map(function (Requirement $one) use ($heard, $player): RecordCell {
+            $asked = $this->facts($one->text);
+            if (!isset($player->fastest[$one->exercise]) && !isset($heard[$asked['material'] ?? ''])) {
+                return $this->nothing ??= new RecordCell(Standing::Nothing, null, null, false, null);
+            }
+
+            return $this->standing($one, $player, $asked, null === $asked ? [] : $heard[$asked['material']] ?? []);
+        }, $requirements);
+    }
+
+    /**
+     * @param Facts|null                      $asked
+     * @param list<array{Heard, Facts}> $heard of the same material, from early to late
+     */
+    private function standing(Requirement $requirement, RecordPlayer $player, ?array $asked, array $heard): RecordCell
     {
         $passed = null;
         $fastest = -1.0;
         $last = null;
         $lastHeard = null;
-        foreach ($player->heard as $one) {
-            if (!$this->isOf($requirement, $one)) {
+        foreach ($heard as [$one, $facts]) {
+            // About the same key: so it can meet the requirement or fail to.
+            if (null === $asked || ($asked['naming'] === $facts['naming'] && $asked['tonic'] !== $facts['tonic'])) {
                 continue;
             }
-            if ($one->passed && $this->meets($requirement, $player->instrument, $one)) {
-                $speed = $this->tempo($one->line);
-                if ($speed >= $fastest) {
-                    [$passed, $fastest] = [$one, $speed];
-                }
+            if ($one->passed && $facts['bpm'] >= $fastest && $this->meets($requirement, $player->instrument, $one, $asked, $facts)) {
+                [$passed, $fastest] = [$one, (float) $facts['bpm']];
             }
             $last = $one;
             $lastHeard = $one->byPlayer ? $lastHeard : $one->day;
         }
-        [$clean, $isReady] = $this->practised($requirement, $player);
+        [$clean, $isReady] = $this->practised($requirement, $player, $asked);
 
         return match (true) {
             null !== $passed => new RecordCell(Standing::Passed, $passed, (int) round($fastest), $isReady, $lastHeard),
@@ -62,60 +107,62 @@ final class RecordGrid
         };
     }
 
-    /** Whether an entry is about the same key, so that it can meet the requirement or fail to. */
-    private function isOf(Requirement $requirement, Heard $heard): bool
+    /**
+     * @param Facts $asked
+     * @param Facts $done
+     */
+    private function meets(Requirement $requirement, Instrument $instrument, Heard $heard, array $asked, array $done): bool
     {
-        return $this->about[$requirement->key().'|'.$heard->line] ??= $this->isAbout($requirement, $heard);
-    }
-
-    private function isAbout(Requirement $requirement, Heard $heard): bool
-    {
-        try {
-            $done = $this->line($heard->line)->clause(ClauseKind::Key);
-        } catch (Mistake) {
-            return false; // a line of an earlier version that is not understood any more
+        if ($asked['exercise'] === $done['exercise']) {
+            // The same exercise: memory and speed decide, in whatever beat.
+            return ($heard->inMemory || !$requirement->inMemory) && (null === $asked['quarters'] || (null !== $done['quarters'] && $done['quarters'] >= $asked['quarters'] - 1e-6));
         }
-        $asked = $requirement->line->clause(ClauseKind::Key);
-
-        return $asked->word('material') === $done->word('material') && ($asked->says !== $done->says || $asked->word('tonic') === $done->word('tonic'));
-    }
-
-    private function meets(Requirement $requirement, Instrument $instrument, Heard $heard): bool
-    {
         $key = $requirement->key().'|'.$heard->line.'|'.($heard->inMemory ? 'm' : '').'|'.$instrument->transposition->halfSteps();
 
         return $this->meets[$key] ??= $this->ask($requirement, $instrument, $heard);
     }
 
+    /**
+     * @return Facts|null null for a line that is not understood any more
+     */
+    private function facts(string $text): ?array
+    {
+        if (\array_key_exists($text, $this->facts)) {
+            return $this->facts[$text];
+        }
+        try {
+            $line = $this->parts->parser->parse($text);
+            $tempo = $this->parts->recipe($line)->timing->tempo;
+            $key = $line->clause(ClauseKind::Key);
+
+            return $this->facts[$text] = ['naming' => $key->says, 'tonic' => $key->word('tonic'), 'material' => $key->word('material'), 'exercise' => PlanLine::key($line), 'quarters' => $tempo->printed ? $tempo->quarters() : null, 'bpm' => $tempo->bpm, 'unit' => $tempo->unit];
+        } catch (Mistake) {
+            return $this->facts[$text] = null;
+        }
+    }
+
     private function ask(Requirement $requirement, Instrument $instrument, Heard $heard): bool
     {
         try {
-            return Meeting::of($requirement->line, $this->line($heard->line), $this->parts, $instrument, $requirement->inMemory, $heard->inMemory, true)->meets;
+            return Meeting::of($requirement->line, $this->parts->parser->parse($heard->line), $this->parts, $instrument, $requirement->inMemory, $heard->inMemory, true)->meets;
         } catch (Mistake) {
             return false; // a line of an earlier version that is not understood any more
         }
     }
 
-    /** @return array{int|null, bool} the fastest clean pass in beats of the requirement; whether it is as fast as asked */
-    private function practised(Requirement $requirement, RecordPlayer $player): array
+    /**
+     * @param Facts|null $asked
+     *
+     * @return array{int|null, bool} the fastest clean pass in beats of the requirement; whether it is as fast as asked
+     */
+    private function practised(Requirement $requirement, RecordPlayer $player, ?array $asked): array
     {
         $fastest = $player->fastest[$requirement->exercise] ?? null;
         if (null === $fastest) {
             return [null, false];
         }
-        $tempo = $this->tempos[$requirement->key()] ??= $this->parts->recipe($requirement->line)->timing->tempo;
-        $beats = $fastest / PlanLine::quartersOf(1, $tempo->unit);
+        $beats = $fastest / PlanLine::quartersOf(1, $asked['unit'] ?? '1/4');
 
-        return [(int) round($beats), !$tempo->printed || $beats >= $tempo->bpm - 1e-6];
-    }
-
-    private function tempo(string $line): float
-    {
-        return $this->speeds[$line] ??= (float) $this->parts->recipe($this->line($line))->timing->tempo->bpm;
-    }
-
-    private function line(string $text): StudyLine
-    {
-        return $this->lines[$text] ??= $this->parts->parser->parse($text);
+        return [(int) round($beats), null === ($asked['quarters'] ?? null) || $fastest >= $asked['quarters'] - 1e-6];
     }
 }

@@ -15,12 +15,14 @@ final readonly class Requirement
 {
     /** By which it is told from others: the line with its tempo, and whether it is from memory. */
     private string $key;
+    public string $text;
     /** What is practised towards it: the line without its tempo. */
     public string $exercise;
 
     public function __construct(public StudyLine $line, public bool $inMemory, public ?Day $due)
     {
-        $this->key = $line->text().($inMemory ? '; from memory' : '');
+        $this->text = $line->text();
+        $this->key = $this->text.($inMemory ? '; from memory' : '');
         $this->exercise = $line->without(ClauseKind::Tempo, ClauseKind::Goal, ClauseKind::Click)->text();
     }
 

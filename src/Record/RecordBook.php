@@ -22,17 +22,19 @@ use SwiftReed\Record\RequirementLists;
 use SwiftReed\Record\Standing;
 use SwiftReed\Score\KeyNames;
 use SwiftReed\Score\PartBuilder;
+use Symfony\Contracts\Cache\CacheInterface;
 
 /**
  * The record of the open band: requirements of a list, players, and where each stands.
  */
 final class RecordBook
 {
-    private readonly RecordGrid $grid;
+    private const KNOWN = 'record-lines';
 
-    public function __construct(private readonly RequirementLists $lists, private readonly Roster $roster, private readonly InstrumentLibrary $instruments, private readonly Results $results, private readonly Connection $database, private readonly OpenBand $open, private readonly PartBuilder $parts)
+    private ?RecordGrid $grid = null;
+
+    public function __construct(private readonly RequirementLists $lists, private readonly Roster $roster, private readonly InstrumentLibrary $instruments, private readonly Results $results, private readonly Connection $database, private readonly OpenBand $open, private readonly PartBuilder $parts, private readonly CacheInterface $cache)
     {
-        $this->grid = new RecordGrid($parts);
     }
 
     /**
@@ -42,7 +44,18 @@ final class RecordBook
      */
     public function requirements(OwnList $list): array
     {
-        return $this->lists->requirements($list->rows());
+        // The same rows mean the same: a pass in a noisy room does not wait for them to be read.
+        return $this->cache->get('requirements-'.hash('xxh128', $list->getRows()), fn (): array => $this->lists->requirements($list->rows()));
+    }
+
+    /**
+     * What each requirement is called by players of an instrument.
+     *
+     * @return list<string> in the order of the requirements
+     */
+    public function titles(OwnList $list, Instrument $instrument): array
+    {
+        return $this->cache->get('requirement-titles-'.hash('xxh128', $list->getRows().'|'.$instrument->transposition->halfSteps()), fn (): array => array_map(fn (Requirement $one): string => $this->title($one, $instrument), $this->requirements($list)));
     }
 
     /** @return array<string, Chair> by id, in the order of the score */
@@ -75,12 +88,20 @@ final class RecordBook
      */
     public function cells(array $requirements, array $chairs): array
     {
-        $heard = $this->heard(1 === \count($chairs) ? (string) array_key_first($chairs) : null);
-        $played = 1 === \count($chairs) ? [(string) array_key_first($chairs) => $this->results->played((string) array_key_first($chairs))] : $this->results->ofBand();
+        $one = 1 === \count($chairs) ? (string) array_key_first($chairs) : null;
+        $heard = $this->heard($one);
+        $fastest = $this->results->fastest($one);
+        $before = $this->cache->get(self::KNOWN, static fn (): array => []);
+        $grid = $this->grid ??= new RecordGrid($this->parts, $before);
         $cells = [];
         foreach ($chairs as $id => $chair) {
-            $player = RecordPlayer::of($this->instrument($chair), $heard[$id] ?? [], $played[$id] ?? []);
-            $cells[$id] = array_map(fn (Requirement $one): RecordCell => $this->grid->cell($one, $player), $requirements);
+            $player = new RecordPlayer($this->instrument($chair), $heard[$id] ?? [], $fastest[$id] ?? []);
+            $cells[$id] = $grid->cells($requirements, $player);
+        }
+        $known = $grid->known();
+        if (\count($known) > \count($before)) {
+            $this->cache->delete(self::KNOWN);
+            $this->cache->get(self::KNOWN, static fn (): array => $known);
         }
 
         return $cells;

@@ -70,7 +70,7 @@ final class RecordController extends AbstractController
         try {
             $requirements = $this->book->requirements($list);
             $view['requirements'] = array_map(fn (Requirement $one): array => ['key' => $one->key(), 'title' => $this->book->title($one), 'asks' => $this->book->asks($one)], $requirements);
-            $view['rows'] = $this->rows($requirements, $this->book->chairs(), $view['show'], $view['lacks']);
+            $view['rows'] = $this->rows($list, $requirements, $this->book->chairs(), $view['show'], $view['lacks']);
         } catch (Mistake $error) {
             $view['error'] = $error->getMessage();
         }
@@ -87,7 +87,7 @@ final class RecordController extends AbstractController
         $changed = null === $list ? [] : array_intersect_key($this->book->chairs(), array_flip($this->book->changedSince($request->query->getString('moment'))));
         $rows = [];
         if (null !== $list && [] !== $changed) {
-            $rows = $this->rows($this->book->requirements($list), $changed, '', '');
+            $rows = $this->rows($list, $this->book->requirements($list), $changed, '', '');
         }
 
         return $this->render('record/_since.html.twig', ['list' => $list, 'rows' => $rows, 'moment' => $moment]);
@@ -235,21 +235,23 @@ final class RecordController extends AbstractController
      * @param string               $show  "ready" or "open": who is shown; everybody else
      * @param string               $lacks key of a requirement that those who are shown lack
      *
-     * @return list<array{chair: Chair, instrument: string, cells: list<array{k: int, key: string, cell: RecordCell, title: string}>, passed: int}>
+     * @return list<array{chair: Chair, instrument: string, cells: list<array{k: int, key: string, state: string, shows: string, says: string, title: string}>, passed: int}>
      */
-    private function rows(array $requirements, array $chairs, string $show, string $lacks): array
+    private function rows(OwnList $list, array $requirements, array $chairs, string $show, string $lacks): array
     {
         $rows = [];
         $titles = [];
+        $says = $this->says();
         foreach ($this->book->cells($requirements, $chairs) as $id => $cells) {
             $instrument = $this->book->instrument($chairs[$id]);
+            $names = $titles[$instrument->transposition->halfSteps()] ??= $this->book->titles($list, $instrument);
             $isShown = true;
             $row = [];
             $passed = 0;
             $isReady = false;
             foreach ($cells as $k => $cell) {
                 $key = $requirements[$k]->key();
-                $row[] = ['k' => $k, 'key' => $key, 'cell' => $cell, 'title' => $titles[$key.'|'.$instrument->transposition->halfSteps()] ??= $this->book->title($requirements[$k], $instrument)];
+                $row[] = self::shown($k, $key, $cell, $names[$k], $says);
                 $isPassed = Standing::Passed === $cell->standing;
                 $passed += $isPassed ? 1 : 0;
                 $isReady = $isReady || (!$isPassed && $cell->isReady);
@@ -263,6 +265,28 @@ final class RecordController extends AbstractController
         }
 
         return $rows;
+    }
+
+    /** @return array<string, string> what is said of each state, with a gap for the tempo */
+    private function says(): array
+    {
+        return ['passed' => $this->words->say('record.state_passed'), 'not yet' => $this->words->say('record.state_not_yet'), 'played' => $this->words->say('record.state_played'), 'practised' => $this->words->say('record.state_practised'), 'nothing' => $this->words->say('record.state_nothing')];
+    }
+
+    /**
+     * A cell as the page has it.
+     *
+     * @param array<string, string> $says of each state
+     *
+     * @return array{k: int, key: string, state: string, shows: string, says: string, title: string}
+     */
+    private static function shown(int $k, string $key, RecordCell $cell, string $title, array $says): array
+    {
+        $state = $cell->standing->value;
+
+        return ['k' => $k, 'key' => $key, 'state' => strtr($state, ' ', '_'), 'shows' => match ($cell->standing) {
+            Standing::Passed, Standing::Practised => (string) $cell->tempo, Standing::NotYet => '–', Standing::Played => '”', Standing::Nothing => '',
+        }, 'says' => null === $cell->tempo ? $says[$state] : strtr($says[$state], ['%tempo%' => (string) $cell->tempo]), 'title' => $title];
     }
 
     /** @return list<array{list: OwnList, rows: list<array{title: string, asks: string, cell: RecordCell}>}> */
@@ -305,7 +329,7 @@ final class RecordController extends AbstractController
         $cell = $this->book->cells([$requirement], [$chair->getId() => $chair])[$chair->getId()][0];
         $k = (int) array_search($requirement->key(), array_map(static fn (Requirement $one): string => $one->key(), $this->book->requirements($list)), true);
 
-        return $this->render('record/_entered.html.twig', ['list' => $list, 'chair' => $chair, 'one' => ['k' => $k, 'key' => $requirement->key(), 'cell' => $cell, 'title' => $this->book->title($requirement, $this->book->instrument($chair))], 'entry' => $entry]);
+        return $this->render('record/_entered.html.twig', ['list' => $list, 'chair' => $chair, 'one' => self::shown($k, $requirement->key(), $cell, $this->book->titles($list, $this->book->instrument($chair))[$k] ?? '', $this->says()), 'entry' => $entry]);
     }
 
     private function chosen(Request $request): ?OwnList

@@ -119,6 +119,25 @@ final class Results
     }
 
     /**
+     * The fastest clean pass of each line, in quarter notes a minute.
+     *
+     * @param string|null $chair of one chair; of the whole band when none is said
+     *
+     * @return array<string, array<string, float>> by the chair, by the line
+     */
+    public function fastest(?string $chair = null): array
+    {
+        $fastest = [];
+        $rows = $this->database->fetchAllAssociative('SELECT chair_id, line, unit, max(bpm) AS bpm FROM practice_result WHERE band_id = :band AND clean AND bpm IS NOT NULL AND counts'.(null === $chair ? '' : ' AND chair_id = :chair').' GROUP BY chair_id, line, unit', ['band' => $this->open->id()] + (null === $chair ? [] : ['chair' => $chair]));
+        foreach ($rows as $row) {
+            $of = static fn (string $key): string => \is_scalar($row[$key]) ? (string) $row[$key] : '';
+            $fastest[$of('chair_id')][$of('line')] = max($fastest[$of('chair_id')][$of('line')] ?? 0.0, PlanLine::quartersOf((int) $of('bpm'), $of('unit')));
+        }
+
+        return $fastest;
+    }
+
+    /**
      * @param array<string, string> $with
      *
      * @return array<string, list<Played>>

@@ -80,7 +80,7 @@ final class RecordTest extends WebTestCase
         $grid = $this->browser->request('GET', '/record/grid');
         self::assertResponseIsSuccessful();
         self::assertCount(3, $grid->filter('td.cell'));
-        self::assertSame('Ada, C major: nothing yet', $grid->filter('td.cell a')->first()->attr('aria-label'));
+        self::assertSame('C major: nothing yet', $grid->filter('td.cell a')->first()->attr('aria-label'));
         $this->enter('concert Bb major, eighths, quarter = 60', 'passed', '72');
         self::assertSame('72', $this->cell(0));
         // Not yet, of another one.
