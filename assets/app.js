@@ -9,6 +9,7 @@ import { startHearing } from './lookup/hear.js';
 import { startBandSound } from './packets/band-sound.js';
 import { startPacketRows } from './packets/rows.js';
 import { startGrid } from './record/grid.js';
+import { startPassOff } from './record/pass-off.js';
 import { startDialogs } from './shared/dialogs.js';
 import { startNarrow } from './shared/narrow.js';
 import { startRooms } from './shared/rooms.js';
@@ -46,6 +47,7 @@ forgetOthers();
 startQueue();
 startStand();
 startGrid();
+startPassOff();
 
 // Whoever goes to sign in comes back to what is on the screen now.
 document.addEventListener('click', (event) => {

@@ -50,6 +50,8 @@ export function startGrid() {
     cell = { key: column.dataset.key, chair: row.chair };
     document.getElementById('record-enter-title').textContent = `${row.name}, ${pressed.getAttribute('aria-label')}`;
     document.getElementById('record-asks').textContent = cell.key;
+    const hear = document.getElementById('record-hear');
+    hear.href = `${hear.dataset.address.replace(/0{8}-0{4}-0{4}-0{4}-0{12}/, cell.chair)}&requirement=${encodeURIComponent(cell.key)}`;
     document.getElementById('record-tempo').value = '';
     document.getElementById('record-tempo').placeholder = cell.key.match(/= (\d+)/)?.[1] ?? cell.key.match(/\b(\d{2,3})\b(?!.*\d)/)?.[1] ?? '';
     document.getElementById('record-remark').value = '';

@@ -41,6 +41,11 @@ final class RecordError extends \DomainException implements Mistake
         return new self(\sprintf('The rubric was not understood: %s. Expected weights by their names, for example "notes: 40".', $why));
     }
 
+    public static function notAPress(string $read): self
+    {
+        return new self(\sprintf('"%s" was not understood of what was pressed; expected a note of the line and what was wrong with it, for example {"pressed": [{"note": 3, "kind": "wrong"}], "uneven": 1}.', self::short($read)));
+    }
+
     public static function notARow(string $read): self
     {
         return new self(\sprintf('"%s" was not understood after a requirement; expected "from memory" or a day, for example "concert F major, quarter = 80; from memory; by 2027-03-01".', self::short($read)));

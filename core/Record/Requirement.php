@@ -4,9 +4,12 @@ declare(strict_types=1);
 
 namespace SwiftReed\Record;
 
+use SwiftReed\Line\Clause;
 use SwiftReed\Line\ClauseKind;
+use SwiftReed\Line\Grammar;
 use SwiftReed\Line\StudyLine;
 use SwiftReed\Practice\Day;
+use SwiftReed\Practice\Rungs;
 
 /**
  * One thing that is asked for: a line of one key with the least tempo, from memory or not, by when.
@@ -29,5 +32,36 @@ final readonly class Requirement
     public function key(): string
     {
         return $this->key;
+    }
+
+    /** The line as it was played: with another tempo, in beats of the requirement, where one was said. */
+    public function at(string $tempo): string
+    {
+        $bpm = self::tempo($tempo);
+
+        return null === $bpm ? $this->text : $this->line->with(new Clause(ClauseKind::Tempo, $this->unit(), ['n' => $bpm], $this->unit().' = '.$bpm, 1))->text();
+    }
+
+    /** Share of the tempo that a tempo in the same beats is; null where none was asked for or none said. */
+    public function reached(string $tempo): ?float
+    {
+        $asked = $this->line->says(ClauseKind::Tempo) ? $this->line->clause(ClauseKind::Tempo)->number('n') : null;
+        $bpm = self::tempo($tempo);
+
+        return null === $asked || null === $bpm ? null : $bpm / $asked;
+    }
+
+    private function unit(): string
+    {
+        $unit = $this->line->phrase(ClauseKind::Tempo, 'quarter');
+
+        return isset(Grammar::UNITS[$unit]) ? $unit : 'quarter';
+    }
+
+    private static function tempo(string $said): ?int
+    {
+        $bpm = filter_var(trim($said), \FILTER_VALIDATE_INT, ['options' => ['min_range' => Rungs::SLOWEST, 'max_range' => Rungs::FASTEST]]);
+
+        return false === $bpm ? null : $bpm;
     }
 }

@@ -63,6 +63,12 @@ final readonly class Rubric
         return new self($weights + array_fill_keys(self::PARTS, 0.0), $figures);
     }
 
+    /** @return array<string, float> weights by {@see PARTS}, as they were given */
+    public function weights(): array
+    {
+        return array_replace(array_fill_keys(self::PARTS, 0.0), $this->weights);
+    }
+
     /**
      * @param float|null $reached share of the tempo that was asked for, by sounding speed; null where none was asked for
      */

@@ -38,10 +38,14 @@ final class KeyNames
     /** The degree as the page shows it: the second octave counts 8 (1), 2, 3 …, and so does the first 8. */
     public static function pageDegree(string $degree, int $number): string
     {
-        $sign = rtrim(preg_replace('/[\d,]/', '', $degree) ?? '');
-        $place = (($number - 1) % 7 + 7) % 7 + 1;
-        $marks = str_repeat(',', max(0, (int) ceil((1 - $number) / 7)));
+        $plain = self::degree($degree, $number);
 
-        return self::signs($sign).(1 === $place && '' === $sign && $number > 1 ? '8 (1)' : $place).$marks;
+        return ('1' === $plain && $number > 1 ? '8 (1)' : $plain).str_repeat(',', max(0, (int) ceil((1 - $number) / 7)));
+    }
+
+    /** The degree in whatever octave: "4", "♭3". */
+    public static function degree(string $degree, int $number): string
+    {
+        return self::signs(rtrim(preg_replace('/[\d,]/', '', $degree) ?? '')).((($number - 1) % 7 + 7) % 7 + 1);
     }
 }

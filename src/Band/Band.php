@@ -57,6 +57,10 @@ class Band
     #[ORM\Column(type: Types::STRING, length: 20, options: ['default' => ''])]
     private string $lessonDays = '';
 
+    /** Weights of the rubric, "notes 40, rhythm 25"; empty for the usual ones. */
+    #[ORM\Column(type: Types::STRING, length: 200, options: ['default' => ''])]
+    private string $rubric = '';
+
     #[ORM\Column(type: Types::INTEGER)]
     private int $keptDays = self::KEPT_DAYS;
 
@@ -87,6 +91,24 @@ class Band
     public function getId(): string
     {
         return $this->id;
+    }
+
+    /** @return array<string, float>|null weights by part, null for the usual ones */
+    public function getRubric(): ?array
+    {
+        $weights = [];
+        foreach (array_filter(explode(', ', $this->rubric)) as $one) {
+            [$part, $weight] = explode(' ', $one);
+            $weights[$part] = (float) $weight;
+        }
+
+        return [] === $weights ? null : $weights;
+    }
+
+    /** @param array<string, float> $weights by part, none for the usual ones */
+    public function weigh(array $weights): void
+    {
+        $this->rubric = implode(', ', array_map(static fn (string $part, float $weight): string => $part.' '.$weight, array_keys($weights), $weights));
     }
 
     public function getName(): string

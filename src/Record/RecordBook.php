@@ -17,6 +17,7 @@ use SwiftReed\Record\Heard;
 use SwiftReed\Record\RecordCell;
 use SwiftReed\Record\RecordGrid;
 use SwiftReed\Record\RecordPlayer;
+use SwiftReed\Record\Recurrence;
 use SwiftReed\Record\Requirement;
 use SwiftReed\Record\RequirementLists;
 use SwiftReed\Record\Standing;
@@ -46,6 +47,32 @@ final class RecordBook
     {
         // The same rows mean the same: a pass in a noisy room does not wait for them to be read.
         return $this->cache->get('requirements-'.hash('xxh128', $list->getRows()), fn (): array => $this->lists->requirements($list->rows()));
+    }
+
+    /** The requirement of a list that has a key. */
+    public function requirement(OwnList $list, string $key): ?Requirement
+    {
+        return array_values(array_filter($this->requirements($list), static fn (Requirement $one): bool => $one->key() === $key))[0] ?? null;
+    }
+
+    /**
+     * What went wrong again and again.
+     *
+     * @param list<RecordEntry> $entries from early to late
+     *
+     * @return list<Recurrence>
+     */
+    public function recurs(array $entries, Day $today): array
+    {
+        $heard = [];
+        foreach ($entries as $entry) {
+            $passOff = $entry->isWithdrawn() ? null : $entry->getPassOff();
+            if (null !== $passOff) {
+                $heard[] = [Day::parse($entry->getMadeAt()->setTimezone($this->open->zone())->format('Y-m-d')), $passOff];
+            }
+        }
+
+        return Recurrence::of($heard, $today);
     }
 
     /**

@@ -17,10 +17,6 @@ use Doctrine\DBAL\LockMode;
 use Doctrine\ORM\EntityManagerInterface;
 use Doctrine\ORM\OptimisticLockException;
 use SwiftReed\Knowledge\Mistake;
-use SwiftReed\Line\Clause;
-use SwiftReed\Line\ClauseKind;
-use SwiftReed\Line\Grammar;
-use SwiftReed\Practice\Rungs;
 use SwiftReed\Record\RecordCell;
 use SwiftReed\Record\Requirement;
 use SwiftReed\Record\RequirementLists;
@@ -115,10 +111,10 @@ final class RecordController extends AbstractController
         $list = $this->lists->one($request->request->getString('list')) ?? throw $this->createNotFoundException('refusal.none.list');
         $chair = $this->book->chairs()[$request->request->getString('chair')] ?? throw $this->createNotFoundException('refusal.none.chair');
         $asked = $request->request->getString('requirement');
-        $requirement = array_values(array_filter($this->book->requirements($list), static fn (Requirement $one): bool => $one->key() === $asked))[0] ?? throw $this->createNotFoundException('refusal.none.requirement');
+        $requirement = $this->book->requirement($list, $asked) ?? throw $this->createNotFoundException('refusal.none.requirement');
         $teacher = $this->open->teacher() ?? throw $this->createAccessDeniedException('refusal.teachers');
         $result = RecordEntry::PASSED === $request->request->getString('result') ? RecordEntry::PASSED : RecordEntry::NOT_YET;
-        $entry = new RecordEntry($chair, self::played($requirement, $request->request->getString('tempo')), $requirement->inMemory, $result, mb_substr(mb_scrub(trim($request->request->getString('remark'))), 0, RecordEntry::REMARK), $teacher->getId(), mb_substr($teacher->getName(), 0, 80));
+        $entry = new RecordEntry($chair, $requirement->at($request->request->getString('tempo')), $requirement->inMemory, $result, mb_substr(mb_scrub(trim($request->request->getString('remark'))), 0, RecordEntry::REMARK), $teacher->getId(), mb_substr($teacher->getName(), 0, 80));
         $this->entities->persist($entry);
         $this->entities->flush();
         $this->audit->note('heard: '.$result, $entry->getId());
@@ -142,7 +138,7 @@ final class RecordController extends AbstractController
             return $this->redirectToRoute('record_chair', ['id' => $entry->getChair()->getId()], Response::HTTP_SEE_OTHER);
         }
         $asked = $request->request->getString('requirement');
-        $requirement = array_values(array_filter($this->book->requirements($list), static fn (Requirement $one): bool => $one->key() === $asked))[0] ?? throw $this->createNotFoundException('refusal.none.requirement');
+        $requirement = $this->book->requirement($list, $asked) ?? throw $this->createNotFoundException('refusal.none.requirement');
 
         return $this->answer($request, $list, $entry->getChair(), $requirement, null);
     }
@@ -152,7 +148,7 @@ final class RecordController extends AbstractController
     {
         $chair = $this->book->chairs()[$id] ?? throw $this->createNotFoundException('refusal.none.chair');
 
-        return $this->render('record/player.html.twig', ['chair' => $chair, 'lists' => $this->listsOf($chair), 'entries' => array_reverse($this->entries->ofChair($chair)), 'zone' => $this->open->zone()->getName(), 'teacher' => $this->open->teacher()?->getId() ?? '']);
+        return $this->render('record/player.html.twig', ['chair' => $chair, 'lists' => $this->listsOf($chair), 'entries' => array_reverse($heard = $this->entries->ofChair($chair)), 'recurs' => $this->book->recurs($heard, $this->plans->today()), 'zone' => $this->open->zone()->getName(), 'teacher' => $this->open->teacher()?->getId() ?? '']);
     }
 
     /** A player sees his own, and nobody else's. */
@@ -164,7 +160,7 @@ final class RecordController extends AbstractController
         $chairs = $player->chairs();
         $chair = array_values(array_filter($chairs, static fn (Chair $one): bool => $one->getId() === $request->query->getString('chair')))[0] ?? $chairs[0] ?? null;
 
-        return $this->render('record/player.html.twig', ['chair' => $chair, 'lists' => null === $chair ? [] : $this->listsOf($chair), 'entries' => null === $chair ? [] : array_reverse($this->entries->ofChair($chair)), 'zone' => $this->open->zone()->getName(), 'teacher' => '']);
+        return $this->render('record/player.html.twig', ['chair' => $chair, 'lists' => null === $chair ? [] : $this->listsOf($chair), 'entries' => null === $chair ? [] : array_reverse($this->entries->ofChair($chair)), 'recurs' => null === $chair ? [] : $this->book->recurs($this->entries->ofChair($chair), $this->plans->today()), 'zone' => $this->open->zone()->getName(), 'teacher' => '']);
     }
 
     /** A list of one's own, from one that ships. */
@@ -304,20 +300,6 @@ final class RecordController extends AbstractController
         }
 
         return $lists;
-    }
-
-    /** The line as it was played: with another tempo, where one was said. */
-    private static function played(Requirement $requirement, string $tempo): string
-    {
-        $bpm = filter_var(trim($tempo), \FILTER_VALIDATE_INT);
-        $line = $requirement->line;
-        if (false === $bpm || $bpm < Rungs::SLOWEST || $bpm > Rungs::FASTEST) {
-            return $line->text();
-        }
-        $unit = $line->phrase(ClauseKind::Tempo, 'quarter');
-        $unit = isset(Grammar::UNITS[$unit]) ? $unit : 'quarter';
-
-        return $line->with(new Clause(ClauseKind::Tempo, $unit, ['n' => $bpm], $unit.' = '.$bpm, 1))->text();
     }
 
     /** The cell anew for a page that asks for it; else back to where one came from. */

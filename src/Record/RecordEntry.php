@@ -9,6 +9,7 @@ use App\Band\Chair;
 use App\Band\OfBand;
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
+use SwiftReed\Record\PassOff;
 use Symfony\Component\Uid\Uuid;
 
 /**
@@ -36,6 +37,18 @@ class RecordEntry implements OfBand
 
     #[ORM\Column(type: Types::DATETIMETZ_IMMUTABLE, nullable: true)]
     private ?\DateTimeImmutable $withdrawnAt = null;
+
+    /** @var array<string, mixed>|null what was pressed, by {@see PassOff::data()}; null where nobody looked at single notes */
+    #[ORM\Column(type: Types::JSON, nullable: true)]
+    private ?array $pressed = null;
+
+    /** Of 100, by the rubric as it was then. */
+    #[ORM\Column(type: Types::FLOAT, nullable: true)]
+    private ?float $mark = null;
+
+    /** The teacher's own, where he overruled the rubric. */
+    #[ORM\Column(type: Types::FLOAT, nullable: true)]
+    private ?float $markGiven = null;
 
     /**
      * @param string      $line   study line as it was played, with its tempo
@@ -108,6 +121,29 @@ class RecordEntry implements OfBand
         return $this->madeAt;
     }
 
+    public function judge(PassOff $passOff, float $mark, ?float $given): void
+    {
+        $this->pressed = $passOff->data();
+        $this->mark = $mark;
+        $this->markGiven = $given;
+    }
+
+    public function getPassOff(): ?PassOff
+    {
+        return null === $this->pressed ? null : PassOff::read($this->pressed);
+    }
+
+    /** Of 100: the teacher's own, else what the rubric gave; null where there is none. */
+    public function getMark(): ?float
+    {
+        return $this->markGiven ?? $this->mark;
+    }
+
+    public function isOverruled(): bool
+    {
+        return null !== $this->markGiven;
+    }
+
     public function isWithdrawn(): bool
     {
         return null !== $this->withdrawnAt;
@@ -121,6 +157,6 @@ class RecordEntry implements OfBand
     /** @return array<string, mixed> to be given away */
     public function data(): array
     {
-        return ['line' => $this->line, 'memory' => $this->memory, 'result' => $this->result, 'remark' => $this->remark, 'by' => $this->byName, 'at' => $this->madeAt->format(\DATE_ATOM), 'withdrawn' => $this->isWithdrawn()];
+        return ['line' => $this->line, 'memory' => $this->memory, 'result' => $this->result, 'remark' => $this->remark, 'by' => $this->byName, 'at' => $this->madeAt->format(\DATE_ATOM), 'withdrawn' => $this->isWithdrawn(), 'pressed' => $this->pressed, 'mark' => $this->mark, 'mark_given' => $this->markGiven];
     }
 }

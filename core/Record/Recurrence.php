@@ -1,0 +1,64 @@
+<?php
+
+declare(strict_types=1);
+
+namespace SwiftReed\Record;
+
+use SwiftReed\Practice\Day;
+
+/**
+ * What goes wrong again and again when a player is heard: degrees, and changes from one note to the next.
+ *
+ * Source: the handbook, chapter 8, "Pass-off in person" ("the third time this month").
+ */
+final readonly class Recurrence
+{
+    /** Days that are looked at: what went wrong earlier has probably been mended since. */
+    public const DAYS = 30;
+    /** Times from which it is a habit and not a slip. */
+    public const HABIT = 2;
+
+    private function __construct(public int $times, public string $degree, public string $written, public string $material, public ?string $after, public Day $last)
+    {
+    }
+
+    /**
+     * @param list<array{Day, PassOff}> $heard from early to late
+     *
+     * @return list<self> what went wrong most often first; degrees before changes
+     */
+    public static function of(array $heard, Day $today): array
+    {
+        $found = [];
+        foreach ($heard as [$day, $passOff]) {
+            if ($today->since($day) >= self::DAYS || $today->since($day) < 0) {
+                continue;
+            }
+            $here = [];
+            foreach ($passOff->pressed as $one) {
+                if (PressKind::Wrong === $one->kind) {
+                    $here['degree '.$one->material.' '.$one->degree] = [$one, null];
+                }
+                // A note out of tune says nothing of how it was reached; one that was missed or cracked may.
+                if (PressKind::OutOfTune !== $one->kind && null !== $one->after && $one->after !== $one->pitch) {
+                    $here['change '.$one->after.' '.$one->pitch] = [$one, $one->after];
+                }
+            }
+            // Wrong in several octaves or ways of one hearing is one time.
+            foreach ($here as $key => [$one, $after]) {
+                $found[$key] = new self(1 + ($found[$key]->times ?? 0), $one->degree, null === $after ? $one->written : $one->pitch, $one->material, $after, $day);
+            }
+        }
+        $found = array_values(array_filter($found, static fn (self $one): bool => $one->times >= self::HABIT));
+        usort($found, static fn (self $a, self $b): int => [null !== $a->after, -$a->times, -$a->last->count] <=> [null !== $b->after, -$b->times, -$b->last->count]);
+
+        return $found;
+    }
+
+    public function says(): string
+    {
+        return null === $this->after
+            ? \sprintf('Degree %s (%s) of %s: wrong %d times in %d days.', $this->degree, $this->written, $this->material, $this->times, self::DAYS)
+            : \sprintf('From %s to %s: missed %d times in %d days.', $this->after, $this->written, $this->times, self::DAYS);
+    }
+}
