@@ -30,6 +30,7 @@ export function startPassOff() {
   const mark = async () => {
     const answer = await fetch(page.dataset.mark, { method: 'POST', headers: { 'HX-Request': 'true' }, body: new URLSearchParams(new FormData(form)) }).catch(() => null);
     document.getElementById('hear-mark').innerHTML = answer ? await answer.text() : '';
+    document.getElementById('hear-sum').replaceChildren(...(document.querySelector('#hear-mark .mark-sum')?.childNodes ?? []));
   };
   const show = () => {
     const pressed = notes();
@@ -43,7 +44,7 @@ export function startPassOff() {
         const text = document.createElementNS('http://www.w3.org/2000/svg', 'text');
         text.setAttribute('class', 'pressed-sign');
         text.setAttribute('x', Number(box.getAttribute('x')) + Number(box.getAttribute('width')) / 2);
-        text.setAttribute('y', Number(box.getAttribute('y')) + 330);
+        text.setAttribute('y', Number(box.getAttribute('y')) + Number(box.getAttribute('height')) + 330);
         text.setAttribute('text-anchor', 'middle');
         text.textContent = here.map((one) => sign[one.kind]).join('');
         region.append(text);

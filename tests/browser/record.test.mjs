@@ -1,0 +1,84 @@
+// The record: a lesson in which players are heard, a pass in the grid, a phone. Names are made up.
+import assert from 'node:assert/strict';
+import { after, before, test } from 'node:test';
+import { base, comeIn, launch, quietPage, violations } from './support.mjs';
+
+let browser;
+before(async () => {
+  browser = await launch();
+});
+after(() => browser?.close());
+
+/** A list of requirements, from one that ships. */
+const begin = async (page) => {
+  await page.goto(`${base}/record`);
+  await page.selectOption('#list-from', { index: 0 });
+  await page.click('text=Make it');
+  await page.waitForURL('**/record/lists/*');
+};
+
+test('eight players of a lesson are heard one after the other, with the notes pressed', async () => {
+  const { context, page, problems } = await quietPage(browser);
+  await comeIn(context);
+  await begin(page);
+  await page.goto(`${base}/record`);
+  assert.deepEqual(await violations(page), []);
+  for (let k = 0; k < 8; k += 1) {
+    const first = page.locator('.hear-list li').nth(k);
+    const name = (await first.locator('strong').textContent()).trim();
+    await first.locator('text=Hear with the notes').click();
+    await page.waitForSelector('#hear-sum b');
+    assert.ok((await page.textContent('h1')).startsWith(`${name}: `));
+    const notes = page.locator('.stand-wide .note-region');
+    await notes.nth(3).click();
+    // The mark follows: 40 × (1 − 4 ÷ notes) and the rest whole.
+    const count = await notes.count();
+    await page.waitForFunction((want) => document.querySelector('#hear-sum b')?.textContent === want, String(Math.round((100 - 160 / count) * 10) / 10));
+    await notes.nth(3).focus();
+    await page.keyboard.press('ArrowRight');
+    await page.keyboard.press('Enter');
+    assert.equal(await notes.nth(4).getAttribute('aria-pressed'), 'true');
+    await page.click('text=Take back the last press');
+    assert.equal(await notes.nth(4).getAttribute('aria-pressed'), 'false');
+    await page.click('[data-count=uneven]');
+    if (k === 0) {
+      assert.deepEqual(await violations(page), []);
+    }
+    await page.click(`.hear-form button[value="${k % 2 ? 'not yet' : 'passed'}"]`);
+    assert.match(await page.textContent('.done'), new RegExp(`^\\s*${name}: ${k % 2 ? 'not yet' : 'passed'}\\.`));
+  }
+  await page.locator('.hear-list li strong a').first().click();
+  assert.deepEqual(await violations(page), []);
+  await page.goto(`${base}/record/rubric`);
+  assert.deepEqual(await violations(page), []);
+  assert.deepEqual(problems, []);
+  await context.close();
+});
+
+test('a pass in the grid is two presses, on a phone, and is taken back', async () => {
+  const { context, page, problems } = await quietPage(browser);
+  await page.setViewportSize({ width: 390, height: 844 });
+  await comeIn(context);
+  await begin(page);
+  await page.goto(`${base}/record/grid`);
+  assert.deepEqual(await violations(page), []);
+  const cell = page.locator('#record-grid tbody tr').nth(12).locator('td.cell a').nth(1);
+  const count = async () => Number((await page.locator('#record-grid tbody tr').nth(12).locator('.count').textContent()).split(' ')[0]);
+  const before = await count();
+  await cell.click();
+  assert.deepEqual(await violations(page), []);
+  await page.click('#record-enter [data-result=passed]');
+  await page.waitForSelector('#record-status [data-withdraw]');
+  assert.match(await cell.getAttribute('aria-label'), /: passed at \d+$/);
+  assert.equal(await count(), before + 1);
+  await page.click('#record-status [data-withdraw]');
+  await page.waitForFunction(() => /taken back/.test(document.getElementById('record-status').textContent));
+  assert.match(await cell.getAttribute('aria-label'), /nothing yet$/);
+  await cell.click();
+  await page.click('#record-hear');
+  await page.waitForSelector('#hear-sum b');
+  assert.equal(await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth), 0);
+  assert.equal(await page.locator('.stand-narrow .note-region').first().isVisible(), true);
+  assert.deepEqual(problems, []);
+  await context.close();
+});
