@@ -10,6 +10,7 @@ import { startBandSound } from './packets/band-sound.js';
 import { startPacketRows } from './packets/rows.js';
 import { startGrid } from './record/grid.js';
 import { startPassOff } from './record/pass-off.js';
+import { startTouches } from './record/touches.js';
 import { startDialogs } from './shared/dialogs.js';
 import { startNarrow } from './shared/narrow.js';
 import { startRooms } from './shared/rooms.js';
@@ -48,6 +49,7 @@ startQueue();
 startStand();
 startGrid();
 startPassOff();
+startTouches();
 
 // Whoever goes to sign in comes back to what is on the screen now.
 document.addEventListener('click', (event) => {

@@ -6,6 +6,8 @@ namespace App\Band;
 
 use App\Record\RecordEntry;
 use App\Record\RecordEntryRepository;
+use App\Record\WrittenAnswer;
+use App\Record\WrittenAnswerRepository;
 use App\Stand\PracticeResult;
 use App\Stand\PracticeResultRepository;
 
@@ -15,7 +17,7 @@ use App\Stand\PracticeResultRepository;
 final class BandData
 {
     /** @return array{name: string, left: bool, chairs: list<array<string, mixed>>} */
-    public static function player(Player $player, PinnedFingeringRepository $pins, PracticeResultRepository $results, RecordEntryRepository $entries): array
+    public static function player(Player $player, PinnedFingeringRepository $pins, PracticeResultRepository $results, RecordEntryRepository $entries, WrittenAnswerRepository $written): array
     {
         return ['name' => $player->getName(), 'left' => $player->hasLeft(), 'chairs' => array_map(static fn (Chair $chair): array => [
             'instrument' => $chair->getInstrument(),
@@ -29,6 +31,7 @@ final class BandData
             'pins' => array_map(static fn (PinnedFingering $pin): array => ['line' => $pin->getLine(), 'pin' => $pin->getPin()], $pins->ofChair($chair)),
             'practised' => array_map(static fn (PracticeResult $one): array => $one->data(), $results->ofChair($chair)),
             'record' => array_map(static fn (RecordEntry $one): array => $one->data(), $entries->ofChair($chair)),
+            'written' => array_map(static fn (WrittenAnswer $one): array => $one->data(), $written->ofChair($chair)),
         ], [...$player->chairs(), ...$player->closedChairs()])];
     }
 }

@@ -9,6 +9,7 @@ use App\Account\Deed;
 use App\Account\May;
 use App\Account\Ways;
 use App\Record\RecordEntryRepository;
+use App\Record\WrittenAnswerRepository;
 use App\Shared\Csv;
 use App\Shared\Form\Forms;
 use App\Shared\Hosts;
@@ -243,14 +244,14 @@ final class PlayersController extends AbstractController
 
     /** What is kept of one player, to be given to whoever asks for it. */
     #[Route('/band/players/{id}/data.{format<json|csv>}', name: 'player_data', methods: ['GET'])]
-    public function data(PracticeResultRepository $results, RecordEntryRepository $entries, string $id, string $format): Response
+    public function data(PracticeResultRepository $results, RecordEntryRepository $entries, WrittenAnswerRepository $written, string $id, string $format): Response
     {
         $player = $this->found($id);
         $this->audit->note('player exported', $id);
         if ('csv' === $format) {
             return Csv::file([self::COLUMNS, ...self::rows($player)], 'player.csv');
         }
-        $response = new JsonResponse(['version' => 1] + BandData::player($player, $this->pins, $results, $entries));
+        $response = new JsonResponse(['version' => 1] + BandData::player($player, $this->pins, $results, $entries, $written));
         $response->setEncodingOptions(\JSON_PRETTY_PRINT | \JSON_UNESCAPED_UNICODE | \JSON_UNESCAPED_SLASHES);
         $response->headers->set('Content-Disposition', HeaderUtils::makeDisposition('attachment', 'player.json'));
 

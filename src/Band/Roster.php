@@ -6,6 +6,7 @@ namespace App\Band;
 
 use App\Account\Audit;
 use App\Record\RecordEntryRepository;
+use App\Record\WrittenAnswerRepository;
 use App\Shared\Trash;
 use App\Stand\PlanRepository;
 use App\Stand\PracticeResultRepository;
@@ -22,7 +23,7 @@ final class Roster
     /** Players of one band: four times a large one. */
     public const MOST = 400;
 
-    public function __construct(private readonly EntityManagerInterface $entities, private readonly PlayerRepository $players, private readonly PinnedFingeringRepository $pins, private readonly InstrumentLibrary $instruments, private readonly Audit $audit, private readonly Trash $trash, private readonly PracticeResultRepository $results, private readonly PlanRepository $plans, private readonly RecordEntryRepository $entries)
+    public function __construct(private readonly EntityManagerInterface $entities, private readonly PlayerRepository $players, private readonly PinnedFingeringRepository $pins, private readonly InstrumentLibrary $instruments, private readonly Audit $audit, private readonly Trash $trash, private readonly PracticeResultRepository $results, private readonly PlanRepository $plans, private readonly RecordEntryRepository $entries, private readonly WrittenAnswerRepository $written)
     {
     }
 
@@ -121,8 +122,9 @@ final class Roster
         $plans = array_merge([], ...array_map($this->plans->ofChair(...), $chairs));
 
         $heard = array_merge([], ...array_map($this->entries->ofChair(...), $chairs));
+        $written = array_merge([], ...array_map($this->written->ofChair(...), $chairs));
 
-        return $this->trash->remove($player, $player->getName(), [...$chairs, ...$pins, ...$practised, ...$plans, ...$heard]);
+        return $this->trash->remove($player, $player->getName(), [...$chairs, ...$pins, ...$practised, ...$plans, ...$heard, ...$written]);
     }
 
     /** For good: the name and everything of this player go, out of what was removed as well. Ids alone stay, in the audit and in the list of erasures. */

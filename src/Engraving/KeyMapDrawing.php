@@ -57,12 +57,12 @@ final class KeyMapDrawing
                     continue;
                 }
                 $rx = 'key' === $spot->shape ? 100 : min($width, $height) / 2;
-                $svg .= Svg::tag('rect', ['x' => $x - $width / 2, 'y' => $y - $height / 2, 'width' => $width, 'height' => $height, 'rx' => $rx, 'fill' => Ink::PAPER, 'stroke' => Ink::INK, 'stroke-width' => 24]);
+                $key = Svg::tag('rect', ['x' => $x - $width / 2, 'y' => $y - $height / 2, 'width' => $width, 'height' => $height, 'rx' => $rx, 'fill' => Ink::PAPER, 'stroke' => Ink::INK, 'stroke-width' => 24]);
                 $size = (int) min(270, $height * 0.66, 0.5 * $width);
                 // The letter large, the number of the list small beside it.
                 $margin = 'key' === $spot->shape ? 45 : 0.17 * $width;
-                $svg .= Svg::text($x - $width / 2 + $margin, $y + 0.36 * $size, $size, $touches[$id]->label, weight: 700)
-                    .Svg::text($x + $width / 2 - $margin, $y + 68, 190, $number, fill: Ink::QUIET, anchor: 'end');
+                $svg .= Svg::tag('g', ['class' => 'map-key', 'data-touch' => $id], $key.Svg::text($x - $width / 2 + $margin, $y + 0.36 * $size, $size, $touches[$id]->label, weight: 700)
+                    .Svg::text($x + $width / 2 - $margin, $y + 68, 190, $number, fill: Ink::QUIET, anchor: 'end'));
             }
         }
         $lowest = 0.0;

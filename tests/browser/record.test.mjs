@@ -82,3 +82,27 @@ test('a pass in the grid is two presses, on a phone, and is taken back', async (
   assert.deepEqual(problems, []);
   await context.close();
 });
+
+test('a player works out what is asked, by letters and on the drawing', async () => {
+  const { context, page, problems } = await quietPage(browser);
+  await page.goto(`${base}/work-it-out?for=clarinet-bb&kind=scale`);
+  assert.deepEqual(await violations(page), []);
+  await page.fill('#work-answer', 'C D E');
+  await page.keyboard.press('Enter');
+  await page.waitForSelector('.work-mark');
+  assert.deepEqual(await violations(page), []);
+  await page.click('.work-mark summary');
+  await page.fill('#work-answer', await page.textContent('.work-mark details p'));
+  await page.keyboard.press('Enter');
+  await page.waitForSelector('text=Right.');
+  await page.setViewportSize({ width: 390, height: 844 });
+  await page.goto(`${base}/work-it-out?for=flute&kind=fingering`);
+  assert.deepEqual(await violations(page), []);
+  await page.locator('.map-key[data-touch=L1]').click();
+  assert.equal(await page.isChecked('input[value=L1]'), true);
+  await page.uncheck('input[value=L1]');
+  assert.equal(await page.locator('.map-key.is-down').count(), 0, 'the drawing follows the boxes');
+  assert.equal(await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth), 0);
+  assert.deepEqual(problems, []);
+  await context.close();
+});
