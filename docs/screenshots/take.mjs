@@ -32,20 +32,12 @@ async function take(name, as, address, act = async () => {}, size = []) {
 }
 
 await take('desk', 'director', desk('concert G major, 2 octaves, eighths, quarter = 72', 'clarinet-bb'));
-await take('card', 'director', desk('concert G major, 2 octaves, eighths', 'clarinet-bb'), async (view) => {
-  await view.locator('.note-region').nth(8).click();
-  await view.waitForSelector('#card:not([hidden])');
-});
 await take('hand-out', 'director', desk('concert Eb major, then arpeggio', 'trumpet-bb'), (view) => view.click('[data-open="hand-out"]'));
 await take('folder', 'director', '/folder');
 await take('sheet', 'director', '/sheets', async (view) => {
   await view.locator('.studies a').first().click();
 });
 await take('patterns', 'director', `/patterns?cell=${encodeURIComponent('1 2 3 5 4 enclosure / 1 2 3 2 1 enclosure')}&for=flute`);
-await take('bring-in', 'director', '/bring-in', async (view) => {
-  await view.locator('textarea').first().fill('C4 E4 D4 F4 E4 G4 F4 A4 G4 B4 A4 C5 B4 D5 C5');
-  await view.locator('main form button', { hasText: 'Look' }).first().click();
-});
 await take('keys', 'director', '/keys?key=four+flats');
 await take('fingerings', 'director', '/fingerings?for=bassoon');
 await take('say-and-finger', 'director', `/fingerings/strip?line=${encodeURIComponent('concert F major, 2 octaves')}&for=alto-sax`);
@@ -59,6 +51,16 @@ await take('packet', 'director', desk('concert C major, keys by fourths', 'flute
   await view.click('[data-packet]');
   await view.waitForURL(/packets\//);
   await view.waitForFunction(() => document.querySelector('#made h2')?.innerText.startsWith('Ready'), undefined, { timeout: 120000 });
+});
+await take('record', 'director', '/record/grid');
+await take('hear', 'director', '/record', async (view) => {
+  await view.locator('.hear-list a', { hasText: 'Hear with the notes' }).nth(2).click();
+  const notes = view.locator('.stand-wide .note-region');
+  await notes.nth(3).click();
+  await view.check('input[value=cracked]');
+  await notes.nth(6).click();
+  await view.click('[data-count=uneven]');
+  await view.waitForTimeout(900);
 });
 await take('today', 'player', '/today');
 await take('stand', null, `/stand?line=${encodeURIComponent('concert F major, then arpeggio, long ends')}&for=clarinet-bb&stage=first`, async (view) => {

@@ -12,6 +12,7 @@ use App\Band\OpenBand;
 use App\Band\Player;
 use App\Desk\Desk;
 use App\Desk\DeskState;
+use App\Record\DemoRecord;
 use App\Stand\DemoPractice;
 use Doctrine\ORM\EntityManagerInterface;
 use SwiftReed\Knowledge\DataFolder;
@@ -28,7 +29,7 @@ final class DemoLoadCommand extends Command
     /** What ships with the product is told from one's own. */
     private const EXAMPLE = ' (example)';
 
-    public function __construct(private readonly EntityManagerInterface $entities, private readonly AccountRepository $accounts, private readonly Arrivals $arrivals, private readonly OpenBand $open, private readonly DataFolder $data, private readonly Desk $desk, private readonly DemoPractice $practice)
+    public function __construct(private readonly EntityManagerInterface $entities, private readonly AccountRepository $accounts, private readonly Arrivals $arrivals, private readonly OpenBand $open, private readonly DataFolder $data, private readonly Desk $desk, private readonly DemoPractice $practice, private readonly DemoRecord $record)
     {
         parent::__construct();
     }
@@ -53,6 +54,7 @@ final class DemoLoadCommand extends Command
             $this->folder($demo);
             $this->entities->flush();
             $this->practice->load($chairs);
+            $this->record->load($chairs, $director, $demo['remark']);
         } elseif (!$input->getOption('if-empty')) {
             $output->writeln('The demonstration is there already.');
         }
