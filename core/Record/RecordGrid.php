@@ -7,6 +7,7 @@ namespace SwiftReed\Record;
 use SwiftReed\Instrument\Instrument;
 use SwiftReed\Knowledge\Mistake;
 use SwiftReed\Line\ClauseKind;
+use SwiftReed\Line\StudyLine;
 use SwiftReed\Practice\PlanLine;
 use SwiftReed\Score\PartBuilder;
 
@@ -86,8 +87,8 @@ final class RecordGrid
         $last = null;
         $lastHeard = null;
         foreach ($heard as [$one, $facts]) {
-            // About the same key: so it can meet the requirement or fail to.
-            if (null === $asked || ($asked['naming'] === $facts['naming'] && $asked['tonic'] !== $facts['tonic'])) {
+            // A pass of something else in the same key is neither a pass nor a "not yet" of this.
+            if (null === $asked || ($asked['naming'] === $facts['naming'] && $asked['tonic'] !== $facts['tonic']) || !$this->isAbout($requirement, $player->instrument, $asked, $facts)) {
                 continue;
             }
             if ($one->passed && $facts['bpm'] >= $fastest && $this->meets($requirement, $player->instrument, $one, $asked, $facts)) {
@@ -108,6 +109,22 @@ final class RecordGrid
     }
 
     /**
+     * Whether a line has all that is asked for, apart from speed and memory: so it can meet the requirement or fail to.
+     *
+     * @param Facts $asked
+     * @param Facts $done
+     */
+    private function isAbout(Requirement $requirement, Instrument $instrument, array $asked, array $done): bool
+    {
+        if ($asked['exercise'] === $done['exercise']) {
+            return true;
+        }
+        $key = 'about|'.$asked['exercise'].'|'.$done['exercise'].'|'.($asked['naming'] === $done['naming'] ? '' : $instrument->transposition->halfSteps());
+
+        return $this->meets[$key] ??= $this->meeting($requirement->line->without(ClauseKind::Tempo), $done['exercise'], $instrument);
+    }
+
+    /**
      * @param Facts $asked
      * @param Facts $done
      */
@@ -117,9 +134,9 @@ final class RecordGrid
             // The same exercise: memory and speed decide, in whatever beat.
             return ($heard->inMemory || !$requirement->inMemory) && (null === $asked['quarters'] || (null !== $done['quarters'] && $done['quarters'] >= $asked['quarters'] - 1e-6));
         }
-        $key = $requirement->key().'|'.$heard->line.'|'.($heard->inMemory ? 'm' : '').'|'.$instrument->transposition->halfSteps();
+        $key = $requirement->key().'|'.$heard->line.'|'.($heard->inMemory ? 'm' : '').'|'.($asked['naming'] === $done['naming'] ? '' : $instrument->transposition->halfSteps());
 
-        return $this->meets[$key] ??= $this->ask($requirement, $instrument, $heard);
+        return $this->meets[$key] ??= $this->meeting($requirement->line, $heard->line, $instrument, $requirement->inMemory, $heard->inMemory);
     }
 
     /**
@@ -141,10 +158,10 @@ final class RecordGrid
         }
     }
 
-    private function ask(Requirement $requirement, Instrument $instrument, Heard $heard): bool
+    private function meeting(StudyLine $asked, string $played, Instrument $instrument, bool $askedMemory = false, bool $playedMemory = false): bool
     {
         try {
-            return Meeting::of($requirement->line, $this->parts->parser->parse($heard->line), $this->parts, $instrument, $requirement->inMemory, $heard->inMemory, true)->meets;
+            return Meeting::of($asked, $this->parts->parser->parse($played), $this->parts, $instrument, $askedMemory, $playedMemory, true)->meets;
         } catch (Mistake) {
             return false; // a line of an earlier version that is not understood any more
         }

@@ -117,6 +117,15 @@ final class RecordTest extends WebTestCase
         self::assertSame('84', $this->cell(2), 'in the player\'s own name of the key');
     }
 
+    public function testSomethingElseInTheSameKeyIsNoAttempt(): void
+    {
+        $this->heard('concert Bb major, 5 notes, quarters, quarter = 120', false, RecordEntry::PASSED, 'Somebody');
+        $this->heard('concert Bb major, thirds, eighths, quarter = 60', false, RecordEntry::NOT_YET, 'Somebody');
+        self::assertSame('', $this->cell(0));
+        $this->heard('concert Bb major, then arpeggio, eighths, quarter = 50', false, RecordEntry::PASSED, 'Somebody');
+        self::assertSame('–', $this->cell(0), 'all of it, and too slow');
+    }
+
     public function testTwoTeachersEnterAtOnce(): void
     {
         $moment = (new \DateTimeImmutable('-1 second'))->format('U.u');

@@ -83,7 +83,7 @@ final class WorkItOutTest extends WebTestCase
     public function testWhatAPlayerMixesUpIsNamedKeptAndComesBack(): void
     {
         $this->beAda();
-        $page = $this->browser->request('GET', '/work-it-out');
+        $page = $this->browser->request('GET', '/work-it-out?kind=scale');
         self::assertStringContainsString('Trumpet', $page->filter('.page-head')->text());
         $marked = $this->answered($page, 'F G A A# C D E F', 'scale', 'own F major');
         self::assertStringContainsString('A is used already', $marked->filter('.work-mark')->text());
@@ -122,7 +122,7 @@ final class WorkItOutTest extends WebTestCase
 
     public function testAQuestionThatIsNoneIsSaid(): void
     {
-        $page = $this->browser->request('GET', '/work-it-out?for=flute');
+        $page = $this->browser->request('GET', '/work-it-out?for=flute&kind=scale');
         $this->answered($page, 'F', 'scale', 'own H major');
         self::assertResponseStatusCodeSame(422);
         $this->answered($page, 'F', 'riddle', 'own F major');
