@@ -156,10 +156,11 @@ final class RecordBook
      *
      * @param list<Requirement>    $requirements
      * @param array<string, Chair> $chairs
+     * @param bool                 $isRoundTheRoom whether everybody stays in the order of the chairs instead
      *
      * @return list<array{chair: Chair, requirement: Requirement, cell: RecordCell, unheard: int|null, due: int|null}>
      */
-    public function next(array $requirements, array $chairs, Day $today): array
+    public function next(array $requirements, array $chairs, Day $today, bool $isRoundTheRoom = false): array
     {
         $rows = [];
         foreach ($this->cells($requirements, $chairs) as $id => $cells) {
@@ -182,7 +183,9 @@ final class RecordBook
                 $rows[] = [[$best[0][0], $best[0][1], min($best[0][2], 8), null === $best[1]['unheard'] ? -\PHP_INT_MAX : -$best[1]['unheard']], $best[1]];
             }
         }
-        usort($rows, static fn (array $a, array $b): int => $a[0] <=> $b[0]);
+        if (!$isRoundTheRoom) {
+            usort($rows, static fn (array $a, array $b): int => $a[0] <=> $b[0]);
+        }
 
         return array_map(static fn (array $row): array => $row[1], $rows);
     }

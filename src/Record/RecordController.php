@@ -42,11 +42,12 @@ final class RecordController extends AbstractController
     public function next(Request $request): Response
     {
         $list = $this->chosen($request);
+        $isRoundTheRoom = 'room' === $request->query->getString('order');
         $entered = $this->entries->one($request->query->getString('entered'));
-        $view = ['lists' => $this->lists->newestFirst(), 'list' => $list, 'shipped' => $this->shipped->shipped(), 'rows' => [], 'error' => '', 'entered' => null === $entered || $entered->isWithdrawn() ? null : $entered];
+        $view = ['order' => $isRoundTheRoom ? 'room' : '', 'lists' => $this->lists->newestFirst(), 'list' => $list, 'shipped' => $this->shipped->shipped(), 'rows' => [], 'error' => '', 'entered' => null === $entered || $entered->isWithdrawn() ? null : $entered];
         if (null !== $list) {
             try {
-                $view['rows'] = array_map(fn (array $row): array => $row + ['title' => $this->book->title($row['requirement'], $this->book->instrument($row['chair'])), 'asks' => $this->book->asks($row['requirement']), 'instrument' => $this->book->instrument($row['chair'])->name], $this->book->next($this->book->requirements($list), $this->book->chairs(), $this->plans->today()));
+                $view['rows'] = array_map(fn (array $row): array => $row + ['title' => $this->book->title($row['requirement'], $this->book->instrument($row['chair'])), 'asks' => $this->book->asks($row['requirement']), 'instrument' => $this->book->instrument($row['chair'])->name], $this->book->next($this->book->requirements($list), $this->book->chairs(), $this->plans->today(), $isRoundTheRoom));
             } catch (Mistake $error) {
                 $view['error'] = $error->getMessage();
             }
@@ -306,7 +307,7 @@ final class RecordController extends AbstractController
     private function answer(Request $request, OwnList $list, Chair $chair, Requirement $requirement, ?RecordEntry $entry): Response
     {
         if (null === $request->headers->get('HX-Request')) {
-            return $this->redirectToRoute('grid' === $request->request->getString('back') ? 'record_grid' : 'record', ['list' => $list->getId()] + (null === $entry ? [] : ['entered' => $entry->getId()]), Response::HTTP_SEE_OTHER);
+            return $this->redirectToRoute('grid' === $request->request->getString('back') ? 'record_grid' : 'record', ['list' => $list->getId()] + (null === $entry ? [] : ['entered' => $entry->getId()]) + array_filter(['order' => $request->request->getString('order')]), Response::HTTP_SEE_OTHER);
         }
         $cell = $this->book->cells([$requirement], [$chair->getId() => $chair])[$chair->getId()][0];
         $k = (int) array_search($requirement->key(), array_map(static fn (Requirement $one): string => $one->key(), $this->book->requirements($list)), true);

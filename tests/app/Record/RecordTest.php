@@ -117,6 +117,20 @@ final class RecordTest extends WebTestCase
         self::assertSame('84', $this->cell(2), 'in the player\'s own name of the key');
     }
 
+    public function testRoundTheRoomKeepsTheOrderOfTheScore(): void
+    {
+        foreach (['Bea' => 'tuba-bbb', 'Cid' => 'flute'] as $name => $instrument) {
+            $player = new Player($name);
+            $this->kept($player, new Chair($player, $instrument, '', 'full'));
+        }
+        $this->heard('concert Bb major, eighths, quarter = 60', false, RecordEntry::NOT_YET, 'Somebody');
+        $names = fn (string $order): array => $this->browser->request('GET', '/record'.$order)->filter('.hear-list strong')->each(static fn (Crawler $one): string => $one->text());
+        self::assertSame(['Cid', 'Ada', 'Bea'], $names('?order=room'));
+        self::assertSame('Ada', $names('')[2], 'the one who was heard today comes last');
+        $this->post('/record/enter', ['list' => $this->list->getId(), 'chair' => $this->chair->getId(), 'requirement' => 'concert Bb major, eighths, quarter = 60', 'result' => 'passed', 'tempo' => '', 'order' => 'room']);
+        self::assertStringContainsString('order=room', (string) $this->browser->getResponse()->headers->get('Location'));
+    }
+
     public function testSomethingElseInTheSameKeyIsNoAttempt(): void
     {
         $this->heard('concert Bb major, 5 notes, quarters, quarter = 120', false, RecordEntry::PASSED, 'Somebody');
