@@ -20,28 +20,27 @@ use SwiftReed\Score\PartBuilder;
  */
 final class RecordGrid
 {
-    /** Lines whose facts are kept at most; a band's record of years has some thousands. */
-    private const MOST_FACTS = 20000;
+    /** Lines and comparisons that are kept at most, each; a band's record of a year has some hundreds. */
+    private const MOST_KNOWN = 5000;
 
-    /** @var array<string, bool> */
-    private array $meets = [];
     private ?RecordCell $nothing = null;
 
     /**
      * @param array<string, Facts|null> $facts what was read of lines before, by the line
+     * @param array<string, bool>       $meets what was compared before
      */
-    public function __construct(private readonly PartBuilder $parts, private array $facts = [])
+    public function __construct(private readonly PartBuilder $parts, private array $facts = [], private array $meets = [])
     {
     }
 
     /**
-     * What was read of lines, to be handed to a later grid: reading a line anew takes longer than all else.
+     * What was read and compared, to be handed to a later grid: reading a line anew takes longer than all else.
      *
-     * @return array<string, Facts|null> by the line
+     * @return array{array<string, Facts|null>, array<string, bool>}
      */
     public function known(): array
     {
-        return \array_slice($this->facts, -self::MOST_FACTS, null, true);
+        return [\array_slice($this->facts, -self::MOST_KNOWN, null, true), \array_slice($this->meets, -self::MOST_KNOWN, null, true)];
     }
 
     public function cell(Requirement $requirement, RecordPlayer $player): RecordCell

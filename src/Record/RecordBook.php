@@ -30,7 +30,7 @@ use Symfony\Contracts\Cache\CacheInterface;
  */
 final class RecordBook
 {
-    private const KNOWN = 'record-lines';
+    private const KNOWN = 'record-known';
 
     private ?RecordGrid $grid = null;
 
@@ -118,15 +118,15 @@ final class RecordBook
         $one = 1 === \count($chairs) ? (string) array_key_first($chairs) : null;
         $heard = $this->heard($one);
         $fastest = $this->results->fastest($one);
-        $before = $this->cache->get(self::KNOWN, static fn (): array => []);
-        $grid = $this->grid ??= new RecordGrid($this->parts, $before);
+        $before = $this->cache->get(self::KNOWN, static fn (): array => [[], []]);
+        $grid = $this->grid ??= new RecordGrid($this->parts, ...$before);
         $cells = [];
         foreach ($chairs as $id => $chair) {
             $player = new RecordPlayer($this->instrument($chair), $heard[$id] ?? [], $fastest[$id] ?? []);
             $cells[$id] = $grid->cells($requirements, $player);
         }
         $known = $grid->known();
-        if (\count($known) > \count($before)) {
+        if (array_map(\count(...), $known) !== array_map(\count(...), $before)) {
             $this->cache->delete(self::KNOWN);
             $this->cache->get(self::KNOWN, static fn (): array => $known);
         }
