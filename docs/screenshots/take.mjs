@@ -34,9 +34,6 @@ async function take(name, as, address, act = async () => {}, size = []) {
 await take('desk', 'director', desk('concert G major, 2 octaves, eighths, quarter = 72', 'clarinet-bb'));
 await take('hand-out', 'director', desk('concert Eb major, then arpeggio', 'trumpet-bb'), (view) => view.click('[data-open="hand-out"]'));
 await take('folder', 'director', '/folder');
-await take('sheet', 'director', '/sheets', async (view) => {
-  await view.locator('.studies a').first().click();
-});
 await take('patterns', 'director', `/patterns?cell=${encodeURIComponent('1 2 3 5 4 enclosure / 1 2 3 2 1 enclosure')}&for=flute`);
 await take('keys', 'director', '/keys?key=four+flats');
 await take('fingerings', 'director', '/fingerings?for=bassoon');
