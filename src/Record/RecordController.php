@@ -164,6 +164,21 @@ final class RecordController extends AbstractController
         return $this->render('record/player.html.twig', ['chair' => $chair, 'lists' => null === $chair ? [] : $this->listsOf($chair), 'entries' => null === $chair ? [] : array_reverse($this->entries->ofChair($chair)), 'recurs' => null === $chair ? [] : $this->book->recurs($this->entries->ofChair($chair), $this->plans->today()), 'zone' => $this->open->zone()->getName(), 'teacher' => '']);
     }
 
+    /** The player says that it is played: it is to be heard. */
+    #[Route('/record/mine/played', name: 'record_played', methods: ['POST'])]
+    #[May(Deed::Play)]
+    public function played(Request $request): Response
+    {
+        $player = $this->open->player() ?? throw $this->createAccessDeniedException('refusal.sign_in');
+        $chair = array_values(array_filter($player->chairs(), static fn (Chair $one): bool => $one->getId() === $request->request->getString('chair')))[0] ?? throw $this->createNotFoundException('refusal.none.chair');
+        $list = $this->lists->one($request->request->getString('list')) ?? throw $this->createNotFoundException('refusal.none.list');
+        $requirement = $this->book->requirement($list, $request->request->getString('requirement')) ?? throw $this->createNotFoundException('refusal.none.requirement');
+        $this->entities->persist(new RecordEntry($chair, $requirement->text, $requirement->inMemory, RecordEntry::PLAYED, '', null, mb_substr($player->getName(), 0, 80)));
+        $this->entities->flush();
+
+        return $this->redirectToRoute('record_mine', ['chair' => $chair->getId()], Response::HTTP_SEE_OTHER);
+    }
+
     /** A list of one's own, from one that ships. */
     #[Route('/record/lists', name: 'record_list_new', methods: ['POST'])]
     public function begin(Request $request): Response
@@ -286,7 +301,7 @@ final class RecordController extends AbstractController
         }, 'says' => null === $cell->tempo ? $says[$state] : strtr($says[$state], ['%tempo%' => (string) $cell->tempo]), 'title' => $title];
     }
 
-    /** @return list<array{list: OwnList, rows: list<array{title: string, asks: string, cell: RecordCell}>}> */
+    /** @return list<array{list: OwnList, rows: list<array{title: string, asks: string, key: string, cell: RecordCell}>}> */
     private function listsOf(Chair $chair): array
     {
         $lists = [];
@@ -297,7 +312,7 @@ final class RecordController extends AbstractController
                 continue; // what is wrong with the list is said on its page
             }
             $cells = $this->book->cells($requirements, [$chair->getId() => $chair])[$chair->getId()];
-            $lists[] = ['list' => $list, 'rows' => array_map(fn (Requirement $one, RecordCell $cell): array => ['title' => $this->book->title($one, $this->book->instrument($chair)), 'asks' => $this->book->asks($one), 'cell' => $cell], $requirements, $cells)];
+            $lists[] = ['list' => $list, 'rows' => array_map(fn (Requirement $one, RecordCell $cell): array => ['title' => $this->book->title($one, $this->book->instrument($chair)), 'asks' => $this->book->asks($one), 'key' => $one->key(), 'cell' => $cell], $requirements, $cells)];
         }
 
         return $lists;

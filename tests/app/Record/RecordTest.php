@@ -215,6 +215,15 @@ final class RecordTest extends WebTestCase
         self::assertResponseIsSuccessful();
         self::assertStringContainsString('C major', $page->filter('.record-rows .is-passed')->text());
         self::assertStringContainsString('passed at 72', $page->filter('.record-rows .is-passed')->text());
-        self::assertCount(0, $page->filter('form.inline'), 'a player takes nothing back');
+        self::assertCount(0, $page->filter('form[action*=withdraw]'), 'a player takes nothing back');
+        // What is not passed he asks to be heard in; what is passed, not.
+        $asks = $page->filter('form.inline');
+        self::assertCount(2, $asks);
+        $this->post('/record/mine/played', $asks->first()->form()->getPhpValues());
+        self::assertResponseRedirects();
+        $page = $this->browser->followRedirect();
+        self::assertStringContainsString('says it is played', $page->filter('.record-rows .is-played')->text());
+        self::assertCount(1, $page->filter('form.inline'));
+        self::assertSame([['played', null]], array_map(array_values(...), self::database()->fetchAllAssociative("SELECT result, by_id FROM record_entry WHERE result <> 'passed'")));
     }
 }
