@@ -27,8 +27,13 @@ export function startPassOff() {
     return [...pressed.values()];
   };
   const counts = () => Object.fromEntries([...page.querySelectorAll('[data-count]')].map((one) => [one.dataset.count, done.filter((press) => press.count === one.dataset.count).length]));
+  let asked = 0;
   const mark = async () => {
+    const now = (asked += 1);
     const answer = await fetch(page.dataset.mark, { method: 'POST', headers: { 'HX-Request': 'true' }, body: new URLSearchParams(new FormData(form)) }).catch(() => null);
+    if (now !== asked) {
+      return; // more was pressed meanwhile
+    }
     document.getElementById('hear-mark').innerHTML = answer ? await answer.text() : '';
     document.getElementById('hear-sum').replaceChildren(...(document.querySelector('#hear-mark .mark-sum')?.childNodes ?? []));
   };

@@ -26,7 +26,8 @@ final class ComesBack
             $key = $one['kind'].' '.$one['question'];
             if (!$one['isRight']) {
                 $open[$key] = ['at' => $i, 'right' => 0];
-            } elseif (isset($open[$key])) {
+            } elseif (isset($open[$key]) && $i - $open[$key]['at'] > self::AFTER) {
+                // What is right at once was just read off; only after others does it count.
                 $open[$key] = ['at' => $i, 'right' => $open[$key]['right'] + 1];
                 if ($open[$key]['right'] >= self::RIGHT) {
                     unset($open[$key]);

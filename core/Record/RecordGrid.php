@@ -16,7 +16,7 @@ use SwiftReed\Score\PartBuilder;
  *
  * Facts are what is asked of a line again and again.
  *
- * @phpstan-type Facts array{naming: string, tonic: string, material: string, exercise: string, quarters: float|null, bpm: int, unit: string}
+ * @phpstan-type Facts array{naming: string, tonic: string, material: string, exercise: string, quarters: float|null, sounding: float, bpm: int, unit: string}
  */
 final class RecordGrid
 {
@@ -83,6 +83,7 @@ final class RecordGrid
     {
         $passed = null;
         $fastest = -1.0;
+        $bpm = 0;
         $last = null;
         $lastHeard = null;
         foreach ($heard as [$one, $facts]) {
@@ -90,8 +91,8 @@ final class RecordGrid
             if (null === $asked || ($asked['naming'] === $facts['naming'] && $asked['tonic'] !== $facts['tonic']) || !$this->isAbout($requirement, $player->instrument, $asked, $facts)) {
                 continue;
             }
-            if ($one->passed && $facts['bpm'] >= $fastest && $this->meets($requirement, $player->instrument, $one, $asked, $facts)) {
-                [$passed, $fastest] = [$one, (float) $facts['bpm']];
+            if ($one->passed && $facts['sounding'] >= $fastest && $this->meets($requirement, $player->instrument, $one, $asked, $facts)) {
+                [$passed, $fastest, $bpm] = [$one, $facts['sounding'], $facts['bpm']];
             }
             $last = $one;
             $lastHeard = $one->byPlayer ? $lastHeard : $one->day;
@@ -99,7 +100,7 @@ final class RecordGrid
         [$clean, $isReady] = $this->practised($requirement, $player, $asked);
 
         return match (true) {
-            null !== $passed => new RecordCell(Standing::Passed, $passed, (int) round($fastest), $isReady, $lastHeard),
+            null !== $passed => new RecordCell(Standing::Passed, $passed, $bpm, $isReady, $lastHeard),
             null !== $last && !$last->byPlayer => new RecordCell(Standing::NotYet, $last, $clean, $isReady, $lastHeard),
             null !== $last => new RecordCell(Standing::Played, $last, $clean, $isReady, $lastHeard),
             null !== $clean => new RecordCell(Standing::Practised, null, $clean, $isReady, $lastHeard),
@@ -148,10 +149,11 @@ final class RecordGrid
         }
         try {
             $line = $this->parts->parser->parse($text);
-            $tempo = $this->parts->recipe($line)->timing->tempo;
+            $recipe = $this->parts->recipe($line);
+            $tempo = $recipe->timing->tempo;
             $key = $line->clause(ClauseKind::Key);
 
-            return $this->facts[$text] = ['naming' => $key->says, 'tonic' => $key->word('tonic'), 'material' => $key->word('material'), 'exercise' => PlanLine::key($line), 'quarters' => $tempo->printed ? $tempo->quarters() : null, 'bpm' => $tempo->bpm, 'unit' => $tempo->unit];
+            return $this->facts[$text] = ['naming' => $key->says, 'tonic' => $key->word('tonic'), 'material' => $key->word('material'), 'exercise' => PlanLine::key($line), 'quarters' => $tempo->printed ? $tempo->quarters() : null, 'sounding' => SoundingSpeed::of($recipe)->perMinute ?? 0.0, 'bpm' => $tempo->bpm, 'unit' => $tempo->unit];
         } catch (Mistake) {
             return $this->facts[$text] = null;
         }

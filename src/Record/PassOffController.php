@@ -37,7 +37,8 @@ use Symfony\Component\Routing\Attribute\Route;
 #[May(Deed::Keep)]
 final class PassOffController extends AbstractController
 {
-    private const MOST_BYTES = 20000;
+    /** Every fault of every note of the longest line has room. */
+    private const MOST_BYTES = 100000;
 
     public function __construct(private readonly OwnListRepository $lists, private readonly RecordEntryRepository $entries, private readonly RecordBook $book, private readonly Desk $desk, private readonly PageMaker $pages, private readonly StandPlans $plans, private readonly OpenBand $open, private readonly EntityManagerInterface $entities, private readonly Audit $audit, private readonly Words $words)
     {
@@ -167,7 +168,7 @@ final class PassOffController extends AbstractController
     private function pressed(Request $request, Part $part): PassOff
     {
         $sent = $request->request->getString('pressed');
-        $given = '' === $sent || \strlen($sent) > self::MOST_BYTES ? [] : json_decode($sent, true, 5);
+        $given = '' === $sent ? [] : (\strlen($sent) > self::MOST_BYTES ? null : json_decode($sent, true, 5));
 
         return PassOff::of($part, \is_array($given) ? $given : ['pressed' => $sent]);
     }

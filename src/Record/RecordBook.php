@@ -30,7 +30,7 @@ use Symfony\Contracts\Cache\CacheInterface;
  */
 final class RecordBook
 {
-    private const KNOWN = 'record-known';
+    private const KNOWN = 'record-known-lines';
 
     private ?RecordGrid $grid = null;
 

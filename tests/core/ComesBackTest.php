@@ -26,6 +26,7 @@ final class ComesBackTest extends TestCase
         yield 'right twice is' => ['aBCDABCDABCD', null];
         yield 'but not when it is wrong again in between' => ['aBCDAaBCD', 'A'];
         yield 'wrong again begins to wait anew' => ['aBCDa', null];
+        yield 'what was just shown does not count' => ['aAABCD', 'A'];
         yield 'another one meanwhile' => ['aBCbDA', null];
         yield 'and then that' => ['aBCbDAE', 'B'];
     }

@@ -109,6 +109,8 @@ final class RecordTest extends WebTestCase
         // Two octaves in quarters at 120 sound as one octave in eighths at 60.
         $this->heard('concert Bb major, 2 octaves, quarters, quarter = 120', false, RecordEntry::PASSED, 'Somebody');
         self::assertSame('120', $this->cell(0));
+        $this->heard('concert Bb major, eighths, quarter = 66', false, RecordEntry::PASSED, 'Somebody');
+        self::assertSame('66', $this->cell(0), 'eighths at 66 sound faster than quarters at 120');
         $this->heard('concert Eb major, quarters, quarter = 110', false, RecordEntry::PASSED, 'Somebody');
         self::assertSame('–', $this->cell(1), 'heard, and not fast enough for this list');
         $this->heard('concert F major, 2 octaves, quarters, quarter = 80', false, RecordEntry::PASSED, 'Somebody');
