@@ -51,6 +51,12 @@ final readonly class Requirement
         return null === $asked || null === $bpm ? null : $bpm / $asked;
     }
 
+    /** Whether a tempo can be read: nothing said is as was asked for. */
+    public static function reads(string $tempo): bool
+    {
+        return '' === trim($tempo) || null !== self::tempo($tempo);
+    }
+
     private function unit(): string
     {
         $unit = $this->line->phrase(ClauseKind::Tempo, 'quarter');

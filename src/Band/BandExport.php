@@ -40,6 +40,7 @@ final class BandExport
             'version' => 1,
             'name' => $band->getName(),
             'usual' => ['key_order' => $usual->keyOrder, 'paper' => $usual->paper, 'reminders' => $usual->reminders, 'tempo' => $usual->tempo, 'speaks' => $usual->speaksOwn ? 'own' : 'concert'],
+            'rubric' => $band->getRubric(),
             'players' => array_map(fn (Player $one): array => BandData::player($one, $this->pins, $this->results, $this->entries, $this->written), $this->players->inOrder()),
             'studies' => array_map(static fn (SavedStudy $one): array => ['name' => $one->getName(), 'line' => $one->getLine(), 'instrument' => $one->getInstrument()], $this->studies->findBy(['deletedAt' => null], ['position' => 'ASC'])),
             'sheets' => array_map(static fn (StudySheet $one): array => ['name' => $one->getName(), 'lines' => explode("\n", $one->getLines())], $this->sheets->newestFirst()),

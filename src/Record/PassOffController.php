@@ -92,6 +92,9 @@ final class PassOffController extends AbstractController
         if ('' !== $given && (!is_numeric($given) || (float) $given < 0 || (float) $given > 100)) {
             return $this->page($list, $chair, $requirement, $typed, $this->words->say('refusal.mark', ['%read%' => mb_substr($given, 0, 20)]));
         }
+        if (!Requirement::reads($typed['tempo'])) {
+            return $this->page($list, $chair, $requirement, $typed, $this->words->say('refusal.record_tempo'));
+        }
         $result = RecordEntry::PASSED === $request->request->getString('result') ? RecordEntry::PASSED : RecordEntry::NOT_YET;
         $entry = new RecordEntry($chair, $requirement->at($typed['tempo']), $requirement->inMemory, $result, mb_substr(trim($typed['remark']), 0, RecordEntry::REMARK), $teacher->getId(), mb_substr($teacher->getName(), 0, 80));
         $entry->judge($passOff, $mark->mark, '' === $given ? null : (float) $given);

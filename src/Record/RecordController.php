@@ -113,6 +113,9 @@ final class RecordController extends AbstractController
         $chair = $this->book->chairs()[$request->request->getString('chair')] ?? throw $this->createNotFoundException('refusal.none.chair');
         $asked = $request->request->getString('requirement');
         $requirement = $this->book->requirement($list, $asked) ?? throw $this->createNotFoundException('refusal.none.requirement');
+        if (!Requirement::reads($request->request->getString('tempo'))) {
+            throw new UnprocessableEntityHttpException('refusal.record_tempo');
+        }
         $teacher = $this->open->teacher() ?? throw $this->createAccessDeniedException('refusal.teachers');
         $result = RecordEntry::PASSED === $request->request->getString('result') ? RecordEntry::PASSED : RecordEntry::NOT_YET;
         $entry = new RecordEntry($chair, $requirement->at($request->request->getString('tempo')), $requirement->inMemory, $result, mb_substr(mb_scrub(trim($request->request->getString('remark'))), 0, RecordEntry::REMARK), $teacher->getId(), mb_substr($teacher->getName(), 0, 80));

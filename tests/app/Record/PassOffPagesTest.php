@@ -108,6 +108,14 @@ final class PassOffPagesTest extends WebTestCase
         self::assertSame(0, self::database()->fetchOne('SELECT count(*) FROM record_entry'));
     }
 
+    public function testATempoThatIsNoneIsSaidBesideWhatWasPressed(): void
+    {
+        $page = $this->post($this->address(), $this->fields(['uneven' => 1], ['result' => 'passed', 'tempo' => '500']));
+        self::assertResponseStatusCodeSame(422);
+        self::assertStringContainsString('from 10 to 400', $page->filter('[role=alert]')->text());
+        self::assertStringContainsString('"uneven":1', (string) $page->filter('#hear-pressed')->attr('value'));
+    }
+
     public function testPressesThatAreNoneAreRefused(): void
     {
         foreach (['{"pressed":[{"note":99,"kind":"wrong"}]}', 'nonsense', '[1,2', '{"uneven":"many"}'] as $pressed) {

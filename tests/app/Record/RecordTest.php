@@ -142,6 +142,15 @@ final class RecordTest extends WebTestCase
         self::assertSame('–', $this->cell(0), 'all of it, and too slow');
     }
 
+    public function testATempoThatIsNoneIsNotEntered(): void
+    {
+        foreach (['fast', '9', '401', '7.5'] as $tempo) {
+            $this->enter('concert Bb major, eighths, quarter = 60', 'passed', $tempo);
+            self::assertResponseStatusCodeSame(422, $tempo);
+        }
+        self::assertSame(0, self::database()->fetchOne('SELECT count(*) FROM record_entry'));
+    }
+
     public function testTwoTeachersEnterAtOnce(): void
     {
         $moment = (new \DateTimeImmutable('-1 second'))->format('U.u');
