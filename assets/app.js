@@ -10,6 +10,7 @@ import { startBandSound } from './packets/band-sound.js';
 import { startPacketRows } from './packets/rows.js';
 import { startGrid } from './record/grid.js';
 import { startPassOff } from './record/pass-off.js';
+import { startTogether } from './record/together.js';
 import { startTouches } from './record/touches.js';
 import { startDialogs } from './shared/dialogs.js';
 import { startNarrow } from './shared/narrow.js';
@@ -49,6 +50,7 @@ startQueue();
 startStand();
 startGrid();
 startPassOff();
+startTogether();
 startTouches();
 
 // Whoever goes to sign in comes back to what is on the screen now.

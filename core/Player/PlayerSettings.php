@@ -16,6 +16,13 @@ final readonly class PlayerSettings
         public SpellingPreference $spelling = SpellingPreference::Plainest,
         public Reminders $reminders = Reminders::Affected,
         public ?Range $limits = null,
+        public ?WatchedNotes $watched = null,
     ) {
+    }
+
+    /** Which signs are drawn: those of a player's own where the band wants none. */
+    public function signs(): Reminders
+    {
+        return Reminders::None === $this->reminders && null !== $this->watched ? Reminders::Affected : $this->reminders;
     }
 }

@@ -18,19 +18,27 @@ final readonly class Recurrence
     /** Times from which it is a habit and not a slip. */
     public const HABIT = 2;
 
-    private function __construct(public int $times, public string $degree, public string $written, public string $material, public ?string $after, public Day $last)
+    /**
+     * @param string       $written the note as it was wrong last, "A♭"; with its octave for a change
+     * @param string|null  $after   the note before it, for a change
+     * @param list<string> $notes   every written note as which it was wrong, in whatever octave: "E♭", "A♭"
+     * @param string       $line    study line in which it was wrong last
+     * @param int          $note    there, from 0
+     */
+    private function __construct(public int $times, public string $degree, public string $written, public string $material, public ?string $after, public Day $last, public array $notes, public string $line, public int $note)
     {
     }
 
     /**
-     * @param list<array{Day, PassOff}> $heard from early to late
+     * @param list<array{0: Day, 1: PassOff, 2?: string}> $heard from early to late, with the study line
      *
      * @return list<self> what went wrong most often first; degrees before changes
      */
     public static function of(array $heard, Day $today): array
     {
         $found = [];
-        foreach ($heard as [$day, $passOff]) {
+        foreach ($heard as $one) {
+            [$day, $passOff, $line] = [$one[0], $one[1], $one[2] ?? ''];
             if ($today->since($day) >= self::DAYS || $today->since($day) < 0) {
                 continue;
             }
@@ -46,7 +54,7 @@ final readonly class Recurrence
             }
             // Wrong in several octaves or ways of one hearing is one time.
             foreach ($here as $key => [$one, $after]) {
-                $found[$key] = new self(1 + ($found[$key]->times ?? 0), $one->degree, null === $after ? $one->written : $one->pitch, $one->material, $after, $day);
+                $found[$key] = new self(1 + ($found[$key]->times ?? 0), $one->degree, null === $after ? $one->written : $one->pitch, $one->material, $after, $day, array_values(array_unique([...($found[$key]->notes ?? []), $one->written])), $line, $one->note);
             }
         }
         $found = array_values(array_filter($found, static fn (self $one): bool => $one->times >= self::HABIT));

@@ -8,6 +8,7 @@ use SwiftReed\Pitch\Accidental;
 use SwiftReed\Pitch\KeySignature;
 use SwiftReed\Pitch\Letter;
 use SwiftReed\Player\Player;
+use SwiftReed\Player\PlayerSettings;
 use SwiftReed\Player\Reminders;
 
 /**
@@ -41,12 +42,19 @@ final class ReminderSigns
      * @param bool                     $isUnsigned    whether the page has no signature to recall
      * @param bool                     $hasSign       whether a true accidental stands beside the note
      */
-    public static function of(Reminders $level, Tone $tone, KeySignature $printed, array $habits, bool $alteredBefore, bool $hasSign, bool $isUnsigned): ?Accidental
+    public static function of(PlayerSettings $settings, Tone $tone, KeySignature $printed, array $habits, bool $alteredBefore, bool $hasSign, bool $isUnsigned): ?Accidental
     {
         $pitch = $tone->pitch;
         $fromSignature = $printed->alterOf($pitch->letter);
-        if (Reminders::None === $level || $hasSign) {
-            return null; // a true accidental stands there already, or none is wanted
+        if ($hasSign) {
+            return null; // a true accidental stands there already
+        }
+        if (true === $settings->watched?->has($pitch)) {
+            return Accidental::of($pitch->alter); // whatever the band wants: this player gets it wrong
+        }
+        $level = $settings->reminders;
+        if (Reminders::None === $level) {
+            return null;
         }
         if ($isUnsigned && 0 !== $pitch->alter) {
             return Accidental::of($pitch->alter); // altered once in the bar; here it is recalled

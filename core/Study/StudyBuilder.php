@@ -71,7 +71,7 @@ final readonly class StudyBuilder
                 $marks[$i][1],
                 $breaths[$i],
                 0 !== $onset % Length::SIXTEENTH || 0 !== $lengths[$i] % Length::SIXTEENTH,
-                ReminderSigns::of($player->settings->reminders, $tone, $signature, $habits, $signs->alteredBefore($tone->pitch), $hasSign, $isUnsigned),
+                ReminderSigns::of($player->settings, $tone, $signature, $habits, $signs->alteredBefore($tone->pitch), $hasSign, $isUnsigned),
             );
             $onset += $lengths[$i];
             $isBeyond = $isBeyond || !$player->limit()->holds($tone->pitch, $tone->pitch);

@@ -15,6 +15,7 @@ use App\Packets\Packet;
 use App\Packets\PacketRepository;
 use App\Record\OwnList;
 use App\Record\OwnListRepository;
+use App\Record\PaperEntryRepository;
 use App\Record\RecordEntryRepository;
 use App\Record\WrittenAnswerRepository;
 use App\Stand\Plan;
@@ -27,7 +28,7 @@ use SwiftReed\Packet\Chorale;
  */
 final class BandExport
 {
-    public function __construct(private readonly PlayerRepository $players, private readonly PinnedFingeringRepository $pins, private readonly RemarkRepository $remarks, private readonly SchoolOfHabitsRepository $schools, private readonly SavedStudyRepository $studies, private readonly StudySheetRepository $sheets, private readonly OwnPatternRepository $patterns, private readonly PacketRepository $packets, private readonly BandChorales $chorales, private readonly PracticeResultRepository $results, private readonly PlanRepository $plans, private readonly RecordEntryRepository $entries, private readonly OwnListRepository $lists, private readonly WrittenAnswerRepository $written)
+    public function __construct(private readonly PlayerRepository $players, private readonly PinnedFingeringRepository $pins, private readonly RemarkRepository $remarks, private readonly SchoolOfHabitsRepository $schools, private readonly SavedStudyRepository $studies, private readonly StudySheetRepository $sheets, private readonly OwnPatternRepository $patterns, private readonly PacketRepository $packets, private readonly BandChorales $chorales, private readonly PracticeResultRepository $results, private readonly PlanRepository $plans, private readonly RecordEntryRepository $entries, private readonly OwnListRepository $lists, private readonly WrittenAnswerRepository $written, private readonly PaperEntryRepository $papers)
     {
     }
 
@@ -41,7 +42,7 @@ final class BandExport
             'name' => $band->getName(),
             'usual' => ['key_order' => $usual->keyOrder, 'paper' => $usual->paper, 'reminders' => $usual->reminders, 'tempo' => $usual->tempo, 'speaks' => $usual->speaksOwn ? 'own' : 'concert'],
             'rubric' => $band->getRubric(),
-            'players' => array_map(fn (Player $one): array => BandData::player($one, $this->pins, $this->results, $this->entries, $this->written), $this->players->inOrder()),
+            'players' => array_map(fn (Player $one): array => BandData::player($one, $this->pins, $this->results, $this->entries, $this->written, $this->papers), $this->players->inOrder()),
             'studies' => array_map(static fn (SavedStudy $one): array => ['name' => $one->getName(), 'line' => $one->getLine(), 'instrument' => $one->getInstrument()], $this->studies->findBy(['deletedAt' => null], ['position' => 'ASC'])),
             'sheets' => array_map(static fn (StudySheet $one): array => ['name' => $one->getName(), 'lines' => explode("\n", $one->getLines())], $this->sheets->newestFirst()),
             'packets' => array_map(static fn (Packet $one): array => ['title' => $one->getTitle(), 'studies' => Packet::rows($one->getStudies()), 'edition' => $one->getEdition()] + array_diff_key($one->settings()->toArray(), ['except' => 1]), $this->packets->newestFirst()),

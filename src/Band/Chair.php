@@ -6,6 +6,13 @@ namespace App\Band;
 
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
+use SwiftReed\Pitch\SpellingPreference;
+use SwiftReed\Player\PlayerError;
+use SwiftReed\Player\PlayerSettings;
+use SwiftReed\Player\Range;
+use SwiftReed\Player\Reminders;
+use SwiftReed\Player\Stage;
+use SwiftReed\Player\WatchedNotes;
 use Symfony\Component\Uid\Uuid;
 
 /**
@@ -35,6 +42,10 @@ class Chair implements OfBand
     /** The section, where the director has divided one; nothing for that of the instrument. */
     #[ORM\Column(type: Types::STRING, length: 40, options: ['default' => ''])]
     private string $section = '';
+
+    /** Written notes that this player gets wrong again and again, "B, Eb": a sign stands beside them on his pages. */
+    #[ORM\Column(type: Types::STRING, length: 60, options: ['default' => ''])]
+    private string $watched = '';
 
     #[ORM\Column(type: Types::INTEGER, options: ['default' => 0])]
     private int $position = 0;
@@ -143,6 +154,34 @@ class Chair implements OfBand
         $this->setup = $setup;
         $this->stage = $stage;
         $this->limits = $limits;
+    }
+
+    /** As {@see WatchedNotes::parse()} reads them. */
+    public function getWatched(): string
+    {
+        return $this->watched;
+    }
+
+    public function watch(string $notes): void
+    {
+        $this->watched = $notes;
+    }
+
+    /** How this player reads: nothing is known of limits and notes that an earlier version wrote otherwise. */
+    public function settings(SpellingPreference $spelling = SpellingPreference::Plainest, Reminders $reminders = Reminders::Affected, ?Stage $stage = null): PlayerSettings
+    {
+        try {
+            $limits = '' === $this->limits ? null : Range::parse($this->limits);
+        } catch (PlayerError) {
+            $limits = null;
+        }
+        try {
+            $watched = '' === $this->watched ? null : WatchedNotes::parse($this->watched);
+        } catch (PlayerError) {
+            $watched = null;
+        }
+
+        return new PlayerSettings($stage ?? Stage::tryFrom($this->stage) ?? Stage::Full, $spelling, $reminders, $limits, $watched);
     }
 
     public function isClosed(): bool

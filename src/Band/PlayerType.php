@@ -11,6 +11,7 @@ use SwiftReed\Player\PlayerError;
 use SwiftReed\Player\PlayerSettings;
 use SwiftReed\Player\Range;
 use SwiftReed\Player\Stage;
+use SwiftReed\Player\WatchedNotes;
 use Symfony\Component\Form\AbstractType;
 use Symfony\Component\Form\Extension\Core\Type\ChoiceType;
 use Symfony\Component\Form\Extension\Core\Type\CollectionType;
@@ -39,6 +40,7 @@ final class PlayerType extends AbstractType
             ->add('setup', CollectionType::class, ['entry_type' => TextType::class, 'allow_add' => true, 'allow_extra_fields' => true, 'empty_data' => []])
             ->add('stage', ChoiceType::class, ['choices' => array_column(Stage::cases(), 'value'), 'empty_data' => Stage::Full->value, 'invalid_message' => 'refusal.no.stage'])
             ->add('limits', WordsType::class, ['limit' => 20, 'what' => 'said.limits', 'example' => 'G3 to E5', 'may_be_empty' => true])
+            ->add('watched', WordsType::class, ['limit' => 60, 'what' => 'said.watched', 'example' => 'B, Eb', 'may_be_empty' => true])
             ->add('section', WordsType::class, ['limit' => 40, 'what' => 'said.section', 'example' => 'Front row', 'may_be_empty' => true])
             ->add('track', ChoiceType::class, ['choices' => Chair::TRACKS, 'empty_data' => '', 'invalid_message' => 'refusal.no.track'])
             ->add('style', ChoiceType::class, ['choices' => Chair::STYLES, 'empty_data' => 'written', 'invalid_message' => 'refusal.no.style']);
@@ -71,6 +73,11 @@ final class PlayerType extends AbstractType
             }
         } catch (PlayerError $error) {
             $form->get('limits')->addError(new FormError($error->getMessage()));
+        }
+        try {
+            WatchedNotes::parse($text('watched'));
+        } catch (PlayerError $error) {
+            $form->get('watched')->addError(new FormError($error->getMessage()));
         }
     }
 

@@ -8,6 +8,7 @@ use App\Account\Audit;
 use App\Account\Deed;
 use App\Account\May;
 use App\Account\Ways;
+use App\Record\PaperEntryRepository;
 use App\Record\RecordEntryRepository;
 use App\Record\WrittenAnswerRepository;
 use App\Shared\Csv;
@@ -19,6 +20,7 @@ use Doctrine\DBAL\LockMode;
 use Doctrine\ORM\EntityManagerInterface;
 use Doctrine\ORM\OptimisticLockException;
 use SwiftReed\Instrument\InstrumentLibrary;
+use SwiftReed\Player\WatchedNotes;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\HeaderUtils;
 use Symfony\Component\HttpFoundation\JsonResponse;
@@ -119,11 +121,12 @@ final class PlayersController extends AbstractController
         if (null !== $problem) {
             return $this->one($chair->getPlayer(), $problem, Forms::typed($request));
         }
-        $before = ['setup' => $chair->getSetup(), 'stage' => $chair->getStage(), 'limits' => $chair->getLimits()];
+        $before = ['setup' => $chair->getSetup(), 'stage' => $chair->getStage(), 'limits' => $chair->getLimits(), 'watched' => $chair->getWatched()];
         try {
             $this->entities->lock($chair, LockMode::OPTIMISTIC, $request->request->getInt('version'));
             $chair->change(implode(',', PlayerType::setups($form->get('setup')->getData())), Forms::text($form, 'stage'), Roster::plainRange(Forms::text($form, 'limits')));
             $chair->arrange(Forms::text($form, 'track'), Forms::text($form, 'style'), Forms::text($form, 'section'), $chair->getPosition());
+            $chair->watch(WatchedNotes::parse(Forms::text($form, 'watched'))->text());
             $this->entities->flush();
         } catch (OptimisticLockException) {
             $player = $chair->getPlayer();
@@ -244,14 +247,14 @@ final class PlayersController extends AbstractController
 
     /** What is kept of one player, to be given to whoever asks for it. */
     #[Route('/band/players/{id}/data.{format<json|csv>}', name: 'player_data', methods: ['GET'])]
-    public function data(PracticeResultRepository $results, RecordEntryRepository $entries, WrittenAnswerRepository $written, string $id, string $format): Response
+    public function data(PracticeResultRepository $results, RecordEntryRepository $entries, WrittenAnswerRepository $written, PaperEntryRepository $papers, string $id, string $format): Response
     {
         $player = $this->found($id);
         $this->audit->note('player exported', $id);
         if ('csv' === $format) {
             return Csv::file([self::COLUMNS, ...self::rows($player)], 'player.csv');
         }
-        $response = new JsonResponse(['version' => 1] + BandData::player($player, $this->pins, $results, $entries, $written));
+        $response = new JsonResponse(['version' => 1] + BandData::player($player, $this->pins, $results, $entries, $written, $papers));
         $response->setEncodingOptions(\JSON_PRETTY_PRINT | \JSON_UNESCAPED_UNICODE | \JSON_UNESCAPED_SLASHES);
         $response->headers->set('Content-Disposition', HeaderUtils::makeDisposition('attachment', 'player.json'));
 

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Band;
 
 use App\Account\Audit;
+use App\Record\PaperEntryRepository;
 use App\Record\RecordEntryRepository;
 use App\Record\WrittenAnswerRepository;
 use App\Shared\Trash;
@@ -23,7 +24,7 @@ final class Roster
     /** Players of one band: four times a large one. */
     public const MOST = 400;
 
-    public function __construct(private readonly EntityManagerInterface $entities, private readonly PlayerRepository $players, private readonly PinnedFingeringRepository $pins, private readonly InstrumentLibrary $instruments, private readonly Audit $audit, private readonly Trash $trash, private readonly PracticeResultRepository $results, private readonly PlanRepository $plans, private readonly RecordEntryRepository $entries, private readonly WrittenAnswerRepository $written)
+    public function __construct(private readonly EntityManagerInterface $entities, private readonly PlayerRepository $players, private readonly PinnedFingeringRepository $pins, private readonly InstrumentLibrary $instruments, private readonly Audit $audit, private readonly Trash $trash, private readonly PracticeResultRepository $results, private readonly PlanRepository $plans, private readonly RecordEntryRepository $entries, private readonly WrittenAnswerRepository $written, private readonly PaperEntryRepository $papers)
     {
     }
 
@@ -123,8 +124,9 @@ final class Roster
 
         $heard = array_merge([], ...array_map($this->entries->ofChair(...), $chairs));
         $written = array_merge([], ...array_map($this->written->ofChair(...), $chairs));
+        $papers = array_merge([], ...array_map($this->papers->ofChair(...), $chairs));
 
-        return $this->trash->remove($player, $player->getName(), [...$chairs, ...$pins, ...$practised, ...$plans, ...$heard, ...$written]);
+        return $this->trash->remove($player, $player->getName(), [...$chairs, ...$pins, ...$practised, ...$plans, ...$heard, ...$written, ...$papers]);
     }
 
     /** For good: the name and everything of this player go, out of what was removed as well. Ids alone stay, in the audit and in the list of erasures. */

@@ -29,7 +29,6 @@ use SwiftReed\Packet\SheetMove;
 use SwiftReed\Pitch\NoteName;
 use SwiftReed\Pitch\PitchError;
 use SwiftReed\Player\PlayerSettings;
-use SwiftReed\Player\Range;
 use SwiftReed\Score\Part;
 use SwiftReed\Score\PartBuilder;
 use SwiftReed\Score\Sheet;
@@ -137,9 +136,9 @@ final class Desk
     /** How the player reads whose part it is: his own limits too, where he has some. */
     public function settings(DeskState $state): PlayerSettings
     {
-        $limits = '' === $state->player ? '' : $this->notebook->player($state->player)?->getLimits() ?? '';
+        $chair = '' === $state->player ? null : $this->notebook->player($state->player);
 
-        return new PlayerSettings($state->stage, $state->spelling, $state->rows->reminders, '' === $limits ? null : Range::parse($limits));
+        return $chair?->settings($state->spelling, $state->rows->reminders, $state->stage) ?? new PlayerSettings($state->stage, $state->spelling, $state->rows->reminders);
     }
 
     /**

@@ -16,6 +16,7 @@ use SwiftReed\Player\PlayerSettings;
 use SwiftReed\Player\Range;
 use SwiftReed\Player\Reminders;
 use SwiftReed\Player\Stage;
+use SwiftReed\Player\WatchedNotes;
 use Symfony\Component\Yaml\Exception\ParseException;
 use Symfony\Component\Yaml\Yaml;
 
@@ -105,7 +106,7 @@ final class BandFile
             $stage = self::oneOf('stage', $text('stage'), array_column(Stage::cases(), 'value'), Stage::Full->value);
             $reminders = self::oneOf('reminders', $text('reminders'), array_column(Reminders::cases(), 'value'), Reminders::Affected->value);
             $style = self::oneOf('style', $text('style'), PacketPlan::STYLES, 'written');
-            $settings = new PlayerSettings(Stage::from($stage), SpellingPreference::Plainest, Reminders::from($reminders), '' === $text('limits') ? null : Range::parse($text('limits')));
+            $settings = new PlayerSettings(Stage::from($stage), SpellingPreference::Plainest, Reminders::from($reminders), '' === $text('limits') ? null : Range::parse($text('limits')), '' === $text('watched') ? null : WatchedNotes::parse($text('watched')));
             $instrument->player($settings)->limit();
             $habits = \array_slice($list('habits'), 0, self::HABITS);
             $own = new OwnFingerings(

@@ -12,11 +12,7 @@ use SwiftReed\Fingering\OwnFingerings;
 use SwiftReed\Instrument\InstrumentLibrary;
 use SwiftReed\Knowledge\Mistake;
 use SwiftReed\Packet\BandPlayer;
-use SwiftReed\Player\PlayerError;
-use SwiftReed\Player\PlayerSettings;
-use SwiftReed\Player\Range;
 use SwiftReed\Player\Reminders;
-use SwiftReed\Player\Stage;
 
 /**
  * The players of the open band as the pages need them, in the order of the score: a chair each, with its own habits.
@@ -65,13 +61,8 @@ final class BandPlayers
             return null;
         }
         $stored = $this->notebook->pins($chair->getInstrument(), '', $chair->getId());
-        try {
-            $limits = '' === $chair->getLimits() ? null : Range::parse($chair->getLimits());
-        } catch (PlayerError) {
-            $limits = null;
-        }
         $reminders = Reminders::tryFrom($this->open->usual()->reminders) ?? Reminders::Affected;
 
-        return new BandPlayer($chair->getName(), $instrument, new PlayerSettings(Stage::tryFrom($chair->getStage()) ?? Stage::Full, reminders: $reminders, limits: $limits), new OwnFingerings(Notebook::read($stored), Notebook::tendencies($stored)), $chair->getStyle(), $chair->getSection());
+        return new BandPlayer($chair->getName(), $instrument, $chair->settings(reminders: $reminders), new OwnFingerings(Notebook::read($stored), Notebook::tendencies($stored)), $chair->getStyle(), $chair->getSection());
     }
 }

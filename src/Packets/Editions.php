@@ -6,10 +6,12 @@ namespace App\Packets;
 
 use SwiftReed\Instrument\Instrument;
 use SwiftReed\Packet\BandPlayer;
+use SwiftReed\Pitch\NoteName;
 use SwiftReed\Pitch\Pitch;
 use SwiftReed\Player\PlayerSettings;
 use SwiftReed\Player\Range;
 use SwiftReed\Player\Stage;
+use SwiftReed\Player\WatchedNotes;
 
 /**
  * Whose pages are printed: a part for each player, for each section, or for each key and clef.
@@ -50,8 +52,26 @@ final class Editions
         return array_values(array_map(static function (array $members): array {
             $name = '' === $members[0]->section ? '' : $members[0]->section;
 
-            return [new BandPlayer(self::unique($members), $members[0]->instrument, new PlayerSettings(self::least($members), reminders: $members[0]->settings->reminders), style: self::style($members), section: $members[0]->section, copies: array_sum(array_map(static fn (BandPlayer $one): int => $one->copies, $members))), '' === $name ? $members[0]->instrument->name : $name];
+            return [new BandPlayer(self::unique($members), $members[0]->instrument, new PlayerSettings(self::least($members), reminders: $members[0]->settings->reminders, watched: self::watched($members)), style: self::style($members), section: $members[0]->section, copies: array_sum(array_map(static fn (BandPlayer $one): int => $one->copies, $members))), '' === $name ? $members[0]->instrument->name : $name];
         }, $groups));
+    }
+
+    /**
+     * What half of those who share a page get wrong is marked on it.
+     *
+     * @param list<BandPlayer> $members
+     */
+    private static function watched(array $members): ?WatchedNotes
+    {
+        $times = [];
+        foreach ($members as $one) {
+            foreach ($one->settings->watched->notes ?? [] as $note) {
+                $times[$note->text()] = 1 + ($times[$note->text()] ?? 0);
+            }
+        }
+        $common = array_keys(array_filter($times, static fn (int $count): bool => 2 * $count >= \count($members)));
+
+        return [] === $common ? null : array_reduce($common, static fn (WatchedNotes $all, string $note): WatchedNotes => $all->with(NoteName::parse($note)), WatchedNotes::none())->latest();
     }
 
     /**
@@ -85,7 +105,7 @@ final class Editions
         return array_values(array_map(static function (array $group): array {
             $members = $group['members'];
             $ids = array_unique(array_map(static fn (BandPlayer $one): string => $one->instrument->id, $members));
-            $settings = 1 === \count($members) ? $members[0]->settings : new PlayerSettings(self::least($members), reminders: $members[0]->settings->reminders, limits: $group['range']);
+            $settings = 1 === \count($members) ? $members[0]->settings : new PlayerSettings(self::least($members), reminders: $members[0]->settings->reminders, limits: $group['range'], watched: self::watched($members));
             $copies = array_sum(array_map(static fn (BandPlayer $one): int => $one->copies, $members));
 
             return [new BandPlayer($group['name'], 1 === \count($ids) ? $members[0]->instrument : $members[0]->instrument->named($group['name']), $settings, style: self::style($members), copies: $copies), $group['name']];

@@ -76,8 +76,8 @@ final class PacketMaker
         $sheet = $this->sheet($plan, $player, $all);
         $isShared = $player->instrument->name === $piece->edition && 'keys' === $plan->editions;
         $rows = match (true) {
-            'letters' === $player->style, !$plan->fingered, $isShared => new Rows(true, true, $player->settings->reminders, FingeringStyle::None),
-            default => new Rows(true, true, $player->settings->reminders, FingeringStyle::Diagram),
+            'letters' === $player->style, !$plan->fingered, $isShared => new Rows(true, true, $player->settings->signs(), FingeringStyle::None),
+            default => new Rows(true, true, $player->settings->signs(), FingeringStyle::Diagram),
         };
         $look = new PrintLook(self::paper($plan), 'numbers' === $player->style ? PageStyle::Numbers : PageStyle::AsShown, 'large' === $player->style, $this->heads($player, $piece), $plan->date, onBothSides: 'two' === $plan->sides, words: trim($plan->words.' '.$this->needed($plan, $player, $sheet)), edition: $plan->edition, hasCorner: $plan->hasCorners);
 

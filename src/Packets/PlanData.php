@@ -51,6 +51,7 @@ final class PlanData
             'stage' => $one->settings->stage->value,
             'limits' => null === $limits ? '' : $limits->lowest->text().' to '.$limits->highest->text(),
             'reminders' => $one->settings->reminders->value,
+            'watched' => $one->settings->watched?->text() ?? '',
             'habits' => [...array_map(static fn (Pin $pin): string => $pin->text(), $one->own->pins), ...array_map(static fn (Tendency $tendency): string => $tendency->text(), $one->own->tendencies)],
             'style' => $one->style,
             'section' => $one->section,

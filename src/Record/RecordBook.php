@@ -68,7 +68,7 @@ final class RecordBook
         foreach ($entries as $entry) {
             $passOff = $entry->isWithdrawn() ? null : $entry->getPassOff();
             if (null !== $passOff) {
-                $heard[] = [Day::parse($entry->getMadeAt()->setTimezone($this->open->zone())->format('Y-m-d')), $passOff];
+                $heard[] = [Day::parse($entry->getMadeAt()->setTimezone($this->open->zone())->format('Y-m-d')), $passOff, $entry->getLine()];
             }
         }
 
@@ -201,7 +201,8 @@ final class RecordBook
     {
         $at = \DateTimeImmutable::createFromFormat('U.u', $moment);
 
-        return false === $at ? [] : array_map(static fn (mixed $id): string => \is_string($id) ? $id : '', $this->database->fetchFirstColumn('SELECT DISTINCT chair_id FROM record_entry WHERE band_id = :band AND (made_at > :at OR withdrawn_at > :at)', ['band' => $this->open->id(), 'at' => $at->format('Y-m-d H:i:s.uP')]));
+        // Moments are kept to the second: what was entered within this one is sent again rather than missed.
+        return false === $at ? [] : array_map(static fn (mixed $id): string => \is_string($id) ? $id : '', $this->database->fetchFirstColumn('SELECT DISTINCT chair_id FROM record_entry WHERE band_id = :band AND (made_at >= :at OR withdrawn_at >= :at)', ['band' => $this->open->id(), 'at' => $at->format('Y-m-d H:i:sP')]));
     }
 
     /** @return array<string, list<Heard>> by the chair, from early to late, without what was withdrawn */

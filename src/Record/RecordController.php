@@ -33,7 +33,7 @@ use Symfony\Component\Routing\Attribute\Route;
 #[May(Deed::Keep)]
 final class RecordController extends AbstractController
 {
-    public function __construct(private readonly OwnListRepository $lists, private readonly RecordEntryRepository $entries, private readonly RecordBook $book, private readonly RequirementLists $shipped, private readonly StandPlans $plans, private readonly OpenBand $open, private readonly EntityManagerInterface $entities, private readonly Audit $audit, private readonly Words $words)
+    public function __construct(private readonly OwnListRepository $lists, private readonly RecordEntryRepository $entries, private readonly RecordBook $book, private readonly RequirementLists $shipped, private readonly StandPlans $plans, private readonly Faults $faults, private readonly OpenBand $open, private readonly EntityManagerInterface $entities, private readonly Audit $audit, private readonly Words $words)
     {
     }
 
@@ -152,7 +152,7 @@ final class RecordController extends AbstractController
     {
         $chair = $this->book->chairs()[$id] ?? throw $this->createNotFoundException('refusal.none.chair');
 
-        return $this->render('record/player.html.twig', ['chair' => $chair, 'lists' => $this->listsOf($chair), 'entries' => array_reverse($heard = $this->entries->ofChair($chair)), 'recurs' => $this->book->recurs($heard, $this->plans->today()), 'zone' => $this->open->zone()->getName(), 'teacher' => $this->open->teacher()?->getId() ?? '']);
+        return $this->render('record/player.html.twig', ['chair' => $chair, 'lists' => $this->listsOf($chair), 'entries' => array_reverse($heard = $this->entries->ofChair($chair)), 'recurs' => $this->book->recurs($heard, $this->plans->today()), 'offered' => $this->faults->offered($chair, $heard), 'zone' => $this->open->zone()->getName(), 'teacher' => $this->open->teacher()?->getId() ?? '']);
     }
 
     /** A player sees his own, and nobody else's. */

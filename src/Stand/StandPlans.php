@@ -10,10 +10,7 @@ use SwiftReed\Instrument\Instrument;
 use SwiftReed\Instrument\InstrumentLibrary;
 use SwiftReed\Knowledge\Mistake;
 use SwiftReed\Pitch\Pitch;
-use SwiftReed\Player\PlayerError;
 use SwiftReed\Player\PlayerSettings;
-use SwiftReed\Player\Range;
-use SwiftReed\Player\Stage;
 use SwiftReed\Practice\Day;
 use SwiftReed\Practice\KeyProgress;
 use SwiftReed\Practice\PlanBuilder;
@@ -165,13 +162,8 @@ final class StandPlans
     private function reader(Chair $chair): array
     {
         $instrument = $this->instruments->instrument($chair->getInstrument(), array_values(array_filter(explode(',', $chair->getSetup()), static fn (string $one): bool => '' !== $one)));
-        try {
-            $limits = '' === $chair->getLimits() ? null : Range::parse($chair->getLimits());
-        } catch (PlayerError) {
-            $limits = null;
-        }
 
-        return [$instrument, new PlayerSettings(Stage::tryFrom($chair->getStage()) ?? Stage::Full, limits: $limits)];
+        return [$instrument, $chair->settings()];
     }
 
     /** @param \Closure(): (PlanLine|string) $make */
