@@ -23,6 +23,16 @@ final class ImportError extends \InvalidArgumentException implements Mistake
         return new self(\sprintf('Column %d: "%s" is not a note; expected names such as C4, Bb, F#5:8 (an eighth), r (a rest), for example "%s".', $column, mb_strlen($read) > 20 ? mb_substr($read, 0, 19).'…' : $read, self::EXAMPLE));
     }
 
+    public static function noRecordHeading(string $example): self
+    {
+        return new self(\sprintf('The first row does not name the columns; expected "name", "line" and "result" among them, for example: %s', $example));
+    }
+
+    public static function recordRows(int $count, int $most, string $example): self
+    {
+        return new self(\sprintf('The table has %d rows; expected from 1 to %d, for example: %s', $count, $most, $example));
+    }
+
     public static function noPlayers(): self
     {
         return new self('Nobody stands in the list; expected a line for each player, for example "Ada, flute, first year".');

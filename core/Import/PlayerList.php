@@ -66,7 +66,7 @@ final class PlayerList
         if (\strlen($text) > self::MOST_BYTES) {
             throw ImportError::tooLarge(\strlen($text), self::MOST_BYTES);
         }
-        $table = self::table($text);
+        $table = GivenTable::rows($text);
         $headings = null;
         $first = $table[0] ?? [];
         $known = array_map(fn (string $cell): ?string => $this->headings[self::plain($cell)] ?? null, $first);
@@ -93,34 +93,6 @@ final class PlayerList
         }
 
         return $rows;
-    }
-
-    /** @return list<list<string>> */
-    private static function table(string $text): array
-    {
-        $text = (string) preg_replace('/^\x{FEFF}/u', '', mb_scrub($text));
-        // The sign that divides most lines; a line without it may be divided by another.
-        $lines = explode("\n", $text);
-        $dividing = array_map(static fn (string $sign): int => \count(array_filter($lines, static fn (string $line): bool => str_contains($line, $sign))), ["\t" => "\t", ';' => ';', ',' => ',']);
-        arsort($dividing);
-        $divider = 0 === max($dividing) ? ',' : (string) array_key_first($dividing);
-        $stream = fopen('php://temp', 'r+');
-        if (false === $stream) {
-            return [];
-        }
-        fwrite($stream, strtr($text, ["\r\n" => "\n", "\r" => "\n"]));
-        rewind($stream);
-        $table = [];
-        while (false !== ($cells = fgetcsv($stream, null, $divider, '"', ''))) {
-            $other = 1 === \count($cells) ? array_values(array_filter(["\t", ';', ','], static fn (string $one): bool => str_contains((string) $cells[0], $one)))[0] ?? null : null;
-            $cells = array_map(self::clean(...), null === $other ? $cells : str_getcsv((string) $cells[0], $other, '"', ''));
-            if ([] !== array_filter($cells, static fn (string $one): bool => '' !== $one)) {
-                $table[] = $cells;
-            }
-        }
-        fclose($stream);
-
-        return $table;
     }
 
     /**
@@ -287,16 +259,6 @@ final class PlayerList
         }
 
         return [];
-    }
-
-    private static function clean(?string $cell): string
-    {
-        $text = trim((string) preg_replace('/[\p{Z}\s]+/u', ' ', $cell ?? ''));
-
-        $text = trim((string) preg_replace('/(?![\x{200C}\x{200D}])[\p{Cc}\p{Cf}\p{Co}\p{Cn}]/u', '', $text));
-
-        // A table that was given away has a sign before what a spreadsheet would compute.
-        return 1 === preg_match("/^'[=+\\-@]/", $text) ? substr($text, 1) : $text;
     }
 
     private static function plain(string $text): string

@@ -18,7 +18,7 @@ final class TablePages
 
     /**
      * @param list<array{string, list<list<string>>}> $sections heading, and rows with a cell for each column
-     * @param array<string, float>                    $columns  names, and shares of the width
+     * @param array<string, float|int>                $columns  names, and shares of the width
      *
      * @return non-empty-list<Page>
      */

@@ -6,14 +6,19 @@ namespace App\Packets;
 
 use App\Account\Deed;
 use App\Account\May;
+use App\Band\Chair;
 use App\Band\OpenBand;
 use App\Engraving\Paper;
 use App\Engraving\PdfMaker;
 use App\Engraving\TablePages;
+use App\Record\Faults;
+use App\Record\OwnListRepository;
+use App\Record\RecordBook;
 use App\Shared\Form\BroughtType;
 use App\Shared\Form\Forms;
 use App\Shared\Trash;
 use App\Shared\Words;
+use App\Stand\StandPlans;
 use Doctrine\ORM\EntityManagerInterface;
 use SwiftReed\Import\MusicXmlReader;
 use SwiftReed\Knowledge\Mistake;
@@ -28,6 +33,7 @@ use SwiftReed\Packet\Together;
 use SwiftReed\Pitch\NoteName;
 use SwiftReed\Pitch\Pitch;
 use SwiftReed\Pitch\PitchError;
+use SwiftReed\Record\CommonFault;
 use SwiftReed\Score\PartBuilder;
 use SwiftReed\Score\Score;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
@@ -41,7 +47,10 @@ use Symfony\Component\Routing\Attribute\Route;
 #[May(Deed::Keep)]
 final class LessonController extends AbstractController
 {
-    public function __construct(private readonly DailySheet $daily, private readonly BandWork $work, private readonly OpenBand $open, private readonly Words $words, private readonly BandChorales $chorales)
+    /** Of those who are to be heard, and of what goes wrong, as many as are read at a glance. */
+    private const SHOWN = 3;
+
+    public function __construct(private readonly DailySheet $daily, private readonly BandWork $work, private readonly OpenBand $open, private readonly Words $words, private readonly BandChorales $chorales, private readonly Faults $faults, private readonly RecordBook $book, private readonly OwnListRepository $lists, private readonly StandPlans $plans)
     {
     }
 
@@ -51,7 +60,7 @@ final class LessonController extends AbstractController
     {
         $today = $this->daily->today();
 
-        return $this->render('packets/lesson.html.twig', ['band' => $this->open->required(), 'tonic' => $today['tonic'], 'template' => $this->daily->template($today['template'])->name] + $this->card($today['tonic']));
+        return $this->render('packets/lesson.html.twig', ['list' => $this->lists->newestFirst()[0] ?? null, 'hear' => $this->hear(), 'faults' => $this->faults(), 'band' => $this->open->required(), 'tonic' => $today['tonic'], 'template' => $this->daily->template($today['template'])->name] + $this->card($today['tonic']));
     }
 
     #[Route('/lesson.pdf', name: 'lesson_pdf', methods: ['GET'])]
@@ -61,7 +70,9 @@ final class LessonController extends AbstractController
         $card = $this->card($today['tonic']);
         $rows = array_map(static fn (array $one): array => [$one['section'], $one['key'], $one['change']], $card['sections']);
         $tempo = null === $card['tempo'] ? '' : $this->words->say('lesson.begin', ['%bpm%' => $card['tempo']->bpm]).' '.$card['tempo']->because;
-        $pages = TablePages::of($this->words->say('lesson.title', ['%key%' => $today['tonic']->sign()]), trim($tempo.' '.$card['together']), ['section' => 4, 'reads' => 3, 'hard change' => 10], [['', $rows]], Paper::parse($this->open->usual()->paper), $this->open->required()->getName());
+        $hear = array_map(static fn (array $one): string => $one['chair']->getName().' ('.$one['title'].')', $this->hear());
+        $more = trim(([] === $hear ? '' : $this->words->say('lesson.to_hear').': '.implode(', ', $hear).'. ').implode(' ', array_map(static fn (CommonFault $one): string => $one->says(), $this->faults())));
+        $pages = TablePages::of($this->words->say('lesson.title', ['%key%' => $today['tonic']->sign()]), trim($tempo.' '.$card['together'].' '.$more), ['section' => 4, 'reads' => 3, 'hard change' => 10], [['', $rows]], Paper::parse($this->open->usual()->paper), $this->open->required()->getName());
 
         return new Response($pdfs->pdf($pages, 'Next lesson'), 200, ['Content-Type' => 'application/pdf', 'Content-Disposition' => 'inline; filename="next-lesson.pdf"']);
     }
@@ -142,6 +153,25 @@ final class LessonController extends AbstractController
         $chorale = $this->chorales->one($id) ?? throw $this->createNotFoundException('refusal.none.chorale');
 
         return $this->redirectToRoute('daily', ['undo' => $trash->remove($chorale, $chorale->getName())], Response::HTTP_SEE_OTHER);
+    }
+
+    /** @return list<array{chair: Chair, title: string, key: string}> who is to be heard next */
+    private function hear(): array
+    {
+        $list = $this->lists->newestFirst()[0] ?? null;
+        try {
+            $next = null === $list ? [] : $this->book->next($this->book->requirements($list), $this->book->chairs(), $this->plans->today());
+        } catch (Mistake) {
+            return []; // what is wrong with the list is said on its page
+        }
+
+        return array_map(fn (array $one): array => ['chair' => $one['chair'], 'title' => $this->book->title($one['requirement'], $this->book->instrument($one['chair'])), 'key' => $one['requirement']->key()], \array_slice($next, 0, self::SHOWN));
+    }
+
+    /** @return list<CommonFault> */
+    private function faults(): array
+    {
+        return \array_slice($this->faults->common(), 0, self::SHOWN);
     }
 
     /**

@@ -159,6 +159,7 @@ final class PassOffController extends AbstractController
         return $this->render('record/hear.html.twig', [
             'list' => $list, 'chair' => $chair, 'requirement' => $requirement, 'part' => $part, 'wide' => $wide, 'narrow' => $narrow, 'typed' => $typed, 'problem' => $problem,
             'title' => $this->book->title($requirement, $this->book->instrument($chair)), 'asks' => $this->book->asks($requirement),
+            'helpers' => $this->book->helpers([$requirement], $chair)[0] ?? [],
             'recurs' => $this->book->recurs($this->entries->ofChair($chair), $this->plans->today()),
         ], new Response(status: '' === $problem ? Response::HTTP_OK : Response::HTTP_UNPROCESSABLE_ENTITY));
     }

@@ -100,6 +100,33 @@ final class RecordBook
         return $chairs;
     }
 
+    /**
+     * Who passed a requirement on an instrument of the same family, and could help with it.
+     *
+     * @param list<Requirement> $requirements
+     *
+     * @return list<list<string>> names, in the order of the requirements
+     */
+    public function helpers(array $requirements, Chair $chair): array
+    {
+        $family = [];
+        foreach ($this->instruments->names() as $members) {
+            $ids = array_column($members, 'id');
+            $family = \in_array($chair->getInstrument(), $ids, true) ? $ids : $family;
+        }
+        $others = array_filter($this->chairs(), static fn (Chair $one): bool => $one->getId() !== $chair->getId() && $one->getPlayer()->getId() !== $chair->getPlayer()->getId() && \in_array($one->getInstrument(), $family, true));
+        $helpers = array_map(static fn (): array => [], $requirements);
+        foreach ([] === $others ? [] : $this->cells($requirements, $others) as $id => $cells) {
+            foreach ($cells as $k => $cell) {
+                if (isset($others[$id]) && Standing::Passed === $cell->standing) {
+                    $helpers[$k][] = $others[$id]->getName();
+                }
+            }
+        }
+
+        return $helpers;
+    }
+
     public function instrument(Chair $chair): Instrument
     {
         return $this->instruments->instrument($chair->getInstrument());

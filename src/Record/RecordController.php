@@ -17,6 +17,7 @@ use Doctrine\DBAL\LockMode;
 use Doctrine\ORM\EntityManagerInterface;
 use Doctrine\ORM\OptimisticLockException;
 use SwiftReed\Knowledge\Mistake;
+use SwiftReed\Record\Readiness;
 use SwiftReed\Record\RecordCell;
 use SwiftReed\Record\Requirement;
 use SwiftReed\Record\RequirementLists;
@@ -33,7 +34,7 @@ use Symfony\Component\Routing\Attribute\Route;
 #[May(Deed::Keep)]
 final class RecordController extends AbstractController
 {
-    public function __construct(private readonly OwnListRepository $lists, private readonly RecordEntryRepository $entries, private readonly RecordBook $book, private readonly RequirementLists $shipped, private readonly StandPlans $plans, private readonly Faults $faults, private readonly OpenBand $open, private readonly EntityManagerInterface $entities, private readonly Audit $audit, private readonly Words $words)
+    public function __construct(private readonly OwnListRepository $lists, private readonly RecordEntryRepository $entries, private readonly RecordBook $book, private readonly RequirementLists $shipped, private readonly StandPlans $plans, private readonly Faults $faults, private readonly PaperEntryRepository $papers, private readonly OpenBand $open, private readonly EntityManagerInterface $entities, private readonly Audit $audit, private readonly Words $words)
     {
     }
 
@@ -152,7 +153,7 @@ final class RecordController extends AbstractController
     {
         $chair = $this->book->chairs()[$id] ?? throw $this->createNotFoundException('refusal.none.chair');
 
-        return $this->render('record/player.html.twig', ['chair' => $chair, 'lists' => $this->listsOf($chair), 'entries' => array_reverse($heard = $this->entries->ofChair($chair)), 'recurs' => $this->book->recurs($heard, $this->plans->today()), 'offered' => $this->faults->offered($chair, $heard), 'zone' => $this->open->zone()->getName(), 'teacher' => $this->open->teacher()?->getId() ?? '']);
+        return $this->render('record/player.html.twig', ['chair' => $chair, 'lists' => $this->listsOf($chair, true), 'entries' => array_reverse($heard = $this->entries->ofChair($chair)), 'recurs' => $this->book->recurs($heard, $this->plans->today()), 'offered' => $this->faults->offered($chair, $heard), 'papers' => array_reverse($this->papers->ofChair($chair)), 'zone' => $this->open->zone()->getName(), 'teacher' => $this->open->teacher()?->getId() ?? '']);
     }
 
     /** A player sees his own, and nobody else's. */
@@ -164,7 +165,7 @@ final class RecordController extends AbstractController
         $chairs = $player->chairs();
         $chair = array_values(array_filter($chairs, static fn (Chair $one): bool => $one->getId() === $request->query->getString('chair')))[0] ?? $chairs[0] ?? null;
 
-        return $this->render('record/player.html.twig', ['chair' => $chair, 'lists' => null === $chair ? [] : $this->listsOf($chair), 'entries' => null === $chair ? [] : array_reverse($this->entries->ofChair($chair)), 'recurs' => null === $chair ? [] : $this->book->recurs($this->entries->ofChair($chair), $this->plans->today()), 'zone' => $this->open->zone()->getName(), 'teacher' => '']);
+        return $this->render('record/player.html.twig', ['chair' => $chair, 'lists' => null === $chair ? [] : $this->listsOf($chair), 'entries' => null === $chair ? [] : array_reverse($this->entries->ofChair($chair)), 'papers' => null === $chair ? [] : array_reverse($this->papers->ofChair($chair)), 'recurs' => null === $chair ? [] : $this->book->recurs($this->entries->ofChair($chair), $this->plans->today()), 'zone' => $this->open->zone()->getName(), 'teacher' => '']);
     }
 
     /** The player says that it is played: it is to be heard. */
@@ -304,8 +305,12 @@ final class RecordController extends AbstractController
         }, 'says' => null === $cell->tempo ? $says[$state] : strtr($says[$state], ['%tempo%' => (string) $cell->tempo]), 'title' => $title];
     }
 
-    /** @return list<array{list: OwnList, rows: list<array{title: string, asks: string, key: string, cell: RecordCell}>}> */
-    private function listsOf(Chair $chair): array
+    /**
+     * @param bool $isForTeachers whether it is said who could help
+     *
+     * @return list<array{list: OwnList, readiness: Readiness, rows: list<array{title: string, asks: string, key: string, cell: RecordCell, helpers: list<string>}>}>
+     */
+    private function listsOf(Chair $chair, bool $isForTeachers = false): array
     {
         $lists = [];
         foreach ($this->lists->newestFirst() as $list) {
@@ -315,7 +320,8 @@ final class RecordController extends AbstractController
                 continue; // what is wrong with the list is said on its page
             }
             $cells = $this->book->cells($requirements, [$chair->getId() => $chair])[$chair->getId()];
-            $lists[] = ['list' => $list, 'rows' => array_map(fn (Requirement $one, RecordCell $cell): array => ['title' => $this->book->title($one, $this->book->instrument($chair)), 'asks' => $this->book->asks($one), 'key' => $one->key(), 'cell' => $cell], $requirements, $cells)];
+            $helpers = $isForTeachers ? $this->book->helpers($requirements, $chair) : array_map(static fn (): array => [], $requirements);
+            $lists[] = ['list' => $list, 'readiness' => Readiness::of($requirements, $cells, $this->plans->today()), 'rows' => array_map(fn (Requirement $one, RecordCell $cell, array $helpers): array => ['helpers' => $helpers, 'title' => $this->book->title($one, $this->book->instrument($chair)), 'asks' => $this->book->asks($one), 'key' => $one->key(), 'cell' => $cell], $requirements, $cells, $helpers)];
         }
 
         return $lists;

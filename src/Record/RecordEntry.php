@@ -54,6 +54,7 @@ class RecordEntry implements OfBand
      * @param string      $line   study line as it was played, with its tempo
      * @param string|null $byId   the teacher's account; null for what the player says himself
      * @param string      $byName as it stood then
+     * @param \DateTimeImmutable|null $madeAt when it was heard; now when nothing is said
      */
     public function __construct(
         #[ORM\ManyToOne(targetEntity: Chair::class)]
@@ -71,9 +72,10 @@ class RecordEntry implements OfBand
         private ?string $byId,
         #[ORM\Column(type: Types::STRING, length: 80)]
         private string $byName,
+        ?\DateTimeImmutable $madeAt = null,
     ) {
         $this->id = Uuid::v7()->toRfc4122();
-        $this->madeAt = new \DateTimeImmutable();
+        $this->madeAt = $madeAt ?? new \DateTimeImmutable();
     }
 
     public function getId(): string

@@ -1,0 +1,67 @@
+<?php
+
+declare(strict_types=1);
+
+namespace SwiftReed\Record;
+
+use SwiftReed\Practice\Day;
+
+/**
+ * When a player will have passed a list at his pace so far.
+ *
+ * Source: the handbook, chapter 8, "who is ready for which list and by when at this pace".
+ */
+final readonly class Readiness
+{
+    /** Passes from which there is a pace: one alone says nothing of the next. */
+    private const LEAST = 2;
+    /** Longer ahead nobody's pace holds. */
+    private const FURTHEST = 730;
+
+    /**
+     * @param int|null  $days     days that a requirement takes; null while nobody knows
+     * @param Day|null  $on       when the last will be passed; null when nobody knows, or it is further than two years ahead
+     * @param bool|null $isInTime null where no date is set, or nobody knows
+     */
+    private function __construct(public int $passed, public int $open, public ?int $days, public ?Day $on, public ?Day $due, public ?bool $isInTime)
+    {
+    }
+
+    /**
+     * @param list<Requirement> $requirements
+     * @param list<RecordCell>  $cells        of the player, in their order
+     */
+    public static function of(array $requirements, array $cells, Day $today): self
+    {
+        $passed = [];
+        $due = null;
+        $open = 0;
+        foreach ($cells as $k => $cell) {
+            if (Standing::Passed === $cell->standing) {
+                $passed[] = $cell->by->day ?? $today;
+                continue;
+            }
+            ++$open;
+            $by = $requirements[$k]->due;
+            $due = null === $by || (null !== $due && $due->isBefore($by)) ? $due : $by;
+        }
+        usort($passed, static fn (Day $a, Day $b): int => $a->count <=> $b->count);
+        // Until today, and not until the last pass: who has stopped is not as fast as before.
+        $days = \count($passed) < self::LEAST || $today->since($passed[0]) < 1 ? null : max(1, (int) ceil($today->since($passed[0]) / (\count($passed) - 1)));
+        $on = 0 === $open ? $today : (null === $days || $days * $open > self::FURTHEST ? null : $today->plus($days * $open));
+
+        return new self(\count($passed), $open, $days, $on, $due, null === $due ? null : (null === $on ? (null === $days ? null : false) : !$due->isBefore($on)));
+    }
+
+    public function says(): string
+    {
+        return match (true) {
+            0 === $this->open => 'Everything is passed.',
+            null === $this->days => \sprintf('%d to go; the pace shows from the second pass on, on another day.', $this->open),
+            null === $this->on => \sprintf('%d to go; at one in %d days not within two years.', $this->open, $this->days),
+            default => \sprintf('%d to go; at one in %s ready on %s%s.', $this->open, 1 === $this->days ? 'a day' : $this->days.' days', $this->on->spoken(), match ($this->isInTime) {
+                null => '', true => ', in time for '.($this->due?->spoken() ?? ''), false => ', late for '.($this->due?->spoken() ?? ''),
+            }),
+        };
+    }
+}
