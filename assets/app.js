@@ -10,6 +10,7 @@ import { startBandSound } from './packets/band-sound.js';
 import { startPacketRows } from './packets/rows.js';
 import { startGrid } from './record/grid.js';
 import { startPassOff } from './record/pass-off.js';
+import { startStaff } from './record/staff.js';
 import { startTogether } from './record/together.js';
 import { startTouches } from './record/touches.js';
 import { startDialogs } from './shared/dialogs.js';
@@ -50,6 +51,7 @@ startQueue();
 startStand();
 startGrid();
 startPassOff();
+startStaff();
 startTogether();
 startTouches();
 

@@ -83,8 +83,8 @@ final readonly class Quiz
             QuizKind::Tetrachords => [\sprintf('own %s major', $own->text()), \sprintf('Build %s major from two tetrachords: whole, whole, half, a whole step between.', $own->sign())],
             QuizKind::Signature => [\sprintf('own %s major', $own->text()), \sprintf('Which notes does the signature of %s major change?', $own->sign())],
             QuizKind::Degrees => $this->degreesQuestion($own, $random),
-            QuizKind::OwnKey => [\sprintf('concert %s %s', $concert->text(), $instrument->id), \sprintf('The director says concert %s. Which key is that on the %s?', $concert->sign(), $instrument->name)],
-            QuizKind::ConcertKey => [\sprintf('own %s %s', $own->text(), $instrument->id), \sprintf('You play %s major on the %s. Which concert key is that?', $own->sign(), $instrument->name)],
+            QuizKind::OwnKey => [\sprintf('concert %s %s', $concert->text(), $instrument->id), \sprintf('The director says concert %s. Which key is that on the %s?', $concert->sign(), self::called($instrument))],
+            QuizKind::ConcertKey => [\sprintf('own %s %s', $own->text(), $instrument->id), \sprintf('You play %s major on the %s. Which concert key is that?', $own->sign(), self::called($instrument))],
             QuizKind::Line => [\sprintf('own %s %s', $own->text(), $instrument->id), \sprintf('On which line of the packet do you find your %s major?', $own->sign())],
             QuizKind::Fingering => $this->fingeringQuestion($instrument, $stage, $random),
             QuizKind::Transpose => $this->transposeQuestion($instrument, $concert),
@@ -404,7 +404,7 @@ final readonly class Quiz
         $scale = $this->parts->scales->material('major')->ascending($concert->at(4));
         $names = array_map(static fn (int $step): NoteName => $scale->note($step)->pitch->name(), [0, 2, 4, 5]);
 
-        return [$instrument->id.' '.self::texts($names), \sprintf('These notes sound: %s. What do you read on the %s?', implode(', ', array_map(static fn (NoteName $one): string => $one->sign(), $names)), $instrument->name)];
+        return [$instrument->id.' '.self::texts($names), \sprintf('These notes sound: %s. What do you read on the %s?', implode(', ', array_map(static fn (NoteName $one): string => $one->sign(), $names)), self::called($instrument))];
     }
 
     /** @return array{string, string} */
@@ -413,6 +413,12 @@ final readonly class Quiz
         $name = self::FOR_CHORDS[$random->getInt(0, \count(self::FOR_CHORDS) - 1)];
 
         return [\sprintf('own %s %s', $own->text(), $name), \sprintf('Over which chord does %s fit?', KeyNames::title($own, $this->parts->scales->material($name)))];
+    }
+
+    /** "horn in F", within a sentence */
+    private static function called(Instrument $instrument): string
+    {
+        return mb_strtolower(mb_substr($instrument->name, 0, 1)).mb_substr($instrument->name, 1);
     }
 
     /** @param list<NoteName> $names */

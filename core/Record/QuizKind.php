@@ -29,4 +29,10 @@ enum QuizKind: string
     case Transpose = 'transpose';
     /** The chords that a scale fits. */
     case Chords = 'chords';
+
+    /** Whether the answer is a row of notes, which can stand on a staff. */
+    public function isNotes(): bool
+    {
+        return \in_array($this, [self::Scale, self::Tetrachords, self::Signature, self::Transpose], true);
+    }
 }

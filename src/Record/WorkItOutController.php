@@ -9,7 +9,10 @@ use App\Account\May;
 use App\Band\Chair;
 use App\Band\OpenBand;
 use App\Desk\Desk;
+use App\Engraving\BlankStaff;
 use App\Engraving\KeyMapDrawing;
+use App\Engraving\Paper;
+use App\Engraving\PdfMaker;
 use App\Stand\StandPlans;
 use Doctrine\ORM\EntityManagerInterface;
 use SwiftReed\Instrument\Instrument;
@@ -17,14 +20,10 @@ use SwiftReed\Instrument\InstrumentLibrary;
 use SwiftReed\Instrument\MechanismKind;
 use SwiftReed\Instrument\Touch;
 use SwiftReed\Knowledge\Mistake;
-use SwiftReed\Pitch\NoteName;
-use SwiftReed\Player\Stage;
-use SwiftReed\Practice\PlanItem;
 use SwiftReed\Record\ComesBack;
 use SwiftReed\Record\Quiz;
 use SwiftReed\Record\QuizKind;
 use SwiftReed\Record\QuizQuestion;
-use SwiftReed\Score\PartBuilder;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
@@ -37,8 +36,10 @@ use Symfony\Component\Routing\Attribute\Route;
 final class WorkItOutController extends AbstractController
 {
     private const MOST_SEED = 999999;
+    /** Notes that the staff has room for: a scale, and one too many. */
+    private const NOTES = 10;
 
-    public function __construct(private readonly Quiz $quiz, private readonly InstrumentLibrary $instruments, private readonly Desk $desk, private readonly PartBuilder $parts, private readonly OpenBand $open, private readonly WrittenAnswerRepository $answers, private readonly StandPlans $plans, private readonly EntityManagerInterface $entities)
+    public function __construct(private readonly Quiz $quiz, private readonly InstrumentLibrary $instruments, private readonly Desk $desk, private readonly OpenBand $open, private readonly WrittenAnswerRepository $answers, private readonly WrittenSheets $sheets, private readonly PdfMaker $pdfs, private readonly EntityManagerInterface $entities)
     {
     }
 
@@ -47,8 +48,17 @@ final class WorkItOutController extends AbstractController
     {
         $chair = $this->chair($request->query->getString('chair'));
         $instrument = $this->instrument($chair, $request->query->getString('for'));
-        $kinds = self::kinds($instrument);
+        $kinds = $this->sheets->kinds($instrument);
         $kind = array_values(array_filter($kinds, static fn (QuizKind $one): bool => $one->value === $request->query->getString('kind')))[0] ?? null;
+        $answered = null === $chair ? null : $this->answers->own($request->query->getString('answered'), $chair);
+        $asked = null === $answered ? null : QuizKind::tryFrom($answered->getKind());
+        if (null !== $answered && null !== $asked) {
+            try {
+                return $this->page($chair, $instrument, $kind, new QuizQuestion($asked, $answered->getQuestion(), $answered->getAsks(), ''), ['answer' => $answered->getAnswer(), 'mark' => $this->quiz->mark($asked, $answered->getQuestion(), $answered->getAnswer())]);
+            } catch (Mistake) {
+                // Of a version that asked otherwise: a new question.
+            }
+        }
         $returns = false;
         $question = null;
         if (null !== $chair && '' === $request->query->getString('fresh')) {
@@ -60,8 +70,7 @@ final class WorkItOutController extends AbstractController
                 $returns = true;
             }
         }
-        $seed = random_int(1, self::MOST_SEED);
-        $question ??= $this->quiz->make($kind ?? $kinds[$seed % \count($kinds)], $instrument, $seed, null === $chair ? [] : $this->due($chair, $instrument), null === $chair ? Stage::Full : Stage::tryFrom($chair->getStage()) ?? Stage::Full);
+        $question ??= $this->sheets->question($kind, $instrument, $chair, random_int(1, self::MOST_SEED));
 
         return $this->page($chair, $instrument, $kind, $question, ['returns' => $returns]);
     }
@@ -81,12 +90,64 @@ final class WorkItOutController extends AbstractController
         } catch (Mistake $error) {
             return $this->page($chair, $instrument, $kind, $question, ['answer' => $answer, 'error' => $error->getMessage()], Response::HTTP_UNPROCESSABLE_ENTITY);
         }
-        if (null !== $chair) {
-            $this->entities->persist(new WrittenAnswer($chair, $question, $answer, $mark));
-            $this->entities->flush();
+        if (null === $chair) {
+            return $this->page($chair, $instrument, $kind, $question, ['answer' => $answer, 'mark' => $mark]);
+        }
+        $kept = new WrittenAnswer($chair, $question, $answer, $mark);
+        $this->entities->persist($kept);
+        $this->entities->flush();
+
+        // What is kept is not entered again by loading the page again.
+        return $this->redirectToRoute('work_it_out', ['chair' => $chair->getId(), 'kind' => $kind->value ?? '', 'answered' => $kept->getId()], Response::HTTP_SEE_OTHER);
+    }
+
+    /** On paper, with the key on a page of its own. */
+    #[Route('/work-it-out.pdf', name: 'work_it_out_pdf', methods: ['GET'])]
+    public function print(Request $request): Response
+    {
+        $chair = $this->chair($request->query->getString('chair'));
+        $instrument = $this->instrument($chair, $request->query->getString('for'));
+        $paper = Paper::parse($this->open->usual()->paper);
+        [$pages, $key] = $this->sheets->sheet(QuizKind::tryFrom($request->query->getString('kind')), $instrument, $chair, self::seed($request), $paper, $instrument->name);
+
+        return new Response($this->pdfs->pdf([...$pages, ...$this->sheets->key([['', $key]], $paper, $instrument->name)], $instrument->name), 200, ['Content-Type' => 'application/pdf', 'Content-Disposition' => 'inline; filename="work-it-out.pdf"']);
+    }
+
+    /** A sheet for each player about the keys that are due for him, and all keys behind them. */
+    #[Route('/record/written.pdf', name: 'record_written_pdf', methods: ['GET'])]
+    #[May(Deed::Keep)]
+    public function printAll(Request $request, RecordBook $book): Response
+    {
+        $who = $request->query->getString('who');
+        $kind = QuizKind::tryFrom($request->query->getString('kind'));
+        $paper = Paper::parse($this->open->usual()->paper);
+        $foot = $this->open->required()->getName();
+        $pages = [];
+        $keys = [];
+        foreach ($book->chairs() as $chair) {
+            if ('' !== $who && $who !== StandPlans::section($chair, $this->instruments)) {
+                continue;
+            }
+            $instrument = $this->sheets->instrument($chair);
+            if (null !== $kind && !\in_array($kind, $this->sheets->kinds($instrument), true)) {
+                continue; // nothing of the kind can be asked of that instrument
+            }
+            [$sheet, $key] = $this->sheets->sheet($kind, $instrument, $chair, self::seed($request) + 100 * \count($keys), $paper, $foot);
+            array_push($pages, ...$sheet);
+            $keys[] = [$chair->getName().', '.$instrument->name, $key];
+        }
+        if ([] === $pages || [] === $keys) {
+            throw $this->createNotFoundException('refusal.none.chair');
         }
 
-        return $this->page($chair, $instrument, $kind, $question, ['answer' => $answer, 'mark' => $mark]);
+        return new Response($this->pdfs->pdf([...$pages, ...$this->sheets->key($keys, $paper, $foot)], $foot), 200, ['Content-Type' => 'application/pdf', 'Content-Disposition' => 'inline; filename="written-work.pdf"']);
+    }
+
+    private static function seed(Request $request): int
+    {
+        $seed = $request->query->getInt('seed');
+
+        return $seed < 1 || $seed > self::MOST_SEED ? random_int(1, self::MOST_SEED) : $seed;
     }
 
     /** @param array<string, mixed> $more */
@@ -101,14 +162,7 @@ final class WorkItOutController extends AbstractController
         arsort($mixed);
         $isFingering = QuizKind::Fingering === $question->kind;
 
-        return $this->render('record/work_it_out.html.twig', $more + ['chair' => $chair, 'instrument' => $instrument, 'kind' => $kind, 'kinds' => self::kinds($instrument), 'question' => $question, 'families' => $this->desk->families(), 'answer' => '', 'mark' => null, 'error' => '', 'returns' => false, 'mixed' => $mixed, 'touches' => $isFingering ? self::touches($instrument) : [], 'drawing' => $isFingering && null !== $instrument->map ? KeyMapDrawing::drawing($instrument, $instrument->map)->svg : ''], new Response(status: $status));
-    }
-
-    /** @return non-empty-list<QuizKind> what can be asked of who plays an instrument */
-    private static function kinds(Instrument $instrument): array
-    {
-        // Bars have nothing that is fingered.
-        return array_values(array_filter(QuizKind::cases(), static fn (QuizKind $one): bool => QuizKind::Fingering !== $one || MechanismKind::None !== $instrument->mechanism()->kind()));
+        return $this->render('record/work_it_out.html.twig', $more + ['chair' => $chair, 'instrument' => $instrument, 'kind' => $kind, 'kinds' => $this->sheets->kinds($instrument), 'question' => $question, 'families' => $this->desk->families(), 'answer' => '', 'mark' => null, 'error' => '', 'returns' => false, 'mixed' => $mixed, 'touches' => $isFingering ? self::touches($instrument) : [], 'staff' => $question->kind->isNotes() ? BlankStaff::drawing($instrument->clef, self::NOTES) : '', 'drawing' => $isFingering && null !== $instrument->map ? KeyMapDrawing::drawing($instrument, $instrument->map)->svg : ''], new Response(status: $status));
     }
 
     /** Touches that were pressed, as an answer is written: "1 3", "L1 L2 kA"; "0" when none is. */
@@ -135,9 +189,7 @@ final class WorkItOutController extends AbstractController
 
     private function instrument(?Chair $chair, string $asked): Instrument
     {
-        $id = $chair?->getInstrument() ?? $asked;
-
-        return $this->instruments->instrument($this->instruments->knows($id) ? $id : 'clarinet-bb');
+        return null !== $chair ? $this->sheets->instrument($chair) : $this->instruments->instrument($this->instruments->knows($asked) ? $asked : 'clarinet-bb');
     }
 
     /** The chair of the player who is signed in. */
@@ -146,23 +198,5 @@ final class WorkItOutController extends AbstractController
         $chairs = array_values(array_filter($this->open->player()?->chairs() ?? [], fn (Chair $one): bool => $this->instruments->knows($one->getInstrument())));
 
         return array_values(array_filter($chairs, static fn (Chair $one): bool => $one->getId() === $asked))[0] ?? $chairs[0] ?? null;
-    }
-
-    /** @return list<NoteName> written tonics of today's keys, else of the whole plan */
-    private function due(Chair $chair, Instrument $instrument): array
-    {
-        try {
-            $plan = $this->plans->of($chair);
-            $today = array_map(static fn (PlanItem $one): string => $one->line->full, $plan->day($this->plans->today())->items);
-            $tonics = [];
-            foreach ([] !== $today ? $today : array_map(static fn ($one): string => $one->full, $plan->lines) as $line) {
-                $tonic = $this->parts->writtenKey($this->parts->parser->parse($line), $instrument)->key->tonic;
-                $tonics[$tonic->text()] = $tonic;
-            }
-
-            return array_values($tonics);
-        } catch (Mistake) {
-            return []; // what is wrong with the plan is said where it is; any key is asked
-        }
     }
 }

@@ -7,6 +7,7 @@ namespace App\Record;
 use App\Band\Chair;
 use Doctrine\Bundle\DoctrineBundle\Repository\ServiceEntityRepository;
 use Doctrine\Persistence\ManagerRegistry;
+use Symfony\Component\Uid\Uuid;
 
 /**
  * @extends ServiceEntityRepository<WrittenAnswer>
@@ -19,6 +20,11 @@ final class WrittenAnswerRepository extends ServiceEntityRepository
     public function __construct(ManagerRegistry $registry)
     {
         parent::__construct($registry, WrittenAnswer::class);
+    }
+
+    public function own(string $id, Chair $chair): ?WrittenAnswer
+    {
+        return Uuid::isValid($id) ? $this->findOneBy(['id' => $id, 'chair' => $chair]) : null;
     }
 
     /** @return list<WrittenAnswer> from early to late */

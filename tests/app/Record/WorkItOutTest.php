@@ -12,6 +12,7 @@ use Doctrine\ORM\EntityManagerInterface;
 use PHPUnit\Framework\Attributes\DataProvider;
 use Symfony\Bundle\FrameworkBundle\Test\WebTestCase;
 use Symfony\Component\DomCrawler\Crawler;
+use Symfony\Component\Process\Process;
 
 final class WorkItOutTest extends WebTestCase
 {
@@ -24,11 +25,11 @@ final class WorkItOutTest extends WebTestCase
         self::emptied();
     }
 
-    private function beAda(): Chair
+    private function beAda(string $instrument = 'trumpet-bb', string $setup = ''): Chair
     {
         $this->comeIn();
         $player = new Player('Ada');
-        $chair = new Chair($player, 'trumpet-bb', '', 'full');
+        $chair = new Chair($player, $instrument, $setup, 'full');
         $manager = self::getContainer()->get(EntityManagerInterface::class);
         $manager->persist($player);
         $manager->persist($chair);
@@ -46,7 +47,9 @@ final class WorkItOutTest extends WebTestCase
         $form = $page->filter('.work-form')->form(['answer' => $answer]);
         $fields = $form->getPhpValues();
 
-        return $this->post('/work-it-out', ('' === $asked ? [] : ['asked' => $asked, 'question' => $question, 'asks' => $question]) + $fields);
+        $answered = $this->post('/work-it-out', ('' === $asked ? [] : ['asked' => $asked, 'question' => $question, 'asks' => $question]) + $fields);
+
+        return $this->browser->getResponse()->isRedirect() ? $this->browser->followRedirect() : $answered;
     }
 
     /** @return iterable<string, array{string}> */
@@ -97,6 +100,13 @@ final class WorkItOutTest extends WebTestCase
         self::assertStringContainsString('mixed up before', $again->filter('.work-form')->text());
         self::assertCount(0, $this->browser->request('GET', '/work-it-out?kind=fingering')->filter('input[name=question][value="own F major"]'), 'another kind was asked for');
         self::assertSame(4, self::database()->fetchOne('SELECT count(*) FROM written_answer'));
+
+        // Loading the marked page again enters nothing, and shows nobody else's.
+        $answered = (string) self::database()->fetchOne('SELECT id FROM written_answer ORDER BY made_at, id LIMIT 1');
+        self::assertStringContainsString('A is used already', $this->browser->request('GET', '/work-it-out?answered='.$answered)->filter('.work-mark')->text());
+        self::assertSame(4, self::database()->fetchOne('SELECT count(*) FROM written_answer'));
+        $this->browser->getCookieJar()->clear();
+        self::assertCount(0, $this->browser->request('GET', '/work-it-out?answered='.$answered)->filter('.work-mark'));
     }
 
     /** By hand: D5 on a trumpet is 1, on a trombone in bass clef D4 is 1; what is pressed is marked as what is typed. */
@@ -118,6 +128,44 @@ final class WorkItOutTest extends WebTestCase
             $this->browser->request('GET', '/work-it-out?for=xylophone');
             self::assertResponseIsSuccessful();
         }
+    }
+
+    public function testItIsAskedForThePlayersOwnSetUp(): void
+    {
+        $chair = $this->beAda('euphonium-bc', '4-valves');
+        self::assertCount(4, $this->browser->request('GET', '/work-it-out?kind=fingering')->filter('.work-touches input'));
+        self::database()->executeStatement("UPDATE chair SET setup = '' WHERE id = :id", ['id' => $chair->getId()]);
+        self::getContainer()->get(EntityManagerInterface::class)->clear();
+        self::assertCount(3, $this->browser->request('GET', '/work-it-out?kind=fingering')->filter('.work-touches input'));
+    }
+
+    /** On paper the questions and the key are the same, and the key stands on a page of its own. */
+    public function testOnPaperWithKey(): void
+    {
+        foreach (['scale', 'own-key', 'fingering', ''] as $kind) {
+            $this->browser->request('GET', '/work-it-out.pdf?for=clarinet-bb&seed=77&kind='.$kind);
+            self::assertResponseIsSuccessful();
+            $read = new Process(['pdftotext', '-layout', '-', '-'], input: (string) $this->browser->getResponse()->getContent());
+            $read->mustRun();
+            $pages = array_values(array_filter(explode("\f", $read->getOutput()), static fn (string $page): bool => '' !== trim($page)));
+            self::assertStringContainsString('Name', $pages[0]);
+            self::assertStringStartsWith('Key', trim($pages[\count($pages) - 1]));
+            self::assertStringNotContainsString('Right is', $pages[0]);
+            self::assertSame(10, preg_match_all('/^ *(?:[1-9]|10) {1,}\S/m', $pages[\count($pages) - 1]), $kind);
+        }
+        $this->comeIn();
+        $manager = self::getContainer()->get(EntityManagerInterface::class);
+        foreach (['Ada' => 'trumpet-bb', 'Bo' => 'xylophone'] as $name => $instrument) {
+            $manager->persist($player = new Player($name));
+            $manager->persist(new Chair($player, $instrument, '', 'full'));
+        }
+        $manager->flush();
+        $this->browser->request('GET', '/record/written.pdf?kind=fingering');
+        self::assertResponseIsSuccessful();
+        $read = new Process(['pdftotext', '-layout', '-', '-'], input: (string) $this->browser->getResponse()->getContent());
+        $read->mustRun();
+        self::assertStringContainsString('Ada', $read->getOutput());
+        self::assertStringNotContainsString('Bo,', $read->getOutput(), 'bars have no fingerings');
     }
 
     public function testAQuestionThatIsNoneIsSaid(): void
