@@ -1,6 +1,8 @@
 // The grid of the record: a cell is pressed, then "Passed" or "Not yet"; it can be taken back; what another teacher enters meanwhile comes by itself.
 
 const EVERY = 6000;
+/** The name and the count stand before the cells of a row. */
+const BEFORE = 2;
 
 export function startGrid() {
   const grid = document.getElementById('record-grid');
@@ -15,17 +17,19 @@ export function startGrid() {
   const take = (html) => {
     const box = document.createElement('template');
     box.innerHTML = html;
-    box.content.querySelectorAll('td.cell').forEach((one) => {
-      const old = document.getElementById(one.id);
-      const hadFocus = old?.contains(document.activeElement);
-      old?.replaceWith(one);
-      if (hadFocus) {
-        one.querySelector('a').focus();
-      }
+    box.content.querySelectorAll('[data-row]').forEach((fresh) => {
+      const row = document.getElementById(`r-${fresh.dataset.row}`);
+      [...fresh.cells].forEach((one, k) => {
+        const old = row?.cells[BEFORE + Number(fresh.dataset.from) + k];
+        const hadFocus = old?.contains(document.activeElement);
+        old?.replaceWith(one);
+        if (hadFocus) {
+          one.firstElementChild.focus();
+        }
+      });
     });
     document.querySelectorAll('#record-grid tbody tr').forEach((row) => {
-      const cells = row.querySelectorAll('td.cell');
-      row.querySelector('.count').textContent = `${row.querySelectorAll('td.is-passed').length} / ${cells.length}`;
+      row.querySelector('.count').textContent = `${row.querySelectorAll('td.is-passed').length} / ${row.cells.length - BEFORE}`;
     });
     return box.content;
   };
@@ -40,11 +44,10 @@ export function startGrid() {
   };
 
   grid.addEventListener('click', (event) => {
-    const pressed = event.target.closest('[data-cell]');
+    const pressed = event.target.closest('tbody button');
     if (!pressed) {
       return;
     }
-    event.preventDefault();
     const row = pressed.closest('tr').dataset;
     const column = grid.tHead.rows[0].cells[pressed.closest('td').cellIndex];
     cell = { key: column.dataset.key, chair: row.chair };

@@ -50,6 +50,9 @@ await take('packet', 'director', desk('concert C major, keys by fourths', 'flute
   await view.waitForFunction(() => document.querySelector('#made h2')?.innerText.startsWith('Ready'), undefined, { timeout: 120000 });
 });
 await take('record', 'director', '/record/grid');
+await take('work-it-out', undefined, '/work-it-out?for=clarinet-bb&kind=transpose', async (view) => {
+  await view.fill('#work-answer', 'D F# A C#');
+});
 await take('hear', 'director', '/record', async (view) => {
   await view.locator('.hear-list a', { hasText: 'Hear with the notes' }).nth(2).click();
   const notes = view.locator('.stand-wide .note-region');

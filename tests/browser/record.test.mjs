@@ -62,9 +62,9 @@ test('a pass in the grid is two presses, on a phone, and is taken back', async (
   await begin(page);
   await page.goto(`${base}/record/grid`);
   assert.deepEqual(await violations(page), []);
-  const id = await page.locator('#record-grid tbody .is-nothing').first().getAttribute('id');
-  const cell = page.locator(`[id="${id}"] a`);
-  const row = page.locator('#record-grid tbody tr', { has: page.locator(`[id="${id}"]`) });
+  const [id, k] = await page.locator('#record-grid tbody .is-nothing').first().evaluate((one) => [one.parentElement.id, one.cellIndex]);
+  const row = page.locator(`[id="${id}"]`);
+  const cell = row.locator('> *').nth(k).locator('button');
   const count = async () => Number((await row.locator('.count').textContent()).split(' ')[0]);
   const before = await count();
   await cell.click();
@@ -85,6 +85,32 @@ test('a pass in the grid is two presses, on a phone, and is taken back', async (
   await context.close();
 });
 
+test('a section passes at once, a stack is entered, and what goes wrong is marked', async () => {
+  const { context, page, problems } = await quietPage(browser);
+  await comeIn(context);
+  await begin(page);
+  for (const width of [1280, 390]) {
+    await page.setViewportSize({ width, height: 800 });
+    for (const path of ['/record/together', '/record/papers?kind=worksheet', '/record/faults', '/record/class', '/record/bring', '/lesson']) {
+      await page.goto(`${base}${path}`);
+      assert.deepEqual(await violations(page), [], path);
+      assert.equal(await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth), 0, `${path} at ${width}`);
+    }
+  }
+  await page.goto(`${base}/record/together`);
+  await page.click('[data-tick-all] >> nth=1');
+  const names = await page.locator('fieldset >> nth=1').locator('label span').allTextContents();
+  assert.equal(await page.locator('input[name="chairs[]"]:checked').count(), names.length);
+  await page.locator('fieldset >> nth=1').locator('label').first().click();
+  await page.click('button[value=passed]');
+  await page.waitForSelector('.done');
+  assert.match(await page.textContent('.done'), new RegExp(`^\\s*${names.length - 1} players: passed`));
+  await page.click('.done button');
+  await page.waitForFunction(() => !document.querySelector('.done'));
+  assert.deepEqual(problems, []);
+  await context.close();
+});
+
 test('a player works out what is asked, by letters and on the drawing', async () => {
   const { context, page, problems } = await quietPage(browser);
   await page.goto(`${base}/work-it-out?for=clarinet-bb&kind=scale`);
@@ -97,6 +123,25 @@ test('a player works out what is asked, by letters and on the drawing', async ()
   await page.fill('#work-answer', await page.textContent('.work-mark details p'));
   await page.keyboard.press('Enter');
   await page.waitForSelector('text=Right.');
+  // On the staff, by hand: the lowest line of the treble clef is E, each step half a space higher.
+  await page.goto(`${base}/work-it-out?for=clarinet-bb&kind=transpose`);
+  assert.deepEqual(await violations(page), []);
+  const press = async (k, steps) => page.locator('svg.staff').evaluate((staff, [k, steps]) => {
+    const at = new DOMPoint(1300 + 800 * k + 150, 1000 - steps * 125).matrixTransform(staff.getScreenCTM());
+    staff.dispatchEvent(new MouseEvent('click', { bubbles: true, clientX: at.x, clientY: at.y }));
+  }, [k, steps]);
+  await press(0, 0);
+  await page.check('#work-staff [name=sign][value=b]');
+  await press(1, 4);
+  await press(2, -4);
+  assert.equal(await page.inputValue('#work-answer'), 'E Bb Ab');
+  await page.check('#work-staff [name=sign][value="#"]');
+  await press(0, 1);
+  await page.click('#work-staff [data-back]');
+  assert.equal(await page.inputValue('#work-answer'), 'F# Bb');
+  assert.equal(await page.locator('.staff-notes use').count(), 4);
+  await page.fill('#work-answer', 'C D# x');
+  assert.equal(await page.locator('.staff-notes use[href="#staff-head"]').count(), 2);
   await page.setViewportSize({ width: 390, height: 844 });
   await page.goto(`${base}/work-it-out?for=flute&kind=fingering`);
   assert.deepEqual(await violations(page), []);

@@ -6,12 +6,17 @@ namespace SwiftReed\Tests;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
+use SwiftReed\Pitch\Accidental;
 use SwiftReed\Pitch\Interval;
 use SwiftReed\Pitch\NoteName;
+use SwiftReed\Player\PlayerError;
+use SwiftReed\Player\PlayerSettings;
 use SwiftReed\Player\Reminders;
 use SwiftReed\Player\Stage;
+use SwiftReed\Player\WatchedNotes;
 use SwiftReed\Score\Layout\BarLayout;
 use SwiftReed\Score\Part;
+use SwiftReed\Study\SignsInForce;
 use SwiftReed\Study\StudyError;
 use SwiftReed\Study\StudyNote;
 use SwiftReed\Study\Tonguing\Attack;
@@ -170,6 +175,58 @@ final class StudyTest extends TestCase
         $habit = Support::built('concert C major', Support::instruments()->instrument('flute'), Stage::Full, reminders: Reminders::Habit);
         $naturals = array_filter($habit->study->notes, static fn (StudyNote $note): bool => 0 === $note->reminder?->halfSteps);
         self::assertSame(['A', 'B', 'E'], self::sorted(array_unique(array_map(static fn (StudyNote $note): string => $note->pitch()->name()->text(), $naturals))));
+    }
+
+    /** What one player gets wrong has its sign whatever the band wants, a natural too, and never beside a true accidental. */
+    public function testNotesThatGoWrongAgainAndAgainHaveASignOfTheirOwn(): void
+    {
+        foreach (['flute', 'clarinet-bb', 'alto-sax', 'horn-f', 'tuba-bbb'] as $id) {
+            $instrument = Support::instruments()->instrument($id);
+            foreach (['concert Bb major', 'concert A harmonic minor', 'concert G chromatic'] as $line) {
+                foreach (Reminders::cases() as $level) {
+                    $plain = Support::parts()->study(Support::parts()->parser->parse($line), $instrument, new PlayerSettings(reminders: $level));
+                    foreach ($plain->notes as $k => $note) {
+                        $watched = WatchedNotes::none()->with($note->pitch()->name());
+                        $study = Support::parts()->study(Support::parts()->parser->parse($line), $instrument, new PlayerSettings(reminders: $level, watched: $watched));
+                        $signs = new SignsInForce($study->signature, false);
+                        foreach ($study->notes as $i => $one) {
+                            $hasSign = $signs->take($one->pitch(), $one->bar);
+                            $wanted = $one->pitch()->name()->equals($note->pitch()->name()) && !$hasSign ? Accidental::of($one->pitch()->alter)->besideNote() : $plain->notes[$i]->reminder?->besideNote();
+                            self::assertSame($wanted, $one->reminder?->besideNote(), \sprintf('%s, %s, %s, note %d for %d', $id, $line, $level->value, $i, $k));
+                        }
+                    }
+                }
+            }
+        }
+    }
+
+    /** @return iterable<string, array{string, string}> what is read, what it is */
+    public static function watched(): iterable
+    {
+        yield 'two' => ['B, Eb', 'B, Eb'];
+        yield 'in words' => ['b flat , F sharp,', 'Bb, F#'];
+        yield 'twice' => ['B, Eb, B', 'Eb, B'];
+        yield 'signs' => ['E♭,F♯', 'Eb, F#'];
+        yield 'nothing' => [' ', ''];
+    }
+
+    #[DataProvider('watched')]
+    public function testAListOfNotesIsRead(string $read, string $is): void
+    {
+        self::assertSame($is, WatchedNotes::parse($read)->text());
+        self::assertSame($is, WatchedNotes::parse(WatchedNotes::parse($read)->text())->text());
+    }
+
+    public function testAListThatIsNoneIsRefused(): void
+    {
+        foreach (['H', 'B Eb', 'B4', 'C, D, E, F, G, A, B, C#, D#'] as $read) {
+            try {
+                WatchedNotes::parse($read);
+                self::fail($read);
+            } catch (PlayerError $error) {
+                self::assertStringContainsString('for example "B, Eb"', $error->getMessage());
+            }
+        }
     }
 
     /** @return iterable<array{string, string}> line and what the refusal must say */

@@ -72,15 +72,15 @@ final class RecordTest extends WebTestCase
 
     private function cell(int $k): string
     {
-        return trim($this->browser->request('GET', '/record/grid')->filter('#c-'.$this->chair->getId().'-'.$k)->text(), " \u{a0}");
+        return trim($this->browser->request('GET', '/record/grid')->filter('#r-'.$this->chair->getId().' button')->eq($k)->text(), " \u{a0}");
     }
 
     public function testAPassIsTwoTapsIsSeenAndIsTakenBack(): void
     {
         $grid = $this->browser->request('GET', '/record/grid');
         self::assertResponseIsSuccessful();
-        self::assertCount(3, $grid->filter('td.cell'));
-        self::assertSame('C major: nothing yet', $grid->filter('td.cell a')->first()->attr('aria-label'));
+        self::assertCount(3, $grid->filter('td button'));
+        self::assertSame('C major: nothing yet', $grid->filter('tbody td button')->first()->attr('aria-label'));
         $this->enter('concert Bb major, eighths, quarter = 60', 'passed', '72');
         self::assertSame('72', $this->cell(0));
         // Not yet, of another one.
@@ -99,8 +99,8 @@ final class RecordTest extends WebTestCase
     {
         $page = $this->post('/record/enter', ['list' => $this->list->getId(), 'chair' => $this->chair->getId(), 'requirement' => 'concert Bb major, eighths, quarter = 60', 'result' => 'passed', 'tempo' => ''], [], ['HTTP_HX_REQUEST' => 'true']);
         self::assertResponseIsSuccessful();
-        self::assertCount(1, $page->filter('td.cell'));
-        self::assertSame('60', trim($page->filter('td.cell')->text()));
+        self::assertCount(1, $page->filter('td button'));
+        self::assertSame('60', trim($page->filter('td button')->text()));
         self::assertStringContainsString('Ada, C major: passed', $page->filter('.record-said')->text());
     }
 
@@ -159,12 +159,12 @@ final class RecordTest extends WebTestCase
         self::assertSame(['The assistant', 'Robin Ashe'], self::database()->fetchFirstColumn('SELECT by_name FROM record_entry ORDER BY made_at'));
         self::assertSame('66', $this->cell(0), 'best is the fastest passed');
         $since = $this->browser->request('GET', '/record/since', ['list' => $this->list->getId(), 'moment' => $moment]);
-        self::assertCount(3, $since->filter('td.cell'), 'the other teacher\'s page gets the row');
+        self::assertCount(3, $since->filter('td button'), 'the other teacher\'s page gets the row');
         $now = (string) $since->filter('#record-moment')->attr('data-moment');
-        self::assertCount(0, $this->browser->request('GET', '/record/since', ['list' => $this->list->getId(), 'moment' => \sprintf('%.6F', (float) $now + 1)])->filter('td.cell'));
+        self::assertCount(0, $this->browser->request('GET', '/record/since', ['list' => $this->list->getId(), 'moment' => \sprintf('%.6F', (float) $now + 1)])->filter('td button'));
         // What is entered within the second in which a page was made is not missed by it.
         $made = (int) self::database()->fetchOne('SELECT extract(epoch FROM max(made_at)) FROM record_entry');
-        self::assertCount(3, $this->browser->request('GET', '/record/since', ['list' => $this->list->getId(), 'moment' => $made.'.999000'])->filter('td.cell'));
+        self::assertCount(3, $this->browser->request('GET', '/record/since', ['list' => $this->list->getId(), 'moment' => $made.'.999000'])->filter('td button'));
         // Undo withdraws one's own and nobody else's.
         $theirs = (string) self::database()->fetchOne("SELECT id FROM record_entry WHERE by_name = 'The assistant'");
         $this->post('/record/entries/'.$theirs.'/withdraw');
