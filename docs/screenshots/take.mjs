@@ -51,7 +51,7 @@ await take('packet', 'director', desk('concert C major, keys by fourths', 'flute
 });
 await take('record', 'director', '/record/grid');
 await take('work-it-out', undefined, '/work-it-out?for=clarinet-bb&kind=transpose', async (view) => {
-  await view.fill('#work-answer', 'D F# A C#');
+  await view.fill('#work-answer', 'D F# A B');
 });
 await take('hear', 'director', '/record', async (view) => {
   await view.locator('.hear-list a', { hasText: 'Hear with the notes' }).nth(2).click();
