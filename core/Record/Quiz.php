@@ -147,7 +147,11 @@ final readonly class Quiz
         foreach ($given as $i => $name) {
             $letter = $name->letter->text();
             $should = $wanted[$letter] ?? null;
-            if (isset($seen[$letter])) {
+            $twin = array_values(array_filter($wanted, static fn (NoteName $one): bool => $one->pitchClass() === $name->pitchClass() && $one->letter !== $name->letter && !isset($seen[$one->letter->text()])))[0] ?? null;
+            if (null !== $twin) {
+                $mistakes[] = new WrittenMistake($i + 1, $name->text(), $twin->text(), MistakeKind::SharpForFlat, \sprintf('What sounds like %s is written %s here.', $name->sign(), $twin->sign()));
+                $letter = $twin->letter->text();
+            } elseif (isset($seen[$letter])) {
                 $mistakes[] = new WrittenMistake($i + 1, $name->text(), '', MistakeKind::LetterTwice, \sprintf('%s stands there twice.', $letter));
             } elseif (null === $should) {
                 $mistakes[] = new WrittenMistake($i + 1, $name->text(), '', MistakeKind::WrongName, \sprintf('%s is not in this signature.', $name->sign()));

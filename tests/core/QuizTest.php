@@ -10,13 +10,16 @@ use SwiftReed\Instrument\FingeringUse;
 use SwiftReed\Instrument\MechanismKind;
 use SwiftReed\Knowledge\Mistake;
 use SwiftReed\Packet\PacketTable;
+use SwiftReed\Pitch\Interval;
 use SwiftReed\Pitch\Key;
 use SwiftReed\Pitch\NoteName;
+use SwiftReed\Pitch\Pitch;
 use SwiftReed\Record\MistakeKind;
 use SwiftReed\Record\Quiz;
 use SwiftReed\Record\QuizKind;
 use SwiftReed\Record\RecordError;
 use SwiftReed\Record\WrittenMark;
+use SwiftReed\Record\WrittenMistake;
 
 /**
  * Written work: right answers are right in whatever right spelling, and wrong ones, made here with a mistake that is known, are named so.
@@ -131,6 +134,26 @@ final class QuizTest extends TestCase
         self::assertMistake($mark, 3, MistakeKind::LetterTwice, 'C# D# F F#');
         self::assertSame('F is used already and E is missing: the letter of note 3 is E, so E♯.', $mark->mistakes[0]->says);
         self::assertSame('Between 3 and 4 a half step is wanted, so B♭; A to B is a whole step.', self::mark(QuizKind::Scale, 'own F major', 'F G A B C D E F')->mistakes[0]->says);
+    }
+
+    /** One sign of the other side among right ones, in every signature: named as such, and nothing else is. */
+    public function testASignOfTheOtherSideIsNamed(): void
+    {
+        $count = 0;
+        foreach (['G', 'D', 'A', 'E', 'B', 'F#', 'C#', 'F', 'Bb', 'Eb', 'Ab', 'Db', 'Gb', 'Cb'] as $tonic) {
+            $wanted = Key::major(NoteName::parse($tonic))->signature()->alteredNotes();
+            foreach ($wanted as $at => $name) {
+                $twin = $name->at(4)->transpose(Interval::between(Pitch::parse($name->alter > 0 ? 'B#4' : 'C4'), Pitch::parse($name->alter > 0 ? 'C5' : 'B#3')))->name();
+                if ([] !== array_filter($wanted, static fn (NoteName $one): bool => $one->equals($twin)) || \count($wanted) < 2) {
+                    continue;
+                }
+                $given = array_map(static fn (NoteName $one): string => $one->equals($name) ? $twin->text() : $one->text(), $wanted);
+                $mark = self::mark(QuizKind::Signature, 'own '.$tonic.' major', implode(' ', $given));
+                self::assertSame([[$at + 1, $twin->text(), $name->text(), 'sharp for flat']], array_map(static fn (WrittenMistake $one): array => [$one->at, $one->given, $one->wanted, $one->kind->value], $mark->mistakes), $tonic.': '.implode(' ', $given));
+                ++$count;
+            }
+        }
+        self::assertGreaterThan(40, $count);
     }
 
     /** Spellings that are right are right: scales without a signature are told by what sounds. Check values: the handbook, chapter 5, "From C". */
@@ -261,7 +284,7 @@ final class QuizTest extends TestCase
             $instrument = Support::instruments()->instrument($id);
             $range = $instrument->player()->limit();
             for ($midi = $range->lowest->midi(); $midi <= $range->highest->midi(); ++$midi) {
-                $pitch = \SwiftReed\Pitch\Pitch::plain($midi, true);
+                $pitch = Pitch::plain($midi, true);
                 $taught = array_filter($instrument->fingerings($pitch), static fn ($one): bool => \in_array($one->use, [FingeringUse::Default, FingeringUse::Alternate], true));
                 $sets = array_map(static fn ($one): array => $one->touches, array_values($taught));
                 $shown = static fn (array $touches): string => [] === $touches ? '0' : implode(' ', MechanismKind::Valves === $instrument->mechanism()->kind() ? array_map(static fn (string $one): string => ltrim($one, 'v'), $touches) : $touches);
