@@ -31,6 +31,8 @@ final class MidiReader
     /** @var array{unit: string, bpm: int}|null */
     private ?array $tempo = null;
     private int $events = 0;
+    /** @var list<array{int, int}> where a tempo begins, in ticks of the file, and its microseconds a quarter note */
+    private array $tempi = [];
 
     private function __construct(private readonly string $bytes)
     {
@@ -50,7 +52,58 @@ final class MidiReader
         return (new self($bytes))->whole($part);
     }
 
+    /**
+     * The notes of the first track that has some, as they were played and not as they would be written.
+     *
+     * @return non-empty-list<array{float, float, int}> milliseconds of beginning and end, and the number of the key that sounds
+     *
+     * @throws ImportError
+     */
+    public static function played(string $bytes): array
+    {
+        if (\strlen($bytes) > MusicXmlReader::MOST_BYTES) {
+            throw ImportError::tooLarge(\strlen($bytes), MusicXmlReader::MOST_BYTES);
+        }
+        $reader = new self($bytes);
+        [$found] = $reader->tracks();
+        if ([] === $found) {
+            throw ImportError::isEmpty();
+        }
+        usort($reader->tempi, static fn (array $one, array $other): int => $one[0] <=> $other[0]);
+
+        return array_map(static fn (array $one): array => [$reader->ms($one[0]), $reader->ms($one[1]), $one[2]], $found[0]);
+    }
+
+    /** Milliseconds to a place in ticks of the file; a quarter note takes half a second where no tempo is said. */
+    private function ms(int $tick): float
+    {
+        [$at, $micro, $ms] = [0, 500_000, 0.0];
+        foreach ($this->tempi as [$from, $next]) {
+            if ($from >= $tick) {
+                break;
+            }
+            $ms += ($from - $at) * $micro / 1000 / $this->division;
+            [$at, $micro] = [$from, $next];
+        }
+
+        return $ms + ($tick - $at) * $micro / 1000 / $this->division;
+    }
+
     private function whole(int $part): GivenFile
+    {
+        [$found, $names] = $this->tracks();
+        if ([] === $found) {
+            throw ImportError::isEmpty();
+        }
+        $notes = $found[$part] ?? throw ImportError::noSuchPart($part + 1, \count($found));
+        $given = $this->line($notes);
+        $leftOut = array_keys($this->leftOut);
+
+        return new GivenFile(new GivenLine($given, $this->time, [...([] === $leftOut ? [] : ['Not taken over: '.implode(', ', $leftOut).'.']), 'A MIDI file has no note values: they were drawn to the nearest, and its notes taken as they sound.'], Interval::unison(), 0, $this->tempo), $names, $part);
+    }
+
+    /** @return array{list<non-empty-list<array{int, int, int}>>, list<string>} tracks that have notes, and their names */
+    private function tracks(): array
     {
         if ('MThd' !== $this->take(4) || 6 > $this->number(4)) {
             throw ImportError::notMidi('it does not begin as one');
@@ -70,14 +123,8 @@ final class MidiReader
                 $names[] = '' === $name ? 'track '.($k + 1) : $name;
             }
         }
-        if ([] === $found) {
-            throw ImportError::isEmpty();
-        }
-        $notes = $found[$part] ?? throw ImportError::noSuchPart($part + 1, \count($found));
-        $given = $this->line($notes);
-        $leftOut = array_keys($this->leftOut);
 
-        return new GivenFile(new GivenLine($given, $this->time, [...([] === $leftOut ? [] : ['Not taken over: '.implode(', ', $leftOut).'.']), 'A MIDI file has no note values: they were drawn to the nearest, and its notes taken as they sound.'], Interval::unison(), 0, $this->tempo), $names, $part);
+        return [$found, $names];
     }
 
     /** @return array{string, list<array{int, int, int}>} name, and beginning, end and number of each note, in ticks of the file */
@@ -106,7 +153,7 @@ final class MidiReader
             }
             if (0xFF === $status) {
                 $type = $this->number(1);
-                $this->meta($type, $text = $this->take($this->length()));
+                $this->meta($type, $text = $this->take($this->length()), $now);
                 $name = 0x03 === $type ? mb_substr(mb_scrub($text), 0, 60) : $name;
                 continue;
             }
@@ -138,7 +185,7 @@ final class MidiReader
         return [$name, $notes];
     }
 
-    private function meta(int $type, string $content): void
+    private function meta(int $type, string $content, int $now): void
     {
         if (0x59 === $type && 2 <= \strlen($content)) {
             $signed = \ord($content[0]);
@@ -150,7 +197,9 @@ final class MidiReader
             }
             $this->time = \in_array($read, ['4/4', '3/4', '2/4', '6/8'], true) && '' === $this->time ? $read : $this->time;
         } elseif (0x51 === $type && 3 === \strlen($content)) {
-            $bpm = (int) round(60_000_000 / max(1, (\ord($content[0]) << 16) | (\ord($content[1]) << 8) | \ord($content[2])));
+            $micro = max(1, (\ord($content[0]) << 16) | (\ord($content[1]) << 8) | \ord($content[2]));
+            $this->tempi[] = [$now, $micro];
+            $bpm = (int) round(60_000_000 / $micro);
             if (null !== $this->tempo && $this->tempo['bpm'] !== $bpm) {
                 $this->leftOut['changes of tempo'] = true;
             } elseif ($bpm >= 10 && $bpm <= 400) {
