@@ -90,7 +90,7 @@ foreach ($kinds as $kind) {
                 ++$count['wanted'];
                 $free = $expected->notes[$i]->isFree;
                 $isFound = match (true) {
-                    Verdict::Right !== $verdict => $note->verdict === $verdict, isset($faults->late[$i]) => in_array($i, $slow, true) || $free, default => $isFlat && ($note->cents < 0) === ($faults->flat[$i] > 0)
+                    Verdict::Right !== $verdict => $note->verdict === $verdict, isset($faults->late[$i]) => in_array($i, $slow, true) || $free, default => $isFlat && ($note->cents < 0) === ($faults->flat[$i] > 0),
                 };
                 $count['found'] += $isFound ? 1 : 0;
                 if (!$isFound && getenv('SHOW')) {
@@ -142,4 +142,19 @@ foreach ($kinds as $kind) {
 $heads = ['fault', 'takes', 'notes', 'found', 'false alarms', 'refused', 'onset ms (median / p95)', 'cents (median / p95)', 'cents below 80 Hz p95', 'tempo % p95', 'evenness', 'ms a take'];
 foreach ([$heads, array_map(static fn (): string => '---', $heads), ...$table] as $row) {
     echo '| '.implode(' | ', $row)." |\n";
+}
+
+// A minute of frames, judged: the long way round, begun again, and another line.
+foreach (['' => 'as written', 'restart 60' => 'begun again', 'other' => 'another line'] as $fault => $name) {
+    $expected = Expected::of($part('concert F major, thirds, 2 octaves, sixteenths, quarter = 60, 4 times', 'clarinet-bb'), $figures);
+    $other = 'other' === $fault ? Expected::of($part('concert F chromatic, 2 octaves, sixteenths, quarter = 50, 4 times', 'clarinet-bb'), $figures) : $expected;
+    $frames = SimulatedPlayer::frames($other, PlayedFaults::read('other' === $fault ? '' : $fault, count($other->notes)), 1);
+    $times = [];
+    for ($k = 0; $k < 9; ++$k) {
+        $begin = microtime(true);
+        $judge->frames($expected, $frames);
+        $times[] = 1000 * (microtime(true) - $begin);
+    }
+    sort($times);
+    printf("%s: %d frames, %.0f s, %d notes: median %.0f ms\n", $name, count($frames->frames), $frames->frames[count($frames->frames) - 1]->ms / 1000, count($expected->notes), $times[4]);
 }

@@ -20,6 +20,9 @@ final readonly class Judge
     private const SHIFTS = 12;
     /** Notes of a line for which that is tried; what is longer tells soon enough. */
     private const TRIED = 60;
+    /** Share of right notes from which it is that line there, and by which it must fit better than as it is meant. */
+    private const FITS = 0.8;
+    private const BETTER = 0.15;
 
     public function __construct(private ListeningFigures $figures)
     {
@@ -51,8 +54,13 @@ final readonly class Judge
         if (null !== $quarter && !$expected->isUntimed) {
             $alignment = Alignment::of($expected->notes, $heard, $this->figures, $tuning, $quarter);
         }
-        if ($this->share($expected, $heard, $alignment, $tuning) < $this->figures->number('another-line')) {
-            return new Judgement(Unjudged::AnotherLine, shift: $this->shift($expected, $heard, $tuning));
+        $share = $this->share($expected, $heard, $alignment, $tuning);
+        if ($share < $this->figures->number('own-key')) {
+            // The scale a step away has most of its notes in common: it is told by fitting better there.
+            $shift = $this->shift($expected, $heard, $tuning, max(self::FITS, $share + self::BETTER));
+            if (null !== $shift || $share < $this->figures->number('another-line')) {
+                return new Judgement(Unjudged::AnotherLine, shift: $shift);
+            }
         }
 
         return $this->judged($expected, $heard, $short, $alignment, $tuning, $window);
@@ -135,12 +143,12 @@ final readonly class Judge
      *
      * @param list<HeardNote> $heard
      */
-    private function share(Expected $expected, array $heard, Alignment $alignment, float $tuning, int $shift = 0): float
+    private function share(Expected $expected, array $heard, Alignment $alignment, float $tuning, int $shift = 0, bool $inItsOctave = false): float
     {
         $right = 0;
         foreach ($alignment->matched as $i => ['heard' => $j]) {
             $off = abs($heard[$j]->midi - $expected->notes[$i]->midi - $shift - $tuning);
-            $right += min($off, abs($off - 12), abs($off - 24)) <= $this->figures->number('off-note') ? 1 : 0;
+            $right += ($inItsOctave ? $off : min($off, abs($off - 12), abs($off - 24))) <= $this->figures->number('off-note') ? 1 : 0;
         }
         $first = [] === $alignment->matched ? 0 : (int) array_key_first($alignment->matched);
 
@@ -152,15 +160,15 @@ final readonly class Judge
      *
      * @param non-empty-list<HeardNote> $heard
      */
-    private function shift(Expected $expected, array $heard, float $tuning): ?int
+    private function shift(Expected $expected, array $heard, float $tuning, float $least): ?int
     {
         $notes = \array_slice($expected->notes, 0, self::TRIED);
         $some = \array_slice($heard, 0, self::TRIED);
         $best = null;
         for ($shift = -self::SHIFTS; $shift <= self::SHIFTS; ++$shift) {
             $alignment = Alignment::of($notes, $some, $this->figures, $tuning, null, $shift);
-            $share = $this->share($expected, $some, $alignment, $tuning, $shift);
-            if (0 !== $shift && $share > max(0.8, $best[0] ?? 0.0)) {
+            $share = $this->share($expected, $some, $alignment, $tuning, $shift, true);
+            if (0 !== $shift && $share > max($least, $best[0] ?? 0.0)) {
                 $best = [$share, $shift];
             }
         }
@@ -222,6 +230,7 @@ final readonly class Judge
             null,
             $alignment->reached,
             $isLow,
+            $timing->isDrifting ?? false,
         );
     }
 

@@ -23,7 +23,7 @@ final readonly class Judgement
      * @param int|null                                                                               $shift     half steps by which it was the right line in another key
      * @param int                                                                                    $reached   notes up to the last that was played
      */
-    public function __construct(public ?Unjudged $unjudged, public array $notes = [], public array $extra = [], public array $restarts = [], public ?float $tempo = null, public ?float $drift = null, public ?float $evenness = null, public array $slow = [], public ?float $tuning = null, public array $fingers = [], public array $articulation = ['run_together' => [], 'holes' => []], public ?int $shift = null, public int $reached = 0, public bool $isTooLow = false, public ?string $word = null)
+    public function __construct(public ?Unjudged $unjudged, public array $notes = [], public array $extra = [], public array $restarts = [], public ?float $tempo = null, public ?float $drift = null, public ?float $evenness = null, public array $slow = [], public ?float $tuning = null, public array $fingers = [], public array $articulation = ['run_together' => [], 'holes' => []], public ?int $shift = null, public int $reached = 0, public bool $isTooLow = false, public bool $isDrifting = false)
     {
     }
 

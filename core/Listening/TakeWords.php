@@ -45,7 +45,7 @@ final readonly class TakeWords
             $take->reached < \count($take->notes) => \sprintf('Right as far as note %d; there it ended.', $take->reached),
             [] !== $take->slow => 'Every note is right.',
             null !== $take->evenness && $take->evenness > $figures->number('even') => \sprintf('Every note is right; the notes come unevenly, by %d percent of their value. Slower, until it is even.', round($take->evenness)),
-            null !== $take->drift && abs($take->drift) >= $figures->number('rush') => \sprintf('Every note is right; you are %d percent %s by the end.', round(abs($take->drift)), $take->drift > 0 ? 'faster' : 'slower'),
+            null !== $take->drift && $take->isDrifting && abs($take->drift) >= $figures->number('rush') => \sprintf('Every note is right; you are %d percent %s by the end.', round(abs($take->drift)), $take->drift > 0 ? 'faster' : 'slower'),
             default => self::tune($take, $figures) ?? self::good($take),
         };
 

@@ -22,12 +22,13 @@ final readonly class Timing
     /**
      * @param float                                                                $quarter milliseconds of a quarter note, on the average
      * @param float                                                                $drift   percent by which the end is faster than the beginning
+     * @param bool                                                                 $isDrifting whether that is more than frames can tell
      * @param float|null                                                           $evenness percent of a note's own value; null where too few notes tell
      * @param array<int, float>                                                    $late    milliseconds, by the place in what was given
      * @param list<array{from: int, to: int, ms: float}>                           $slow    changes, the worst first
      * @param list<int>                                                            $stops   notes before which the player stopped
      */
-    private function __construct(public float $quarter, public float $drift, public ?float $evenness, public array $late, public array $slow, public array $stops)
+    private function __construct(public float $quarter, public float $drift, public bool $isDrifting, public ?float $evenness, public array $late, public array $slow, public array $stops)
     {
     }
 
@@ -51,6 +52,9 @@ final readonly class Timing
         if ($quarter <= 0) {
             return null;
         }
+        [$even] = self::withoutStops($notes, $at, $ms, $quarter, $beat, $floor, $figures);
+        // A stop moves the first tempo too: once more with what is found without it.
+        $quarter = self::firstTempo($at, $even);
         [$even, $stops, $waited] = self::withoutStops($notes, $at, $ms, $quarter, $beat, $floor, $figures);
         [$a, $b, $c, $middle] = self::fitted($at, $even, $quarter, $floor);
         $late = [];
@@ -85,7 +89,9 @@ final readonly class Timing
         $last = $b + 2 * $c * ($at[$n - 1] - $middle);
         $mean = ($first + $last) / 2;
 
-        return new self($mean, $last > 0 ? 100 * ($first / $last - 1) : 0.0, self::evenness(array_values($share), $figures), $late, $slow, $stops);
+        $half = ($at[$n - 1] - $at[0]) / 2;
+
+        return new self($mean, $last > 0 ? 100 * ($first / $last - 1) : 0.0, abs($c) * $half * $half > $floor, self::evenness(array_values($share), $figures), $late, $slow, $stops);
     }
 
     /**
