@@ -58,6 +58,11 @@ const js = await esbuild.build({
   legalComments: 'none',
 });
 await emit('app.js', js.outputFiles[0].text);
+// What listens runs apart from the page, so that the page stays quick and the sound is not late.
+for (const name of ['worker', 'worklet']) {
+  const made = await esbuild.build({ entryPoints: [path.join(root, `assets/listen/${name}.js`)], bundle: true, minify: true, format: 'iife', target: 'es2020', write: false, legalComments: 'none' });
+  await emit(`listen-${name}.js`, made.outputFiles[0].text);
+}
 // The worker that opens the Stand without the network knows the files of this build by their names.
 const files = [...Object.values(manifest), ...faces.map(([, face]) => `/build/fonts/${face}.woff2`)].map((url) => ({ url, revision: url.includes('/fonts/') ? '1' : null }));
 await esbuild.build({

@@ -2,7 +2,18 @@
 
 const partials = [0, 1, 0.42, 0.5, 0.18, 0.2, 0.07, 0.06, 0.02];
 
+/** A twentieth of a second without pitch. */
+function whiteNoise(context) {
+  const buffer = context.createBuffer(1, Math.ceil(context.sampleRate / 20), context.sampleRate);
+  const samples = buffer.getChannelData(0);
+  for (let k = 0; k < samples.length; k += 1) {
+    samples[k] = 2 * Math.random() - 1;
+  }
+  return buffer;
+}
+
 export function openVoice(context) {
+  let noise;
   const out = context.createGain();
   out.gain.value = 0.5;
   const softener = context.createBiquadFilter();
@@ -61,7 +72,20 @@ export function openVoice(context) {
         play(tone, at, at + length + 0.2);
       }
     },
-    click(at, strong, breath) {
+    /** @param {boolean} [asNoise] a burst without pitch, for when somebody listens for pitches */
+    click(at, strong, breath, asNoise = false) {
+      if (asNoise) {
+        const burst = context.createBufferSource();
+        noise ??= whiteNoise(context);
+        burst.buffer = noise;
+        const quick = context.createGain();
+        quick.gain.setValueAtTime(strong ? 0.2 : 0.13, at);
+        quick.gain.exponentialRampToValueAtTime(0.001, at + 0.03);
+        burst.connect(quick);
+        quick.connect(context.destination);
+        play(burst, at, at + 0.04);
+        return;
+      }
       const tone = context.createOscillator();
       tone.type = 'triangle';
       tone.frequency.value = breath ? 660 : strong ? 1760 : 1320;

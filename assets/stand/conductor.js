@@ -20,7 +20,7 @@ export function conductor(context, voice, show) {
 
   const give = (event, at) => {
     if (event.type === 'beat' && running.clicks) {
-      voice.click(at, event.strong, event.breath);
+      voice.click(at, event.strong, event.breath, document.getElementById('stand')?.dataset.noise === '1');
     } else if (event.type === 'note') {
       voice.note(event.midi, at, event.length, event.tongued, event.joins);
     }
@@ -68,13 +68,14 @@ export function conductor(context, voice, show) {
   return {
     stop,
     isRunning: () => running !== null,
-    /** @param {{events: object[], end: number}} program @param {boolean} clicks whether beats are heard @param {() => void} done */
+    /** @param {{events: object[], end: number}} program @param {boolean} clicks whether beats are heard @param {() => void} done @returns {number} when it begins, on the audio clock */
     play(program, clicks, done) {
       stop();
       running = { ...program, clicks, done, start: context.currentTime + BEFORE, given: 0, shown: 0 };
       schedule();
       timer = setInterval(keepOn, EVERY);
       frame = requestAnimationFrame(follow);
+      return running.start;
     },
   };
 }

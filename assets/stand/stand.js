@@ -1,5 +1,6 @@
 // The Stand: one step after the other, by tap, space bar or pedal, or by itself; the ladder follows its table; what was played is kept.
 import { openVoice } from '../desk/voice.js';
+import { audio } from '../shared/audio.js';
 import { conductor } from './conductor.js';
 import { keepPage, stayAwake } from './device.js';
 import { program } from './program.js';
@@ -108,6 +109,14 @@ export function startStand() {
     byId('stand-ear').hidden = !isHidden;
     byId('stand-strip').hidden = isHidden || mode() === 'think';
   };
+  /** What a take of this step should sound like, for whoever listens. */
+  const meant = () => {
+    const one = step();
+    const names = Array.from({ length: 12 }, (_, k) => ['C', 'C♯', 'D', 'E♭', 'E', 'F', 'F♯', 'G', 'A♭', 'A', 'B♭', 'B'][k]);
+    data.notes.forEach((note) => { names[note.written % 12] = note.name; });
+    stand.dataset.take = JSON.stringify({ ...data.asked, line: data.line, plays: one.plays, times: one.times, quarters: (bpm * one.unit) / 480, chair: data.chair, midi: one.plays.map(([i]) => data.notes[i].midi), names, written: data.notes[0].written - data.notes[0].midi });
+  };
+  const isHeard = () => !step().silent && !['signature', 'rhythm', 'names'].includes(step().kind) && mode() !== 'echo';
   const tempo = () => {
     const one = step();
     byId('stand-tempo').hidden = !one.timed;
@@ -115,6 +124,7 @@ export function startStand() {
     const canChange = state === 'idle' || state === 'done';
     byId('stand-slower').disabled = !canChange;
     byId('stand-faster').disabled = !canChange;
+    meant();
   };
   const buttons = () => {
     const judging = state === 'judging';
@@ -146,6 +156,7 @@ export function startStand() {
     spread();
     tempo();
     buttons();
+    meant();
   };
   const list = () => {
     byId('stand-list').replaceChildren(...steps.map((one, k) => {
@@ -201,7 +212,7 @@ export function startStand() {
     }
   };
   const open = async () => {
-    context ??= new AudioContext();
+    context ??= audio();
     await context.resume();
     voice ??= openVoice(context);
     band ??= conductor(context, voice, seen);
@@ -260,6 +271,8 @@ export function startStand() {
     if (state !== 'judging') {
       return;
     }
+    clearTimeout(proposed);
+    document.dispatchEvent(new CustomEvent('listen:judged', { detail: { judged: false } }));
     played({ clean });
     const next = rung[clean ? 'clean' : 'missed'];
     const after = rows.get(next.state);
@@ -324,6 +337,7 @@ export function startStand() {
     show();
   };
   const done = () => {
+    document.dispatchEvent(new CustomEvent('stand:played', { detail: {} }));
     if (hard) {
       // After the hard change the ladder goes on where it stood.
       played();
@@ -411,6 +425,9 @@ export function startStand() {
     const made = program(one, data.notes, { bpm, model: byId('stand-together').checked, once: hearing, echo: mode() === 'echo' && !hard && !isLadder() });
     if (made === null) {
       begun = performance.now();
+      if (isHeard() && !hearing) {
+        document.dispatchEvent(new CustomEvent('stand:take', { detail: {} }));
+      }
       walk();
       return;
     }
@@ -429,7 +446,8 @@ export function startStand() {
       return;
     }
     begun = performance.now();
-    band.play(made, true, () => {
+    const first = made.events.find((event) => event.type === 'cell')?.at ?? 0;
+    const start = band.play(made, stand.dataset.listening !== 'microphone' || stand.dataset.noise === '1', () => {
       blown += made.played;
       session += (performance.now() - begun) / 1000;
       if (hearing) {
@@ -442,6 +460,9 @@ export function startStand() {
         done();
       }
     });
+    if (isHeard() && !hearing) {
+      document.dispatchEvent(new CustomEvent('stand:take', { detail: { start: start + first, end: start + made.end } }));
+    }
     tempo();
   };
   /** The main thing, whatever it is just now. */
@@ -450,6 +471,7 @@ export function startStand() {
       judge(true);
     } else if (state === 'running' || state === 'hearing') {
       halt();
+      document.dispatchEvent(new CustomEvent('stand:halt'));
       state = 'idle';
       status('');
       show();
@@ -619,6 +641,20 @@ export function startStand() {
       letters[event.key]?.();
     }
   });
+  // What was heard is proposed; the player says.
+  let proposed;
+  document.addEventListener('listen:judged', (event) => {
+    const { judged, clean } = event.detail;
+    byId('stand-clean').classList.toggle('proposed', judged && clean);
+    byId('stand-missed').classList.toggle('proposed', judged && !clean);
+    byId('stand-clean').querySelector('strong').textContent = judged && clean ? `${words.clean}, ${words.heard}` : words.clean;
+    byId('stand-missed').querySelector('strong').textContent = judged && !clean ? `${words.not_yet}, ${words.heard}` : words.not_yet;
+    clearTimeout(proposed);
+    if (judged && state === 'judging' && byId('stand-free').checked) {
+      proposed = setTimeout(() => judge(clean), 1000 * BETWEEN);
+    }
+  });
+  document.addEventListener('stand:take', () => clearTimeout(proposed));
   document.addEventListener('stand:sent', tellQueue);
   window.addEventListener('online', () => send(data.who, stand.dataset.results, stand.dataset.token).then(tellQueue));
   window.addEventListener('offline', tellQueue);

@@ -29,11 +29,11 @@ final readonly class Judge
     }
 
     /** @param float $reference hertz of A4, 415 to 466 */
-    public function frames(Expected $expected, Frames $frames, float $reference = 440.0): Judgement
+    public function frames(Expected $expected, Frames $frames, float $reference = 440.0, ?Click $click = null): Judgement
     {
         $heard = (new NoteFinder($this->figures))->notes($frames, $expected->lowest, $expected->highest, $reference);
 
-        return $this->notSound($frames, $heard) ?? $this->notes($expected, $heard, $frames->window);
+        return $this->notSound($frames, $heard) ?? $this->notes($expected, $heard, $frames->window, $click);
     }
 
     /**
@@ -41,7 +41,7 @@ final readonly class Judge
      *
      * @param list<HeardNote> $heard
      */
-    public function notes(Expected $expected, array $heard, int $window = 0): Judgement
+    public function notes(Expected $expected, array $heard, int $window = 0, ?Click $click = null): Judgement
     {
         if (\count($heard) < min(2, \count($expected->notes))) {
             return new Judgement([] === $heard ? Unjudged::Silence : Unjudged::TooShort);
@@ -63,7 +63,7 @@ final readonly class Judge
             }
         }
 
-        return $this->judged($expected, $heard, $short, $alignment, $tuning, $window);
+        return $this->judged($expected, $heard, $short, $alignment, $tuning, $window, $click);
     }
 
     /** @param list<HeardNote> $heard */
@@ -180,7 +180,7 @@ final readonly class Judge
      * @param non-empty-list<HeardNote> $heard
      * @param array<int, HeardNote>     $short
      */
-    private function judged(Expected $expected, array $heard, array $short, Alignment $alignment, float $tuning, int $window): Judgement
+    private function judged(Expected $expected, array $heard, array $short, Alignment $alignment, float $tuning, int $window, ?Click $click): Judgement
     {
         $beat = Expected::beat($expected->unit);
         $floor = $this->figures->number($window >= $this->figures->count('low-window') ? 'time-floor-low' : 'time-floor');
@@ -219,7 +219,7 @@ final readonly class Judge
             null,
             $judged,
             array_map(static fn (int $j): array => ['ms' => $heard[$j]->onset, 'heard' => self::called($heard[$j]->midi - $tuning, $expected->notes[0])->text()], $alignment->extra),
-            $alignment->restarts,
+            array_values(array_filter($alignment->restarts, static fn (array $one): bool => $expected->times < 2 || $one['after'] !== \count($expected->notes) - 1)),
             null === $timing ? null : 60_000 / ($timing->quarter * $beat),
             $timing?->drift,
             null === $timing || null === $timing->evenness ? null : $this->floored($timing, $expected, $floor),
@@ -231,7 +231,23 @@ final readonly class Judge
             $alignment->reached,
             $isLow,
             $timing->isDrifting ?? false,
+            null === $click ? null : self::against($click, $expected, $heard, $alignment),
         );
+    }
+
+    /**
+     * Milliseconds by which the notes come after the click, in the middle.
+     *
+     * @param non-empty-list<HeardNote> $heard
+     */
+    private static function against(Click $click, Expected $expected, array $heard, Alignment $alignment): ?float
+    {
+        $late = [];
+        foreach ($alignment->matched as $i => ['heard' => $j]) {
+            $late[] = $heard[$j]->onset - $click->delay - $click->first - $expected->notes[$i]->at * $click->quarter;
+        }
+
+        return [] === $late ? null : NoteFinder::median($late);
     }
 
     /** Nothing is uneven by less than frames can tell. */
@@ -330,6 +346,8 @@ final readonly class Judge
         }
         $alter = $meant->written->alter + $off;
 
-        return abs($off) <= 1 && abs($alter) <= 1 ? Pitch::of($meant->written->letter, $alter, $meant->written->octave) : Pitch::plain($written, Accidental::of($meant->written->alter)->halfSteps > 0);
+        $same = Pitch::of($meant->written->letter, $alter, $meant->written->octave);
+
+        return abs($off) <= 1 && abs($alter) <= 1 && $same->equals($same->plainName()) ? $same : Pitch::plain($written, Accidental::of($meant->written->alter)->halfSteps > 0);
     }
 }

@@ -21,9 +21,10 @@ final readonly class Judgement
      * @param list<array{from: int, to: int, ms: float, heard: string|null}>                         $fingers   other pitches, or holes, between two notes
      * @param array{run_together: list<int>, holes: list<int>}                                       $articulation notes from 0 that were tongued or slurred otherwise than written
      * @param int|null                                                                               $shift     half steps by which it was the right line in another key
+     * @param float|null                                                                             $against   milliseconds after the click; null without calibration
      * @param int                                                                                    $reached   notes up to the last that was played
      */
-    public function __construct(public ?Unjudged $unjudged, public array $notes = [], public array $extra = [], public array $restarts = [], public ?float $tempo = null, public ?float $drift = null, public ?float $evenness = null, public array $slow = [], public ?float $tuning = null, public array $fingers = [], public array $articulation = ['run_together' => [], 'holes' => []], public ?int $shift = null, public int $reached = 0, public bool $isTooLow = false, public bool $isDrifting = false)
+    public function __construct(public ?Unjudged $unjudged, public array $notes = [], public array $extra = [], public array $restarts = [], public ?float $tempo = null, public ?float $drift = null, public ?float $evenness = null, public array $slow = [], public ?float $tuning = null, public array $fingers = [], public array $articulation = ['run_together' => [], 'holes' => []], public ?int $shift = null, public int $reached = 0, public bool $isTooLow = false, public bool $isDrifting = false, public ?float $against = null)
     {
     }
 
@@ -62,6 +63,7 @@ final readonly class Judgement
             'drift_percent' => $round($this->drift, 1),
             'evenness_percent' => $round($this->evenness, 1),
             'slow_changes' => array_map(static fn (array $one): array => ['from' => $note($one['from']), 'to' => $note($one['to']), 'late_ms' => round($one['ms'], 1), 'i' => $one['to']], $this->slow),
+            'against_click_ms' => $round($this->against, 1),
             'take_cents' => $round($this->tuning, 1),
             'fingers' => array_map(static fn (array $one): array => ['from' => $note($one['from']), 'to' => $note($one['to']), 'ms' => round($one['ms']), 'heard' => $one['heard'], 'i' => $one['to']], $this->fingers),
             'fingers_heard' => !$this->isTooLow,

@@ -18,6 +18,11 @@ final class ListeningError extends \InvalidArgumentException implements Mistake
         return new self(\sprintf('%s; expected frames of milliseconds, hertz, clarity from 0 to 1, and decibels, for example %s.', $read, self::EXAMPLE));
     }
 
+    public static function notPlays(): self
+    {
+        return new self('What is played is not understood; expected notes of the line with their onsets and lengths in ticks, for example [[0, 0, 240], [1, 240, 240]].');
+    }
+
     public static function notAFault(string $read): self
     {
         return new self(\sprintf('"%s" is not a fault that can be played; expected some of tempo, drift, late, wrong, missing, flat, uneven, restart, breathy, octave-slips, noise, for example "tempo 96; late 5 120; wrong 4 D5; flat 7 30".', mb_substr($read, 0, 60)));

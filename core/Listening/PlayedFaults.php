@@ -40,6 +40,29 @@ final readonly class PlayedFaults
     }
 
     /**
+     * One fault by its name, put where it is heard in any line: what a simulated player is told on the screen.
+     *
+     * @throws ListeningError
+     */
+    public static function named(string $name, Expected $expected): self
+    {
+        $count = \count($expected->notes);
+        $at = min(4, $count);
+        $note = $expected->notes[$at - 1]->written;
+
+        return self::read(match ($name) {
+            'clean' => 'uneven 2',
+            'wrong' => \sprintf('wrong %d %s; uneven 2', $at, Pitch::plain($note->midi() + 1, $note->alter > 0)->text()),
+            'late' => \sprintf('late %d %d; uneven 2', $at, min(self::MOST_LATE, 0.32 * $expected->quarterMs() * Expected::beat($expected->unit))),
+            'missing' => \sprintf('missing %d; uneven 2', $at),
+            'flat' => \sprintf('flat %d 35; uneven 2', $at),
+            'uneven' => 'uneven 18',
+            'drift' => 'drift 12; uneven 2',
+            default => throw ListeningError::notAFault($name),
+        }, $count);
+    }
+
+    /**
      * @param int $count notes of the line
      *
      * @throws ListeningError

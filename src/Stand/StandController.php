@@ -38,7 +38,10 @@ use Symfony\Component\Routing\Attribute\Route;
 final class StandController extends AbstractController
 {
     /** What the browser says by itself, by its name in the catalogue. */
-    private const SAYS = ['start', 'stop', 'again', 'next', 'on', 'finish', 'step', 'note', 'notes', 'once', 'twice', 'times', 'quiet', 'whole_notes', 'hear', 'sing', 'match', 'breathe', 'your_turn', 'listen', 'count_in', 'was_it', 'place', 'reached', 'left', 'beyond', 'leave', 'rest', 'pause', 'break', 'waiting', 'awake', 'awake_only', 'plain', 'no_wake', 'no_other', 'trouble', 'trouble_sub', 'trouble_none', 'trouble_kept', 'trouble_which', 'all_done', 'ear', 'cannot'];
+    private const SAYS = ['start', 'stop', 'again', 'next', 'on', 'finish', 'step', 'note', 'notes', 'once', 'twice', 'times', 'quiet', 'whole_notes', 'hear', 'sing', 'match', 'breathe', 'your_turn', 'listen', 'count_in', 'was_it', 'place', 'reached', 'left', 'beyond', 'leave', 'rest', 'pause', 'break', 'waiting', 'awake', 'awake_only', 'plain', 'no_wake', 'no_other', 'trouble', 'trouble_sub', 'trouble_none', 'trouble_kept', 'trouble_which', 'all_done', 'ear', 'cannot', 'clean', 'not_yet', 'heard'];
+
+    /** And of what it hears. */
+    public const LISTENS = ['in_tune', 'sharp', 'flat', 'other', 'soft', 'good', 'loud', 'refused', 'none', 'judging', 'failed', 'offline', 'calibrating', 'calibrated', 'not_calibrated', 'midi', 'no_midi', 'tendency', 'keep', 'reading', 'headphones'];
 
     public function __construct(private readonly Desk $desk, private readonly DeskPage $deskPage, private readonly PageMaker $pages, private readonly StepBuilder $steps, private readonly OpenBand $open, private readonly Results $results, private readonly StandPlans $plans, private readonly Words $words)
     {
@@ -73,7 +76,8 @@ final class StandController extends AbstractController
             'rungs' => $request->query->getString('rungs'),
             'pitches' => self::pitches($part),
             'says' => self::SAYS,
-            'data' => StandData::of($ways) + ['who' => $this->open->player()?->getId() ?? '', 'chair' => $chair?->getId() ?? '', 'key' => PlanLine::key($part->study->recipe->line), 'signature' => $part->study->signature->spoken(), 'new' => array_map(static fn (Pitch $one): int => $one->midi(), $fresh)],
+            'listen_says' => self::LISTENS,
+            'data' => StandData::of($ways) + ['who' => $this->open->player()?->getId() ?? '', 'chair' => $chair?->getId() ?? '', 'key' => PlanLine::key($part->study->recipe->line), 'asked' => ['for' => $state->instrument, 'setup' => implode(',', $state->setups), 'stage' => $state->stage->value, 'player' => $state->player], 'signature' => $part->study->signature->spoken(), 'new' => array_map(static fn (Pitch $one): int => $one->midi(), $fresh)],
         ]);
     }
 
