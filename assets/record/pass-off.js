@@ -1,5 +1,9 @@
 // Hearing a player: notes are pressed that were wrong, cracked or out of tune, and what else went wrong is counted; the mark follows.
 
+// As data/listening.yaml has them: cents within which a note is in tune with the take, percent within which it is even.
+const OUT_OF_TUNE = 20;
+const UNEVEN = 10;
+
 const AFTER = 250; // milliseconds without a press, after which the mark is asked for
 
 export function startPassOff() {
@@ -95,6 +99,29 @@ export function startPassOff() {
       event.preventDefault();
       regions(to).find((one) => one.checkVisibility())?.focus();
     }
+  });
+  // What was heard is pressed for the teacher, who takes back what he heard otherwise.
+  document.addEventListener('listen:judged', (event) => {
+    const heard = event.detail;
+    if (!heard.judged) {
+      return;
+    }
+    done = done.filter((one) => !one.isHeard);
+    heard.notes.forEach((note) => {
+      if (note.verdict !== 'right') {
+        done.push({ note: note.i, kind: 'wrong', isHeard: true });
+      } else if (!note.first_time) {
+        done.push({ note: note.i, kind: 'cracked', isHeard: true });
+      } else if (note.cents_against_take !== null && Math.abs(note.cents_against_take) > OUT_OF_TUNE) {
+        done.push({ note: note.i, kind: 'out of tune', isHeard: true });
+      }
+    });
+    [...heard.slow_changes, ...(heard.evenness_percent > UNEVEN ? [1] : [])].forEach(() => done.push({ count: 'uneven', isHeard: true }));
+    heard.restarts.forEach(() => done.push({ count: 'stopped', isHeard: true }));
+    if (heard.tempo && !document.getElementById('hear-tempo').value) {
+      document.getElementById('hear-tempo').value = String(Math.round(heard.tempo));
+    }
+    show();
   });
   document.getElementById('hear-tempo').addEventListener('input', show);
 

@@ -17,6 +17,8 @@ use App\Engraving\FingeringStyle;
 use App\Engraving\PageMaker;
 use App\Engraving\Rows;
 use App\Shared\Words;
+use App\Stand\StandController;
+use App\Stand\StandData;
 use App\Stand\StandPlans;
 use Doctrine\ORM\EntityManagerInterface;
 use SwiftReed\Knowledge\Mistake;
@@ -145,9 +147,10 @@ final class PassOffController extends AbstractController
     private function page(OwnList $list, Chair $chair, Requirement $requirement, array $typed = [], string $problem = ''): Response
     {
         $part = null;
-        $wide = $narrow = '';
+        $wide = $narrow = $take = '';
         try {
             $part = $this->part($chair, $requirement);
+            $take = json_encode(StandData::take($part, DeskState::of(['line' => $requirement->text])->forPlayer($chair)), \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE);
             $label = $part->instrument->name.', '.$part->writtenTitle();
             $rows = new Rows(true, false, Reminders::Affected, FingeringStyle::None);
             $wide = $this->pages->screen($part, $rows, $label, DeskPage::WIDE)->svg;
@@ -159,6 +162,7 @@ final class PassOffController extends AbstractController
         return $this->render('record/hear.html.twig', [
             'list' => $list, 'chair' => $chair, 'requirement' => $requirement, 'part' => $part, 'wide' => $wide, 'narrow' => $narrow, 'typed' => $typed, 'problem' => $problem,
             'title' => $this->book->title($requirement, $this->book->instrument($chair)), 'asks' => $this->book->asks($requirement),
+            'take' => $take, 'listen_says' => StandController::LISTENS,
             'helpers' => $this->book->helpers([$requirement], $chair)[0] ?? [],
             'recurs' => $this->book->recurs($this->entries->ofChair($chair), $this->plans->today()),
         ], new Response(status: '' === $problem ? Response::HTTP_OK : Response::HTTP_UNPROCESSABLE_ENTITY));

@@ -4,12 +4,14 @@ declare(strict_types=1);
 
 namespace App\Stand;
 
+use App\Desk\DeskState;
 use App\Engraving\Diagram;
 use SwiftReed\Explain\FingeringWords;
 use SwiftReed\Explain\Speech;
 use SwiftReed\Explain\TalkThrough;
 use SwiftReed\Instrument\Fingering;
 use SwiftReed\Instrument\FingeringUse;
+use SwiftReed\Pitch\Pitch;
 use SwiftReed\Practice\AfterGoal;
 use SwiftReed\Practice\Session;
 use SwiftReed\Practice\Step;
@@ -17,6 +19,7 @@ use SwiftReed\Practice\StepNote;
 use SwiftReed\Practice\Steps;
 use SwiftReed\Score\KeyNames;
 use SwiftReed\Score\Part;
+use SwiftReed\Study\StudyNote;
 use SwiftReed\Time\TimeSignature;
 
 /**
@@ -82,6 +85,25 @@ final class StandData
             'beyond' => null === $ladder ? null : AfterGoal::of($part->study, $ladder->goal)?->text(),
             'ladder' => null === $ladder ? null : ['places' => $ladder->places, 'goal' => $ladder->goal, 'clean' => $ladder->clean, 'unit' => $part->study->recipe->timing->tempo->unit] + $ladder->table()->data(),
         ];
+    }
+
+    /**
+     * What a take of the whole line should sound like, for a browser that listens.
+     *
+     * @return array<string, mixed>
+     */
+    public static function take(Part $part, DeskState $state): array
+    {
+        $notes = $part->study->notes;
+        $names = [];
+        foreach (range(0, 11) as $k) {
+            $names[$k] = Pitch::plain(60 + $k, \in_array($k, [1, 6], true))->name()->sign();
+        }
+        foreach ($notes as $note) {
+            $names[(($note->pitch()->midi() % 12) + 12) % 12] = $note->pitch()->name()->sign();
+        }
+
+        return ['for' => $state->instrument, 'setup' => implode(',', $state->setups), 'stage' => $state->stage->value, 'player' => $state->player, 'line' => $part->line(), 'midi' => array_map(static fn (StudyNote $note): int => $note->sounding->midi(), $notes), 'names' => $names, 'written' => $notes[0]->pitch()->midi() - $notes[0]->sounding->midi()];
     }
 
     /** @return array<string, mixed> */
