@@ -62,9 +62,9 @@ export function startListening() {
     byId('listen-loud').textContent = level < QUIET ? '' : level < SOFT ? say('soft') : level > LOUD ? say('loud') : say('good');
     lately = [...lately.slice(-8), clarity >= CLARITY && level > QUIET && hz > 0 ? 69 + 12 * Math.log2(hz / reference()) : null];
     const steady = lately.filter((one) => one !== null).sort((a, b) => a - b);
-    const head = byId('listen-played');
+    const heads = [...document.querySelectorAll('[data-played]')];
     if (steady.length < 6) {
-      head.setAttribute('hidden', '');
+      heads.forEach((head) => head.setAttribute('hidden', ''));
       return;
     }
     const pitch = steady[Math.floor(steady.length / 2)];
@@ -72,12 +72,16 @@ export function startListening() {
     const near = Math.abs(pitch - wanted) < 0.7 ? wanted : Math.round(pitch);
     const cents = Math.round(100 * (pitch - near));
     const note = nameOf(near);
-    head.removeAttribute('hidden');
-    head.setAttribute('cy', String(Math.max(-60, Math.min(60, (near === wanted ? -cents : -400 * Math.sign(pitch - wanted)) * 0.8))));
+    heads.forEach((head) => {
+      head.removeAttribute('hidden');
+      head.setAttribute('cy', String(Math.max(-60, Math.min(60, (near === wanted ? -cents : -400 * Math.sign(pitch - wanted)) * 0.8))));
+    });
     const text = near !== wanted ? say('other', { note, wanted: nameOf(wanted) }) : Math.abs(cents) <= IN_TUNE ? say('in_tune', { note }) : say(cents > 0 ? 'sharp' : 'flat', { note, cents: Math.abs(cents) });
-    if (byId('listen-hear').textContent !== text) {
-      byId('listen-hear').textContent = text;
-    }
+    document.querySelectorAll('[data-hear]').forEach((one) => {
+      if (one.textContent !== text) {
+        one.textContent = text;
+      }
+    });
   };
   const onFrame = (frame) => {
     also?.(frame);
@@ -86,7 +90,7 @@ export function startListening() {
     } else {
       frames = [...frames.slice(-300), frame]; // some seconds for a calibration, and for a player who begins early
     }
-    if (dialog.open) {
+    if (dialog.open || !(byId('listen-now')?.hidden ?? true)) {
       showPitch(frame);
     }
   };
@@ -103,6 +107,7 @@ export function startListening() {
       byId('stand-status').textContent = say('headphones');
     }
     byId('listen-take')?.toggleAttribute('hidden', !listening());
+    byId('listen-now')?.toggleAttribute('hidden', !(ear && source() === 'microphone'));
   };
   const shut = () => {
     ear?.close();

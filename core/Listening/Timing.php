@@ -73,7 +73,7 @@ final readonly class Timing
                 $x[$k] = $late[$k] - $late[$k - 1] + ($waited[$k] ?? 0.0);
             }
         }
-        $least = max(2 * $floor, $figures->number('slow-share') * $beatMs, $figures->number('slow-spread') * self::spread(array_values($x)));
+        $least = max(2.5 * $floor, $figures->number('slow-share') * $beatMs, $figures->number('slow-spread') * self::spread(array_values($x)));
         $slow = [];
         foreach ($x as $k => $by) {
             if ($by > $least) {
