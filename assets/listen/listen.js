@@ -264,7 +264,7 @@ export function startListening() {
     }
     const data = await answer.json().catch(() => ({}));
     if (!answer.ok) {
-      result.textContent = say('failed', { why: data.why ?? String(answer.status) });
+      result.textContent = answer.status === 429 ? say('busy') : say('failed', { why: data.why ?? String(answer.status) });
       document.dispatchEvent(new CustomEvent('listen:none'));
       return;
     }

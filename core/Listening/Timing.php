@@ -16,6 +16,8 @@ final readonly class Timing
     /** Tukey's biweight: residuals beyond so many spreads have no weight. */
     private const BIWEIGHT = 4.685;
     private const ROUNDS = 8;
+    /** Share of a slow change by which its note itself is late. */
+    private const ARRIVES = 0.4;
     /** Pairs of notes that are compared for a first tempo. */
     private const PAIRS = 20_000;
 
@@ -76,7 +78,8 @@ final readonly class Timing
         $least = max(2.5 * $floor, $figures->number('slow-share') * $beatMs, $figures->number('slow-spread') * self::spread(array_values($x)));
         $slow = [];
         foreach ($x as $k => $by) {
-            if ($by > $least) {
+            // After a note that came early the next one is in time again, and no slow change.
+            if ($by > $least && $late[$k] + ($waited[$k] ?? 0.0) > self::ARRIVES * $by) {
                 $slow[] = ['from' => $k - 1, 'to' => $k, 'ms' => $by];
                 unset($share[$k]);
             }
@@ -139,7 +142,8 @@ final readonly class Timing
         $stops = [];
         $waited = [];
         for ($k = 1; $k < $n; ++$k) {
-            $isKept = $k + 1 >= $n || $over[$k] + $over[$k + 1] > 0.5 * $over[$k];
+            // Made up for by the note after it, it was one late note; by the note before, one early one.
+            $isKept = ($k + 1 >= $n || $over[$k] + $over[$k + 1] > 0.5 * $over[$k]) && $over[$k] + $over[$k - 1] > 0.5 * $over[$k];
             if ($over[$k] > $least && $isKept) {
                 $away += $over[$k];
                 if ($notes[$k]['isFree'] || !$notes[$k]['isNext']) {

@@ -41,7 +41,7 @@ final class StandController extends AbstractController
     private const SAYS = ['start', 'stop', 'again', 'next', 'on', 'finish', 'step', 'note', 'notes', 'once', 'twice', 'times', 'quiet', 'whole_notes', 'hear', 'sing', 'match', 'breathe', 'your_turn', 'listen', 'count_in', 'was_it', 'place', 'reached', 'left', 'beyond', 'leave', 'rest', 'pause', 'break', 'waiting', 'awake', 'awake_only', 'plain', 'no_wake', 'no_other', 'trouble', 'trouble_sub', 'trouble_none', 'trouble_kept', 'trouble_which', 'all_done', 'ear', 'cannot', 'clean', 'not_yet', 'heard'];
 
     /** And of what it hears. */
-    public const LISTENS = ['in_tune', 'sharp', 'flat', 'other', 'soft', 'good', 'loud', 'refused', 'none', 'judging', 'failed', 'offline', 'calibrating', 'calibrated', 'not_calibrated', 'midi', 'no_midi', 'tendency', 'keep', 'reading', 'headphones'];
+    public const LISTENS = ['in_tune', 'sharp', 'flat', 'other', 'soft', 'good', 'loud', 'refused', 'none', 'judging', 'busy', 'failed', 'offline', 'calibrating', 'calibrated', 'not_calibrated', 'midi', 'no_midi', 'tendency', 'keep', 'reading', 'headphones'];
 
     public function __construct(private readonly Desk $desk, private readonly DeskPage $deskPage, private readonly PageMaker $pages, private readonly StepBuilder $steps, private readonly OpenBand $open, private readonly Results $results, private readonly StandPlans $plans, private readonly Words $words)
     {

@@ -158,6 +158,26 @@ test('the microphone hears a take on the Stand', async () => {
   });
 });
 
+test('taps calibrate the delay of a device', async () => {
+  // A click every 0.6 seconds; the calibration begins three seconds after the microphone is open, and its beats come as often.
+  const file = await wav('taps.wav', 16, Array.from({ length: 24 }, (_, k) => [84, 0.66 + 0.6 * k, 0.05, true, false]));
+  await withMicrophone(file, async (page) => {
+    await toLadder(page);
+    await page.click('#listen-button');
+    await page.click('#listen-on');
+    await page.waitForSelector('#listen-check:not([hidden])');
+    const opened = Date.now();
+    await page.click('#listen-check summary');
+    await page.waitForTimeout(Math.max(0, 2000 - (Date.now() - opened)));
+    await page.click('#listen-calibrate');
+    await page.waitForFunction(() => /Calibrated|not heard/.test(document.getElementById('listen-calibrated').textContent), undefined, { timeout: 15000 });
+    const said = await page.textContent('#listen-calibrated');
+    const [, ms] = said.match(/a tap is heard (-?\d+) ms later/) ?? [];
+    assert.ok(Math.abs(Number(ms)) < 280, said);
+    assert.equal(Number(await page.evaluate(() => sessionStorage.getItem('listen-delay'))).toFixed(0), Number(ms).toFixed(0));
+  });
+});
+
 test('under the teacher\'s hand what was heard is pressed, and can be taken back', async () => {
   const { context: scratch, page: plain } = await quietPage(browser);
   await comeIn(scratch);

@@ -361,6 +361,10 @@ final class ListeningTest extends TestCase
             self::assertEqualsWithDelta(0.3 * $quarter, $late->slow[0]['ms'] ?? 0, 1);
             self::assertEqualsWithDelta($quarter, $late->quarter ?? 0, 0.5, 'one late note moves nothing');
 
+            $early = Timing::of($notes(static fn (float $at, int $k): float => $quarter * $at - (6 === $k ? 0.3 * $quarter : 0)), 1.0, 15.0, $figures);
+            self::assertSame([], $early->slow ?? null, 'what follows an early note is in time');
+            self::assertEqualsWithDelta(-0.3 * $quarter, $early->late[6] ?? 0, 1);
+
             $stop = Timing::of($notes(static fn (float $at, int $k): float => $quarter * $at + ($k >= 6 ? $quarter : 0)), 1.0, 15.0, $figures);
             self::assertSame([6], $stop->stops ?? []);
             self::assertEqualsWithDelta($quarter, $stop->quarter ?? 0, 0.5, 'nor does a stop');
