@@ -23,6 +23,8 @@ const OFF = 15;
 const TENDENCIES = 'listen-tendencies';
 const DELAY = 'listen-delay';
 const MOST_FRAMES = 58000;
+/** Takes that wait for the network at the most. */
+const MOST_WAITING = 20;
 
 export function startListening() {
   const dialog = document.getElementById('listen');
@@ -47,6 +49,7 @@ export function startListening() {
   let take = null; // the take that is being collected
   let recorder = null;
   let lately = [];
+  let waiting = []; // takes for which there was no network
   let also = null; // who else hears each frame: a calibration
 
   // --- what is heard just now ------------------------------------------------------------------------------------------
@@ -248,8 +251,8 @@ export function startListening() {
     }
     judge({ ...meant(), ...one.of, ...body });
   };
-  const judge = async (body) => {
-    const { midi: _midi, names: _names, written: _written, ...asked } = body;
+  const judge = async (body, isLater = false) => {
+    const { midi: _midi, names: _names, written: _written, ...asked } = body; // what the page alone needs stays here
     if (result) {
       result.hidden = false;
       result.textContent = say('judging');
@@ -258,7 +261,8 @@ export function startListening() {
     try {
       answer = await fetch(dialog.dataset.judge, { method: 'POST', headers: { 'Content-Type': 'application/json', 'X-Form-Token': dialog.dataset.token }, body: JSON.stringify({ ...asked, reference: reference() }) });
     } catch {
-      result.textContent = say('offline');
+      waiting = [...waiting, body].slice(-MOST_WAITING);
+      result.textContent = say('offline', { n: waiting.length });
       document.dispatchEvent(new CustomEvent('listen:none'));
       return;
     }
@@ -273,7 +277,9 @@ export function startListening() {
     if (data.judged) {
       remember(data, asked);
     }
-    document.dispatchEvent(new CustomEvent('listen:judged', { detail: data }));
+    if (!isLater) {
+      document.dispatchEvent(new CustomEvent('listen:judged', { detail: data }));
+    }
   };
 
   // --- what is written at the notes ----------------------------------------------------------------------------------------
@@ -378,6 +384,13 @@ export function startListening() {
         button.setAttribute('aria-pressed', 'false');
         await ended();
       }
+    }
+  });
+  window.addEventListener('online', async () => {
+    const all = waiting;
+    waiting = [];
+    for (const body of all) {
+      await judge(body, true);
     }
   });
   window.addEventListener('pagehide', shut);

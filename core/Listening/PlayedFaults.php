@@ -49,13 +49,14 @@ final readonly class PlayedFaults
         $count = \count($expected->notes);
         $at = min(4, $count);
         $note = $expected->notes[$at - 1]->written;
+        $midi = array_map(static fn (ExpectedNote $one): int => $one->midi, $expected->notes);
 
         return self::read(match ($name) {
             'clean' => 'uneven 2',
             'wrong' => \sprintf('wrong %d %s; uneven 2', $at, Pitch::plain($note->midi() + 1, $note->alter > 0)->text()),
             'late' => \sprintf('late %d %d; uneven 2', $at, min(self::MOST_LATE, 0.32 * $expected->quarterMs() * Expected::beat($expected->unit))),
             'missing' => \sprintf('missing %d; uneven 2', $at),
-            'flat' => \sprintf('flat %d 35; uneven 2', $at),
+            'flat' => \sprintf('flat %d 35; uneven 2', 1 + (int) array_search(max($midi), $midi, true)),
             'uneven' => 'uneven 18',
             'drift' => 'drift 12; uneven 2',
             default => throw ListeningError::notAFault($name),

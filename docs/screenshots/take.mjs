@@ -32,9 +32,7 @@ async function take(name, as, address, act = async () => {}, size = []) {
 }
 
 await take('desk', 'director', desk('concert G major, 2 octaves, eighths, quarter = 72', 'clarinet-bb'));
-await take('hand-out', 'director', desk('concert Eb major, then arpeggio', 'trumpet-bb'), (view) => view.click('[data-open="hand-out"]'));
 await take('folder', 'director', '/folder');
-await take('patterns', 'director', `/patterns?cell=${encodeURIComponent('1 2 3 5 4 enclosure / 1 2 3 2 1 enclosure')}&for=flute`);
 await take('keys', 'director', '/keys?key=four+flats');
 await take('fingerings', 'director', '/fingerings?for=bassoon');
 await take('say-and-finger', 'director', `/fingerings/strip?line=${encodeURIComponent('concert F major, 2 octaves')}&for=alto-sax`);
@@ -50,6 +48,16 @@ await take('packet', 'director', desk('concert C major, keys by fourths', 'flute
   await view.waitForFunction(() => document.querySelector('#made h2')?.innerText.startsWith('Ready'), undefined, { timeout: 120000 });
 });
 await take('record', 'director', '/record/grid');
+await take('listen', undefined, `/stand?line=${encodeURIComponent('concert F major, eighths, quarter = 132')}&for=clarinet-bb`, async (view) => {
+  await view.click('#listen-button');
+  await view.check('[value=simulated]');
+  await view.selectOption('#listen-faults', 'late');
+  await view.click('#listen-close');
+  await view.click('#stand-list-button');
+  await view.locator('#stand-list button').last().click();
+  await view.click('#stand-go');
+  await view.waitForSelector('.take-words', { timeout: 60000 });
+});
 await take('work-it-out', undefined, '/work-it-out?for=clarinet-bb&kind=transpose', async (view) => {
   await view.fill('#work-answer', 'D F# A B');
 });

@@ -108,6 +108,14 @@ test('a file of sound is heard', async () => {
   await page.click('.take-figures summary');
   assert.equal(await page.locator('.take-figures tbody tr').count(), take.plays.length);
   assert.deepEqual(await violations(page), []);
+  // Without the network a take waits, and is judged when it is back.
+  await context.setOffline(true);
+  await page.click('#listen-button');
+  await page.setInputFiles('#listen-file', file);
+  await page.waitForFunction(() => /wait until you are: 1/.test(document.querySelector('#listen-result').textContent));
+  await context.setOffline(false);
+  await page.waitForSelector('.take-words');
+  assert.match(await page.textContent('.take-words'), /^Note 6 was /);
   // Silence is not praised.
   await page.click('#listen-button');
   await page.setInputFiles('#listen-file', await wav('silent.wav', 4, []));
@@ -156,6 +164,32 @@ test('the microphone hears a take on the Stand', async () => {
     await page.click('#listen-off');
     assert.equal(await page.locator('#listen-check').isVisible(), false);
   });
+});
+
+test('what a note does in several takes is offered to the player as his own', async () => {
+  const { context, page, problems } = await quietPage(browser);
+  await comeIn(context, 'player');
+  await toLadder(page);
+  await page.click('#listen-button');
+  await page.check('[value=simulated]');
+  await page.selectOption('#listen-faults', 'flat');
+  await page.click('#listen-close');
+  for (let k = 0; k < 3; k += 1) {
+    assert.equal(await page.locator('.take-offer').count(), 0, 'not after one take, nor two');
+    await page.click('#stand-go');
+    await page.waitForFunction((n) => document.querySelector('.take-words') && document.querySelector('#stand').dataset.state === 'judging' && n >= 0, k, { timeout: 40000 });
+    if (k < 2) {
+      await page.click('#stand-missed');
+      await page.evaluate(() => document.querySelector('.take-words')?.remove());
+    }
+  }
+  await page.waitForSelector('.take-offer');
+  assert.match(await page.textContent('.take-offer'), /was 3\d cents flat in the last takes/);
+  assert.deepEqual(await violations(page), []);
+  await page.click('.take-offer button');
+  await page.waitForFunction(() => /chosen with it from now on/.test(document.querySelector('.take-offer').textContent));
+  assert.deepEqual(problems, []);
+  await context.close();
 });
 
 test('taps calibrate the delay of a device', async () => {
