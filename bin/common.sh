@@ -68,8 +68,8 @@ be_modest() {
     runuser -u "$service" -- php -r "require '$root/vendor/autoload.php';" 2>/dev/null && [ -z "$(find "$root/node_modules" "$root/public/build" ! -perm -o+r -print -quit 2>/dev/null)" ] ||
       chmod -R a+rX "$root/vendor" "$root/node_modules" "$root/public"
     run_as_service=(setpriv "--reuid=$service" "--regid=$service" --init-groups) # it becomes the program, so that its number is the program's
-    mkdir -p "$root/var/cache" "$root/var/log" "$root/var/run" "$root/var/knowledge" "$root/var/mailbox"
-    chown -R "$service:" "$root/var/cache" "$root/var/log" "$root/var/run" "$root/var/knowledge" "$root/var/mailbox"
+    mkdir -p "$root/var/cache" "$root/var/log" "$root/var/run" "$root/var/knowledge"
+    chown -R "$service:" "$root/var/cache" "$root/var/log" "$root/var/run" "$root/var/knowledge"
     chown "$service:" "$root/var"
   else
     say "The user $service cannot read $root, so the programs run as root; a folder that everybody may enter would be better."

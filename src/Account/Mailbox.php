@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Account;
 
-use Symfony\Component\DependencyInjection\Attribute\Autowire;
+use Doctrine\DBAL\Connection;
 use Symfony\Component\Mailer\Exception\TransportExceptionInterface;
 use Symfony\Component\Mailer\MailerInterface;
 use Symfony\Component\Mime\Email;
@@ -18,11 +18,8 @@ final class Mailbox
     /** Letters that are shown; older ones lie below them. */
     private const MOST = 20;
 
-    public function __construct(
-        private readonly MailerInterface $mailer,
-        #[Autowire('%kernel.project_dir%/var/mailbox')]
-        private readonly string $folder,
-    ) {
+    public function __construct(private readonly MailerInterface $mailer, private readonly Connection $database)
+    {
     }
 
     /** @return bool whether the letter lies there now */
@@ -40,15 +37,9 @@ final class Mailbox
     /** @return list<array{date: string, subject: string, text: string}> the newest first */
     public function letters(Account $of): array
     {
-        $found = glob($this->folder.'/'.$of->getId().'/*.json');
-        $files = false === $found ? [] : $found;
-        rsort($files);
         $letters = [];
-        foreach (\array_slice($files, 0, self::MOST) as $file) {
-            $letter = json_decode((string) @file_get_contents($file), true);
-            if (\is_array($letter) && \is_string($letter['date'] ?? null) && \is_string($letter['subject'] ?? null) && \is_string($letter['text'] ?? null)) {
-                $letters[] = ['date' => $letter['date'], 'subject' => $letter['subject'], 'text' => $letter['text']];
-            }
+        foreach ($this->database->fetchAllAssociative("SELECT to_char(written_at, 'YYYY-MM-DD HH24:MI') AS date, subject, text FROM letter WHERE account_id = :account ORDER BY written_at DESC, id DESC LIMIT ".self::MOST, ['account' => $of->getId()]) as $row) {
+            $letters[] = ['date' => \is_string($row['date']) ? $row['date'] : '', 'subject' => \is_string($row['subject']) ? $row['subject'] : '', 'text' => \is_string($row['text']) ? $row['text'] : ''];
         }
 
         return $letters;

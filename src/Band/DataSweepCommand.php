@@ -26,6 +26,8 @@ final class DataSweepCommand extends Command
 {
     /** Days for which the audit of an installation is kept. */
     private const AUDIT_DAYS = 800;
+    /** Of the advisory lock: any number that nobody else takes. */
+    private const LOCK = 7_240_331;
     private const ANNOUNCED = 'end of the data announced';
     /** A letter about the end of a band "b", written since it was last used. */
     private const ANNOUNCEMENT = 'EXISTS (SELECT 1 FROM audit a WHERE a.what = :what AND a.subject = CAST(b.id AS text) AND a.at >= b.used_on %s)';
@@ -36,6 +38,22 @@ final class DataSweepCommand extends Command
     }
 
     protected function execute(InputInterface $input, OutputInterface $output): int
+    {
+        // Each machine looks after its own files; what is in the database is swept by one of them at a time.
+        $this->caches->sweep();
+        if (true !== $this->database->fetchOne('SELECT pg_try_advisory_lock(:key)', ['key' => self::LOCK])) {
+            $output->writeln('Another machine is sweeping the database just now.');
+
+            return Command::SUCCESS;
+        }
+        try {
+            return $this->sweep($output);
+        } finally {
+            $this->database->executeStatement('SELECT pg_advisory_unlock(:key)', ['key' => self::LOCK]);
+        }
+    }
+
+    private function sweep(OutputInterface $output): int
     {
         $warned = 0;
         foreach ($this->ending() as $row) {
@@ -54,11 +72,11 @@ final class DataSweepCommand extends Command
             'DELETE FROM one_time_code WHERE ends_at < now()',
             'DELETE FROM sessions WHERE sess_lifetime < EXTRACT(EPOCH FROM now())',
             'DELETE FROM player_sign_in s WHERE NOT EXISTS (SELECT 1 FROM player p WHERE p.sign_in_id = s.id)',
+            'DELETE FROM letter WHERE written_at < now() - INTERVAL \''.self::AUDIT_DAYS.' days\'',
             'DELETE FROM audit WHERE at < now() - INTERVAL \''.self::AUDIT_DAYS.' days\'',
         ] as $sweep) {
             $this->database->executeStatement($sweep);
         }
-        $this->caches->sweep();
         $this->runs->sweep();
         $output->writeln(\sprintf('%d letters written, %d bands ended.', $warned, $ended));
 
