@@ -8,6 +8,7 @@ use App\Band\Band;
 use App\Band\BandRepository;
 use App\Band\OpenBand;
 use App\Shared\Form\Forms;
+use App\Shared\HouseState;
 use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Bundle\SecurityBundle\Security;
@@ -24,7 +25,7 @@ final class OwnController extends AbstractController
     /** Hours for which a code for another director, or for somebody who lost the pass phrase, is good. */
     public const CODE_HOURS = 72;
 
-    public function __construct(private readonly OpenBand $open, private readonly BandRepository $bands, private readonly EntityManagerInterface $entities, private readonly Audit $audit, private readonly Mailbox $mailbox, private readonly Forms $forms)
+    public function __construct(private readonly OpenBand $open, private readonly BandRepository $bands, private readonly EntityManagerInterface $entities, private readonly Audit $audit, private readonly Mailbox $mailbox, private readonly Forms $forms, private readonly HouseState $house)
     {
     }
 
@@ -134,6 +135,8 @@ final class OwnController extends AbstractController
             'removed' => null === $teacher ? [] : $this->bands->removedOf($teacher),
             'open' => $this->open->band(),
             'letters' => null === $teacher ? [] : $this->mailbox->letters($teacher),
+            'measures' => true === $teacher?->isKeeper() ? $this->house->measures() : [],
+            'version' => true === $teacher?->isKeeper() ? $this->house->version() : '',
             'warned' => Band::WARNED_DAYS,
             'problem' => $problem,
             'code' => $code,

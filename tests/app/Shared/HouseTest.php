@@ -1,0 +1,122 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Tests\Shared;
+
+use Doctrine\ORM\EntityManagerInterface;
+use Symfony\Bundle\FrameworkBundle\Test\WebTestCase;
+use Symfony\Component\Process\Process;
+
+/**
+ * How the house stands, told to a proxy, to whoever measures, and to its keeper; and what several machines do once.
+ */
+final class HouseTest extends WebTestCase
+{
+    use Visits;
+
+    protected function setUp(): void
+    {
+        $this->browser = self::createClient();
+        $this->browser->disableReboot();
+        self::emptied();
+    }
+
+    public function testAliveAndReadyAreTwoThings(): void
+    {
+        $kept = $_SERVER['DATABASE_URL'];
+        $this->browser->request('GET', '/alive');
+        self::assertResponseIsSuccessful();
+        $this->browser->request('GET', '/health');
+        self::assertResponseIsSuccessful();
+        self::assertSame('well', $this->told()['status']);
+        self::ensureKernelShutdown();
+        $_SERVER['DATABASE_URL'] = $_ENV['DATABASE_URL'] = 'postgresql://nobody@127.0.0.1:1/none?serverVersion=15';
+        try {
+            $this->browser = self::createClient();
+            $this->browser->request('GET', '/alive');
+            self::assertResponseIsSuccessful('it lives, whatever it needs is down');
+            $this->browser->request('GET', '/health');
+            self::assertResponseStatusCodeSame(503, 'and is not ready for users');
+        } finally {
+            $_SERVER['DATABASE_URL'] = $_ENV['DATABASE_URL'] = $kept;
+            self::ensureKernelShutdown();
+        }
+    }
+
+    /** The open text format: names, one number each, and nobody's name. Source: the exposition format 0.0.4 of OpenMetrics' forerunner. */
+    public function testMeasuresAreForWhoHasTheWord(): void
+    {
+        $this->comeIn();
+        $this->browser->request('GET', '/metrics');
+        self::assertResponseStatusCodeSame(404, 'without a word set there are none');
+        self::ensureKernelShutdown();
+        $_SERVER['METRICS_TOKEN'] = $_ENV['METRICS_TOKEN'] = 'a word';
+        try {
+            $this->browser = self::createClient();
+            $this->browser->disableReboot();
+            $this->browser->request('GET', '/metrics', server: ['HTTP_AUTHORIZATION' => 'Bearer another']);
+            self::assertResponseStatusCodeSame(404);
+            $this->browser->request('GET', '/metrics', server: ['HTTP_AUTHORIZATION' => 'Bearer a word']);
+            self::assertResponseIsSuccessful();
+        } finally {
+            $_SERVER['METRICS_TOKEN'] = $_ENV['METRICS_TOKEN'] = '';
+        }
+        $text = (string) $this->browser->getResponse()->getContent();
+        $found = [];
+        foreach (explode("\n", rtrim($text)) as $line) {
+            self::assertMatchesRegularExpression('/^(# (HELP|TYPE) swift_reed_\w+ .+|swift_reed_\w+(\{version="\d+"\})? -?[0-9.e+]+)$/', $line);
+            if (!str_starts_with($line, '#')) {
+                $found[] = (preg_split('/[ {]/', $line) ?: [''])[0];
+            }
+        }
+        self::assertContains('swift_reed_jobs_waiting', $found);
+        self::assertContains('swift_reed_database_connections', $found);
+        self::assertSame($found, array_values(array_unique($found)));
+        self::assertStringNotContainsString('Robin', $text);
+    }
+
+    public function testTheKeeperSeesHowItStands(): void
+    {
+        $this->comeIn();
+        self::database()->executeStatement('UPDATE account SET is_keeper = true');
+        self::getContainer()->get(EntityManagerInterface::class)->clear();
+        self::database()->executeStatement("INSERT INTO house_note (what, at) VALUES ('backup', now() - INTERVAL '5 hours')");
+        $house = $this->browser->request('GET', '/account')->filter('.house');
+        self::assertStringContainsString('5 hours ago', $house->text());
+        self::assertStringContainsString('1 bands', $house->text());
+        self::database()->executeStatement('UPDATE account SET is_keeper = false');
+        self::getContainer()->get(EntityManagerInterface::class)->clear();
+        self::assertCount(0, $this->browser->request('GET', '/account')->filter('.house'), 'and nobody else does');
+    }
+
+    /** Two machines that come up with one database: both end well, and what is done is done once. */
+    public function testTheDatabaseIsPreparedOnce(): void
+    {
+        $both = [];
+        for ($k = 0; $k < 2; ++$k) {
+            $both[$k] = new Process(['php', \dirname(__DIR__, 3).'/bin/console', 'house:prepare', '--demo'], timeout: 120);
+            $both[$k]->start();
+        }
+        foreach ($both as $one) {
+            self::assertSame(0, $one->wait(), $one->getErrorOutput());
+        }
+        self::assertSame(1, self::database()->fetchOne('SELECT count(*) FROM band'));
+        $sweeps = [];
+        for ($k = 0; $k < 3; ++$k) {
+            $sweeps[$k] = new Process(['php', \dirname(__DIR__, 3).'/bin/console', 'data:sweep'], timeout: 120);
+            $sweeps[$k]->start();
+        }
+        foreach ($sweeps as $one) {
+            self::assertSame(0, $one->wait(), $one->getErrorOutput());
+        }
+    }
+
+    /** @return array<string, mixed> */
+    private function told(): array
+    {
+        $told = json_decode((string) $this->browser->getResponse()->getContent(), true);
+
+        return \is_array($told) ? $told : [];
+    }
+}
