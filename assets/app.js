@@ -10,7 +10,7 @@ import { startBandSound } from './packets/band-sound.js';
 import { startPacketRows } from './packets/rows.js';
 import { startGrid } from './record/grid.js';
 import { startPassOff } from './record/pass-off.js';
-import { startListening } from './listen/listen.js';
+import { startListening } from './stand/listening/listen.js';
 import { startStaff } from './record/staff.js';
 import { startTogether } from './record/together.js';
 import { startTouches } from './record/touches.js';

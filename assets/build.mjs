@@ -60,7 +60,7 @@ const js = await esbuild.build({
 await emit('app.js', js.outputFiles[0].text);
 // What listens runs apart from the page, so that the page stays quick and the sound is not late.
 for (const name of ['worker', 'worklet']) {
-  const made = await esbuild.build({ entryPoints: [path.join(root, `assets/listen/${name}.js`)], bundle: true, minify: true, format: 'iife', target: 'es2020', write: false, legalComments: 'none' });
+  const made = await esbuild.build({ entryPoints: [path.join(root, `assets/stand/listening/${name}.js`)], bundle: true, minify: true, format: 'iife', target: 'es2020', write: false, legalComments: 'none' });
   await emit(`listen-${name}.js`, made.outputFiles[0].text);
 }
 // The worker that opens the Stand without the network knows the files of this build by their names.

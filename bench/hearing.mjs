@@ -7,8 +7,8 @@ import path from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { promisify } from 'node:util';
 import { chromium } from 'playwright-core';
-import { windowFor } from '../assets/listen/ear.js';
-import { Ear } from '../assets/listen/worker.js';
+import { windowFor } from '../assets/stand/listening/ear.js';
+import { Ear } from '../assets/stand/listening/worker.js';
 
 const run = promisify(execFile);
 const root = path.dirname(path.dirname(fileURLToPath(import.meta.url)));

@@ -43,7 +43,7 @@ final class MidiTake
     }
 
     /**
-     * A Standard MIDI File, by what {@see \SwiftReed\Import\MidiReader::played()} read of it.
+     * A Standard MIDI File, by what its reader has read of it.
      *
      * @param list<array{float, float, int}> $notes milliseconds of beginning and end, and key
      *

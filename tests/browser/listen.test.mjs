@@ -155,8 +155,9 @@ test('the microphone hears a take on the Stand', async () => {
     assert.equal(await page.locator('#listen-button').getAttribute('aria-pressed'), 'true');
     await page.waitForTimeout(Math.max(0, 1000 * WAIT - (Date.now() - opened)));
     await page.click('#stand-go');
-    await page.waitForSelector('.take-words', { timeout: 30000 });
-    const said = await page.textContent('.take-words');
+    await page.waitForFunction(() => document.querySelector('#stand').dataset.state === 'judging', undefined, { timeout: 40000 });
+    await page.waitForFunction(() => !/^(Working out.*)?$/.test(document.querySelector('#listen-result').textContent.trim()), undefined, { timeout: 20000 });
+    const said = await page.textContent('#listen-result');
     assert.match(said, /comes late, by (a quarter|a third) of a beat/);
     assert.equal(await page.locator('.stand-wide .note-region[data-note="8"] .heard-mark.is-late').count(), 1);
     // Nothing but frames left the machine; closed, it hears no more.

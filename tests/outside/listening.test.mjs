@@ -7,8 +7,8 @@ import path from 'node:path';
 import { test } from 'node:test';
 import { fileURLToPath } from 'node:url';
 import toneMidi from '@tonejs/midi';
-import { windowFor } from '../../assets/listen/ear.js';
-import { Ear } from '../../assets/listen/worker.js';
+import { windowFor } from '../../assets/stand/listening/ear.js';
+import { Ear } from '../../assets/stand/listening/worker.js';
 
 const root = path.dirname(path.dirname(path.dirname(fileURLToPath(import.meta.url))));
 const RATE = 48000;

@@ -3,6 +3,8 @@ import { PitchDetector } from 'pitchy';
 
 const BLOCK = 512;
 const QUIET = -100;
+/** Hertz. */
+const HIGHEST = 8000;
 
 /** Turns blocks of samples into frames: milliseconds of the middle of the window, hertz, clarity, decibels. */
 export class Ear {
@@ -23,7 +25,10 @@ export class Ear {
     if (this.heard < this.window) {
       return null;
     }
-    const [hz, clarity] = this.detector.findPitch(this.samples, this.rate);
+    const [found, clear] = this.detector.findPitch(this.samples, this.rate);
+    // Noise has any pitch; nothing that is played sounds as high as this.
+    const isPitch = Number.isFinite(found) && found > 0 && found < HIGHEST;
+    const [hz, clarity] = isPitch ? [found, clear] : [0, 0];
     const from = (this.window - BLOCK) / 2;
     let power = 0;
     for (let k = from; k < from + BLOCK; k += 1) {
@@ -31,7 +36,7 @@ export class Ear {
     }
     const level = power > 0 ? Math.max(QUIET, 10 * Math.log10(power / BLOCK)) : QUIET;
     const round = (value, to) => Math.round(value * to) / to;
-    return [round((1000 * (at - this.window / 2)) / this.rate, 10), Number.isFinite(hz) ? round(hz, 100) : 0, Number.isFinite(clarity) ? Math.min(1, Math.max(0, round(clarity, 1000))) : 0, round(level, 10)];
+    return [round((1000 * (at - this.window / 2)) / this.rate, 10), round(hz, 100), Number.isFinite(clarity) ? Math.min(1, Math.max(0, round(clarity, 1000))) : 0, round(level, 10)];
   }
 }
 

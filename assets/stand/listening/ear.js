@@ -1,5 +1,5 @@
 // Where sound comes from: a microphone, a file, keys. All tell the same: frames, or notes, on the clock of the page.
-import { audio } from '../shared/audio.js';
+import { audio } from '../../shared/audio.js';
 
 /** Samples that a pitch takes, by the lowest note of the line in hertz: a lower one needs more of them. */
 export const windowFor = (hz) => (hz >= 90 ? 1024 : hz >= 60 ? 2048 : 4096);

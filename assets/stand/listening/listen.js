@@ -1,6 +1,6 @@
 // Listening: opens an ear, collects a take while a step is played, has it judged, and writes what was heard at the notes.
-import { openVoice } from '../desk/voice.js';
-import { audio } from '../shared/audio.js';
+import { openVoice } from '../../desk/voice.js';
+import { audio } from '../../shared/audio.js';
 import { hertz, openMicrophone, openMidi, readFile, windowFor } from './ear.js';
 
 /** Milliseconds before the first note, and after the last, that belong to a take. */
