@@ -19,5 +19,5 @@ INSERT INTO record_entry (id, band_id, chair_id, line, memory, result, remark, b
   SELECT gen_random_uuid(), band, id, 'concert ' || (ARRAY['Bb', 'Eb', 'F', 'C', 'Ab', 'Db', 'G', 'D', 'Gb', 'A', 'E', 'B'])[1 + r % 12] || ' major, quarters, quarter = ' || (60 + r % 40), false, CASE WHEN r % 3 = 0 THEN 'not yet' ELSE 'passed' END, '', 'Somebody', now() - interval '3 years' * (1 - r::float / 60)
   FROM sits, generate_series(1, 60) r;
 COMMIT;
-ANALYZE;
+ANALYZE account; ANALYZE band; ANALYZE player; ANALYZE chair; ANALYZE practice_result; ANALYZE record_entry;
 SELECT 'bands ' || (SELECT count(*) FROM band) || ', players ' || (SELECT count(*) FROM player) || ', results ' || (SELECT count(*) FROM practice_result) || ', entries ' || (SELECT count(*) FROM record_entry) || ', ' || pg_size_pretty(pg_database_size(current_database()));

@@ -77,7 +77,8 @@ for (const users of steps) {
       try {
         const answer = await request();
         await answer.arrayBuffer();
-        if (answer.status >= 400) {
+        // A line that does not lie on an instrument is said to be so, and is no failure.
+        if (answer.status >= 400 && !(answer.status === 422 && kind === 'stand')) {
           failed += 1;
         }
       } catch {

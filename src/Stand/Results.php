@@ -128,7 +128,7 @@ final class Results
     public function fastest(?string $chair = null): array
     {
         $fastest = [];
-        $rows = $this->database->fetchAllAssociative('SELECT chair_id, line, unit, max(bpm) AS bpm FROM practice_result WHERE band_id = :band AND clean AND bpm IS NOT NULL AND counts'.(null === $chair ? '' : ' AND chair_id = :chair').' GROUP BY chair_id, line, unit', ['band' => $this->open->id()] + (null === $chair ? [] : ['chair' => $chair]));
+        $rows = $this->database->fetchAllAssociative('SELECT chair_id, line, unit, bpm FROM practice_best WHERE '.(null === $chair ? 'band_id = :band' : 'chair_id = :chair AND band_id = :band'), ['band' => $this->open->id()] + (null === $chair ? [] : ['chair' => $chair]));
         foreach ($rows as $row) {
             $of = static fn (string $key): string => \is_scalar($row[$key]) ? (string) $row[$key] : '';
             $fastest[$of('chair_id')][$of('line')] = max($fastest[$of('chair_id')][$of('line')] ?? 0.0, PlanLine::quartersOf((int) $of('bpm'), $of('unit')));

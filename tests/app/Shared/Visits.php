@@ -31,7 +31,7 @@ trait Visits
     /** An empty house. */
     private static function emptied(): void
     {
-        self::database()->executeStatement('TRUNCATE account, band, band_assistant, one_time_code, failed_try, audit, erasure, program_token, player_sign_in, saved_study, study_sheet, own_pattern, pinned_fingering, remark, school_of_habits, removed, chair, player, sessions, packet, packet_run, made_file, chorale, daily_sheet, job, practice_result, practice_plan, requirement_list, record_entry, written_answer, paper_entry, letter, house_note CASCADE');
+        self::database()->executeStatement('TRUNCATE account, band, band_assistant, one_time_code, failed_try, audit, erasure, program_token, player_sign_in, saved_study, study_sheet, own_pattern, pinned_fingering, remark, school_of_habits, removed, chair, player, sessions, packet, packet_run, made_file, chorale, daily_sheet, job, practice_result, practice_plan, requirement_list, record_entry, written_answer, paper_entry, letter, house_note, practice_best CASCADE');
     }
 
     /** A director and his band. */

@@ -11,6 +11,8 @@ use App\Band\Player;
 use App\Band\Roster;
 use App\Stand\Plan;
 use App\Stand\PlanChoices;
+use App\Stand\PracticeResult;
+use App\Stand\Results;
 use App\Stand\StandPlans;
 use App\Tests\Shared\Visits;
 use Doctrine\ORM\EntityManagerInterface;
@@ -347,7 +349,7 @@ final class StandTest extends WebTestCase
         $this->browser->request('GET', '/today');
         $open = self::getContainer()->get(OpenBand::class);
         self::assertSame('Pacific/Kiritimati', $open->zone()->getName());
-        $played = self::getContainer()->get(\App\Stand\Results::class)->played($this->chair->getId());
+        $played = self::getContainer()->get(Results::class)->played($this->chair->getId());
         self::assertSame((new \DateTimeImmutable('now', new \DateTimeZone('Pacific/Kiritimati')))->format('Y-m-d'), $played[0]->day->text());
     }
 
@@ -359,5 +361,27 @@ final class StandTest extends WebTestCase
         self::assertSame('2026-12-03', $choices->dueOn(Day::parse('2026-11-26'), [4])?->text());
         self::assertSame('2026-12-03', $choices->dueOn(Day::parse('2026-11-26'), [])?->text());
         self::assertNull((new PlanChoices())->dueOn(Day::parse('2026-11-26'), [1]));
+    }
+
+    /** What is kept beside the results is what they say: clean, counted, the fastest of each line and beat; and it goes and comes back with the player. */
+    public function testTheFastestOfEachLineIsKeptAsItComes(): void
+    {
+        $manager = self::getContainer()->get(EntityManagerInterface::class);
+        $manager->persist($player = new Player('Zoe'));
+        $manager->persist($chair = new Chair($player, 'flute', '', 'full'));
+        $manager->flush();
+        $now = new \DateTimeImmutable();
+        foreach ([['concert F', 60, '1/4', true, true], ['concert F', 90, '1/4', true, true], ['concert F', 120, '1/4', false, true], ['concert F', 200, '1/4', true, false], ['concert F', 40, '1/2', true, true], ['concert G', 72, '1/4', true, true], ['concert A', null, '1/4', true, true]] as [$line, $bpm, $unit, $clean, $counts]) {
+            $manager->persist(new PracticeResult(Uuid::v7()->toRfc4122(), $chair, $line, 'ladder', $bpm, $unit, $clean, 20.0, '', $now, $now, $counts));
+        }
+        $manager->flush();
+        $best = [['concert F', '1/2', 40], ['concert F', '1/4', 90], ['concert G', '1/4', 72]];
+        $kept = static fn (): array => self::database()->fetchAllNumeric('SELECT line, unit, bpm FROM practice_best ORDER BY line, unit');
+        self::assertSame($best, $kept());
+        self::assertEquals([$chair->getId() => ['concert F' => 90.0, 'concert G' => 72.0]], self::getContainer()->get(Results::class)->fastest());
+        $removed = self::getContainer()->get(Roster::class)->remove($player);
+        self::assertSame([], $kept());
+        $this->post('/undo/'.$removed);
+        self::assertSame($best, $kept());
     }
 }
