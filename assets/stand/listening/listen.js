@@ -3,10 +3,12 @@ import { openVoice } from '../../desk/voice.js';
 import { audio } from '../../shared/audio.js';
 import { hertz, openMicrophone, openMidi, readFile, windowFor } from './ear.js';
 
-/** Milliseconds before the first note, and after the last, that belong to a take. */
+/** Milliseconds before the first note that belong to a take. */
 const BEFORE = 700;
-const AFTER = 250;
-/** Frames that are waited for behind a take: they come a little later than the sound. */
+/** Who plays slower than the click is heard to the end: until so many frames in a row are quiet, and so many milliseconds at the most. */
+const STILL = 30;
+const PATIENCE = 2500;
+/** Milliseconds in which the last frames come: a little later than the sound. */
 const LATENCY = 180;
 const CLARITY = 0.8;
 const QUIET = -55;
@@ -202,7 +204,7 @@ export function startListening() {
       ear.setWindow(window_);
     }
     notes = [];
-    take = { ...detail, source: source() };
+    take = { ...detail, source: source(), of: meant() };
     frames = [];
     if (ear && byId('listen-record').checked && typeof MediaRecorder !== 'undefined') {
       const parts = [];
@@ -227,21 +229,28 @@ export function startListening() {
     if (!take) {
       return;
     }
+    const current = take;
     const one = { ...take, ...detail };
     const mine = frames;
-    await new Promise((resolve) => { setTimeout(resolve, one.source === 'microphone' ? LATENCY : 0); });
-    drop();
+    if (one.source === 'microphone') {
+      const begun = performance.now();
+      do {
+        await new Promise((resolve) => { setTimeout(resolve, LATENCY); });
+      } while (take === current && performance.now() - begun < PATIENCE && !mine.slice(-STILL).every((frame) => frame[3] < QUIET || frame[2] < CLARITY));
+    }
+    if (take === current) {
+      drop(); // and not the next one, which may have begun
+    }
     const from = one.start === undefined ? -Infinity : 1000 * one.start - BEFORE;
-    const until = one.end === undefined ? Infinity : 1000 * one.end + AFTER;
     const body = {};
     if (one.source === 'simulated') {
       Object.assign(body, { simulate: byId('listen-faults').value, seed: 1 + Math.floor(Math.random() * 1000) });
     } else if (one.source === 'midi') {
-      const within = notes.filter(([on]) => on >= from && on <= until);
-      const zero = Math.min(...within.map(([on]) => on), 0);
+      const within = notes.filter(([on]) => on >= from);
+      const zero = within.length === 0 ? 0 : Math.min(...within.map(([on]) => on));
       body.notes = within.map(([on, off, key]) => [on - zero, off - zero, key]);
     } else {
-      const within = mine.filter(([ms]) => ms >= from && ms <= until);
+      const within = mine.filter(([ms]) => ms >= from);
       const zero = within[0]?.[0] ?? 0;
       Object.assign(body, { rate: 100, window: window_, frames: within.map(([ms, ...rest]) => [Math.round(10 * (ms - zero)) / 10, ...rest]) });
       const delay = Number(sessionStorage.getItem(DELAY) ?? NaN);
@@ -249,7 +258,7 @@ export function startListening() {
         body.click = { first: 1000 * one.start - zero, delay };
       }
     }
-    judge({ ...meant(), ...one.of, ...body });
+    judge({ ...one.of, ...body });
   };
   const judge = async (body, isLater = false) => {
     const { midi: _midi, names: _names, written: _written, ...asked } = body; // what the page alone needs stays here
