@@ -108,6 +108,30 @@ final class Ink
         $this->boxes[] = new Box($left, $top, $right, $bottom, $kind);
     }
 
+    /**
+     * A text in lines that find room; none for none.
+     *
+     * @return list<string>
+     */
+    public static function lines(string $text, float $room, int $size): array
+    {
+        if ('' === $text) {
+            return [];
+        }
+        $lines = [''];
+        foreach (explode(' ', $text) as $word) {
+            $last = \count($lines) - 1;
+            $longer = trim($lines[$last].' '.$word);
+            if ('' !== $lines[$last] && self::width($longer, $size) > $room) {
+                $lines[] = $word;
+            } else {
+                $lines[$last] = $longer;
+            }
+        }
+
+        return $lines;
+    }
+
     /** How wide a text comes out in the face of the drawings, a little generously. */
     public static function width(string $text, int $size): float
     {

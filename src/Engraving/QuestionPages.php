@@ -31,7 +31,7 @@ final class QuestionPages
         $y = self::TOP + 2900.0;
         $pages = [];
         foreach ($questions as $k => $question) {
-            $lines = self::wrapped(($k + 1).'  '.$question['asks'], $width);
+            $lines = Ink::lines(($k + 1).'  '.$question['asks'], $width, self::SIZE);
             $staff = 7 * BlankStaff::SPACE * self::STAFF;
             $height = 480 * \count($lines) + (null === $question['clef'] ? 700 : $staff);
             if ($y + $height > $bottom) {
@@ -57,22 +57,5 @@ final class QuestionPages
         return array_map(static fn (string $drawing, int $i): Page => Svg::page($paper, $drawing
             .Svg::text($left, $paper->height() - 900, 300, $foot, fill: Ink::QUIET)
             .Svg::text($left + $width, $paper->height() - 900, 300, \sprintf('page %d of %d', $i + 1, \count($pages)), fill: Ink::QUIET, anchor: 'end')), $pages, array_keys($pages));
-    }
-
-    /** @return non-empty-list<string> lines that find room */
-    private static function wrapped(string $text, float $room): array
-    {
-        $lines = [''];
-        foreach (explode(' ', $text) as $word) {
-            $last = \count($lines) - 1;
-            $longer = '' === $lines[$last] ? $word : $lines[$last].' '.$word;
-            if ('' !== $lines[$last] && Ink::width($longer, self::SIZE) > $room) {
-                $lines[] = $word;
-            } else {
-                $lines[$last] = $longer;
-            }
-        }
-
-        return $lines;
     }
 }

@@ -31,7 +31,7 @@ final class TablePages
         $pages = [];
         $svg = Svg::text($left, self::TOP + 600, 800, $title, weight: 700, face: Svg::SERIF);
         $y = self::TOP + 900.0;
-        foreach (self::wrapped($says, $width, 340) as $line) {
+        foreach (Ink::lines($says, $width, 340) as $line) {
             $y += 450;
             $svg .= Svg::text($left, $y, 340, $line, fill: Ink::QUIET);
         }
@@ -49,7 +49,7 @@ final class TablePages
             foreach ($rows as $k => $row) {
                 $cells = [];
                 foreach (array_values($widths) as $c => $room) {
-                    $cells[] = self::wrapped($row[$c] ?? '', $room - self::PADDING, self::SIZE);
+                    $cells[] = Ink::lines($row[$c] ?? '', $room - self::PADDING, self::SIZE);
                 }
                 $height = self::LINE * max(1, ...array_map(count(...), $cells)) + self::PADDING;
                 $above = 0 === $k ? 1700 : 0;
@@ -86,25 +86,5 @@ final class TablePages
         }
 
         return $made;
-    }
-
-    /** @return list<string> lines that find room */
-    private static function wrapped(string $text, float $room, int $size): array
-    {
-        if ('' === $text) {
-            return [];
-        }
-        $lines = [''];
-        foreach (explode(' ', $text) as $word) {
-            $last = \count($lines) - 1;
-            $longer = trim($lines[$last].' '.$word);
-            if ('' !== $lines[$last] && Ink::width($longer, $size) > $room) {
-                $lines[] = $word;
-            } else {
-                $lines[$last] = $longer;
-            }
-        }
-
-        return $lines;
     }
 }

@@ -60,7 +60,7 @@ final class LessonController extends AbstractController
     {
         $today = $this->daily->today();
 
-        return $this->render('packets/lesson.html.twig', ['list' => $this->lists->newestFirst()[0] ?? null, 'hear' => $this->hear(), 'faults' => $this->faults(), 'band' => $this->open->required(), 'tonic' => $today['tonic'], 'template' => $this->daily->template($today['template'])->name] + $this->card($today['tonic']));
+        return $this->render('packets/lesson.html.twig', ['list' => $this->lists->chosen(''), 'hear' => $this->hear(), 'faults' => $this->faults(), 'band' => $this->open->required(), 'tonic' => $today['tonic'], 'template' => $this->daily->template($today['template'])->name] + $this->card($today['tonic']));
     }
 
     #[Route('/lesson.pdf', name: 'lesson_pdf', methods: ['GET'])]
@@ -158,7 +158,7 @@ final class LessonController extends AbstractController
     /** @return list<array{chair: Chair, title: string, key: string}> who is to be heard next */
     private function hear(): array
     {
-        $list = $this->lists->newestFirst()[0] ?? null;
+        $list = $this->lists->chosen('');
         try {
             $next = null === $list ? [] : $this->book->next($this->book->requirements($list), $this->book->chairs(), $this->plans->today());
         } catch (Mistake) {

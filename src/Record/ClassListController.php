@@ -157,7 +157,7 @@ final class ClassListController extends AbstractController
 
     private function chosen(Request $request): ?OwnList
     {
-        return $this->lists->one($request->query->getString('list')) ?? $this->lists->newestFirst()[0] ?? null;
+        return $this->lists->chosen($request->query->getString('list'));
     }
 
     private function paper(): Paper

@@ -23,6 +23,12 @@ final class OwnListRepository extends ServiceEntityRepository
         return Uuid::isValid($id) ? $this->find($id) : null;
     }
 
+    /** The one that is asked for, else the newest; null where there is none. */
+    public function chosen(string $id): ?OwnList
+    {
+        return $this->one($id) ?? $this->newestFirst()[0] ?? null;
+    }
+
     /** @return list<OwnList> the newest first */
     public function newestFirst(): array
     {

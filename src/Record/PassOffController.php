@@ -50,7 +50,7 @@ final class PassOffController extends AbstractController
     public function hear(Request $request, string $id): Response
     {
         $asked = $request->query->getString('requirement');
-        $list = '' === $asked ? $this->lists->one($request->query->getString('list')) ?? $this->lists->newestFirst()[0] ?? null : null;
+        $list = '' === $asked ? $this->lists->chosen($request->query->getString('list')) : null;
         if (null !== $list) {
             // Nothing is named: what is nearest for that player.
             $chair = $this->book->chairs()[$id] ?? throw $this->createNotFoundException('refusal.none.chair');

@@ -341,7 +341,7 @@ final class RecordController extends AbstractController
 
     private function chosen(Request $request): ?OwnList
     {
-        return $this->lists->one($request->query->getString('list')) ?? $this->lists->newestFirst()[0] ?? null;
+        return $this->lists->chosen($request->query->getString('list'));
     }
 
     private function one(string $id): OwnList

@@ -39,7 +39,7 @@ final class TogetherController extends AbstractController
     #[Route('/record/together', name: 'record_together', methods: ['GET'])]
     public function together(Request $request): Response
     {
-        $list = $this->lists->one($request->query->getString('list')) ?? $this->lists->newestFirst()[0] ?? null;
+        $list = $this->lists->chosen($request->query->getString('list'));
         if (null === $list) {
             return $this->redirectToRoute('record');
         }
