@@ -42,5 +42,5 @@ for (let beat = 1; performance.now() - begun < 600_000; beat += 1) {
 }
 const count = (pattern) => [...progress.matchAll(pattern)].length;
 console.log(killed.join('; '));
-console.log(`${((performance.now() - begun) / 1000).toFixed(0)} s until it was ready (a dead worker's piece is given out again after 120 s); ${away} seconds without an answer; ${count(/\/files\/\d+/g)} files, ${new Set(progress.match(/\/files\/\d+/g)).size} of them different; not made: ${count(/class="warning"/g)}`);
+console.log(`${((performance.now() - begun) / 1000).toFixed(0)} s until it was ready (a dead worker's piece is given out again after ten); ${away} seconds without an answer; ${count(/\/files\/\d+/g)} files, ${new Set(progress.match(/\/files\/\d+/g)).size} of them different; not made: ${count(/class="warning"/g)}`);
 await leave();

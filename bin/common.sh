@@ -180,7 +180,7 @@ start_engraver() { # sets engraver
 # Makes packets in the background. It ends by itself after an hour or when it has grown, and is started again. $1: its number; sets worker
 start_worker() {
   setsid "${run_as_service[@]}" php -d memory_limit=256M -d opcache.enable_cli=1 -d opcache.jit_buffer_size=48M -d opcache.jit=tracing "$root/bin/console" \
-    messenger:consume packets --sleep=0.5 --memory-limit=140M --time-limit=3600 --no-interaction -q >>"$root/var/log/worker.log" 2>&1 9>&- &
+    messenger:consume packets --keepalive=3 --sleep=0.5 --memory-limit=140M --time-limit=3600 --no-interaction -q >>"$root/var/log/worker.log" 2>&1 9>&- &
   worker=$!
 }
 

@@ -12,6 +12,7 @@ use App\Packets\PacketPlan;
 use App\Packets\Piece;
 use App\Packets\PieceKind;
 use App\Packets\Runs;
+use App\Shared\Words;
 use SwiftReed\Knowledge\Mistake;
 use Symfony\Component\Messenger\Attribute\AsMessageHandler;
 
@@ -21,19 +22,28 @@ use Symfony\Component\Messenger\Attribute\AsMessageHandler;
 #[AsMessageHandler]
 final class MakePieceHandler
 {
+    /** Times that a piece is begun before it is given up: a worker that dies tells nothing, and a piece that kills each of them would never end. */
+    private const MOST_TIMES = 6;
+
     private string $run = '';
     private ?PacketPlan $plan = null;
     /** @var list<Piece> of the run that was made last */
     private array $pieces = [];
 
-    public function __construct(private readonly Runs $runs, private readonly BandFile $files, private readonly PacketPieces $packet, private readonly PacketMaker $maker)
+    public function __construct(private readonly Runs $runs, private readonly BandFile $files, private readonly PacketPieces $packet, private readonly PacketMaker $maker, private readonly Words $words)
     {
     }
 
     public function __invoke(MakePiece $asked): void
     {
         $kept = $this->runs->plan($asked->run);
-        if (null === $kept || !$this->runs->begin($asked->run, $asked->number)) {
+        $times = null === $kept ? 0 : $this->runs->begin($asked->run, $asked->number);
+        if (null === $kept || 0 === $times) {
+            return;
+        }
+        if ($times > self::MOST_TIMES) {
+            $this->runs->fail($asked->run, $asked->number, $this->words->say('packet.broke'));
+
             return;
         }
         try {

@@ -96,10 +96,16 @@ final class Runs
         return \is_array($plan) ? $plan : [];
     }
 
-    /** Whether a piece is still to be made; it is noted that somebody has begun. */
-    public function begin(string $run, int $number): bool
+    /**
+     * Whether a piece is still to be made; it is noted that somebody has begun.
+     *
+     * @return int how many times it has been begun, this one among them; 0 when it is not to be made any more
+     */
+    public function begin(string $run, int $number): int
     {
-        return 1 === $this->database->executeStatement("UPDATE packet_piece SET begun_at = now() WHERE run_id = :run AND number = :number AND state = 'waiting'", ['run' => $run, 'number' => $number]);
+        $times = $this->database->fetchOne("UPDATE packet_piece SET begun_at = now(), begun_times = begun_times + 1 WHERE run_id = :run AND number = :number AND state = 'waiting' RETURNING begun_times", ['run' => $run, 'number' => $number]);
+
+        return \is_int($times) ? $times : 0;
     }
 
     public function keep(string $run, int $number, string $band, string $key, MadePiece $made): void

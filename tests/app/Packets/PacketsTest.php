@@ -11,6 +11,7 @@ use App\Packets\PacketRows;
 use App\Packets\Runs;
 use App\Tests\Shared\Visits;
 use Symfony\Bundle\FrameworkBundle\Test\WebTestCase;
+use Symfony\Component\Messenger\Transport\Receiver\ReceiverInterface;
 
 /**
  * Packets through the pages, with workers that are called by hand, so that they can stop, die and come twice.
@@ -88,6 +89,38 @@ final class PacketsTest extends WebTestCase
         self::assertSame(\count(array_unique(self::database()->fetchFirstColumn('SELECT key FROM packet_piece'))), (int) self::database()->fetchOne('SELECT COUNT(*) FROM made_file'));
         // The pile is asked for once, however often the last part was made.
         self::assertSame(0, $this->waiting());
+    }
+
+    /** A worker that dies says nothing: what it had in hand goes to another soon, and what kills every worker comes to an end. */
+    public function testAPieceOnWhichWorkersDieGoesToOthersAndIsGivenUpInTheEnd(): void
+    {
+        $packet = $this->packet('concert F major');
+        $this->press($packet, ['do' => 'make']);
+        $run = $this->runOf($packet);
+        $jobs = self::getContainer()->get('messenger.transport.packets');
+        \assert($jobs instanceof ReceiverInterface);
+        $inHand = [];
+        while ([] !== $got = [...$jobs->get()]) {
+            array_push($inHand, ...$got);
+        }
+        self::assertCount(\count($this->messages()), $inHand, 'all are in hand');
+        // One worker said that it lives a moment ago, another was last heard of too long ago.
+        self::database()->executeStatement("UPDATE job SET delivered_at = (now() AT TIME ZONE 'UTC') - INTERVAL '8 seconds'");
+        self::assertSame([], [...$jobs->get()]);
+        self::database()->executeStatement("UPDATE job SET delivered_at = (now() AT TIME ZONE 'UTC') - INTERVAL '12 seconds' WHERE id = (SELECT min(id) FROM job)");
+        usleep(500_000); // whoever found nothing looks again after 0.4 s
+        self::assertCount(1, [...$jobs->get()]);
+        self::assertSame([], [...$jobs->get()]);
+        // Six have begun the first piece, and none has said anything since.
+        for ($times = 1; $times <= 6; ++$times) {
+            self::assertSame($times, $this->runs()->begin($run['id'], 0));
+        }
+        $this->work();
+        $run = $this->runOf($packet);
+        self::assertSame('done', $run['state']);
+        self::assertSame('failed', $run['pieces'][0]['state']);
+        self::assertStringContainsString('tried several times', (string) $run['pieces'][0]['reason']);
+        self::assertSame([], array_filter(\array_slice($run['pieces'], 1), static fn (array $one): bool => 'waiting' === $one['state']));
     }
 
     public function testStoppingIsReadBetweenThePieces(): void
