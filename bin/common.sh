@@ -7,6 +7,8 @@ role=swiftreed
 service=swiftreed
 run_as_pg=()
 run_as_service=()
+# How long a database that has gone silent is waited for.
+patience=(env PGSERVICE=swift-reed "PGSERVICEFILE=$root/config/server/pg_service.conf")
 
 say() { printf '%s\n' "$*"; }
 stop_because() { printf 'Swift Reed cannot go on: %s\n' "$*" >&2; exit 1; }
@@ -172,6 +174,17 @@ end_group() { # $1: number of the group, $2: signal
   done
 }
 
+# In good order: nobody new comes in, and who is being served is served to the end. $1: seconds at the most, then the processes
+end_gently() {
+  local most=$1 one
+  shift
+  for one in "$@"; do kill -QUIT "$one" 2>/dev/null; done
+  for _ in $(seq $((most * 10))); do
+    for one in "$@"; do kill -0 "$one" 2>/dev/null && { sleep 0.1; continue 2; }; done
+    return 0
+  done
+}
+
 start_engraver() { # sets engraver
   setsid "${run_as_service[@]}" node "$root/engraver/server.mjs" >>"$root/var/log/engraver.log" 2>&1 9>&- &
   engraver=$!
@@ -179,7 +192,7 @@ start_engraver() { # sets engraver
 
 # Makes packets in the background. It ends by itself after an hour or when it has grown, and is started again. $1: its number; sets worker
 start_worker() {
-  setsid "${run_as_service[@]}" php -d memory_limit=256M -d opcache.enable_cli=1 -d opcache.jit_buffer_size=48M -d opcache.jit=tracing "$root/bin/console" \
+  setsid "${run_as_service[@]}" "${patience[@]}" php -d memory_limit=256M -d opcache.enable_cli=1 -d opcache.jit_buffer_size=48M -d opcache.jit=tracing "$root/bin/console" \
     messenger:consume packets --keepalive=3 --sleep=0.5 --memory-limit=140M --time-limit=3600 --no-interaction -q >>"$root/var/log/worker.log" 2>&1 9>&- &
   worker=$!
 }
@@ -221,7 +234,7 @@ start_php() { # $1: folder of its files; sets php
   opcodes=(-d opcache.enable=1 -d opcache.memory_consumption=192 -d opcache.interned_strings_buffer=16 -d opcache.max_accelerated_files=20000
     -d opcache.jit_buffer_size=64M -d opcache.jit=tracing)
   [ "$APP_ENV" != prod ] || opcodes+=(-d opcache.preload="$root/config/preload.php" -d opcache.preload_user="$owner")
-  setsid "$fpm" $flags "${opcodes[@]}" -y "$run/php-fpm.conf" -F >>"$root/var/log/php-fpm.log" 2>&1 9>&- &
+  setsid "${patience[@]}" "$fpm" $flags "${opcodes[@]}" -y "$run/php-fpm.conf" -F >>"$root/var/log/php-fpm.log" 2>&1 9>&- &
   php=$!
   for _ in $(seq 100); do # it reads every class before it listens
     [ ! -S "$run/php.sock" ] || return 0

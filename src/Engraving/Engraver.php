@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Engraving;
 
+use App\Shared\PassedBy;
 use Symfony\Component\DependencyInjection\Attribute\Autowire;
 use Symfony\Component\Process\Exception\ExceptionInterface as ProcessError;
 use Symfony\Component\Process\Process;
@@ -18,6 +19,10 @@ final class Engraver
 {
     /** Seconds that the service has for one page: it takes a twentieth of one; a hung one is passed by. */
     private const PATIENCE = 2.0;
+    /** Seconds for a score of many staves, which takes some, and for whatever a worker makes, which waits behind what people wait for. */
+    private const PATIENCE_FOR_SCORES = 20.0;
+    /** Bytes of MusicXML from which it takes more than a moment: a page of one player seldom has as many. */
+    private const SCORE = 100_000;
     /** Seconds for which a service that did not answer is not asked again. */
     private const PASSED_BY = 5;
     /** Changes when the engraver's options do, so that kept results are made anew. */
@@ -76,21 +81,22 @@ final class Engraver
     private function fromService(string $musicXml, int $width, int $labels): ?string
     {
         // One request that waits is enough: those after it go on at once, until the service is back.
-        $silent = $this->cache.'/silent';
-        clearstatcache(true, $silent);
-        if (is_file($silent) && time() - (int) @filemtime($silent) < self::PASSED_BY) {
+        $silent = new PassedBy($this->cache.'/silent', self::PASSED_BY);
+        if ($silent->is()) {
             return null;
         }
+        $isBackground = 'cli' === \PHP_SAPI;
+        $patience = $isBackground || \strlen($musicXml) > self::SCORE ? self::PATIENCE_FOR_SCORES : self::PATIENCE;
+        $headers = ['Content-Type' => 'application/xml', 'X-Engraver-Token' => $this->token] + ($isBackground ? ['X-Engraver-For' => 'background'] : []);
         try {
-            $response = $this->client->request('POST', \sprintf('http://127.0.0.1:%d/engrave?width=%d&labels=%d', $this->port, $width, $labels), ['body' => $musicXml, 'headers' => ['Content-Type' => 'application/xml', 'X-Engraver-Token' => $this->token], 'timeout' => self::PATIENCE, 'max_duration' => self::PATIENCE]);
+            $response = $this->client->request('POST', \sprintf('http://127.0.0.1:%d/engrave?width=%d&labels=%d', $this->port, $width, $labels), ['body' => $musicXml, 'headers' => $headers, 'timeout' => $patience, 'max_duration' => $patience]);
             if (422 === $response->getStatusCode()) {
                 throw EngravingError::failed($response->getContent(false));
             }
 
             return 200 === $response->getStatusCode() ? $response->getContent() : null;
         } catch (HttpError) {
-            @mkdir($this->cache, 0o777, true);
-            @touch($silent);
+            $silent->note();
 
             return null;
         }

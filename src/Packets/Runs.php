@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Packets;
 
 use App\Jobs\MakePiece;
+use App\Shared\ReadingCopy;
 use Doctrine\DBAL\Connection;
 use Doctrine\DBAL\ParameterType;
 use Symfony\Component\Messenger\MessageBusInterface;
@@ -25,7 +26,7 @@ final class Runs
     private const MOST_BYTES = 4_000_000_000;
     private const DAYS = 30;
 
-    public function __construct(private readonly Connection $database, private readonly MessageBusInterface $bus, private readonly PacketPieces $pieces)
+    public function __construct(private readonly Connection $database, private readonly MessageBusInterface $bus, private readonly PacketPieces $pieces, private readonly ReadingCopy $copy)
     {
     }
 
@@ -131,13 +132,20 @@ final class Runs
         return array_map(static fn (mixed $one): int => \is_int($one) ? $one : 0, $this->database->fetchFirstColumn("SELECT number FROM packet_piece WHERE run_id = :run AND state = 'failed' ORDER BY number", ['run' => $run]));
     }
 
+    /**
+     * What was made. Under its key a file never changes: its bytes come from the copy of the database that is there for reading, if there is one and it has them;
+     * whether they are still there is asked of the first.
+     */
     public function made(string $run, int $number): ?MadePiece
     {
-        $row = $this->database->fetchAssociative("SELECT f.content, f.pages FROM packet_piece p JOIN packet_run r ON r.id = p.run_id JOIN made_file f ON f.key = p.key AND f.band_id = r.band_id WHERE p.run_id = :run AND p.number = :number AND p.state = 'made'", ['run' => $run, 'number' => $number]);
+        $row = $this->database->fetchAssociative("SELECT f.key, f.band_id, f.pages FROM packet_piece p JOIN packet_run r ON r.id = p.run_id JOIN made_file f ON f.key = p.key AND f.band_id = r.band_id WHERE p.run_id = :run AND p.number = :number AND p.state = 'made'", ['run' => $run, 'number' => $number]);
         if (false === $row || !\is_int($row['pages'])) {
             return null;
         }
-        $content = \is_resource($row['content']) ? stream_get_contents($row['content']) : $row['content'];
+        $query = 'SELECT content FROM made_file WHERE key = :key AND band_id = :band';
+        $given = ['key' => $row['key'], 'band' => $row['band_id']];
+        $content = ($this->copy->row($query, $given) ?? $this->database->fetchAssociative($query, $given) ?: [])['content'] ?? null;
+        $content = \is_resource($content) ? stream_get_contents($content) : $content;
 
         return \is_string($content) ? new MadePiece($content, $row['pages']) : null;
     }

@@ -7,8 +7,10 @@ namespace App\Tests\Packets;
 use App\Band\Roster;
 use App\Jobs\MakePiece;
 use App\Jobs\MakePieceHandler;
+use App\Packets\PacketPieces;
 use App\Packets\PacketRows;
 use App\Packets\Runs;
+use App\Shared\ReadingCopy;
 use App\Tests\Shared\Visits;
 use Symfony\Bundle\FrameworkBundle\Test\WebTestCase;
 use Symfony\Component\Messenger\Transport\Receiver\ReceiverInterface;
@@ -121,6 +123,39 @@ final class PacketsTest extends WebTestCase
         self::assertSame('failed', $run['pieces'][0]['state']);
         self::assertStringContainsString('tried several times', (string) $run['pieces'][0]['reason']);
         self::assertSame([], array_filter(\array_slice($run['pieces'], 1), static fn (array $one): bool => 'waiting' === $one['state']));
+    }
+
+    /** Where a copy of the database is there for reading, files come from it; where it is away, from the first, and nobody notices. */
+    public function testFilesAreReadFromTheCopyWhereThereIsOne(): void
+    {
+        $packet = $this->packet('concert F major');
+        $this->press($packet, ['do' => 'make']);
+        $this->work();
+        $run = $this->runOf($packet)['id'];
+        $first = $this->runs()->made($run, 0);
+        self::assertNotNull($first);
+        $cache = self::getContainer()->getParameter('kernel.cache_dir');
+        \assert(\is_string($cache));
+        $from = static fn (string $address): Runs => new Runs(self::database(), self::getContainer()->get('messenger.default_bus'), self::getContainer()->get(PacketPieces::class), new ReadingCopy($address, $cache));
+        $address = $_SERVER['DATABASE_URL'];
+        \assert(\is_string($address));
+        $came = static fn (): mixed => self::database()->fetchOne('SELECT count(*) FROM pg_stat_activity WHERE application_name = :name', ['name' => ReadingCopy::NAME]);
+        self::assertSame(0, $came());
+        $reading = $from($address);
+        self::assertEquals($first, $reading->made($run, 0));
+        self::assertSame(1, $came(), 'the copy was asked');
+        try {
+            foreach (['postgresql://nobody@127.0.0.1:1/none?serverVersion=15', 'postgresql://swiftreed:wrong@'.substr($address, 1 + (int) strrpos($address, '@'))] as $away) {
+                self::assertEquals($first, $from($away)->made($run, 0), $away);
+                self::assertFileExists($cache.'/copy-away');
+            }
+            self::assertEquals($first, $from($address)->made($run, 0), 'it is passed by for some seconds');
+            // The copy may still have what is gone; the first decides.
+            self::database()->executeStatement('DELETE FROM made_file');
+            self::assertNull($reading->made($run, 0));
+        } finally {
+            unlink($cache.'/copy-away');
+        }
     }
 
     public function testStoppingIsReadBetweenThePieces(): void

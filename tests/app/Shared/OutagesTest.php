@@ -38,6 +38,41 @@ final class OutagesTest extends WebTestCase
         }
     }
 
+    /** A cable is out: what is sent goes nowhere, and nobody refuses. One request waits two seconds, those after it go on at once. */
+    public function testADatabaseThatSaysNothingIsWaitedForOnce(): void
+    {
+        $kept = $_SERVER['DATABASE_URL'];
+        // It listens and never answers, as far as anybody can tell from outside.
+        $mute = stream_socket_server('tcp://127.0.0.1:0');
+        self::assertIsResource($mute);
+        $_SERVER['DATABASE_URL'] = $_ENV['DATABASE_URL'] = 'postgresql://nobody@'.stream_socket_get_name($mute, false).'/none?serverVersion=15';
+        try {
+            $browser = self::createClient();
+            $browser->disableReboot();
+            $browser->request('GET', '/health');
+            self::assertResponseStatusCodeSame(503);
+            $asked = 0;
+            while (false !== @stream_socket_accept($mute, 0)) {
+                ++$asked;
+            }
+            self::assertSame(1, $asked, 'one connection was tried, not two');
+            foreach (['/health', '/desk?line=concert%20D', '/health'] as $address) {
+                $browser->request('GET', $address);
+            }
+            self::assertFalse(@stream_socket_accept($mute, 0), 'and none by those after it');
+            $browser->request('GET', '/desk', ['line' => 'concert D']);
+            self::assertResponseIsSuccessful();
+            $silent = self::getContainer()->getParameter('kernel.cache_dir').'/database-silent';
+            touch($silent, time() - 4);
+            $browser->request('GET', '/health');
+            self::assertNotFalse(@stream_socket_accept($mute, 0), 'after some seconds it is asked again');
+        } finally {
+            $_SERVER['DATABASE_URL'] = $_ENV['DATABASE_URL'] = $kept;
+            @unlink(\dirname(__DIR__, 3).'/var/cache/test/database-silent');
+            fclose($mute);
+        }
+    }
+
     public function testWhoMayBeSignedInIsToldAndNothingIsPrintedWithoutHisPins(): void
     {
         $kept = $_SERVER['DATABASE_URL'];
