@@ -1,18 +1,15 @@
 // Called by bench/nodes, which starts what is measured: two machines on one database behind a proxy.
 import { execFileSync } from 'node:child_process';
+import { comeIn, fields, underLoad } from './under-load.mjs';
 
 const [proxy, one, two, seconds, ...rest] = process.argv.slice(2);
 const pids = Object.fromEntries(rest.map((text) => text.split('=')));
 const pause = (ms) => new Promise((done) => { setTimeout(done, ms); });
-const percent = (of, share) => (of.length === 0 ? '–' : [...of].sort((a, b) => a - b)[Math.min(of.length - 1, Math.floor(share * of.length))].toFixed(0));
-const fields = (values) => ({ method: 'POST', redirect: 'manual', headers: { 'Content-Type': 'application/x-www-form-urlencoded' }, body: new URLSearchParams(values) });
 // Whoever is asked directly is told what the proxy would tell.
 const ask = (base, path, options = {}) => fetch(base + path, { redirect: 'manual', signal: AbortSignal.timeout(20000), ...options, headers: { Origin: proxy, Host: new URL(proxy).host, ...(base === proxy ? {} : { 'X-Forwarded-For': '10.0.0.9', 'X-Forwarded-Proto': 'http' }), ...options.headers } });
 
 // Sessions: come in at one, act at the other.
-const came = await ask(proxy, '/sign-in/demo', fields({ as: 'director' }));
-const cookie = came.headers.getSetCookie().map((text) => text.split(';')[0]).join('; ');
-const token = (await (await ask(proxy, '/account', { headers: { cookie } })).text()).match(/name="_token" value="([^"]+)"/)[1];
+const { cookie, token } = await comeIn((path, options) => ask(proxy, path, options));
 const mine = (options = {}) => ({ ...options, headers: { ...options.headers, cookie } });
 let is = 0;
 for (let k = 0; k < 20; k += 1) {
@@ -48,64 +45,8 @@ const sizes = await Promise.all(made.files.slice(0, 6).flatMap((file) => [one, t
 console.log(`a packet for the band is ready after ${made.seconds.toFixed(1)} s; its files have the same size at both machines: ${sizes.every((size, k) => size > 0 && size === sizes[k - (k % 2)])} (${sizes.length / 2} files)`);
 
 // Under load: what is taken away, and what users see of it.
-const load = async (during, name) => {
-  const seen = { ok: 0, failed: [], took: [], saved: [], lost: 0 };
-  let running = true;
-  const marked = `${name} ${Date.now()}`;
-  const reader = async () => {
-    while (running) {
-      const begun = performance.now();
-      try {
-        const answer = await ask(proxy, `/desk?line=${encodeURIComponent(`concert F major, quarter = ${40 + Math.floor(100 * Math.random())}`)}&for=clarinet-bb`, mine());
-        const text = await answer.text();
-        if (answer.status < 500 && text.includes('</html>')) {
-          seen.ok += 1;
-          seen.took.push(performance.now() - begun);
-        } else {
-          seen.failed.push([performance.now(), answer.status]);
-        }
-      } catch (error) {
-        seen.failed.push([performance.now(), error.cause?.code ?? error.name]);
-      }
-    }
-  };
-  const saver = async (k) => {
-    for (let i = 0; running; i += 1) {
-      const what = `${marked} ${k} ${i}`;
-      try {
-        const answer = await ask(proxy, '/folder', { ...fields({ _token: token, name: what, line: 'concert F major', for: 'flute' }), headers: { ...fields({}).headers, cookie } });
-        if (answer.status === 303) {
-          seen.saved.push(what);
-        } else {
-          seen.failed.push([performance.now(), `save ${answer.status}`]);
-        }
-      } catch (error) {
-        seen.failed.push([performance.now(), `save ${error.cause?.code ?? error.name}`]);
-      }
-      await pause(50);
-    }
-  };
-  const all = [reader(), reader(), reader(), saver(1), saver(2)];
-  await pause(1500);
-  const gone = performance.now();
-  await during();
-  await pause(1000 * Number(seconds));
-  running = false;
-  await Promise.all(all);
-  await pause(500);
-  let page = '';
-  for (let n = 0; n < 5 && !page.includes('</html>'); n += 1) {
-    page = await (await ask(proxy, '/account/everything.json', mine()).catch(() => ({ text: () => '' }))).text().catch(() => '');
-    await pause(500);
-  }
-  const kept = execFileSync('bash', ['-c', `cd / && runuser -u postgres -- psql -X -q -h "${pids.database}" -p "$(sed -n 4p "${pids.database}/data/postmaster.pid")" -d swiftreed -tAc "SELECT name FROM saved_study WHERE name LIKE '${marked} %'"`], { encoding: 'utf8', maxBuffer: 64e6 }).split('\n');
-  const there = new Set(kept.map((text) => text.trim()));
-  seen.lost = seen.saved.filter((what) => !there.has(what)).length;
-  const times = seen.failed.map(([at]) => (at - gone) / 1000).filter((at) => at > -0.1);
-  const kinds = {};
-  seen.failed.forEach(([, kind]) => { kinds[kind] = (kinds[kind] ?? 0) + 1; });
-  console.log(`${name}: ${seen.ok} pages (median ${percent(seen.took, 0.5)} ms, p99 ${percent(seen.took, 0.99)}), ${seen.failed.length} not answered ${JSON.stringify(kinds)}${times.length ? `, the last ${Math.max(...times).toFixed(1)} s after` : ''}; saves acknowledged ${seen.saved.length}, lost ${seen.lost}`);
-};
+const rows = (marked) => execFileSync('bash', ['-c', `cd / && runuser -u postgres -- psql -X -q -h "${pids.database}" -p "$(sed -n 4p "${pids.database}/data/postmaster.pid")" -d swiftreed -tAc "SELECT name FROM saved_study WHERE name LIKE '${marked} %'"`], { encoding: 'utf8', maxBuffer: 64e6 });
+const load = (during, name) => underLoad((path, options) => ask(proxy, path, options), { cookie, token }, name, Number(seconds), during, rows);
 const kill = (name, signal = 'KILL') => String(pids[name]).split(' ').forEach((pid) => {
   try {
     process.kill(-Number(pid), `SIG${signal}`);

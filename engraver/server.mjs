@@ -3,6 +3,7 @@
 // what is made in the background (x-engraver-for: background) never takes the last of them.
 import http from 'node:http';
 import { readFileSync } from 'node:fs';
+import os from 'node:os';
 import pLimit from 'p-limit';
 import { Piscina } from 'piscina';
 import { LIMIT } from './engrave.mjs';
@@ -10,7 +11,9 @@ import { LIMIT } from './engrave.mjs';
 const port = Number(process.env.ENGRAVER_PORT ?? 8377);
 // Whoever asks must know this word; a page in a browser does not. Without one set, everybody on this machine may ask.
 const token = process.env.ENGRAVER_TOKEN ?? '';
-const threads = Math.min(16, Math.max(1, Number(process.env.ENGRAVERS ?? 2) || 2));
+// One for each core and no more: then pages a second are most. Never fewer than two, so that one is free for pages while a score is made
+// (bench/engravers.mjs: one thread 37 pages a second and 910 ms for a page beside scores, two 66 and 57, three 56 and 128, on two cores).
+const threads = Math.min(16, Math.max(1, Number(process.env.ENGRAVERS) || Math.max(2, Math.min(4, os.availableParallelism()))));
 /** Milliseconds after which a score is given up and its thread begun anew: the largest that we make takes a tenth of that. */
 const LONGEST = 30000;
 const version = JSON.parse(readFileSync(new URL('../node_modules/verovio/package.json', import.meta.url), 'utf8')).version;

@@ -13,6 +13,7 @@ use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
 use Symfony\Component\HttpFoundation\RedirectResponse;
 use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\HttpKernel\Event\ControllerEvent;
 use Symfony\Component\HttpKernel\Event\RequestEvent;
 use Symfony\Component\HttpKernel\Event\ResponseEvent;
@@ -27,6 +28,8 @@ final class Gate
 {
     /** Where a session keeps which band is open. */
     public const BAND = 'band';
+    /** With this header a proxy says that it can ask another machine, which may reach the database: without one the page is made as well as it can be. */
+    private const ANOTHER = 'X-Another-Machine';
 
     public function __construct(private readonly Security $security, private readonly OpenBand $open, private readonly BandRepository $bands, private readonly UrlGeneratorInterface $addresses, private readonly Connection $database, private readonly SessionStore $sessions)
     {
@@ -54,6 +57,9 @@ final class Gate
             }
         } catch (DatabaseError) {
             $this->open->goAway(); // without the database everybody is a visitor
+        }
+        if ($this->open->isAway() && $request->isFromTrustedProxy() && $request->headers->has(self::ANOTHER)) {
+            $event->setResponse(new Response("The database does not answer to this machine.\n", Response::HTTP_SERVICE_UNAVAILABLE, ['Content-Type' => 'text/plain; charset=UTF-8']));
         }
     }
 

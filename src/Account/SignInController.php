@@ -55,7 +55,7 @@ final class SignInController extends AbstractController
     #[Route('/sign-in/demo', name: 'sign_in_demo', methods: ['POST'])]
     public function demo(Request $request, Ways $ways): Response
     {
-        $director = $this->hosts->isLoopback($request->getHost()) ? $this->accounts->demo() : null;
+        $director = $this->hosts->isFromHere($request) ? $this->accounts->demo() : null;
         if (null === $director) {
             throw $this->createNotFoundException('refusal.no_demo');
         }

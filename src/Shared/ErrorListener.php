@@ -25,6 +25,9 @@ use Twig\Environment;
 #[AsEventListener(priority: 10)]
 final class ErrorListener
 {
+    /** Source: PostgreSQL, appendix A, error codes. */
+    private const DISK_FULL = '53100';
+
     public function __construct(private readonly Environment $twig, private readonly LoggerInterface $logger)
     {
     }
@@ -36,13 +39,14 @@ final class ErrorListener
             $error instanceof InstrumentError => [404, 'title.no_instrument', $error->getMessage()],
             $error instanceof Mistake => [422, 'title.cannot', $error->getMessage()],
             $error instanceof EngravingError => [503, 'title.not_drawn', $error->getMessage()],
+            $error instanceof DriverException && self::DISK_FULL === $error->getSQLState() => [503, 'title.full', 'refusal.full'],
             $error instanceof ConnectionException, $error instanceof DriverException && str_contains($error->getMessage(), 'server') => [503, 'title.away', 'refusal.away'],
             $error instanceof OptimisticLockException => [409, 'title.changed', 'refusal.changed'],
             $error instanceof AccessDeniedException => [403, self::title(403), 'Access Denied.' === $error->getMessage() ? 'refusal.not_yours' : $error->getMessage()],
             $error instanceof HttpExceptionInterface => [$error->getStatusCode(), self::title($error->getStatusCode()), self::sentence($error)],
             default => [500, 'title.broke', 'refusal.broke'],
         };
-        if (500 === $status) {
+        if (500 === $status || 'title.full' === $title) {
             $this->logger->critical($error->getMessage(), ['exception' => $error]);
         }
         $request = $event->getRequest();

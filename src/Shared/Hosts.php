@@ -6,6 +6,8 @@ namespace App\Shared;
 
 use Symfony\Component\DependencyInjection\Attribute\Autowire;
 use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
+use Symfony\Component\HttpFoundation\IpUtils;
+use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\HttpKernel\Event\RequestEvent;
 
@@ -36,10 +38,10 @@ final class Hosts
         }
     }
 
-    /** Whether the request comes to this machine's own address, and so from this machine. */
-    public function isLoopback(string $host): bool
+    /** Whether the request comes to this machine's own address, and from it: the name alone is what the other side writes. */
+    public function isFromHere(Request $request): bool
     {
-        return \in_array((string) preg_replace('/:\d+$/', '', strtolower($host)), self::OWN, true);
+        return \in_array((string) preg_replace('/:\d+$/', '', strtolower($request->getHost())), self::OWN, true) && IpUtils::checkIp((string) $request->getClientIp(), ['127.0.0.0/8', '::1']);
     }
 
     /** The address under which a school's devices come, without a slash at its end; null where it is not set. */

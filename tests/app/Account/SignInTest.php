@@ -240,6 +240,8 @@ final class SignInTest extends WebTestCase
         $this->browser->getCookieJar()->clear();
         $this->browser->request('POST', '/sign-in/demo', [], [], ['HTTP_HOST' => 'band.test', 'HTTP_ORIGIN' => 'http://band.test']);
         self::assertNotSame(303, $this->browser->getResponse()->getStatusCode());
+        $this->browser->request('POST', '/sign-in/demo', [], [], ['REMOTE_ADDR' => '10.0.0.9', 'HTTP_ORIGIN' => 'http://localhost']);
+        self::assertNotSame(303, $this->browser->getResponse()->getStatusCode(), 'who writes the name of this machine does not sit at it');
         self::assertSame(303, $this->try('Rowan Alder', 'four lanterns over cold water'), 'the printed pass phrase is right');
         self::assertStringContainsString('Demonstration', $this->browser->request('GET', '/desk', server: ['HTTP_HOST' => 'localhost'])->filter('.demo-banner')->text());
         // It ships nothing real over what is in use.

@@ -84,10 +84,28 @@ final class HouseTest extends WebTestCase
         self::database()->executeStatement("INSERT INTO house_note (what, at) VALUES ('backup', now() - INTERVAL '5 hours')");
         $house = $this->browser->request('GET', '/account')->filter('.house');
         self::assertStringContainsString('5 hours ago', $house->text());
-        self::assertStringContainsString('1 bands', $house->text());
+        self::assertStringContainsString('1 band,', $house->text());
         self::database()->executeStatement('UPDATE account SET is_keeper = false');
         self::getContainer()->get(EntityManagerInterface::class)->clear();
         self::assertCount(0, $this->browser->request('GET', '/account')->filter('.house'), 'and nobody else does');
+    }
+
+    /** PostgreSQL says so with a code of its own; what was typed is not lost, and the sentence does not blame the application. */
+    public function testAFullDiskIsSaidAndWhatWasTypedStays(): void
+    {
+        $this->comeIn();
+        self::database()->executeStatement("CREATE FUNCTION no_room() RETURNS trigger LANGUAGE plpgsql AS $$ BEGIN RAISE EXCEPTION 'could not extend file' USING ERRCODE = 'disk_full'; END $$");
+        self::database()->executeStatement('CREATE TRIGGER no_room BEFORE INSERT ON saved_study FOR EACH ROW EXECUTE FUNCTION no_room()');
+        try {
+            $page = $this->post('/folder', ['name' => 'Keep me', 'line' => 'concert D major']);
+            self::assertResponseStatusCodeSame(503);
+            self::assertStringContainsString('disk of the database is full', $page->filter('[role=alert].sentence')->text());
+            self::assertSame('Keep me', $page->filter('input[name=name]')->attr('value'));
+        } finally {
+            self::database()->executeStatement('DROP FUNCTION no_room() CASCADE');
+        }
+        $this->post('/folder', ['name' => 'Keep me', 'line' => 'concert D major']);
+        self::assertResponseStatusCodeSame(303);
     }
 
     /** Two machines that come up with one database: both end well, and what is done is done once. */

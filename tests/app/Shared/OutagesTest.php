@@ -14,6 +14,7 @@ use App\Engraving\Svg;
 use Symfony\Bundle\FrameworkBundle\Test\WebTestCase;
 use Symfony\Component\HttpClient\MockHttpClient;
 use Symfony\Component\HttpClient\Response\MockResponse;
+use Symfony\Component\HttpFoundation\Request;
 
 /**
  * When the database or the engraver is down, the rest goes on and nothing typed is lost.
@@ -35,6 +36,28 @@ final class OutagesTest extends WebTestCase
             self::assertSame('Keep me', $page->filter('input[name=name]')->attr('value'));
         } finally {
             $_SERVER['DATABASE_URL'] = $_ENV['DATABASE_URL'] = $kept;
+        }
+    }
+
+    /** A proxy that has another machine is told to ask it, and one that has not gets the page as well as it can be made. */
+    public function testAProxyIsSentToAnotherMachineThatMayReachTheDatabase(): void
+    {
+        $kept = $_SERVER['DATABASE_URL'];
+        $_SERVER['DATABASE_URL'] = $_ENV['DATABASE_URL'] = 'postgresql://nobody@127.0.0.1:1/none?serverVersion=15';
+        try {
+            foreach ([[['HTTP_X_ANOTHER_MACHINE' => 'yes'], '127.0.0.1', 503], [['HTTP_X_ANOTHER_MACHINE' => 'yes'], '', 200], [[], '127.0.0.1', 200]] as [$headers, $trusted, $status]) {
+                $_SERVER['TRUSTED_PROXIES'] = $_ENV['TRUSTED_PROXIES'] = $trusted;
+                self::ensureKernelShutdown();
+                Request::setTrustedProxies([], Request::HEADER_X_FORWARDED_FOR); // it is kept from one kernel to the next
+                $browser = self::createClient();
+                $browser->loginUser(new Account('Robin Ashe', true), 'main');
+                $browser->request('GET', '/desk', ['line' => 'concert D'], [], $headers);
+                self::assertResponseStatusCodeSame($status, $trusted);
+            }
+        } finally {
+            $_SERVER['DATABASE_URL'] = $_ENV['DATABASE_URL'] = $kept;
+            $_SERVER['TRUSTED_PROXIES'] = $_ENV['TRUSTED_PROXIES'] = '';
+            Request::setTrustedProxies([], Request::HEADER_X_FORWARDED_FOR);
         }
     }
 
