@@ -1,5 +1,6 @@
 // A mixed load of directors and players, more and more of them, until it goes no faster: requests a second, how long they take, and what each
 // of the programs works for a request. Called by bench/nodes load, or alone with the demonstration: node bench/load.mjs http://127.0.0.1:8250
+// With packets=1 a director has a packet of the whole band made beside it, a new one as soon as one is ready.
 import { execFileSync } from 'node:child_process';
 
 const [base, ...rest] = process.argv.slice(2);
@@ -43,6 +44,20 @@ const pick = () => {
   number += 1;
   return mix.find(([share]) => (at -= share) < 0) ?? mix[0];
 };
+/** A packet for the band, begun and waited for as a page on the screen does; seconds until it was ready, and its pages. */
+async function packet() {
+  const begun = performance.now();
+  const asked = await ask('/packets', { method: 'POST', headers: { cookie: director.cookie, 'Content-Type': 'application/x-www-form-urlencoded' }, body: new URLSearchParams({ _token: director.token, title: `Packet ${Math.random()}`, line: `concert ${any(['F', 'Bb', 'Eb', 'Ab'])} major, eighths, quarter = ${50 + Math.floor(Math.random() * 90)}`, for: 'flute' }) });
+  const where = asked.headers.get('location').replace(/^https?:\/\/[^/]+/, '');
+  for (;;) {
+    const progress = await (await ask(`${where}/progress`, { headers: { cookie: director.cookie } })).text();
+    const ready = progress.match(/Ready: (\d+) pages/);
+    if (ready || performance.now() - begun > 300000) {
+      return [(performance.now() - begun) / 1000, Number(ready?.[1] ?? 0)];
+    }
+    await new Promise((done) => { setTimeout(done, 1000); });
+  }
+}
 /** Seconds of work of the programs, by their name; of whole trees of processes. */
 const worked = () => {
   const sums = {};
@@ -70,6 +85,12 @@ for (const users of steps) {
   const until = performance.now() + 1000 * seconds;
   const before = worked();
   const begun = performance.now();
+  const packets = [];
+  const making = options.packets ? (async () => {
+    while (performance.now() < until) {
+      packets.push(await packet());
+    }
+  })() : null;
   await Promise.all(Array.from({ length: users }, async () => {
     while (performance.now() < until) {
       const [, kind, request] = pick();
@@ -92,6 +113,10 @@ for (const users of steps) {
   const after = worked();
   const each = (kind) => ((1000 * ((after[kind] ?? 0) - (before[kind] ?? 0))) / took.length).toFixed(1);
   console.log(`| ${users} | ${(took.length / spent).toFixed(0)} | ${percent(took, 0.5)} | ${percent(took, 0.95)} | ${percent(took, 0.99)} | ${failed} | ${each('php')} | ${each('engraver')} | ${each('postgres')} | ${each('nginx')} |`);
+  if (making) {
+    await making;
+    console.log(`beside it ${packets.length} packets: ${packets.map(([took, pages]) => `${pages} pages in ${took.toFixed(0)} s`).join(', ')}`);
+  }
   if (users === steps.at(-1) || options.kinds) {
     console.log(`by kind, median and p95: ${Object.entries(kinds).map(([kind, of]) => `${kind} ${percent(of, 0.5)} / ${percent(of, 0.95)}`).join(', ')}; the load itself took ${each('load')} ms of work a request`);
   }

@@ -234,7 +234,8 @@ start_php() { # $1: folder of its files; sets php
   opcodes=(-d opcache.enable=1 -d opcache.memory_consumption=192 -d opcache.interned_strings_buffer=16 -d opcache.max_accelerated_files=20000
     -d opcache.jit_buffer_size=64M -d opcache.jit=tracing)
   [ "$APP_ENV" != prod ] || opcodes+=(-d opcache.preload="$root/config/preload.php" -d opcache.preload_user="$owner")
-  setsid "${patience[@]}" "$fpm" $flags "${opcodes[@]}" -y "$run/php-fpm.conf" -F >>"$root/var/log/php-fpm.log" 2>&1 9>&- &
+  # Between it and the database there may be a pooler (config/examples/pgbouncer.ini).
+  setsid "${patience[@]}" "DATABASE_URL=${DATABASE_POOL_URL:-$DATABASE_URL}" "$fpm" $flags "${opcodes[@]}" -y "$run/php-fpm.conf" -F >>"$root/var/log/php-fpm.log" 2>&1 9>&- &
   php=$!
   for _ in $(seq 100); do # it reads every class before it listens
     [ ! -S "$run/php.sock" ] || return 0
