@@ -4,6 +4,7 @@ import { createHash } from 'node:crypto';
 import { cp, mkdir, readFile, rm, writeFile } from 'node:fs/promises';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { gzipSync } from 'node:zlib';
 import esbuild from 'esbuild';
 import * as sass from 'sass';
 import { decompress } from 'wawoff2';
@@ -30,6 +31,7 @@ async function emit(name, content) {
   const { name: stem, ext } = path.parse(name);
   const file = `${stem}-${hash}${ext}`;
   await writeFile(path.join(out, file), content);
+  await writeFile(path.join(out, `${file}.gz`), gzipSync(content, { level: 9 })); // packed once, so that the web server need not
   manifest[`build/${name}`] = `/build/${file}`;
 }
 

@@ -25,6 +25,7 @@ final class HouseState
         private readonly int $engraver,
         #[Autowire('%kernel.cache_dir%')]
         private readonly string $cache,
+        private readonly ReadingCopy $copy,
     ) {
     }
 
@@ -70,6 +71,13 @@ final class HouseState
                 'backup_age_seconds' => 'SELECT coalesce(extract(epoch FROM now() - max(at)), -1) FROM house_note WHERE what = \'backup\'',
             ] as $name => $query) {
                 $measures[$name] = self::number($this->database->fetchOne($query));
+            }
+            if ($this->copy->isThere()) {
+                $behind = $this->copy->row('SELECT coalesce(pg_wal_lsn_diff(:at, pg_last_wal_replay_lsn()), 0) AS bytes', ['at' => $this->database->fetchOne('SELECT pg_current_wal_lsn()::text')]);
+                $measures['copy_up'] = null === $behind ? 0.0 : 1.0;
+                if (null !== $behind) {
+                    $measures['copy_behind_bytes'] = max(0.0, self::number($behind['bytes']));
+                }
             }
         } catch (DatabaseError) {
             $measures['database_up'] = 0.0;

@@ -34,6 +34,11 @@ final class ReadingCopy
         $this->away = new PassedBy($cache.'/copy-away', self::PASSED_BY);
     }
 
+    public function isThere(): bool
+    {
+        return '' !== $this->address;
+    }
+
     /**
      * The first row of a query, as the copy has it by now.
      *

@@ -85,6 +85,22 @@ final class HouseTest extends WebTestCase
         $house = $this->browser->request('GET', '/account')->filter('.house');
         self::assertStringContainsString('5 hours ago', $house->text());
         self::assertStringContainsString('1 band,', $house->text());
+        self::assertStringNotContainsString('Copy of it', $house->text());
+        // With a copy for reading: how far it lies behind, and whether it answers.
+        $kept = $_SERVER['DATABASE_URL'];
+        foreach ([[$kept, 'well, 0 MB behind'], ['postgresql://nobody@127.0.0.1:1/none?serverVersion=15', 'Copy of it for readingdoes not answer']] as [$address, $says]) {
+            $_SERVER['DATABASE_READ_URL'] = $_ENV['DATABASE_READ_URL'] = $address;
+            self::ensureKernelShutdown();
+            $cookies = $this->browser->getCookieJar();
+            $this->browser = self::createClient();
+            $this->browser->disableReboot();
+            foreach ($cookies->all() as $cookie) {
+                $this->browser->getCookieJar()->set($cookie);
+            }
+            self::assertStringContainsString($says, (string) preg_replace('/\s+/', ' ', $this->browser->request('GET', '/account')->filter('.house')->text()));
+        }
+        $_SERVER['DATABASE_READ_URL'] = $_ENV['DATABASE_READ_URL'] = '';
+        @unlink(self::getContainer()->getParameter('kernel.cache_dir').'/copy-away');
         self::database()->executeStatement('UPDATE account SET is_keeper = false');
         self::getContainer()->get(EntityManagerInterface::class)->clear();
         self::assertCount(0, $this->browser->request('GET', '/account')->filter('.house'), 'and nobody else does');
