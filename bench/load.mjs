@@ -53,7 +53,14 @@ async function packet() {
     const progress = await (await ask(`${where}/progress`, { headers: { cookie: director.cookie } })).text();
     const ready = progress.match(/Ready: (\d+) pages/);
     if (ready || performance.now() - begun > 300000) {
-      return [(performance.now() - begun) / 1000, Number(ready?.[1] ?? 0)];
+      const took = (performance.now() - begun) / 1000;
+      // Then everybody opens his page.
+      const files = [...new Set(progress.match(/\/packets\/[^"]+\/files\/\d+/g) ?? [])];
+      const read = await Promise.all(files.map(async (file) => {
+        const answer = await ask(file, { headers: { cookie: director.cookie } });
+        return answer.status === 200 && (await answer.arrayBuffer()).byteLength > 200;
+      }));
+      return [took, Number(ready?.[1] ?? 0), read.filter(Boolean).length, files.length];
     }
     await new Promise((done) => { setTimeout(done, 1000); });
   }
@@ -115,7 +122,7 @@ for (const users of steps) {
   console.log(`| ${users} | ${(took.length / spent).toFixed(0)} | ${percent(took, 0.5)} | ${percent(took, 0.95)} | ${percent(took, 0.99)} | ${failed} | ${each('php')} | ${each('engraver')} | ${each('postgres')} | ${each('nginx')} |`);
   if (making) {
     await making;
-    console.log(`beside it ${packets.length} packets: ${packets.map(([took, pages]) => `${pages} pages in ${took.toFixed(0)} s`).join(', ')}`);
+    console.log(`beside it ${packets.length} packets: ${packets.map(([took, pages, read, files]) => `${pages} pages in ${took.toFixed(0)} s (${read} of ${files} files opened)`).join(', ')}`);
   }
   if (users === steps.at(-1) || options.kinds) {
     console.log(`by kind, median and p95: ${Object.entries(kinds).map(([kind, of]) => `${kind} ${percent(of, 0.5)} / ${percent(of, 0.95)}`).join(', ')}; the load itself took ${each('load')} ms of work a request`);
