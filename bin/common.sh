@@ -110,9 +110,9 @@ init_cluster() {
     stop_because "the database cluster could not be made in $database_folder (var/log/initdb.log tells)"
 }
 
-# Listens on the loopback address and on a socket in its own folder.
+# Listens on the loopback address and on a socket in its own folder. Its log names no values: a statement that failed has names in it.
 launch_database() {
-  pg_ctl_ -w -t 60 -l "$database_folder/log" -o "-p $database_port -c listen_addresses=127.0.0.1 -c unix_socket_directories='$database_folder' ${PG_OPTIONS:-}" start
+  pg_ctl_ -w -t 60 -l "$database_folder/log" -o "-p $database_port -c listen_addresses=127.0.0.1 -c unix_socket_directories='$database_folder' -c log_min_error_statement=panic -c log_error_verbosity=terse ${PG_OPTIONS:-}" start
 }
 
 # A cluster of an earlier version let everybody on this machine in: what is in it moves into one that does not.

@@ -2,6 +2,8 @@
 
 /** Milliseconds before it is tried again, growing. */
 const WAITS = [1500, 3000, 6000, 12000];
+/** What a web server or a proxy says when the program behind it does not answer. */
+const NOBODY = [502, 504];
 
 export function startUnbroken(htmx) {
   const says = () => document.getElementById('offline');
@@ -20,25 +22,33 @@ export function startUnbroken(htmx) {
       sentence.hidden = true;
     }
   };
-  document.addEventListener('htmx:sendError', (event) => {
+  const broken = ({ path, verb, parameters, headers } = {}) => {
     const sentence = says();
     if (sentence) {
       sentence.hidden = false;
     }
-    const { path, verb, parameters } = event.detail.requestConfig ?? {};
     if (verb !== 'get' || !path) {
       return;
     }
-    newest = { path, parameters, trigger: event.detail.requestConfig.headers?.['HX-Trigger'] };
+    newest = { path, parameters, trigger: headers?.['HX-Trigger'] };
     clearTimeout(timer);
     timer = setTimeout(() => {
       tries += 1;
       // The newest that was asked, not a queue of all: what is typed meanwhile replaces it.
-      again({ path, parameters, trigger: event.detail.requestConfig.headers?.['HX-Trigger'] });
+      again({ path, parameters, trigger: headers?.['HX-Trigger'] });
     }, WAITS[Math.min(tries, WAITS.length - 1)]);
+  };
+  document.addEventListener('htmx:sendError', (event) => broken(event.detail.requestConfig));
+  // A web server that has nobody behind it answers for him: that is no page of ours, and what is on the screen stays.
+  document.addEventListener('htmx:beforeSwap', (event) => {
+    if (NOBODY.includes(event.detail.xhr.status)) {
+      event.detail.shouldSwap = false;
+      broken(event.detail.requestConfig);
+    }
   });
   document.addEventListener('htmx:afterRequest', (event) => {
-    if (event.detail.xhr?.status > 0) {
+    const status = event.detail.xhr?.status;
+    if (status > 0 && !NOBODY.includes(status)) {
       back();
     }
   });

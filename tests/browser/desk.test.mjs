@@ -350,6 +350,29 @@ test('offline is said, nothing typed is lost, and it goes on by itself', async (
   await page.waitForSelector('#offline', { state: 'hidden' });
 });
 
+test('what a web server says for a program that is away is no page of ours: it is said, and goes on by itself', async () => {
+  for (const status of [502, 504]) {
+    await open('/desk?line=concert%20C%20major&for=flute');
+    let away = 2;
+    await page.route(/\/desk\?/, (route) => {
+      if (away === 0) {
+        return route.continue();
+      }
+      away -= 1;
+      return route.fulfill({ status, contentType: 'text/html', body: '<h1>Bad gateway</h1>' });
+    });
+    await type('concert C major, thirds');
+    await page.waitForSelector('#offline:not([hidden])');
+    assert.equal(await title(), 'C major', 'what was there stays');
+    assert.equal(await page.getByText('Bad gateway').count(), 0);
+    await says('concert C major, thirds');
+    await page.waitForSelector('#offline', { state: 'hidden' });
+    assert.equal(await page.inputValue('#line'), 'concert C major, thirds');
+    assert.equal(away, 0);
+    await page.unroute(/\/desk\?/);
+  }
+});
+
 test('a press while a typed line is on its way drops neither the line nor the press', async () => {
   // The line is asked for 180 ms after the last letter: before that, about then, while the answer comes, and after it.
   for (const wait of [0, 40, 120, 180, 230, 400]) {

@@ -124,6 +124,32 @@ final class HouseTest extends WebTestCase
         self::assertResponseStatusCodeSame(303);
     }
 
+    /** A line of JSON for a fault of the program: what broke and where, and nothing that anybody typed, no address, no name. */
+    public function testAFaultIsWrittenDownWithoutNames(): void
+    {
+        $this->comeIn();
+        $log = self::getContainer()->getParameter('kernel.logs_dir').'/test.log';
+        $before = is_file($log) ? (int) filesize($log) : 0;
+        self::database()->executeStatement("CREATE FUNCTION break() RETURNS trigger LANGUAGE plpgsql AS $$ BEGIN RAISE EXCEPTION 'duplicate key value violates unique constraint' USING ERRCODE = 'unique_violation', DETAIL = 'Key (name)=(' || NEW.name || ') already exists.'; END $$");
+        self::database()->executeStatement('CREATE TRIGGER break BEFORE INSERT ON saved_study FOR EACH ROW EXECUTE FUNCTION break()');
+        try {
+            $this->post('/folder?back=/desk%3Fwho%3DSlateford', ['name' => 'For Wilhelmina Slateford', 'line' => 'concert D major']);
+            self::assertResponseStatusCodeSame(500);
+        } finally {
+            self::database()->executeStatement('DROP FUNCTION break() CASCADE');
+        }
+        clearstatcache();
+        $written = trim((string) file_get_contents($log, offset: $before));
+        self::assertNotSame('', $written);
+        self::assertStringNotContainsString('Slateford', $written);
+        self::assertStringNotContainsString('Robin', $written);
+        $lines = array_map(static fn (string $line): mixed => json_decode($line, true), explode("\n", $written));
+        self::assertIsArray($lines[0]);
+        self::assertSame(['room' => 'folder', 'method' => 'POST'], $lines[0]['extra']);
+        self::assertStringContainsString('violates unique constraint', $lines[0]['message']);
+        self::assertMatchesRegularExpression('~ src/Folder/\w+\.php:\d+~', implode(' ', $lines[0]['context']['errors'][0]['places']));
+    }
+
     /** Two machines that come up with one database: both end well, and what is done is done once. */
     public function testTheDatabaseIsPreparedOnce(): void
     {
