@@ -35,12 +35,15 @@ final class ErrorListener
     public function __invoke(ExceptionEvent $event): void
     {
         $error = $event->getThrowable();
+        // The mapper calls it a conflict when the last word to the database fails; it is what the database, or the line to it, says.
+        $wasLast = $error instanceof OptimisticLockException && null === $error->getEntity() && $error->getPrevious() instanceof DriverException;
+        $error = $wasLast ? $error->getPrevious() : $error;
         [$status, $title, $sentence] = match (true) {
             $error instanceof InstrumentError => [404, 'title.no_instrument', $error->getMessage()],
             $error instanceof Mistake => [422, 'title.cannot', $error->getMessage()],
             $error instanceof EngravingError => [503, 'title.not_drawn', $error->getMessage()],
             $error instanceof DriverException && self::DISK_FULL === $error->getSQLState() => [503, 'title.full', 'refusal.full'],
-            $error instanceof ConnectionException, $error instanceof DriverException && str_contains($error->getMessage(), 'server') => [503, 'title.away', 'refusal.away'],
+            $error instanceof ConnectionException, self::isLost($error) => [503, 'title.away', $wasLast ? 'refusal.unsure' : 'refusal.away'],
             $error instanceof OptimisticLockException => [409, 'title.changed', 'refusal.changed'],
             $error instanceof AccessDeniedException => [403, self::title(403), 'Access Denied.' === $error->getMessage() ? 'refusal.not_yours' : $error->getMessage()],
             $error instanceof HttpExceptionInterface => [$error->getStatusCode(), self::title($error->getStatusCode()), self::sentence($error)],
@@ -54,6 +57,12 @@ final class ErrorListener
         $again = [] === $fields ? null : ['action' => $request->getPathInfo(), 'fields' => $fields];
         $headers = $error instanceof HttpExceptionInterface ? $error->getHeaders() : [];
         $event->setResponse(new Response($this->twig->render('shared/error.html.twig', ['title' => $title, 'sentence' => $sentence, 'again' => $again]), $status, $headers));
+    }
+
+    /** The line to the database is broken, whoever broke it. */
+    private static function isLost(\Throwable $error): bool
+    {
+        return $error instanceof DriverException && (str_contains($error->getMessage(), 'server') || str_contains($error->getMessage(), 'terminating connection'));
     }
 
     private static function title(int $status): string

@@ -124,6 +124,24 @@ final class HouseTest extends WebTestCase
         self::assertResponseStatusCodeSame(303);
     }
 
+    /** The last word to the database may fail too: nobody is told of a conflict with somebody else, and what is not known is not claimed. */
+    public function testALineThatBreaksAtTheLastWordIsNoConflict(): void
+    {
+        $this->comeIn();
+        foreach ([['admin_shutdown', 'terminating connection due to administrator command', 'may or may not be there'], ['disk_full', 'could not extend file', 'disk of the database is full']] as [$code, $message, $says]) {
+            self::database()->executeStatement("CREATE FUNCTION last_word() RETURNS trigger LANGUAGE plpgsql AS $$ BEGIN RAISE EXCEPTION '$message' USING ERRCODE = '$code'; END $$");
+            self::database()->executeStatement('CREATE CONSTRAINT TRIGGER last_word AFTER INSERT ON saved_study DEFERRABLE INITIALLY DEFERRED FOR EACH ROW EXECUTE FUNCTION last_word()');
+            try {
+                $page = $this->post('/folder', ['name' => 'Keep me', 'line' => 'concert D major']);
+                self::assertResponseStatusCodeSame(503);
+                self::assertStringContainsString($says, $page->filter('[role=alert].sentence')->text());
+                self::assertSame('Keep me', $page->filter('input[name=name]')->attr('value'));
+            } finally {
+                self::database()->executeStatement('DROP FUNCTION last_word() CASCADE');
+            }
+        }
+    }
+
     /** A line of JSON for a fault of the program: what broke and where, and nothing that anybody typed, no address, no name. */
     public function testAFaultIsWrittenDownWithoutNames(): void
     {
