@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace SwiftReed\Record;
 
 use SwiftReed\Instrument\Instrument;
+use SwiftReed\Line\Clause;
 use SwiftReed\Line\ClauseKind;
 use SwiftReed\Line\KeyOrder;
 use SwiftReed\Line\StudyLine;
@@ -41,6 +42,30 @@ final readonly class Meeting
      * @throws \SwiftReed\Line\StudyLineError when an order of keys does not go with its material
      */
     public static function of(StudyLine $asked, StudyLine $done, PartBuilder $parts, ?Instrument $instrument = null, bool $askedMemory = false, bool $doneMemory = false, bool $packetFolds = false): self
+    {
+        $besides = self::arpeggioOf($done, $asked, $parts);
+
+        return self::compared($asked, $besides ?? $done, $parts, $instrument, $askedMemory, $doneMemory, $packetFolds);
+    }
+
+    /**
+     * The arpeggio that was played after the scale, as a line of its own, where that is what was asked for: whoever has played both has played it. Of whole
+     * octaves alone; after five notes, or to the ninth, it is another one.
+     */
+    private static function arpeggioOf(StudyLine $done, StudyLine $asked, PartBuilder $parts): ?StudyLine
+    {
+        if ($asked->says(ClauseKind::Sequel) || !$done->says(ClauseKind::Sequel)) {
+            return null;
+        }
+        [$wanted, $played] = array_map(static fn (StudyLine $line): Recipe => $parts->recipe($line->without(ClauseKind::Keys, ClauseKind::MinorExtent)), [$asked, $done]);
+        if ($wanted->material->name !== $played->material->arpeggio || null === $played->course->extent->octaves) {
+            return null;
+        }
+
+        return $done->without(ClauseKind::Sequel, ClauseKind::Pattern)->with(Clause::key($done->clause(ClauseKind::Key)->says, $done->tonic(), $wanted->material->name));
+    }
+
+    private static function compared(StudyLine $asked, StudyLine $done, PartBuilder $parts, ?Instrument $instrument, bool $askedMemory, bool $doneMemory, bool $packetFolds): self
     {
         $missing = [];
         $a = $parts->recipe($asked->without(ClauseKind::Keys, ClauseKind::MinorExtent));

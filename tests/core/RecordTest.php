@@ -41,6 +41,18 @@ final class RecordTest extends TestCase
         yield 'an octave includes five notes' => ['concert F major, 5 notes, 80', 'concert F major, 80', '', true, 'All'];
         yield 'the arpeggio besides' => ['concert F major, 80', 'concert F major, then arpeggio, 80', '', true, 'All'];
         yield 'the arpeggio that is missing' => ['concert F major, then arpeggio, 80', 'concert F major, 80', '', false, 'arpeggio'];
+        // Common practice, no source: whoever has played the scale and its arpeggio has played the arpeggio.
+        yield 'the arpeggio after the scale' => ['concert F arpeggio, eighths, 80', 'concert F major, then arpeggio, eighths, 80', '', true, 'All'];
+        yield 'after a scale in thirds' => ['own D minor arpeggio, 80', 'own D harmonic minor, thirds, then arpeggio restated, 84', 'flute', true, '84 notes'];
+        yield 'in two octaves' => ['concert Eb arpeggio, 80', 'concert Eb major, 2 octaves, then arpeggio, 80', 'alto-sax', true, 'All'];
+        yield 'not in as many as were asked for' => ['concert Eb arpeggio, 2 octaves, 80', 'concert Eb major, then arpeggio, 80', '', false, '2 octaves'];
+        yield 'another arpeggio' => ['concert F dominant seventh arpeggio, 80', 'concert F major, then arpeggio, 80', '', false, 'seventh'];
+        yield 'in another key' => ['concert F arpeggio, 80', 'concert G major, then arpeggio, 80', '', false, 'F major arpeggio'];
+        yield 'too slow' => ['concert F arpeggio, eighths, 80', 'concert F major, then arpeggio, eighths, 72', '', false, '144'];
+        yield 'after five notes it ends on the fifth' => ['concert F arpeggio, 5 notes, 80', 'concert F major, 5 notes, then arpeggio, 80', '', false, 'arpeggio'];
+        yield 'up alone again' => ['concert F arpeggio, 80', 'concert F major, up, then arpeggio, 80', '', false, 'down'];
+        yield 'a pattern on the arpeggio' => ['concert F arpeggio, cell 1 3, 80', 'concert F major, then arpeggio, 80', '', false, 'cell 1 3'];
+        yield 'in all its keys' => ['concert C arpeggio, keys by fourths, 80', 'concert C major, then arpeggio, keys by fourths, 80', '', true, 'All'];
         yield 'up alone' => ['concert F major, 80', 'concert F major, up, 80', '', false, 'down'];
         yield 'up and down includes up' => ['concert F major, up, 80', 'concert F major, 80', '', true, 'All'];
         yield 'another pattern' => ['concert F major, thirds, 80', 'concert F major, 80', '', false, 'thirds'];
