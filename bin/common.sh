@@ -71,6 +71,7 @@ be_modest() {
       chmod -R a+rX "$root/vendor" "$root/node_modules" "$root/public"
     run_as_service=(setpriv "--reuid=$service" "--regid=$service" --init-groups) # it becomes the program, so that its number is the program's
     mkdir -p "$root/var/cache" "$root/var/log" "$root/var/run" "$root/var/knowledge"
+    touch "$root/var/log/requests.log" # the application counts what the web server writes there
     chown -R "$service:" "$root/var/cache" "$root/var/log" "$root/var/run" "$root/var/knowledge"
     chown "$service:" "$root/var"
   else

@@ -9,6 +9,7 @@ use App\Band\BandRepository;
 use App\Band\OpenBand;
 use App\Shared\Form\Forms;
 use App\Shared\HouseState;
+use App\Shared\RequestCounts;
 use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Bundle\SecurityBundle\Security;
@@ -25,7 +26,7 @@ final class OwnController extends AbstractController
     /** Hours for which a code for another director, or for somebody who lost the pass phrase, is good. */
     public const CODE_HOURS = 72;
 
-    public function __construct(private readonly OpenBand $open, private readonly BandRepository $bands, private readonly EntityManagerInterface $entities, private readonly Audit $audit, private readonly Mailbox $mailbox, private readonly Forms $forms, private readonly HouseState $house)
+    public function __construct(private readonly OpenBand $open, private readonly BandRepository $bands, private readonly EntityManagerInterface $entities, private readonly Audit $audit, private readonly Mailbox $mailbox, private readonly Forms $forms, private readonly HouseState $house, private readonly RequestCounts $requests)
     {
     }
 
@@ -136,6 +137,7 @@ final class OwnController extends AbstractController
             'open' => $this->open->band(),
             'letters' => null === $teacher ? [] : $this->mailbox->letters($teacher),
             'measures' => true === $teacher?->isKeeper() ? $this->house->measures() : [],
+            'requests' => true === $teacher?->isKeeper() ? $this->requests->summary() : null,
             'version' => true === $teacher?->isKeeper() ? $this->house->version() : '',
             'warned' => Band::WARNED_DAYS,
             'problem' => $problem,

@@ -21,7 +21,7 @@ final class HealthController
 {
     private const FRESH = ['Cache-Control' => 'no-store'];
 
-    public function __construct(private readonly HouseState $house)
+    public function __construct(private readonly HouseState $house, private readonly RequestCounts $requests)
     {
     }
 
@@ -54,6 +54,8 @@ final class HealthController
         foreach ($this->house->measures() as $name => $value) {
             array_push($lines, '# TYPE swift_reed_'.$name.' gauge', \sprintf('swift_reed_%s %s', $name, json_encode($value)));
         }
+
+        array_push($lines, ...$this->requests->lines());
 
         return new Response(implode("\n", $lines)."\n", 200, self::FRESH + ['Content-Type' => 'text/plain; version=0.0.4; charset=utf-8']);
     }

@@ -65,9 +65,9 @@ final class HouseTest extends WebTestCase
         $text = (string) $this->browser->getResponse()->getContent();
         $found = [];
         foreach (explode("\n", rtrim($text)) as $line) {
-            self::assertMatchesRegularExpression('/^(# (HELP|TYPE) swift_reed_\w+ .+|swift_reed_\w+(\{version="\d+"\})? -?[0-9.e+]+)$/', $line);
+            self::assertMatchesRegularExpression('/^(# (HELP|TYPE) swift_reed_\w+ .+|swift_reed_\w+(\{\w+="[^"]*"(,\w+="[^"]*")*\})? -?[0-9.e+]+)$/', $line);
             if (!str_starts_with($line, '#')) {
-                $found[] = (preg_split('/[ {]/', $line) ?: [''])[0];
+                $found[] = (string) preg_replace('/ \S+$/', '', $line);
             }
         }
         self::assertContains('swift_reed_jobs_waiting', $found);
