@@ -14,8 +14,11 @@ const token = process.env.ENGRAVER_TOKEN ?? '';
 // One for each core and no more: then pages a second are most. Never fewer than two, so that one is free for pages while a score is made
 // (bench/engravers.mjs: one thread 37 pages a second and 910 ms for a page beside scores, two 66 and 57, three 56 and 128, on two cores).
 const threads = Math.min(16, Math.max(1, Number(process.env.ENGRAVERS) || Math.max(2, Math.min(4, os.availableParallelism()))));
-/** Milliseconds after which a score is given up and its thread begun anew: the largest that we make takes a tenth of that. */
-const LONGEST = 30000;
+/**
+ * Milliseconds after which a score is given up and its thread begun anew: 41 staves of tetra (1.8 MB) take 7 s on a quiet machine, the largest that
+ * is taken (4 MB) some 16, and twice that beside other work.
+ */
+const LONGEST = 50000;
 const version = JSON.parse(readFileSync(new URL('../node_modules/verovio/package.json', import.meta.url), 'utf8')).version;
 
 const pool = new Piscina({ filename: new URL('./thread.mjs', import.meta.url).href, minThreads: threads, maxThreads: threads });

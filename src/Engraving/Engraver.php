@@ -19,8 +19,11 @@ final class Engraver
 {
     /** Seconds that the service has for one page: it takes a twentieth of one; a hung one is passed by. */
     private const PATIENCE = 2.0;
-    /** Seconds for a score of many staves, which takes some, and for whatever a worker makes, which waits behind what people wait for. */
-    private const PATIENCE_FOR_SCORES = 20.0;
+    /**
+     * Seconds for a score of many staves, and for whatever a worker makes, which waits behind what people wait for: 41 staves of tetra take 7, beside other work
+     * twice that. Less than the web server waits (60), and than the service works at one (50).
+     */
+    private const PATIENCE_FOR_SCORES = 45.0;
     /** Bytes of MusicXML from which it takes more than a moment: a page of one player seldom has as many. */
     private const SCORE = 100_000;
     /** Seconds for which a service that did not answer is not asked again. */

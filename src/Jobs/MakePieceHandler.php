@@ -53,7 +53,9 @@ final class MakePieceHandler
                 $this->run = $asked->run;
             }
             $piece = $this->pieces[$asked->number] ?? null;
-            if (null === $piece) {
+            if (null === $piece) { // the version that wrote this down had another list of pieces
+                $this->runs->fail($asked->run, $asked->number, $this->words->say('packet.broke'));
+
                 return;
             }
             $made = $this->maker->make($this->plan, $piece, $this->pieces, fn (Piece $one): ?MadePiece => $this->runs->made($asked->run, $one->number));

@@ -42,14 +42,14 @@ final class ErrorListener
             $error instanceof InstrumentError => [404, 'title.no_instrument', $error->getMessage()],
             $error instanceof Mistake => [422, 'title.cannot', $error->getMessage()],
             $error instanceof EngravingError => [503, 'title.not_drawn', $error->getMessage()],
-            $error instanceof DriverException && self::DISK_FULL === $error->getSQLState() => [503, 'title.full', 'refusal.full'],
+            self::isFull($error) => [503, 'title.full', 'refusal.full'],
             $error instanceof ConnectionException, self::isLost($error) => [503, 'title.away', $wasLast ? 'refusal.unsure' : 'refusal.away'],
             $error instanceof OptimisticLockException => [409, 'title.changed', 'refusal.changed'],
             $error instanceof AccessDeniedException => [403, self::title(403), 'Access Denied.' === $error->getMessage() ? 'refusal.not_yours' : $error->getMessage()],
             $error instanceof HttpExceptionInterface => [$error->getStatusCode(), self::title($error->getStatusCode()), self::sentence($error)],
             default => [500, 'title.broke', 'refusal.broke'],
         };
-        if (500 === $status || 'title.full' === $title) {
+        if (500 === $status || self::isFull($error)) {
             $this->logger->critical($error->getMessage(), ['exception' => $error]);
         }
         $request = $event->getRequest();
@@ -57,6 +57,12 @@ final class ErrorListener
         $again = [] === $fields ? null : ['action' => $request->getPathInfo(), 'fields' => $fields];
         $headers = $error instanceof HttpExceptionInterface ? $error->getHeaders() : [];
         $event->setResponse(new Response($this->twig->render('shared/error.html.twig', ['title' => $title, 'sentence' => $sentence, 'again' => $again]), $status, $headers));
+    }
+
+    /** The disk of the database: nobody's mistake, and its keeper's business. */
+    private static function isFull(\Throwable $error): bool
+    {
+        return $error instanceof DriverException && self::DISK_FULL === $error->getSQLState();
     }
 
     /** The line to the database is broken, whoever broke it. */

@@ -158,6 +158,20 @@ final class PacketsTest extends WebTestCase
         }
     }
 
+    /** A newer version may make other pieces of a packet than the one that wrote them down: what it does not know ends as failed, and the packet comes to its end. */
+    public function testAPieceThatNobodyKnowsAnyMoreIsNamed(): void
+    {
+        $packet = $this->packet('concert F major');
+        $this->press($packet, ['do' => 'make']);
+        $run = $this->runOf($packet)['id'];
+        self::database()->executeStatement("INSERT INTO packet_piece (run_id, number, stage, kind, name, file, key) VALUES (:run, 900, 0, 'part', 'Of before', 'of-before.pdf', :key)", ['run' => $run, 'key' => str_repeat('0', 64)]);
+        ($this->handler())(new MakePiece($run, 900));
+        $this->work();
+        $made = $this->runOf($packet);
+        self::assertSame('done', $made['state']);
+        self::assertSame(['Of before'], array_column(array_filter($made['pieces'], static fn (array $one): bool => 'failed' === $one['state']), 'name'));
+    }
+
     public function testStoppingIsReadBetweenThePieces(): void
     {
         $packet = $this->packet('concert F major');
