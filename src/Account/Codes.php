@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Account;
 
-use App\Band\Band;
 use Doctrine\DBAL\Connection;
 
 /**
@@ -19,6 +18,8 @@ final class Codes
     /** Signs of a code that is read aloud and typed: none that look alike. 20 of 30 make 98 bits. */
     private const SIGNS = 'abcdefghjkmnpqrstuvwxyz2345678';
     private const LENGTH = 20;
+    /** Hours for which a code for another director, an assistant, or somebody who lost the pass phrase, is good. */
+    public const HOURS = 72;
 
     public function __construct(private readonly Connection $database)
     {
@@ -27,11 +28,12 @@ final class Codes
     /**
      * A new code; the first director's and one for the same account take the place of those before.
      *
-     * @param int $hours for which it is good
+     * @param int         $hours for which it is good
+     * @param string|null $band  id of the band that it opens
      *
      * @return string in groups: "abcde-fghjk-mnpqr-stuvw"
      */
-    public function make(string $purpose, int $hours, ?Account $for = null, ?Band $band = null, ?Account $by = null): string
+    public function make(string $purpose, int $hours, ?Account $for = null, ?string $band = null, ?Account $by = null): string
     {
         $code = '';
         for ($i = 0; $i < self::LENGTH; ++$i) {
@@ -44,7 +46,7 @@ final class Codes
             $this->database->delete('one_time_code', ['purpose' => $purpose, 'account_id' => $for->getId()]);
         }
         $this->database->executeStatement('INSERT INTO one_time_code (hash, purpose, account_id, band_id, made_by, ends_at) VALUES (:hash, :purpose, :account, :band, :by, now() + make_interval(hours => :hours))', [
-            'hash' => self::hash($code), 'purpose' => $purpose, 'account' => $for?->getId(), 'band' => $band?->getId(), 'by' => $by?->getId(), 'hours' => $hours,
+            'hash' => self::hash($code), 'purpose' => $purpose, 'account' => $for?->getId(), 'band' => $band, 'by' => $by?->getId(), 'hours' => $hours,
         ]);
 
         return implode('-', str_split($code, 5));

@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace App\Band;
 
-use App\Account\Audit;
-use App\Account\Deed;
-use App\Account\May;
+use App\Shared\Audit;
+use App\Shared\Deed;
 use App\Shared\Form\BroughtType;
 use App\Shared\Form\Forms;
+use App\Shared\May;
 use App\Shared\Words;
 use SwiftReed\Import\ImportError;
 use SwiftReed\Import\PlayerList;

@@ -5,11 +5,10 @@ declare(strict_types=1);
 namespace App\Band;
 
 use App\Account\Account;
-use App\Account\Audit;
 use App\Account\Mailbox;
 use App\Engraving\KeptFiles;
-use App\Packets\Runs;
-use App\Shared\Trash;
+use App\Shared\Audit;
+use App\Shared\Sweeps;
 use App\Shared\Words;
 use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
@@ -17,6 +16,7 @@ use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Command\Command;
 use Symfony\Component\Console\Input\InputInterface;
 use Symfony\Component\Console\Output\OutputInterface;
+use Symfony\Component\DependencyInjection\Attribute\AutowireIterator;
 
 /**
  * Lets go of what need not be kept: bands whose time is over, what was removed a month ago, old tries, codes and sessions. bin/start does it once a day.
@@ -32,8 +32,17 @@ final class DataSweepCommand extends Command
     /** A letter about the end of a band "b", written since it was last used. */
     private const ANNOUNCEMENT = 'EXISTS (SELECT 1 FROM audit a WHERE a.what = :what AND a.subject = CAST(b.id AS text) AND a.at >= b.used_on %s)';
 
-    public function __construct(private readonly Connection $database, private readonly EntityManagerInterface $entities, private readonly Mailbox $mailbox, private readonly KeptFiles $caches, private readonly Audit $audit, private readonly Words $words, private readonly Runs $runs)
-    {
+    /** @param iterable<Sweeps> $sweeps */
+    public function __construct(
+        private readonly Connection $database,
+        private readonly EntityManagerInterface $entities,
+        private readonly Mailbox $mailbox,
+        private readonly KeptFiles $caches,
+        private readonly Audit $audit,
+        private readonly Words $words,
+        #[AutowireIterator(Sweeps::class)]
+        private readonly iterable $sweeps,
+    ) {
         parent::__construct();
     }
 
@@ -77,7 +86,9 @@ final class DataSweepCommand extends Command
         ] as $sweep) {
             $this->database->executeStatement($sweep);
         }
-        $this->runs->sweep();
+        foreach ($this->sweeps as $one) {
+            $one->sweep();
+        }
         $output->writeln(\sprintf('%d letters written, %d bands ended.', $warned, $ended));
 
         return Command::SUCCESS;

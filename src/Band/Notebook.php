@@ -4,8 +4,6 @@ declare(strict_types=1);
 
 namespace App\Band;
 
-use App\Folder\OwnPattern;
-use App\Folder\OwnPatternRepository;
 use Doctrine\DBAL\Connection;
 use Doctrine\DBAL\Exception as DatabaseError;
 use SwiftReed\Fingering\Pin;

@@ -6,6 +6,7 @@ namespace App\Band;
 
 use App\Account\Account;
 use App\Account\PlayerSignIn;
+use App\Shared\Present;
 use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Component\Security\Core\Exception\AccessDeniedException;
 use Symfony\Contracts\Service\ResetInterface;
@@ -13,7 +14,7 @@ use Symfony\Contracts\Service\ResetInterface;
 /**
  * The band that is open in this request, who is in it, and what that person leads or plays there.
  */
-final class OpenBand implements ResetInterface
+final class OpenBand implements Present, ResetInterface
 {
     private ?Band $band = null;
     private Account|PlayerSignIn|null $person = null;
@@ -72,6 +73,21 @@ final class OpenBand implements ResetInterface
     public function person(): Account|PlayerSignIn|null
     {
         return $this->person;
+    }
+
+    public function identifier(): ?string
+    {
+        return $this->person?->getUserIdentifier();
+    }
+
+    public function bandId(): ?string
+    {
+        return $this->band?->getId();
+    }
+
+    public function isTeacher(): bool
+    {
+        return null !== $this->teacher();
     }
 
     /** The teacher who is signed in, if it is one. */

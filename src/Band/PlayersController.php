@@ -4,18 +4,13 @@ declare(strict_types=1);
 
 namespace App\Band;
 
-use App\Account\Audit;
-use App\Account\Deed;
-use App\Account\May;
-use App\Account\Ways;
-use App\Record\PaperEntryRepository;
-use App\Record\RecordEntryRepository;
-use App\Record\WrittenAnswerRepository;
+use App\Shared\Audit;
 use App\Shared\Csv;
+use App\Shared\Deed;
 use App\Shared\Form\Forms;
 use App\Shared\Hosts;
+use App\Shared\May;
 use App\Shared\Words;
-use App\Stand\PracticeResultRepository;
 use Doctrine\DBAL\LockMode;
 use Doctrine\ORM\EntityManagerInterface;
 use Doctrine\ORM\OptimisticLockException;
@@ -247,14 +242,14 @@ final class PlayersController extends AbstractController
 
     /** What is kept of one player, to be given to whoever asks for it. */
     #[Route('/band/players/{id}/data.{format<json|csv>}', name: 'player_data', methods: ['GET'])]
-    public function data(PracticeResultRepository $results, RecordEntryRepository $entries, WrittenAnswerRepository $written, PaperEntryRepository $papers, string $id, string $format): Response
+    public function data(BandExport $export, string $id, string $format): Response
     {
         $player = $this->found($id);
         $this->audit->note('player exported', $id);
         if ('csv' === $format) {
             return Csv::file([self::COLUMNS, ...self::rows($player)], 'player.csv');
         }
-        $response = new JsonResponse(['version' => 1] + BandData::player($player, $this->pins, $results, $entries, $written, $papers));
+        $response = new JsonResponse($export->ofPlayer($player));
         $response->setEncodingOptions(\JSON_PRETTY_PRINT | \JSON_UNESCAPED_UNICODE | \JSON_UNESCAPED_SLASHES);
         $response->headers->set('Content-Disposition', HeaderUtils::makeDisposition('attachment', 'player.json'));
 

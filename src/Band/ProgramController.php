@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Band;
 
-use App\Account\Deed;
-use App\Account\May;
+use App\Shared\Deed;
+use App\Shared\May;
 use App\Shared\Words;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\JsonResponse;

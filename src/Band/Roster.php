@@ -4,17 +4,12 @@ declare(strict_types=1);
 
 namespace App\Band;
 
-use App\Account\Audit;
-use App\Record\PaperEntryRepository;
-use App\Record\RecordEntryRepository;
-use App\Record\WrittenAnswerRepository;
-use App\Shared\Trash;
-use App\Stand\PlanRepository;
-use App\Stand\PracticeResultRepository;
+use App\Shared\Audit;
 use Doctrine\ORM\EntityManagerInterface;
 use SwiftReed\Import\PlayerRow;
 use SwiftReed\Instrument\InstrumentLibrary;
 use SwiftReed\Player\Range;
+use Symfony\Component\DependencyInjection\Attribute\AutowireIterator;
 
 /**
  * Who is in the open band: players come, change, leave, and are put in the order of the score.
@@ -24,8 +19,17 @@ final class Roster
     /** Players of one band: four times a large one. */
     public const MOST = 400;
 
-    public function __construct(private readonly EntityManagerInterface $entities, private readonly PlayerRepository $players, private readonly PinnedFingeringRepository $pins, private readonly InstrumentLibrary $instruments, private readonly Audit $audit, private readonly Trash $trash, private readonly PracticeResultRepository $results, private readonly PlanRepository $plans, private readonly RecordEntryRepository $entries, private readonly WrittenAnswerRepository $written, private readonly PaperEntryRepository $papers)
-    {
+    /** @param iterable<Keeps> $rooms */
+    public function __construct(
+        private readonly EntityManagerInterface $entities,
+        private readonly PlayerRepository $players,
+        private readonly PinnedFingeringRepository $pins,
+        private readonly InstrumentLibrary $instruments,
+        private readonly Audit $audit,
+        private readonly Trash $trash,
+        #[AutowireIterator(Keeps::class)]
+        private readonly iterable $rooms,
+    ) {
     }
 
     /**
@@ -117,16 +121,12 @@ final class Roster
     public function remove(Player $player): string
     {
         $chairs = [...$player->chairs(), ...$player->closedChairs()];
-        $pins = array_merge([], ...array_map($this->pins->ofChair(...), $chairs));
+        $hanging = array_merge([], ...array_map($this->pins->ofChair(...), $chairs));
+        foreach ($this->rooms as $room) {
+            array_push($hanging, ...array_merge([], ...array_map($room->hangingOn(...), $chairs)));
+        }
 
-        $practised = array_merge([], ...array_map($this->results->ofChair(...), $chairs));
-        $plans = array_merge([], ...array_map($this->plans->ofChair(...), $chairs));
-
-        $heard = array_merge([], ...array_map($this->entries->ofChair(...), $chairs));
-        $written = array_merge([], ...array_map($this->written->ofChair(...), $chairs));
-        $papers = array_merge([], ...array_map($this->papers->ofChair(...), $chairs));
-
-        return $this->trash->remove($player, $player->getName(), [...$chairs, ...$pins, ...$practised, ...$plans, ...$heard, ...$written, ...$papers]);
+        return $this->trash->remove($player, $player->getName(), [...$chairs, ...$hanging]);
     }
 
     /** For good: the name and everything of this player go, out of what was removed as well. Ids alone stay, in the audit and in the list of erasures. */
@@ -137,9 +137,9 @@ final class Roster
             $database = $this->entities->getConnection();
             $database->executeStatement('DELETE FROM removed WHERE rows::text LIKE :id', ['id' => '%'.$id.'%']);
             $database->executeStatement('UPDATE audit SET before = NULL WHERE subject = :id', ['id' => $id]);
-            // Pages with the name on them, and the lists from which they were made.
-            $database->executeStatement('DELETE FROM made_file WHERE band_id = :band', ['band' => $player->getBand()?->getId()]);
-            $database->executeStatement('DELETE FROM packet_run WHERE band_id = :band', ['band' => $player->getBand()?->getId()]);
+            foreach ($this->rooms as $room) {
+                $room->erase($player);
+            }
             $database->insert('erasure', ['kind' => 'player', 'subject' => $id]);
             $this->audit->note('player erased', $id);
             $this->entities->remove($player);

@@ -6,14 +6,13 @@ namespace App\Band;
 
 use App\Account\Account;
 use App\Account\AccountRepository;
-use App\Account\Audit;
 use App\Account\Codes;
-use App\Account\Deed;
 use App\Account\Mailbox;
-use App\Account\May;
-use App\Account\OwnController;
+use App\Shared\Audit;
+use App\Shared\Deed;
 use App\Shared\Form\Forms;
 use App\Shared\Hosts;
+use App\Shared\May;
 use App\Shared\Words;
 use Doctrine\DBAL\LockMode;
 use Doctrine\ORM\EntityManagerInterface;
@@ -75,7 +74,7 @@ final class SettingsController extends AbstractController
     public function invite(): Response
     {
         $band = $this->open->required();
-        $code = $this->codes->make(Codes::ASSISTANT, OwnController::CODE_HOURS, null, $band, $this->open->teacher());
+        $code = $this->codes->make(Codes::ASSISTANT, Codes::HOURS, null, $band->getId(), $this->open->teacher());
         $this->audit->note('assistant invited', $band->getId());
         $path = ['code' => $code];
 
@@ -175,6 +174,6 @@ final class SettingsController extends AbstractController
     {
         $band = $this->open->required();
 
-        return $this->render('band/settings.html.twig', ['band' => $band, 'usual' => $band->usual(), 'orders' => array_keys(Usual::KEY_ORDERS), 'zones' => \DateTimeZone::listIdentifiers(), 'tokens' => $this->tokens->ofBand(), 'problem' => $problem, 'typed' => $typed, 'invitation' => $invitation, 'token' => $token, 'hours' => OwnController::CODE_HOURS], new Response(status: $status ?? ('' === $problem ? Response::HTTP_OK : Response::HTTP_UNPROCESSABLE_ENTITY)));
+        return $this->render('band/settings.html.twig', ['band' => $band, 'usual' => $band->usual(), 'orders' => array_keys(Usual::KEY_ORDERS), 'zones' => \DateTimeZone::listIdentifiers(), 'tokens' => $this->tokens->ofBand(), 'problem' => $problem, 'typed' => $typed, 'invitation' => $invitation, 'token' => $token, 'hours' => Codes::HOURS], new Response(status: $status ?? ('' === $problem ? Response::HTTP_OK : Response::HTTP_UNPROCESSABLE_ENTITY)));
     }
 }

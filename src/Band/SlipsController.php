@@ -4,14 +4,13 @@ declare(strict_types=1);
 
 namespace App\Band;
 
-use App\Account\Audit;
-use App\Account\Deed;
-use App\Account\May;
-use App\Account\Ways;
 use App\Engraving\Paper;
 use App\Engraving\PdfMaker;
 use App\Engraving\SlipPages;
+use App\Shared\Audit;
+use App\Shared\Deed;
 use App\Shared\Hosts;
+use App\Shared\May;
 use Doctrine\ORM\EntityManagerInterface;
 use SwiftReed\Instrument\InstrumentLibrary;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;

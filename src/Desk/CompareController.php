@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace App\Desk;
 
-use App\Account\Deed;
-use App\Account\May;
 use App\Engraving\EngravingError;
 use App\Engraving\FingeringStyle;
 use App\Engraving\PageMaker;
 use App\Engraving\Rows;
+use App\Shared\Deed;
+use App\Shared\May;
 use SwiftReed\Fingering\Pin;
 use SwiftReed\Fingering\PinError;
 use SwiftReed\Player\Reminders;

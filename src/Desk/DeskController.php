@@ -4,9 +4,8 @@ declare(strict_types=1);
 
 namespace App\Desk;
 
-use App\Account\Deed;
-use App\Account\May;
 use App\Band\Notebook;
+use App\Band\OwnPattern;
 use App\Engraving\Diagram;
 use App\Engraving\FingeringStyle;
 use App\Engraving\Legend;
@@ -15,7 +14,8 @@ use App\Engraving\PageMaker;
 use App\Engraving\Paper;
 use App\Engraving\PdfMaker;
 use App\Engraving\TalkPage;
-use App\Folder\OwnPattern;
+use App\Shared\Deed;
+use App\Shared\May;
 use App\Shared\Words;
 use SwiftReed\Explain\TalkThrough;
 use SwiftReed\Line\Completion;

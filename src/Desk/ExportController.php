@@ -4,14 +4,13 @@ declare(strict_types=1);
 
 namespace App\Desk;
 
-use App\Account\Deed;
-use App\Account\May;
 use App\Band\Notebook;
 use App\Engraving\LettersPage;
 use App\Engraving\Paper;
 use App\Engraving\PdfMaker;
-use App\Folder\SheetFile;
+use App\Shared\Deed;
 use App\Shared\Download;
+use App\Shared\May;
 use SwiftReed\Packet\LetterChart;
 use SwiftReed\Score\Part;
 use SwiftReed\Score\Sheet;

@@ -7,7 +7,6 @@ namespace App\Desk;
 use App\Engraving\PdfMaker;
 use App\Engraving\PrintedPages;
 use App\Engraving\PrintLook;
-use App\Folder\SheetFile;
 use SwiftReed\Instrument\InstrumentError;
 use SwiftReed\Knowledge\Mistake;
 use SwiftReed\Score\Format\ExportChoices;

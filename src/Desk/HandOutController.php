@@ -4,11 +4,10 @@ declare(strict_types=1);
 
 namespace App\Desk;
 
-use App\Account\Deed;
-use App\Account\May;
 use App\Band\Notebook;
-use App\Folder\SheetFile;
 use App\Shared\Archive;
+use App\Shared\Deed;
+use App\Shared\May;
 use App\Shared\Words;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\HeaderUtils;

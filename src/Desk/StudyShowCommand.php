@@ -8,7 +8,6 @@ use App\Engraving\EngravingError;
 use App\Engraving\PageMaker;
 use App\Engraving\PrintLook;
 use App\Engraving\Rows;
-use App\Folder\SheetFile;
 use App\Shared\Failure;
 use SwiftReed\Fingering\OwnFingerings;
 use SwiftReed\Fingering\Pin;

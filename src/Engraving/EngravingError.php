@@ -4,11 +4,18 @@ declare(strict_types=1);
 
 namespace App\Engraving;
 
+use App\Shared\NotNow;
+
 /**
  * The music could not be engraved or made into a PDF.
  */
-final class EngravingError extends \RuntimeException
+final class EngravingError extends \RuntimeException implements NotNow
 {
+    public function title(): string
+    {
+        return 'title.not_drawn';
+    }
+
     public static function notInstalled(string $what, string $remedy): self
     {
         return new self(\sprintf('%s could not be run, so the page cannot be drawn; %s.', $what, $remedy));

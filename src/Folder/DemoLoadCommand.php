@@ -6,14 +6,16 @@ namespace App\Folder;
 
 use App\Account\Account;
 use App\Account\AccountRepository;
-use App\Account\Arrivals;
 use App\Band\Chair;
+use App\Band\DemoPart;
 use App\Band\OpenBand;
+use App\Band\OwnPattern;
 use App\Band\Player;
 use App\Desk\Desk;
 use App\Desk\DeskState;
-use App\Record\DemoRecord;
-use App\Stand\DemoPractice;
+use App\Desk\SavedStudy;
+use App\Desk\StudySheet;
+use App\Entrance\Arrivals;
 use Doctrine\ORM\EntityManagerInterface;
 use SwiftReed\Knowledge\DataFolder;
 use SwiftReed\Pattern\PatternParser;
@@ -22,6 +24,7 @@ use Symfony\Component\Console\Command\Command;
 use Symfony\Component\Console\Input\InputInterface;
 use Symfony\Component\Console\Input\InputOption;
 use Symfony\Component\Console\Output\OutputInterface;
+use Symfony\Component\DependencyInjection\Attribute\AutowireIterator;
 
 #[AsCommand('demo:load', 'Loads the made-up director, band and studies of the demonstration')]
 final class DemoLoadCommand extends Command
@@ -29,8 +32,17 @@ final class DemoLoadCommand extends Command
     /** What ships with the product is told from one's own. */
     private const EXAMPLE = ' (example)';
 
-    public function __construct(private readonly EntityManagerInterface $entities, private readonly AccountRepository $accounts, private readonly Arrivals $arrivals, private readonly OpenBand $open, private readonly DataFolder $data, private readonly Desk $desk, private readonly DemoPractice $practice, private readonly DemoRecord $record)
-    {
+    /** @param iterable<DemoPart> $parts what the other rooms invent, in their order */
+    public function __construct(
+        private readonly EntityManagerInterface $entities,
+        private readonly AccountRepository $accounts,
+        private readonly Arrivals $arrivals,
+        private readonly OpenBand $open,
+        private readonly DataFolder $data,
+        private readonly Desk $desk,
+        #[AutowireIterator(DemoPart::class)]
+        private readonly iterable $parts,
+    ) {
         parent::__construct();
     }
 
@@ -53,8 +65,9 @@ final class DemoLoadCommand extends Command
             $chairs = $this->people($demo['band']['players']);
             $this->folder($demo);
             $this->entities->flush();
-            $this->practice->load($chairs);
-            $this->record->load($chairs, $director, $demo['remark']);
+            foreach ($this->parts as $part) {
+                $part->load($chairs, $director, $demo);
+            }
         } elseif (!$input->getOption('if-empty')) {
             $output->writeln('The demonstration is there already.');
         }

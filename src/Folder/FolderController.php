@@ -4,12 +4,14 @@ declare(strict_types=1);
 
 namespace App\Folder;
 
-use App\Account\Audit;
-use App\Account\Deed;
-use App\Account\May;
 use App\Desk\Desk;
 use App\Desk\DeskState;
+use App\Desk\SavedStudy;
+use App\Desk\SavedStudyRepository;
+use App\Shared\Audit;
+use App\Shared\Deed;
 use App\Shared\Form\Forms;
+use App\Shared\May;
 use Doctrine\DBAL\LockMode;
 use Doctrine\ORM\EntityManagerInterface;
 use Doctrine\ORM\OptimisticLockException;

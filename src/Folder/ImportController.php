@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace App\Folder;
 
-use App\Account\Deed;
-use App\Account\May;
 use App\Desk\Desk;
 use App\Desk\DeskState;
 use App\Engraving\EngravingError;
 use App\Engraving\PageMaker;
+use App\Shared\Deed;
+use App\Shared\May;
 use SwiftReed\Import\BringIn;
 use SwiftReed\Import\FileReader;
 use SwiftReed\Import\FoundLine;

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Folder;
 
+use App\Desk\SavedStudy;
 use App\Shared\Form\WordsType;
 use Symfony\Component\Form\AbstractType;
 use Symfony\Component\Form\FormBuilderInterface;

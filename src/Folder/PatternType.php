@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Folder;
 
+use App\Band\OwnPattern;
 use App\Shared\Form\WordsType;
 use SwiftReed\Pattern\PatternError;
 use SwiftReed\Pattern\PatternParser;

@@ -4,18 +4,20 @@ declare(strict_types=1);
 
 namespace App\Folder;
 
-use App\Account\Deed;
-use App\Account\May;
 use App\Band\Notebook;
+use App\Band\OwnPattern;
+use App\Band\OwnPatternRepository;
+use App\Band\Trash;
 use App\Desk\Desk;
 use App\Desk\DeskState;
 use App\Engraving\EngravingError;
 use App\Engraving\FingeringStyle;
 use App\Engraving\PageMaker;
 use App\Engraving\Rows;
+use App\Shared\Deed;
 use App\Shared\Form\BroughtType;
 use App\Shared\Form\Forms;
-use App\Shared\Trash;
+use App\Shared\May;
 use App\Shared\Words;
 use Doctrine\ORM\EntityManagerInterface;
 use SwiftReed\Instrument\InstrumentError;

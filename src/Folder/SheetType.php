@@ -6,6 +6,7 @@ namespace App\Folder;
 
 use App\Desk\Desk;
 use App\Desk\DeskState;
+use App\Desk\StudySheet;
 use App\Shared\Form\WordsType;
 use SwiftReed\Knowledge\Mistake;
 use SwiftReed\Packet\SheetError;

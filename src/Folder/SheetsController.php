@@ -4,20 +4,23 @@ declare(strict_types=1);
 
 namespace App\Folder;
 
-use App\Account\Audit;
-use App\Account\Deed;
-use App\Account\May;
 use App\Band\Notebook;
+use App\Band\Trash;
 use App\Desk\Desk;
 use App\Desk\DeskPage;
 use App\Desk\DeskState;
 use App\Desk\Panels;
+use App\Desk\SheetFile;
+use App\Desk\StudySheet;
+use App\Desk\StudySheetRepository;
 use App\Engraving\EngravingError;
 use App\Engraving\PageMaker;
+use App\Shared\Audit;
+use App\Shared\Deed;
 use App\Shared\Download;
 use App\Shared\Form\Forms;
 use App\Shared\Form\WordsType;
-use App\Shared\Trash;
+use App\Shared\May;
 use App\Shared\Words;
 use Doctrine\ORM\EntityManagerInterface;
 use SwiftReed\Instrument\InstrumentError;

@@ -4,8 +4,6 @@ declare(strict_types=1);
 
 namespace App\LookUp;
 
-use App\Account\Deed;
-use App\Account\May;
 use App\Desk\Desk;
 use App\Desk\DeskState;
 use App\Engraving\ChartMaker;
@@ -14,6 +12,8 @@ use App\Engraving\EngravingError;
 use App\Engraving\KeyMapDrawing;
 use App\Engraving\Legend;
 use App\Engraving\PdfMaker;
+use App\Shared\Deed;
+use App\Shared\May;
 use App\Shared\Words;
 use SwiftReed\Explain\FingeringWords;
 use SwiftReed\Fingering\Trill;

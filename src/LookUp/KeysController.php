@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace App\LookUp;
 
-use App\Account\Deed;
-use App\Account\May;
 use App\Desk\Desk;
 use App\Desk\DeskState;
 use App\Engraving\SignatureSheet;
+use App\Shared\Deed;
+use App\Shared\May;
 use SwiftReed\Instrument\Instrument;
 use SwiftReed\Instrument\InstrumentLibrary;
 use SwiftReed\Packet\KeyQuestion;

@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace App\Packets;
 
-use App\Account\Audit;
-use App\Account\Ways;
 use App\Band\ChairRepository;
 use App\Band\OpenBand;
+use App\Band\Ways;
 use App\Engraving\CornerPages;
 use App\Engraving\Paper;
 use App\Engraving\PdfMaker;
+use App\Shared\Audit;
 use App\Shared\Hosts;
 use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace App\Packets;
 
 use App\Band\OpenBand;
-use App\Folder\StudySheet;
-use App\Folder\StudySheetRepository;
+use App\Desk\StudySheet;
+use App\Desk\StudySheetRepository;
 use Doctrine\DBAL\Connection;
 use SwiftReed\Packet\Exercise;
 use SwiftReed\Packet\PacketTable;

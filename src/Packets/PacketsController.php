@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace App\Packets;
 
-use App\Account\Deed;
-use App\Account\May;
 use App\Band\OpenBand;
+use App\Band\Trash;
 use App\Desk\DeskState;
+use App\Shared\Deed;
 use App\Shared\Form\Forms;
-use App\Shared\Trash;
+use App\Shared\May;
 use App\Shared\Words;
 use Doctrine\ORM\EntityManagerInterface;
 use SwiftReed\Line\StudyLineError;

@@ -4,18 +4,17 @@ declare(strict_types=1);
 
 namespace App\Packets;
 
-use App\Jobs\MakePiece;
 use App\Shared\ReadingCopy;
+use App\Shared\Sweeps;
 use Doctrine\DBAL\Connection;
 use Doctrine\DBAL\ParameterType;
-use Symfony\Component\Messenger\MessageBusInterface;
 use Symfony\Component\Uid\Uuid;
 
 /**
  * Packets that are made in the background. What a run needs is kept with it; a piece is waiting, made or failed, and changes once.
  * Messages are sent within the same transaction as what they follow from, so that none is lost and none comes too early.
  */
-final class Runs
+final class Runs implements Sweeps
 {
     public const MAKING = 'making';
     public const STOPPED = 'stopped';
@@ -26,7 +25,7 @@ final class Runs
     private const MOST_BYTES = 4_000_000_000;
     private const DAYS = 30;
 
-    public function __construct(private readonly Connection $database, private readonly MessageBusInterface $bus, private readonly PacketPieces $pieces, private readonly ReadingCopy $copy)
+    public function __construct(private readonly Connection $database, private readonly Workers $workers, private readonly PacketPieces $pieces, private readonly ReadingCopy $copy)
     {
     }
 
@@ -181,7 +180,7 @@ final class Runs
     private function send(string $run, int $stage): void
     {
         foreach ($this->database->fetchFirstColumn("SELECT number FROM packet_piece WHERE run_id = :run AND stage = :stage AND state = 'waiting' ORDER BY number", ['run' => $run, 'stage' => $stage]) as $number) {
-            $this->bus->dispatch(new MakePiece($run, \is_int($number) ? $number : 0));
+            $this->workers->make($run, \is_int($number) ? $number : 0);
         }
     }
 }

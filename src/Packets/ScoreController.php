@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace App\Packets;
 
-use App\Account\Deed;
-use App\Account\May;
 use App\Desk\DeskState;
 use App\Engraving\Diagram;
 use App\Engraving\Paper;
 use App\Engraving\PdfMaker;
 use App\Engraving\ScorePages;
+use App\Shared\Deed;
+use App\Shared\May;
 use SwiftReed\Knowledge\Mistake;
 use SwiftReed\Packet\BandScores;
 use SwiftReed\Packet\Moment;

@@ -4,15 +4,15 @@ declare(strict_types=1);
 
 namespace App\Record;
 
-use App\Account\Audit;
-use App\Account\Deed;
-use App\Account\May;
 use App\Band\Chair;
 use App\Band\OpenBand;
 use App\Engraving\Page;
 use App\Engraving\Paper;
 use App\Engraving\PdfMaker;
 use App\Engraving\TablePages;
+use App\Shared\Audit;
+use App\Shared\Deed;
+use App\Shared\May;
 use App\Shared\Words;
 use App\Stand\StandPlans;
 use SwiftReed\Instrument\InstrumentLibrary;

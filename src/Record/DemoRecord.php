@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Record;
 
 use App\Account\Account;
-use App\Band\Chair;
+use App\Band\DemoPart;
 use App\Desk\Desk;
 use App\Desk\DeskState;
 use Doctrine\ORM\EntityManagerInterface;
@@ -13,11 +13,13 @@ use SwiftReed\Knowledge\Mistake;
 use SwiftReed\Record\PassOff;
 use SwiftReed\Record\RequirementLists;
 use SwiftReed\Record\Rubric;
+use Symfony\Component\DependencyInjection\Attribute\AsTaggedItem;
 
 /**
  * Invented record for the demonstration: the first benchmark, of which each player has passed something.
  */
-final class DemoRecord
+#[AsTaggedItem(priority: 10)]
+final class DemoRecord implements DemoPart
 {
     private const LIST = 'first-benchmark';
     /** Of each player in turn: the requirements that were heard; passed at this tempo, not yet at a negative one, not heard at 0. */
@@ -27,9 +29,9 @@ final class DemoRecord
     {
     }
 
-    /** @param list<Chair> $chairs that are kept already */
-    public function load(array $chairs, Account $director, string $remark): void
+    public function load(array $chairs, Account $director, array $demo): void
     {
+        $remark = \is_string($demo['remark'] ?? null) ? $demo['remark'] : '';
         $shipped = $this->lists->shipped()[self::LIST];
         $this->entities->persist(new OwnList($shipped->name.' (example)', implode("\n", $shipped->rows)));
         $requirements = $this->lists->requirements($shipped->rows);

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace App\Record;
 
-use App\Account\Audit;
-use App\Account\Deed;
-use App\Account\May;
 use App\Band\Chair;
+use App\Shared\Audit;
+use App\Shared\Deed;
+use App\Shared\May;
 use App\Stand\StandPlans;
 use Doctrine\ORM\EntityManagerInterface;
 use SwiftReed\Instrument\InstrumentLibrary;

@@ -4,9 +4,6 @@ declare(strict_types=1);
 
 namespace App\Record;
 
-use App\Account\Audit;
-use App\Account\Deed;
-use App\Account\May;
 use App\Band\Chair;
 use App\Band\OpenBand;
 use App\Desk\Desk;
@@ -16,6 +13,9 @@ use App\Engraving\EngravingError;
 use App\Engraving\FingeringStyle;
 use App\Engraving\PageMaker;
 use App\Engraving\Rows;
+use App\Shared\Audit;
+use App\Shared\Deed;
+use App\Shared\May;
 use App\Shared\Words;
 use App\Stand\StandController;
 use App\Stand\StandData;

@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace App\Record;
 
-use App\Account\Audit;
-use App\Account\Deed;
-use App\Account\May;
 use App\Band\Chair;
 use App\Band\OpenBand;
+use App\Band\Trash;
+use App\Shared\Audit;
 use App\Shared\Csv;
-use App\Shared\Trash;
+use App\Shared\Deed;
+use App\Shared\May;
 use App\Shared\Words;
 use App\Stand\StandPlans;
 use Doctrine\DBAL\LockMode;

@@ -4,14 +4,14 @@ declare(strict_types=1);
 
 namespace App\Record;
 
-use App\Account\Audit;
-use App\Account\Deed;
-use App\Account\May;
 use App\Band\Chair;
 use App\Band\OpenBand;
+use App\Shared\Audit;
 use App\Shared\Csv;
+use App\Shared\Deed;
 use App\Shared\Form\BroughtType;
 use App\Shared\Form\Forms;
+use App\Shared\May;
 use App\Shared\Words;
 use App\Stand\StandPlans;
 use Doctrine\ORM\EntityManagerInterface;

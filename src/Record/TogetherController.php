@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace App\Record;
 
-use App\Account\Audit;
-use App\Account\Deed;
-use App\Account\May;
 use App\Band\Chair;
 use App\Band\OpenBand;
 use App\Packets\PacketRepository;
+use App\Shared\Audit;
+use App\Shared\Deed;
+use App\Shared\May;
 use App\Shared\Words;
 use App\Stand\PlanRepository;
 use App\Stand\StandPlans;

@@ -4,8 +4,6 @@ declare(strict_types=1);
 
 namespace App\Record;
 
-use App\Account\Deed;
-use App\Account\May;
 use App\Band\Chair;
 use App\Band\OpenBand;
 use App\Desk\Desk;
@@ -13,6 +11,8 @@ use App\Engraving\BlankStaff;
 use App\Engraving\KeyMapDrawing;
 use App\Engraving\Paper;
 use App\Engraving\PdfMaker;
+use App\Shared\Deed;
+use App\Shared\May;
 use App\Stand\StandPlans;
 use Doctrine\ORM\EntityManagerInterface;
 use SwiftReed\Instrument\Instrument;

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Shared;
 
-use App\Engraving\EngravingError;
 use App\Shared\Form\Forms;
 use Doctrine\DBAL\Exception\ConnectionException;
 use Doctrine\DBAL\Exception\DriverException;
@@ -41,7 +40,7 @@ final class ErrorListener
         [$status, $title, $sentence] = match (true) {
             $error instanceof InstrumentError => [404, 'title.no_instrument', $error->getMessage()],
             $error instanceof Mistake => [422, 'title.cannot', $error->getMessage()],
-            $error instanceof EngravingError => [503, 'title.not_drawn', $error->getMessage()],
+            $error instanceof NotNow => [503, $error->title(), $error->getMessage()],
             self::isFull($error) => [503, 'title.full', 'refusal.full'],
             $error instanceof ConnectionException, self::isLost($error) => [503, 'title.away', $wasLast ? 'refusal.unsure' : 'refusal.away'],
             $error instanceof OptimisticLockException => [409, 'title.changed', 'refusal.changed'],

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Shared;
 
-use App\Band\OpenBand;
 use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
 use Symfony\Component\HttpKernel\Event\RequestEvent;
 use Symfony\Component\HttpKernel\Exception\AccessDeniedHttpException;
@@ -23,7 +22,7 @@ final class FormToken extends AbstractExtension
     public const HEADER = 'X-Form-Token';
     private const ID = 'act';
 
-    public function __construct(private readonly CsrfTokenManagerInterface $tokens, private readonly OpenBand $open)
+    public function __construct(private readonly CsrfTokenManagerInterface $tokens, private readonly Present $present)
     {
     }
 
@@ -34,7 +33,7 @@ final class FormToken extends AbstractExtension
 
     public function value(): string
     {
-        return null === $this->open->person() ? '' : $this->tokens->getToken(self::ID)->getValue();
+        return null === $this->present->identifier() ? '' : $this->tokens->getToken(self::ID)->getValue();
     }
 
     public function field(): string
@@ -49,7 +48,7 @@ final class FormToken extends AbstractExtension
     public function check(RequestEvent $event): void
     {
         $request = $event->getRequest();
-        if (!$event->isMainRequest() || $request->isMethodSafe() || null === $this->open->person()) {
+        if (!$event->isMainRequest() || $request->isMethodSafe() || null === $this->present->identifier()) {
             return;
         }
         $given = $request->headers->get(self::HEADER) ?? $request->request->getString(self::FIELD);

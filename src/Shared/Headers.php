@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Shared;
 
-use App\Band\OpenBand;
 use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
 use Symfony\Component\HttpKernel\Event\ResponseEvent;
 
@@ -16,7 +15,7 @@ final class Headers
 {
     private const POLICY = "default-src 'none'; script-src 'self'; style-src 'self'; img-src 'self' data: blob:; font-src 'self'; connect-src 'self'; media-src 'self' blob:; worker-src 'self'; manifest-src 'self'; form-action 'self'; base-uri 'none'; frame-ancestors 'none'";
 
-    public function __construct(private readonly OpenBand $open)
+    public function __construct(private readonly Present $present)
     {
     }
 
@@ -28,7 +27,7 @@ final class Headers
         $headers->set('X-Frame-Options', 'DENY');
         $headers->set('Referrer-Policy', 'same-origin');
         $headers->set('Cross-Origin-Opener-Policy', 'same-origin');
-        if (null !== $this->open->person()) {
+        if (null !== $this->present->identifier()) {
             // A shared tablet must not show with "back" what the one before saw.
             $headers->set('Cache-Control', 'no-store, private');
         }

@@ -4,8 +4,6 @@ declare(strict_types=1);
 
 namespace App\Shared;
 
-use App\Account\Deed;
-use App\Account\May;
 use Symfony\Component\DependencyInjection\Attribute\Autowire;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;

@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace App\Stand;
 
+use App\Account\Account;
 use App\Band\Chair;
+use App\Band\DemoPart;
 use App\Band\OpenBand;
 use Doctrine\ORM\EntityManagerInterface;
 use Random\Engine\Mt19937;
@@ -19,12 +21,14 @@ use SwiftReed\Practice\PracticeFigures;
 use SwiftReed\Practice\Rungs;
 use SwiftReed\Practice\StepKind;
 use SwiftReed\Practice\TeachingOrders;
+use Symfony\Component\DependencyInjection\Attribute\AsTaggedItem;
 use Symfony\Component\Uid\Uuid;
 
 /**
  * Invented practice for the demonstration: a plan of the band, and some weeks in which its players followed it, each as diligent as pupils are.
  */
-final class DemoPractice
+#[AsTaggedItem(priority: 20)]
+final class DemoPractice implements DemoPart
 {
     private const DAYS = 56;
     private const DUE = 80;
@@ -35,8 +39,7 @@ final class DemoPractice
     {
     }
 
-    /** @param list<Chair> $chairs that are kept already */
-    public function load(array $chairs): void
+    public function load(array $chairs, Account $director, array $demo): void
     {
         $today = $this->plans->today();
         $begin = $today->plus(-self::DAYS);

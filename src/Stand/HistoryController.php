@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace App\Stand;
 
-use App\Account\Deed;
-use App\Account\May;
 use App\Band\Chair;
 use App\Band\ChairRepository;
 use App\Band\OpenBand;
+use App\Shared\Deed;
+use App\Shared\May;
 use SwiftReed\Knowledge\Mistake;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Request;

@@ -4,15 +4,15 @@ declare(strict_types=1);
 
 namespace App\Stand;
 
-use App\Account\Audit;
-use App\Account\Deed;
-use App\Account\May;
 use App\Band\Chair;
 use App\Band\OpenBand;
 use App\Band\PinnedFingering;
 use App\Band\PinnedFingeringRepository;
 use App\Desk\Desk;
 use App\Desk\DeskState;
+use App\Shared\Audit;
+use App\Shared\Deed;
+use App\Shared\May;
 use App\Shared\Words;
 use Doctrine\ORM\EntityManagerInterface;
 use SwiftReed\Fingering\Tendency;

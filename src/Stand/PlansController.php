@@ -4,16 +4,16 @@ declare(strict_types=1);
 
 namespace App\Stand;
 
-use App\Account\Deed;
-use App\Account\May;
 use App\Band\Chair;
 use App\Band\OpenBand;
 use App\Band\Roster;
+use App\Band\Trash;
 use App\Engraving\CardPages;
 use App\Engraving\Paper;
 use App\Engraving\PdfMaker;
+use App\Shared\Deed;
 use App\Shared\Form\Forms;
-use App\Shared\Trash;
+use App\Shared\May;
 use App\Shared\Words;
 use Doctrine\DBAL\LockMode;
 use Doctrine\ORM\EntityManagerInterface;

@@ -4,8 +4,6 @@ declare(strict_types=1);
 
 namespace App\Stand;
 
-use App\Account\Deed;
-use App\Account\May;
 use App\Band\Chair;
 use App\Band\OpenBand;
 use App\Desk\Desk;
@@ -15,6 +13,8 @@ use App\Engraving\EngravingError;
 use App\Engraving\FingeringStyle;
 use App\Engraving\PageMaker;
 use App\Engraving\Rows;
+use App\Shared\Deed;
+use App\Shared\May;
 use App\Shared\Words;
 use SwiftReed\Knowledge\Mistake;
 use SwiftReed\Pitch\Pitch;

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace App\Stand;
 
-use App\Account\Deed;
-use App\Account\May;
 use App\Band\Chair;
 use App\Band\OpenBand;
+use App\Shared\Deed;
+use App\Shared\May;
 use SwiftReed\Instrument\InstrumentLibrary;
 use SwiftReed\Knowledge\Mistake;
 use SwiftReed\Practice\PlanItem;

@@ -51,6 +51,26 @@ final class HouseTest extends TestCase
         self::assertGreaterThan(50, $read);
     }
 
+    public function testRoomsOfTheApplicationUseThoseAboveThem(): void
+    {
+        $root = \dirname(__DIR__, 2).'/src/';
+        $order = self::listed('src/');
+        $arrows = 0;
+        foreach ((array) glob($root.'*/{*,*/*}.php', \GLOB_BRACE) as $file) {
+            $room = explode('/', substr((string) $file, \strlen($root)))[0];
+            $place = array_search($room, $order, true);
+            self::assertNotFalse($place, $room.' is not in the plan');
+            preg_match_all('/\bApp\\\\(\w+)\\\\(\w+)/', (string) file_get_contents((string) $file), $uses, \PREG_SET_ORDER);
+            foreach ($uses as [$named, $other]) {
+                $above = array_search($other, $order, true);
+                self::assertNotFalse($above, basename((string) $file).' names '.$named);
+                self::assertLessThanOrEqual($place, $above, basename((string) $file).' uses '.$named.', which stands below it');
+                ++$arrows;
+            }
+        }
+        self::assertGreaterThan(500, $arrows);
+    }
+
     public function testTheApplicationHasTheRoomsOfThePlanAndTemplatesAndTestsTheirNames(): void
     {
         $root = \dirname(__DIR__, 2);

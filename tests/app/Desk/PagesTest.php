@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Tests\Desk;
 
-use App\Folder\SavedStudy;
-use App\Folder\SavedStudyRepository;
+use App\Desk\SavedStudy;
+use App\Desk\SavedStudyRepository;
 use App\Tests\Shared\Visits;
 use PHPUnit\Framework\Attributes\DataProvider;
 use Symfony\Bundle\FrameworkBundle\Test\WebTestCase;

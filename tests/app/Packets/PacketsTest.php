@@ -7,6 +7,7 @@ namespace App\Tests\Packets;
 use App\Band\Roster;
 use App\Jobs\MakePiece;
 use App\Jobs\MakePieceHandler;
+use App\Jobs\PieceWorkers;
 use App\Packets\PacketPieces;
 use App\Packets\PacketRows;
 use App\Packets\Runs;
@@ -136,7 +137,7 @@ final class PacketsTest extends WebTestCase
         self::assertNotNull($first);
         $cache = self::getContainer()->getParameter('kernel.cache_dir');
         \assert(\is_string($cache));
-        $from = static fn (string $address): Runs => new Runs(self::database(), self::getContainer()->get('messenger.default_bus'), self::getContainer()->get(PacketPieces::class), new ReadingCopy($address, $cache));
+        $from = static fn (string $address): Runs => new Runs(self::database(), new PieceWorkers(self::getContainer()->get('messenger.default_bus')), self::getContainer()->get(PacketPieces::class), new ReadingCopy($address, $cache));
         $address = $_SERVER['DATABASE_URL'];
         \assert(\is_string($address));
         $came = static fn (): mixed => self::database()->fetchOne('SELECT count(*) FROM pg_stat_activity WHERE application_name = :name', ['name' => ReadingCopy::NAME]);

@@ -275,7 +275,7 @@ final class RecordTest extends WebTestCase
         $this->browser->request('GET', '/record/grid.csv');
         self::assertStringContainsString('Ada,trumpet-bb', (string) $this->browser->getResponse()->getContent());
         self::assertStringContainsString('passed 72', (string) $this->browser->getResponse()->getContent());
-        $ways = self::getContainer()->get(\App\Account\Ways::class);
+        $ways = self::getContainer()->get(\App\Band\Ways::class);
         $signIn = $ways->signIn($this->fresh()->getPlayer(), null);
         self::getContainer()->get(EntityManagerInterface::class)->flush();
         $this->browser->getCookieJar()->clear();

@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace App\Tests\Shared;
 
 use App\Account\Account;
-use App\Account\Arrivals;
 use App\Band\Band;
 use App\Band\OpenBand;
+use App\Entrance\Arrivals;
 use Doctrine\DBAL\Connection;
 use Symfony\Bundle\FrameworkBundle\KernelBrowser;
 use Symfony\Component\DomCrawler\Crawler;

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace App\Tests\Stand;
 
-use App\Account\Ways;
 use App\Band\Chair;
 use App\Band\Player;
+use App\Band\Ways;
 use App\Tests\Shared\Visits;
 use Doctrine\ORM\EntityManagerInterface;
 use PHPUnit\Framework\Attributes\DataProvider;

@@ -54,7 +54,7 @@ final class StandTest extends WebTestCase
 
     private function asPlayer(): void
     {
-        $ways = self::getContainer()->get(\App\Account\Ways::class);
+        $ways = self::getContainer()->get(\App\Band\Ways::class);
         $manager = self::getContainer()->get(EntityManagerInterface::class);
         $signIn = $ways->signIn($this->player, null);
         $manager->flush();

@@ -1,0 +1,143 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Entrance;
+
+use App\Account\Account;
+use App\Account\AccountRepository;
+use App\Account\Codes;
+use App\Account\Phrases;
+use App\Account\Throttle;
+use App\Band\Band;
+use App\Band\BandRepository;
+use App\Band\OpenBand;
+use App\Shared\Audit;
+use App\Shared\Deed;
+use App\Shared\Form\Forms;
+use App\Shared\May;
+use App\Shared\Words;
+use Doctrine\DBAL\Exception\UniqueConstraintViolationException;
+use Doctrine\ORM\EntityManagerInterface;
+use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\Routing\Attribute\Route;
+
+/**
+ * What a one-time code opens: a first account, another director's, an assistant's, or an old one whose pass phrase is lost.
+ */
+#[May(Deed::Make)]
+final class CodeController extends AbstractController
+{
+    public function __construct(private readonly Codes $codes, private readonly AccountRepository $accounts, private readonly BandRepository $bands, private readonly Arrivals $arrivals, private readonly EntityManagerInterface $entities, private readonly OpenBand $open, private readonly Words $words)
+    {
+    }
+
+    #[Route('/code', name: 'code', methods: ['GET'])]
+    public function ask(Request $request): Response
+    {
+        return $this->page($request->query->getString('code'), []);
+    }
+
+    #[Route('/code', name: 'code_use', methods: ['POST'])]
+    public function use(Request $request, Forms $forms, Throttle $throttle, Phrases $phrases, Audit $audit): Response
+    {
+        $code = mb_substr($request->request->getString('code'), 0, 100);
+        $wait = $throttle->wait('code from '.$request->getClientIp(), $request->getClientIp());
+        if ($wait > 0) {
+            return $this->page($code, [], $this->words->say('refusal.code.too_many', ['%seconds%' => $wait]), Response::HTTP_TOO_MANY_REQUESTS);
+        }
+        $means = $this->codes->read($code);
+        if (null === $means) {
+            $throttle->failed('code from '.$request->getClientIp(), $request->getClientIp());
+
+            return $this->page($code, [], 'refusal.code.not_good', Response::HTTP_UNPROCESSABLE_ENTITY);
+        }
+        if (!$request->request->has('phrase') && !$request->request->has('join')) {
+            return $this->redirectToRoute('code', ['code' => $code], Response::HTTP_SEE_OTHER);
+        }
+        $teacher = $this->open->teacher();
+        if (Codes::ASSISTANT === $means['purpose'] && null !== $teacher && $request->request->has('join')) {
+            $band = $this->band($means);
+            if ($this->codes->take($code)) {
+                $band->addAssistant($teacher);
+                $this->entities->flush();
+                $audit->note('assistant joined', $band->getId());
+            }
+
+            return $this->opened($request, $band);
+        }
+        $account = null === $means['account'] ? null : $this->accounts->one($means['account']);
+        $asks = self::asks($means['purpose']);
+        $form = $forms->read(CodeType::class, $request, null, ['asks' => $asks, 'for' => $account?->getName() ?? '']);
+        $problem = Forms::problem($form);
+        if (null !== $problem) {
+            return $this->page($code, Forms::typed($request), $problem, Response::HTTP_UNPROCESSABLE_ENTITY);
+        }
+        try {
+            $this->entities->wrapInTransaction(function () use ($means, $form, $code, &$account, $phrases, $audit): void {
+                if (!$this->codes->take($code)) {
+                    throw $this->createAccessDeniedException('refusal.code.used');
+                }
+                $phrase = Forms::text($form, 'phrase');
+                if (null !== $account && Codes::RESET === $means['purpose']) {
+                    $phrases->set($account, $phrase);
+                    $account->endSessions();
+                    $audit->note('pass phrase set anew', $account->getId(), [], $account->getUserIdentifier());
+                    $this->entities->flush();
+
+                    return;
+                }
+                if (Codes::FIRST === $means['purpose'] && $this->accounts->hasKeeper()) {
+                    throw $this->createAccessDeniedException('refusal.code.has_first');
+                }
+                $isAssistant = Codes::ASSISTANT === $means['purpose'];
+                $account = new Account(Forms::text($form, 'name'), !$isAssistant, Codes::FIRST === $means['purpose']);
+                $isAssistant ? $this->arrivals->join($account, $phrase, $this->band($means)) : $this->arrivals->found($account, $phrase, Forms::text($form, 'band'));
+            });
+        } catch (UniqueConstraintViolationException) {
+            return $this->page($code, Forms::typed($request), 'refusal.account.just_taken', Response::HTTP_UNPROCESSABLE_ENTITY);
+        }
+        \assert(null !== $account);
+        $this->arrivals->letIn($account, $request);
+
+        return $this->redirectToRoute('band', [], Response::HTTP_SEE_OTHER);
+    }
+
+    private function opened(Request $request, Band $band): Response
+    {
+        $request->getSession()->set(Gate::BAND, $band->getId());
+
+        return $this->redirectToRoute('band', [], Response::HTTP_SEE_OTHER);
+    }
+
+    /** @param array{purpose: string, account: string|null, band: string|null} $means */
+    private function band(array $means): Band
+    {
+        $band = null === $means['band'] ? null : $this->bands->find($means['band']);
+
+        return null === $band || $band->isRemoved() ? throw $this->createNotFoundException('refusal.code.band_gone') : $band;
+    }
+
+    /** @return list<string> */
+    private static function asks(string $purpose): array
+    {
+        return match ($purpose) {
+            Codes::RESET => [], Codes::ASSISTANT => ['name'], default => ['name', 'band'],
+        };
+    }
+
+    /** @param array<mixed> $typed */
+    private function page(string $code, array $typed, string $problem = '', int $status = Response::HTTP_OK): Response
+    {
+        $means = '' === $code ? null : $this->codes->read($code);
+        $account = null === ($means['account'] ?? null) ? null : $this->accounts->one($means['account']);
+
+        return $this->render('entrance/code.html.twig', [
+            'code' => $code, 'means' => $means, 'asks' => null === $means ? [] : self::asks($means['purpose']), 'account' => $account,
+            'band' => null === $means || null === $means['band'] ? null : $this->band($means),
+            'typed' => $typed, 'problem' => '' === $problem && '' !== $code && null === $means ? 'refusal.code.not_good' : $problem,
+        ], new Response(status: $status));
+    }
+}

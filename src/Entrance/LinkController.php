@@ -1,0 +1,106 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Entrance;
+
+use App\Account\PlayerSignIn;
+use App\Account\Throttle;
+use App\Band\BandRepository;
+use App\Band\Chair;
+use App\Band\OpenBand;
+use App\Band\Ways;
+use App\Shared\Audit;
+use App\Shared\Deed;
+use App\Shared\May;
+use Doctrine\ORM\EntityManagerInterface;
+use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
+use Symfony\Bundle\SecurityBundle\Security;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;
+use Symfony\Component\Routing\Attribute\Route;
+
+/**
+ * A player's personal link. Looking at it changes nothing: only the button signs in.
+ */
+#[May(Deed::Make)]
+final class LinkController extends AbstractController
+{
+    public function __construct(private readonly Ways $ways, private readonly OpenBand $open, private readonly Arrivals $arrivals)
+    {
+    }
+
+    #[Route('/p/{token<[A-Za-z0-9_-]{20,80}>}', name: 'link', methods: ['GET'])]
+    public function look(string $token): Response
+    {
+        $player = $this->ways->owner($token);
+
+        return $this->render('entrance/link.html.twig', ['player' => $player, 'band' => $this->open->band(), 'token' => $token], new Response(status: null === $player ? Response::HTTP_NOT_FOUND : Response::HTTP_OK, headers: ['Cache-Control' => 'no-store']));
+    }
+
+    #[Route('/p/{token<[A-Za-z0-9_-]{20,80}>}', name: 'link_in', methods: ['POST'])]
+    public function in(Request $request, Throttle $throttle, string $token): Response
+    {
+        $before = $this->open->person();
+        $player = $this->ways->owner($token);
+        if (null === $player) {
+            $throttle->failed('link', $request->getClientIp());
+            throw $this->createNotFoundException('refusal.link');
+        }
+        $signIn = $this->ways->signIn($player, $before instanceof PlayerSignIn ? $before : null);
+        $band = $this->open->required();
+        $this->arrivals->letIn($signIn, $request);
+        $request->getSession()->set(Gate::BAND, $band->getId());
+
+        return $this->redirectToRoute('mine', [], Response::HTTP_SEE_OTHER);
+    }
+
+    /** What a player has. */
+    #[Route('/mine', name: 'mine', methods: ['GET'])]
+    #[May(Deed::Play)]
+    public function mine(BandRepository $bands): Response
+    {
+        $person = $this->open->person();
+
+        return $this->render('entrance/mine.html.twig', ['player' => $this->open->player(), 'band' => $this->open->band(), 'bands' => $person instanceof PlayerSignIn ? $bands->playedIn($person) : []]);
+    }
+
+    /** A player's own settings: how the pages of one of his chairs are written. */
+    #[Route('/mine/chairs/{id}', name: 'mine_change', methods: ['POST'])]
+    #[May(Deed::Play)]
+    public function change(Request $request, EntityManagerInterface $entities, Audit $audit, string $id): Response
+    {
+        foreach ($this->open->player()?->chairs() ?? [] as $chair) {
+            if ($chair->getId() === $id) {
+                $style = $request->request->getString('style');
+                if (!\in_array($style, Chair::STYLES, true)) {
+                    throw new UnprocessableEntityHttpException('refusal.no.style');
+                }
+                $audit->note('chair changed', $id, ['style' => $chair->getStyle()]);
+                $chair->arrange($chair->getTrack(), $style, $chair->getSection(), $chair->getPosition());
+                $entities->flush();
+
+                return $this->redirectToRoute('mine', ['done' => 'kept'], Response::HTTP_SEE_OTHER);
+            }
+        }
+        throw $this->createNotFoundException('refusal.none.own_chair');
+    }
+
+    /** On a shared tablet: the next player's link is opened on a page where nobody is signed in. */
+    #[Route('/mine/next', name: 'next_player', methods: ['POST'])]
+    #[May(Deed::Play)]
+    public function next(Security $security, Audit $audit): Response
+    {
+        $audit->note('went out');
+        $security->logout(false);
+
+        return $this->redirectToRoute('next_player_how', [], Response::HTTP_SEE_OTHER);
+    }
+
+    #[Route('/next-player', name: 'next_player_how', methods: ['GET'])]
+    public function nextHow(): Response
+    {
+        return $this->render('entrance/next.html.twig');
+    }
+}

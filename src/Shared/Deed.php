@@ -1,0 +1,30 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Shared;
+
+/**
+ * What can be done, as far as it matters who does it.
+ */
+enum Deed: string
+{
+    /** Make, hear, print, practise one's own line; look things up; come in. Everybody. */
+    case Make = 'make';
+    /** What everybody has who has come in: one's own page, going out again. */
+    case BeIn = 'be in';
+    /** Keep studies, sheets, patterns, notes of the open band: its director and its assistants. */
+    case Keep = 'keep';
+    /** Players of the open band, their chairs and their ways in: its director and its assistants. */
+    case LeadPlayers = 'lead players';
+    /** What is the director's own in the open band: its defaults, its people, its end. */
+    case OwnBand = 'own band';
+    /** Found a band, bring a removed one back: who may have bands. */
+    case HaveBands = 'have bands';
+    /** Look after the installation: its first director. */
+    case KeepHouse = 'keep house';
+    /** What a player has of his own. */
+    case Play = 'play';
+    /** Read what a program is allowed to read, with a token of a band. */
+    case ReadByProgram = 'read by program';
+}

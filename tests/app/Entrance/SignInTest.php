@@ -1,0 +1,264 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Tests\Entrance;
+
+use App\Account\AccountRepository;
+use App\Account\Codes;
+use App\Account\Mailbox;
+use App\Account\Phrases;
+use App\Account\Throttle;
+use App\Tests\Shared\Visits;
+use PHPUnit\Framework\Attributes\DataProvider;
+use Symfony\Bundle\FrameworkBundle\Console\Application;
+use Symfony\Bundle\FrameworkBundle\Test\WebTestCase;
+use Symfony\Component\Console\Tester\CommandTester;
+
+/**
+ * Coming in and going out: codes, pass phrases, slowing down, sessions.
+ */
+final class SignInTest extends WebTestCase
+{
+    use Visits;
+
+    private const PHRASE = 'seven boats under grey hills';
+
+    protected function setUp(): void
+    {
+        $this->browser = self::createClient();
+        $this->browser->disableReboot();
+        $this->browser->setServerParameter('HTTP_ORIGIN', self::ORIGIN);
+        self::emptied();
+    }
+
+    private function try(string $name, string $phrase): int
+    {
+        $this->browser->request('POST', '/sign-in', ['name' => $name, 'phrase' => $phrase], [], ['HTTP_HOST' => 'localhost']);
+
+        return $this->browser->getResponse()->getStatusCode();
+    }
+
+    public function testNameAndPhraseLetInToWhereOneWasGoing(): void
+    {
+        self::director();
+        $this->browser->request('GET', '/folder?q=warm');
+        self::assertResponseRedirects('/sign-in?back=/folder?q%3Dwarm');
+        $page = $this->browser->followRedirect();
+        $this->browser->submit($page->filter('.door')->form(['name' => ' ROBIN  ashe ', 'phrase' => self::PHRASE]));
+        self::assertResponseRedirects('/folder?q=warm', 303);
+        self::assertStringStartsWith('Robin Ashe', $this->browser->followRedirect()->filter('.own-link')->text());
+        self::assertSame('came in', self::database()->fetchOne('SELECT what FROM audit ORDER BY id DESC LIMIT 1'));
+        self::assertStringContainsString('no-store', (string) $this->browser->getResponse()->headers->get('Cache-Control'));
+    }
+
+    /** @return iterable<array{string}> */
+    public static function elsewhere(): iterable
+    {
+        yield from array_map(static fn (string $one): array => [$one], ['https://elsewhere.example/', '//elsewhere.example', '/\\elsewhere.example', '\\\\elsewhere.example', "/\telsewhere", 'javascript:alert(1)', '', "/desk\r\nSet-Cookie: x=y"]);
+    }
+
+    #[DataProvider('elsewhere')]
+    public function testNobodyIsSentElsewhere(string $back): void
+    {
+        self::director();
+        $this->browser->request('POST', '/sign-in', ['name' => 'Robin Ashe', 'phrase' => self::PHRASE, 'back' => $back]);
+        self::assertResponseRedirects('/desk', 303);
+    }
+
+    public function testAnAnswerDoesNotTellWhetherANameExists(): void
+    {
+        self::director();
+        $answers = [];
+        foreach (['Robin Ashe', 'Nobody Here'] as $name) {
+            self::assertSame(401, $this->try($name, 'not this one at all'));
+            $answers[] = strtr((string) $this->browser->getResponse()->getContent(), [$name => 'NAME']);
+        }
+        self::assertSame($answers[0], $answers[1]);
+        // And it takes as long: a phrase is compared in both cases.
+        $phrases = self::getContainer()->get(Phrases::class);
+        self::assertFalse($phrases->fits(null, self::PHRASE));
+    }
+
+    public function testTriesAreSlowedDownByNameWhoeverHasIt(): void
+    {
+        self::director();
+        foreach (['Robin Ashe', 'Nobody Here'] as $name) {
+            for ($i = 0; $i < 5; ++$i) {
+                self::assertSame(401, $this->try($name, 'wrong phrase '.$i), 'typing is hard: the first five are free');
+            }
+            self::assertSame(429, $this->try($name, self::PHRASE), 'then even the right one has to wait');
+            self::assertMatchesRegularExpression('/wait \d+ seconds/', $this->browser->getCrawler()->filter('[role=alert]')->text());
+        }
+        self::director('Somebody Else', 'Other band');
+        self::assertSame(303, $this->try('Somebody Else', self::PHRASE), 'others at the same address come in as ever');
+        $throttle = self::getContainer()->get(Throttle::class);
+        $waits = [];
+        for ($i = 0; $i < 12; ++$i) {
+            $throttle->failed('Robin Ashe', '10.0.0.9');
+            $waits[] = $throttle->wait('robin ashe', '10.0.0.9');
+        }
+        $rising = $waits;
+        sort($rising);
+        self::assertSame($rising, $waits, 'each failure makes the wait longer');
+        self::assertSame(900, max($waits), 'a quarter of an hour is the longest');
+        // Time heals; so does a code from the director.
+        self::database()->executeStatement("UPDATE failed_try SET tried_at = tried_at - INTERVAL '16 minutes'");
+        self::assertSame(0, $throttle->wait('Robin Ashe', '10.0.0.9'));
+        $throttle->succeeded('ROBIN ASHE');
+        self::assertSame(0, (int) self::database()->fetchOne('SELECT COUNT(*) FROM failed_try WHERE name_hash = :hash', ['hash' => hash('sha256', 'robin ashe')]));
+    }
+
+    public function testAnAddressIsSlowedDownOnlyWhereItIsSurelyNoSchool(): void
+    {
+        $throttle = self::getContainer()->get(Throttle::class);
+        for ($i = 0; $i < 101; ++$i) {
+            self::assertSame(0, $throttle->wait('somebody new', '10.0.0.7'), 'after '.$i);
+            $throttle->failed('pupil '.$i, '10.0.0.7');
+        }
+        self::assertGreaterThan(0, $throttle->wait('somebody new', '10.0.0.7'));
+        self::assertSame(0, $throttle->wait('somebody new', '10.0.0.8'));
+    }
+
+    /** @return iterable<array{string, string, bool}> */
+    public static function phrases(): iterable
+    {
+        yield ['four lanterns', 'Robin', true];
+        yield ['short phrase', 'Robin', true];
+        yield ['too short', 'Robin', false];
+        yield ['éèàùâêîôûëïü', 'Robin', true];
+        yield ['passwordpassword', 'Robin', false];
+        yield ['Pass Word Pass Word 1', 'Robin', false];
+        yield ['Every Good Boy Deserves!', 'Robin', false];
+        yield ['saxophone12345', 'Robin', false];
+        yield ['aaaaaaaaaaaaaaaa', 'Robin', false];
+        yield ['ababababababab', 'Robin', false];
+        yield ['robinashe2026', 'Robin Ashe', false];
+        yield ['robin ashe and the forty lanterns', 'Robin Ashe', true];
+        yield [str_repeat('lantern boat ', 16), 'Robin', false];
+    }
+
+    #[DataProvider('phrases')]
+    public function testPassPhrases(string $phrase, string $name, bool $will): void
+    {
+        $problem = self::getContainer()->get(Phrases::class)->problem($phrase, $name);
+        self::assertSame($will, null === $problem, (string) $problem);
+        if (!$will) {
+            self::assertStringContainsString('expected', (string) $problem);
+        }
+    }
+
+    public function testTheFirstCodeMakesTheKeeperOnceAndTakesOverWhatWasKept(): void
+    {
+        self::database()->executeStatement("INSERT INTO own_pattern (id, name, cell) VALUES ('018f0000-0000-7000-8000-000000000001', 'From before', '1 3 2 1')");
+        $codes = self::getContainer()->get(Codes::class);
+        $old = $codes->make(Codes::FIRST, 1);
+        $code = $codes->make(Codes::FIRST, 1);
+        self::assertNull($codes->read($old), 'a new first code ends the one before');
+        $fields = ['code' => strtoupper(strtr($code, ['-' => ' '])), 'name' => 'Robin Ashe', 'phrase' => self::PHRASE, 'band' => 'Evening band'];
+        foreach ([['phrase' => 'short'] + $fields, ['name' => ''] + $fields, ['band' => ''] + $fields] as $wrong) {
+            $this->browser->request('POST', '/code', $wrong);
+            self::assertResponseStatusCodeSame(422);
+            self::assertNotNull($codes->read($code), 'a mistake does not use the code up');
+        }
+        $this->browser->request('POST', '/code', $fields);
+        self::assertResponseRedirects('/band', 303);
+        $account = self::getContainer()->get(AccountRepository::class)->named('robin ashe');
+        self::assertTrue($account?->isKeeper());
+        self::assertStringContainsString('From before', $this->browser->request('GET', '/patterns')->text());
+        $this->post('/account/director-code');
+        $second = trim($this->browser->getCrawler()->filter('.once code')->text());
+        // Another browser, another director, and nothing of the first.
+        $this->browser->getCookieJar()->clear();
+        $this->browser->request('POST', '/code', ['code' => $code, 'name' => 'Mallory', 'phrase' => self::PHRASE, 'band' => 'X']);
+        self::assertResponseStatusCodeSame(422);
+        $this->browser->request('POST', '/code', ['code' => $second, 'name' => 'Wren Holt', 'phrase' => self::PHRASE, 'band' => 'Morning band']);
+        self::assertResponseRedirects('/band', 303);
+        self::assertStringNotContainsString('From before', $this->browser->request('GET', '/patterns')->text());
+        self::assertFalse(self::getContainer()->get(AccountRepository::class)->named('Wren Holt')?->isKeeper());
+    }
+
+    public function testACodeOfTheMachineSetsALostPhraseAndEndsOldSessions(): void
+    {
+        $band = self::director();
+        $this->browser->loginUser($band->getOwner(), 'main');
+        self::assertStringContainsString('Evening band', $this->browser->request('GET', '/band')->text());
+        $tester = new CommandTester((new Application(self::getContainer()->get('kernel')))->find('account:code'));
+        self::assertSame(1, $tester->execute(['name' => 'Nobody']));
+        self::assertSame(0, $tester->execute(['name' => 'ROBIN ASHE']));
+        $code = trim($tester->getDisplay());
+        $session = clone $this->browser->getCookieJar();
+        $this->browser->getCookieJar()->clear();
+        $this->browser->request('POST', '/code', ['code' => $code, 'phrase' => 'nine candles on a frozen lake']);
+        self::assertResponseRedirects('/band', 303);
+        $this->browser->getCookieJar()->clear();
+        self::assertSame(401, $this->try('Robin Ashe', self::PHRASE));
+        foreach ($session->all() as $cookie) {
+            $this->browser->getCookieJar()->set($cookie);
+        }
+        $this->browser->request('GET', '/band');
+        self::assertResponseRedirects('/sign-in?back=/band', message: 'who was signed in with the lost phrase is out');
+    }
+
+    public function testCodesThatAreTriedAreSlowedDownAndOldOnesAreNoGood(): void
+    {
+        self::director();
+        $codes = self::getContainer()->get(Codes::class);
+        $code = $codes->make(Codes::DIRECTOR, 1);
+        self::database()->executeStatement("UPDATE one_time_code SET ends_at = now() - INTERVAL '1 second'");
+        self::assertNull($codes->read($code));
+        self::assertFalse($codes->take($code));
+        for ($i = 0; $i < 5; ++$i) {
+            $this->browser->request('POST', '/code', ['code' => 'abcde-fghjk-mnpqr-stuv'.$i]);
+            self::assertResponseStatusCodeSame(422);
+        }
+        $this->browser->request('POST', '/code', ['code' => $codes->make(Codes::DIRECTOR, 1)]);
+        self::assertResponseStatusCodeSame(429);
+    }
+
+    public function testSignOutEverywhereAndANewPhrase(): void
+    {
+        $band = self::director();
+        $this->browser->loginUser($band->getOwner(), 'main');
+        $this->post('/account/phrase', ['old' => 'not this', 'phrase' => 'nine candles on a frozen lake']);
+        self::assertResponseStatusCodeSame(422);
+        $this->post('/account/phrase', ['old' => self::PHRASE, 'phrase' => 'nine candles on a frozen lake']);
+        self::assertResponseRedirects('/account?done=phrase', 303);
+        $this->post('/account/sign-out-everywhere');
+        $this->browser->request('GET', '/band');
+        self::assertResponseRedirects('/sign-in?back=/band');
+        self::assertSame(401, $this->try('Robin Ashe', self::PHRASE));
+        self::assertSame(303, $this->try('Robin Ashe', 'nine candles on a frozen lake'));
+    }
+
+    public function testTheDemonstrationIsEnteredByOnePressFromThisMachineOnly(): void
+    {
+        (new CommandTester((new Application(self::getContainer()->get('kernel')))->find('demo:load')))->execute(['--if-empty' => true]);
+        self::assertCount(1, $this->browser->request('GET', '/sign-in')->filter('.demo-door'));
+        $this->browser->request('POST', '/sign-in/demo', ['as' => 'player']);
+        self::assertResponseRedirects('/mine', 303);
+        $this->browser->getCookieJar()->clear();
+        $this->browser->request('POST', '/sign-in/demo', [], [], ['HTTP_HOST' => 'band.test', 'HTTP_ORIGIN' => 'http://band.test']);
+        self::assertNotSame(303, $this->browser->getResponse()->getStatusCode());
+        $this->browser->request('POST', '/sign-in/demo', [], [], ['REMOTE_ADDR' => '10.0.0.9', 'HTTP_ORIGIN' => 'http://localhost']);
+        self::assertNotSame(303, $this->browser->getResponse()->getStatusCode(), 'who writes the name of this machine does not sit at it');
+        self::assertSame(303, $this->try('Rowan Alder', 'four lanterns over cold water'), 'the printed pass phrase is right');
+        self::assertStringContainsString('Demonstration', $this->browser->request('GET', '/desk', server: ['HTTP_HOST' => 'localhost'])->filter('.demo-banner')->text());
+        // It ships nothing real over what is in use.
+        $before = self::database()->fetchAllAssociative('SELECT id FROM account');
+        (new CommandTester((new Application(self::getContainer()->get('kernel')))->find('demo:load')))->execute(['--if-empty' => true]);
+        self::assertSame($before, self::database()->fetchAllAssociative('SELECT id FROM account'));
+    }
+
+    public function testLettersLieInTheMailboxOfWhomTheyAreFor(): void
+    {
+        $mailbox = self::getContainer()->get(Mailbox::class);
+        $robin = self::director()->getOwner();
+        $wren = self::director('Wren Holt', 'Other')->getOwner();
+        $mailbox->write($robin, 'The end of a band', 'It ends <b>soon</b>.');
+        self::assertSame(['The end of a band'], array_column($mailbox->letters($robin), 'subject'));
+        self::assertSame([], $mailbox->letters($wren));
+        $this->browser->loginUser($robin, 'main');
+        self::assertStringContainsString('It ends &lt;b&gt;soon', (string) $this->browser->request('GET', '/account')->filter('.letter')->html());
+    }
+}
