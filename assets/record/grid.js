@@ -1,5 +1,7 @@
 // The grid of the record: a cell is pressed, then "Passed" or "Not yet"; it can be taken back; what another teacher enters meanwhile comes by itself.
 
+import { press, sentence } from '../shared/press.js';
+
 const EVERY = 6000;
 /** The name and the count stand before the cells of a row. */
 const BEFORE = 2;
@@ -34,9 +36,9 @@ export function startGrid() {
     return box.content;
   };
   const send = async (address, fields) => {
-    const answer = await fetch(address, { method: 'POST', headers: { 'HX-Request': 'true', 'X-Form-Token': grid.dataset.token }, body: new URLSearchParams({ list: grid.dataset.list, ...fields }) }).catch(() => null);
+    const answer = await press(address, new URLSearchParams({ list: grid.dataset.list, ...fields }));
     if (!answer?.ok) {
-      status.textContent = answer ? (await answer.text()).replace(/<[^>]*>/g, ' ').trim().slice(0, 200) : 'Not connected; nothing was changed.';
+      status.textContent = await sentence(answer, 'Not connected. Press it again when you are: what has arrived is not entered twice.');
       return;
     }
     const content = take(await answer.text());

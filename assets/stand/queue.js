@@ -1,5 +1,7 @@
 // What was practised is kept on the device until the server has it: each result with an id of its own, so that it arrives once.
 
+import { headersOf, newId } from '../shared/press.js';
+
 const KEY = 'stand-kept';
 /** More than anybody plays without meeting a network. */
 const MOST = 2000;
@@ -21,15 +23,6 @@ const write = (kept) => {
     // A browser that keeps nothing: it goes straight to the server, or is lost with the page.
   }
 };
-
-/** A random id, also where the page is not secure and the browser has no function for it. */
-export function newId() {
-  const bytes = crypto.getRandomValues(new Uint8Array(16));
-  bytes[6] = (bytes[6] & 0x0f) | 0x40;
-  bytes[8] = (bytes[8] & 0x3f) | 0x80;
-  const hex = [...bytes].map((one) => one.toString(16).padStart(2, '0')).join('');
-  return `${hex.slice(0, 8)}-${hex.slice(8, 12)}-${hex.slice(12, 16)}-${hex.slice(16, 20)}-${hex.slice(20)}`;
-}
 
 /** Keeps a result of whoever plays; of somebody who is not signed in nothing is kept. */
 export function keep(result) {
@@ -56,7 +49,7 @@ export async function send(who, address = '/stand/results', tokens = '/stand/tok
         return false;
       }
       const results = own.slice(0, AT_ONCE);
-      const answer = await fetch(address, { method: 'POST', headers: { 'Content-Type': 'application/json', 'X-Form-Token': (await token.text()).trim() }, body: JSON.stringify({ who, sent: Date.now(), results }) });
+      const answer = await fetch(address, { method: 'POST', headers: { 'Content-Type': 'application/json', ...headersOf(newId(), (await token.text()).trim()) }, body: JSON.stringify({ who, sent: Date.now(), results }) });
       if (!answer.ok) {
         return false;
       }

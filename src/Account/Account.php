@@ -16,6 +16,8 @@ use Symfony\Component\Uid\Uuid;
  */
 #[ORM\Entity(repositoryClass: AccountRepository::class)]
 #[ORM\Table(name: 'account')]
+#[ORM\UniqueConstraint(name: 'account_name', columns: ['name_key'])]
+#[ORM\UniqueConstraint(name: 'account_keeper', columns: ['is_keeper'], options: ['where' => 'is_keeper'])]
 class Account implements UserInterface, PasswordAuthenticatedUserInterface, EquatableInterface
 {
     use Epoch;
@@ -26,7 +28,7 @@ class Account implements UserInterface, PasswordAuthenticatedUserInterface, Equa
     private string $name;
 
     /** The name as it is looked up: capitals make no other person. */
-    #[ORM\Column(type: Types::STRING, length: 2 * self::NAME, unique: true)]
+    #[ORM\Column(type: Types::STRING, length: 2 * self::NAME)]
     private string $nameKey;
 
     #[ORM\Column(type: Types::STRING, length: 255)]

@@ -31,7 +31,7 @@ final class AccountRepository extends ServiceEntityRepository
     /** Whether somebody keeps the installation: until then the first code is good. */
     public function hasKeeper(): bool
     {
-        return $this->count(['isKeeper' => true]) > 0;
+        return $this->count(['isKeeper' => true, 'isDemo' => false]) > 0;
     }
 
     public function demo(): ?Account

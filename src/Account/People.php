@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Account;
 
+use App\Shared\Hosts;
 use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Component\Security\Core\Exception\UserNotFoundException;
 use Symfony\Component\Security\Core\User\UserInterface;
@@ -20,8 +21,10 @@ final class People implements UserProviderInterface
     public const ACCOUNT = 'account:';
     public const PLAYER = 'player:';
 
-    public function __construct(private readonly EntityManagerInterface $entities)
-    {
+    public function __construct(
+        private readonly EntityManagerInterface $entities,
+        private readonly Hosts $hosts,
+    ) {
     }
 
     public function loadUserByIdentifier(string $identifier): UserInterface
@@ -29,7 +32,12 @@ final class People implements UserProviderInterface
         $id = substr($identifier, (int) strpos($identifier, ':') + 1);
         $class = str_starts_with($identifier, self::PLAYER) ? PlayerSignIn::class : Account::class;
 
-        return (Uuid::isValid($id) ? $this->entities->find($class, $id) : null) ?? throw new UserNotFoundException();
+        $person = Uuid::isValid($id) ? $this->entities->find($class, $id) : null;
+        if ($person instanceof Account && $person->isDemo() && $this->hosts->isOpen()) {
+            throw new UserNotFoundException('The demonstration is for the machine itself.');
+        }
+
+        return $person ?? throw new UserNotFoundException();
     }
 
     public function refreshUser(UserInterface $user): UserInterface

@@ -16,6 +16,7 @@ use Symfony\Component\Uid\Uuid;
  */
 #[ORM\Entity(repositoryClass: BandRepository::class)]
 #[ORM\Table(name: 'band')]
+#[ORM\Index(name: 'band_owner', columns: ['owner_id'])]
 class Band
 {
     public const NAME = 80;

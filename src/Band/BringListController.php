@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Band;
 
 use App\Shared\Audit;
+use App\Shared\ChangesNothing;
 use App\Shared\Deed;
 use App\Shared\Form\BroughtType;
 use App\Shared\Form\Forms;
@@ -37,6 +38,7 @@ final class BringListController extends AbstractController
     }
 
     #[Route('/band/list', name: 'players_preview', methods: ['POST'])]
+    #[ChangesNothing]
     public function preview(Request $request): Response
     {
         $text = BroughtType::text($this->forms->read(BroughtType::class, $request, null, ['limit' => PlayerList::MOST_BYTES]), PlayerList::MOST_BYTES);

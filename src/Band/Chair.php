@@ -20,6 +20,9 @@ use Symfony\Component\Uid\Uuid;
  */
 #[ORM\Entity(repositoryClass: ChairRepository::class)]
 #[ORM\Table(name: 'chair')]
+#[ORM\Index(name: 'chair_band', columns: ['band_id'])]
+#[ORM\Index(name: 'chair_player_id', columns: ['player_id'])]
+#[ORM\Index(name: 'chair_instrument', columns: ['instrument'])]
 class Chair implements OfBand
 {
     use Belongs;

@@ -75,9 +75,7 @@ final class DataSweepCommand extends Command
         // However long the machine was off: nothing ends before its letter has lain there for a month.
         $ended = $this->database->executeStatement('WITH ended AS (DELETE FROM band b WHERE (used_on + kept_days < CURRENT_DATE AND NOT is_demo AND '.\sprintf(self::ANNOUNCEMENT, 'AND a.at < now() - make_interval(days => :days)').') OR removed_at < now() - INTERVAL \''.Trash::KEPT.'\' RETURNING id) INSERT INTO erasure (kind, subject) SELECT \'band\', id FROM ended', ['what' => self::ANNOUNCED, 'days' => Band::WARNED_DAYS]);
         foreach ([
-            'DELETE FROM removed WHERE removed_at < now() - INTERVAL \''.Trash::KEPT.'\'',
             'DELETE FROM saved_study WHERE deleted_at < now() - INTERVAL \''.Trash::KEPT.'\'',
-            'DELETE FROM failed_try WHERE tried_at < now() - INTERVAL \'1 day\'',
             'DELETE FROM one_time_code WHERE ends_at < now()',
             'DELETE FROM sessions WHERE sess_lifetime < EXTRACT(EPOCH FROM now())',
             'DELETE FROM player_sign_in s WHERE NOT EXISTS (SELECT 1 FROM player p WHERE p.sign_in_id = s.id)',

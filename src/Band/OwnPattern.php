@@ -13,6 +13,8 @@ use Symfony\Component\Uid\Uuid;
  */
 #[ORM\Entity(repositoryClass: OwnPatternRepository::class)]
 #[ORM\Table(name: 'own_pattern')]
+#[ORM\Index(name: 'own_pattern_band', columns: ['band_id'])]
+#[ORM\UniqueConstraint(name: 'own_pattern_name', columns: ['band_id', 'name'])]
 class OwnPattern implements OfBand
 {
     use Belongs;

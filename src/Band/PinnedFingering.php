@@ -15,6 +15,9 @@ use Symfony\Component\Uid\Uuid;
  */
 #[ORM\Entity(repositoryClass: PinnedFingeringRepository::class)]
 #[ORM\Table(name: 'pinned_fingering')]
+#[ORM\Index(name: 'pinned_fingering_band', columns: ['band_id'])]
+#[ORM\Index(name: 'pinned_fingering_player', columns: ['chair_id'])]
+#[ORM\Index(name: 'pinned_fingering_instrument', columns: ['instrument'])]
 class PinnedFingering implements OfBand
 {
     use Belongs;
@@ -36,9 +39,9 @@ class PinnedFingering implements OfBand
         #[ORM\ManyToOne]
         #[ORM\JoinColumn(name: 'chair_id', nullable: true, onDelete: 'CASCADE')]
         private ?Chair $chair = null,
-        #[ORM\Column(type: Types::STRING, length: 200)]
+        #[ORM\Column(type: Types::STRING, length: 200, options: ['default' => ''])]
         private string $habit = '',
-        #[ORM\Column(type: Types::STRING, length: 400)]
+        #[ORM\Column(type: Types::STRING, length: 400, options: ['default' => ''])]
         private string $habitOfChange = '',
     ) {
         $this->id = Uuid::v7()->toRfc4122();

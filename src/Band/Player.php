@@ -16,6 +16,10 @@ use Symfony\Component\Uid\Uuid;
  */
 #[ORM\Entity(repositoryClass: PlayerRepository::class)]
 #[ORM\Table(name: 'player')]
+#[ORM\Index(name: 'player_band', columns: ['band_id'])]
+#[ORM\Index(name: 'player_sign_in_id', columns: ['sign_in_id'])]
+#[ORM\UniqueConstraint(name: 'player_of_sign_in', columns: ['band_id', 'sign_in_id'])]
+#[ORM\UniqueConstraint(name: 'player_link', columns: ['link_hash'])]
 #[ORM\UniqueConstraint(name: 'player_name', columns: ['band_id', 'name_key'])]
 class Player implements OfBand
 {
@@ -43,7 +47,7 @@ class Player implements OfBand
     private ?PlayerSignIn $signIn = null;
 
     /** Of the personal link only this is kept. */
-    #[ORM\Column(type: Types::STRING, length: 64, nullable: true, unique: true)]
+    #[ORM\Column(type: Types::STRING, length: 64, nullable: true)]
     private ?string $linkHash = null;
 
     #[ORM\Column(type: Types::DATETIMETZ_IMMUTABLE, nullable: true)]
@@ -109,7 +113,7 @@ class Player implements OfBand
         return $this->signIn;
     }
 
-    public function comesInAs(PlayerSignIn $signIn): void
+    public function comesInAs(?PlayerSignIn $signIn): void
     {
         $this->signIn = $signIn;
     }

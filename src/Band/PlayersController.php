@@ -222,7 +222,6 @@ final class PlayersController extends AbstractController
         if ($player->hasLeft()) {
             return $this->one($player, 'refusal.player.has_left');
         }
-        $ways->end($player);
         $token = $ways->renew($player);
         $this->entities->flush();
         $this->audit->note('link renewed', $id);

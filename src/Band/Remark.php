@@ -13,6 +13,8 @@ use Symfony\Component\Uid\Uuid;
  */
 #[ORM\Entity(repositoryClass: RemarkRepository::class)]
 #[ORM\Table(name: 'remark')]
+#[ORM\Index(name: 'remark_band', columns: ['band_id'])]
+#[ORM\Index(name: 'remark_page', columns: ['instrument', 'line'])]
 class Remark implements OfBand
 {
     use Belongs;

@@ -13,6 +13,7 @@ use Symfony\Component\Uid\Uuid;
  */
 #[ORM\Entity]
 #[ORM\Table(name: 'removed')]
+#[ORM\Index(name: 'removed_band', columns: ['band_id'])]
 #[ORM\Index(name: 'removed_at', columns: ['removed_at'])]
 class Removed implements OfBand
 {

@@ -121,6 +121,8 @@ final class Roster
     public function remove(Player $player): string
     {
         $chairs = [...$player->chairs(), ...$player->closedChairs()];
+        // What somebody is sending for one of these chairs just now waits, and is told that the chair is gone.
+        $this->entities->getConnection()->executeStatement('SELECT 1 FROM chair WHERE player_id = :player FOR UPDATE', ['player' => $player->getId()]);
         $hanging = array_merge([], ...array_map($this->pins->ofChair(...), $chairs));
         foreach ($this->rooms as $room) {
             array_push($hanging, ...array_merge([], ...array_map($room->hangingOn(...), $chairs)));

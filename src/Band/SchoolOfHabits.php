@@ -14,6 +14,8 @@ use Symfony\Component\Uid\Uuid;
  */
 #[ORM\Entity(repositoryClass: SchoolOfHabitsRepository::class)]
 #[ORM\Table(name: 'school_of_habits')]
+#[ORM\Index(name: 'school_of_habits_band', columns: ['band_id'])]
+#[ORM\Index(name: 'school_of_habits_instrument', columns: ['instrument'])]
 class SchoolOfHabits implements OfBand
 {
     use Belongs;

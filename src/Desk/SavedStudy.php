@@ -15,6 +15,7 @@ use Symfony\Component\Uid\Uuid;
  */
 #[ORM\Entity(repositoryClass: SavedStudyRepository::class)]
 #[ORM\Table(name: 'saved_study')]
+#[ORM\Index(name: 'saved_study_band', columns: ['band_id'])]
 #[ORM\Index(name: 'saved_study_position', columns: ['position'])]
 class SavedStudy implements OfBand
 {

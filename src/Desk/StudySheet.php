@@ -15,6 +15,7 @@ use Symfony\Component\Uid\Uuid;
  */
 #[ORM\Entity(repositoryClass: StudySheetRepository::class)]
 #[ORM\Table(name: 'study_sheet')]
+#[ORM\Index(name: 'study_sheet_band', columns: ['band_id'])]
 class StudySheet implements OfBand
 {
     use Belongs;

@@ -6,24 +6,27 @@ namespace App\Entrance;
 
 use App\Account\Account;
 use App\Account\Door;
+use App\Account\People;
 use App\Account\Phrases;
 use App\Account\PlayerSignIn;
 use App\Band\Band;
 use App\Band\OpenBand;
 use App\Shared\Audit;
+use App\Shared\LetsIn;
 use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\Security\Core\Exception\UserNotFoundException;
 
 /**
  * Founds accounts and bands, and lets people in.
  */
-final class Arrivals
+final class Arrivals implements LetsIn
 {
     /** Tables whose rows of before there were bands wait for the first director. */
     private const WAITING = ['saved_study', 'study_sheet', 'own_pattern', 'pinned_fingering', 'remark', 'school_of_habits', 'removed', 'chair', 'player'];
 
-    public function __construct(private readonly EntityManagerInterface $entities, private readonly Phrases $phrases, private readonly Security $security, private readonly Audit $audit, private readonly Gate $gate, private readonly OpenBand $open)
+    public function __construct(private readonly EntityManagerInterface $entities, private readonly Phrases $phrases, private readonly Security $security, private readonly Audit $audit, private readonly Gate $gate, private readonly OpenBand $open, private readonly People $people)
     {
     }
 
@@ -69,13 +72,28 @@ final class Arrivals
         $this->audit->note('assistant joined', $band->getId());
     }
 
-    /** Lets somebody in: the session is a new one. */
-    public function letIn(Account|PlayerSignIn $person, Request $request): void
+    public function letInAgain(string $identifier, Request $request): void
     {
+        try {
+            $person = $this->people->loadUserByIdentifier($identifier);
+        } catch (UserNotFoundException) {
+            return;
+        }
+        if ($person instanceof Account || $person instanceof PlayerSignIn) {
+            $this->letIn($person, $request);
+        }
+    }
+
+    /** Lets somebody in: the session is a new one, and its band is fixed, the one that is named or the first of his. */
+    public function letIn(Account|PlayerSignIn $person, Request $request, ?Band $band = null): void
+    {
+        $session = $request->getSession();
+        $session->clear(); // nothing of whoever was in before goes over
         $this->security->login($person, Door::class, 'main');
         // A new number also for somebody who was in already: whoever knew the old one does not know this one.
-        $request->getSession()->migrate(true);
-        $this->gate->enter($person, $request);
+        $session->migrate(true);
+        null === $band ? $session->remove(Gate::BAND) : $session->set(Gate::BAND, $band->getId());
+        $this->gate->enter($person, $request, false);
         $this->audit->note('came in', null, [], $person->getUserIdentifier());
     }
 }

@@ -15,6 +15,7 @@ use App\Band\OpenBand;
 use App\Shared\Audit;
 use App\Shared\Deed;
 use App\Shared\Form\Forms;
+use App\Shared\Hosts;
 use App\Shared\May;
 use App\Shared\Words;
 use Doctrine\DBAL\Exception\UniqueConstraintViolationException;
@@ -27,10 +28,10 @@ use Symfony\Component\Routing\Attribute\Route;
 /**
  * What a one-time code opens: a first account, another director's, an assistant's, or an old one whose pass phrase is lost.
  */
-#[May(Deed::Make)]
+#[May(Deed::ComeIn)]
 final class CodeController extends AbstractController
 {
-    public function __construct(private readonly Codes $codes, private readonly AccountRepository $accounts, private readonly BandRepository $bands, private readonly Arrivals $arrivals, private readonly EntityManagerInterface $entities, private readonly OpenBand $open, private readonly Words $words)
+    public function __construct(private readonly Codes $codes, private readonly AccountRepository $accounts, private readonly BandRepository $bands, private readonly Arrivals $arrivals, private readonly EntityManagerInterface $entities, private readonly OpenBand $open, private readonly Words $words, private readonly Hosts $hosts)
     {
     }
 
@@ -44,13 +45,13 @@ final class CodeController extends AbstractController
     public function use(Request $request, Forms $forms, Throttle $throttle, Phrases $phrases, Audit $audit): Response
     {
         $code = mb_substr($request->request->getString('code'), 0, 100);
-        $wait = $throttle->wait('code from '.$request->getClientIp(), $request->getClientIp());
+        $wait = $throttle->waitOfAddress($request);
         if ($wait > 0) {
             return $this->page($code, [], $this->words->say('refusal.code.too_many', ['%seconds%' => $wait]), Response::HTTP_TOO_MANY_REQUESTS);
         }
-        $means = $this->codes->read($code);
+        $means = $this->means($code);
         if (null === $means) {
-            $throttle->failed('code from '.$request->getClientIp(), $request->getClientIp());
+            $throttle->failedCode($request);
 
             return $this->page($code, [], 'refusal.code.not_good', Response::HTTP_UNPROCESSABLE_ENTITY);
         }
@@ -100,9 +101,28 @@ final class CodeController extends AbstractController
             return $this->page($code, Forms::typed($request), 'refusal.account.just_taken', Response::HTTP_UNPROCESSABLE_ENTITY);
         }
         \assert(null !== $account);
+        $throttle->forgive($account->getName());
+        $throttle->succeeded($account->getName(), $request);
         $this->arrivals->letIn($account, $request);
 
         return $this->redirectToRoute('band', [], Response::HTTP_SEE_OTHER);
+    }
+
+    /**
+     * What a code is for; a code for somebody of the demonstration is none where others than whoever sits at this machine can come.
+     *
+     * @return array{purpose: string, account: string|null, band: string|null}|null
+     */
+    private function means(string $code): ?array
+    {
+        $means = $this->codes->read($code);
+        if (null === $means || !$this->hosts->isOpen()) {
+            return $means;
+        }
+        $account = null === $means['account'] ? null : $this->accounts->one($means['account']);
+        $band = null === $means['band'] ? null : $this->bands->find($means['band']);
+
+        return true === $account?->isDemo() || true === $band?->isDemo() ? null : $means;
     }
 
     private function opened(Request $request, Band $band): Response
@@ -131,7 +151,7 @@ final class CodeController extends AbstractController
     /** @param array<mixed> $typed */
     private function page(string $code, array $typed, string $problem = '', int $status = Response::HTTP_OK): Response
     {
-        $means = '' === $code ? null : $this->codes->read($code);
+        $means = '' === $code ? null : $this->means($code);
         $account = null === ($means['account'] ?? null) ? null : $this->accounts->one($means['account']);
 
         return $this->render('entrance/code.html.twig', [

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Entrance;
 
-use App\Account\Account;
 use App\Account\PlayerSignIn;
 use App\Band\OpenBand;
 use App\Shared\Deed;
@@ -30,11 +29,11 @@ final class DeedVoter extends Voter
 
     protected function voteOnAttribute(string $attribute, mixed $subject, TokenInterface $token, ?Vote $vote = null): bool
     {
-        $person = $token->getUser();
-        $teacher = $person instanceof Account ? $person : null;
+        $person = $this->open->person(); // and not the session's: whoever the gate has not let in is nobody here
+        $teacher = $this->open->teacher();
 
         return match (Deed::from($attribute)) {
-            Deed::Make => true,
+            Deed::Make, Deed::ComeIn => true,
             Deed::BeIn => null !== $person,
             Deed::Keep, Deed::LeadPlayers => null !== $teacher && $this->open->isLed(),
             Deed::OwnBand => null !== $teacher && $this->open->isOwned(),

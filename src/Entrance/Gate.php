@@ -11,7 +11,10 @@ use App\Band\Band;
 use App\Band\BandRepository;
 use App\Band\OpenBand;
 use App\Shared\Deed;
+use App\Shared\FormToken;
+use App\Shared\Hosts;
 use App\Shared\May;
+use App\Shared\SessionOver;
 use Doctrine\DBAL\Connection;
 use Doctrine\DBAL\Exception as DatabaseError;
 use Symfony\Bundle\SecurityBundle\Security;
@@ -25,6 +28,7 @@ use Symfony\Component\HttpKernel\Event\ResponseEvent;
 use Symfony\Component\HttpKernel\Exception\AccessDeniedHttpException;
 use Symfony\Component\HttpKernel\KernelEvents;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
+use Symfony\Component\Uid\Uuid;
 
 /**
  * Opens the band of whoever is signed in, and lets nobody do what is not theirs to do.
@@ -33,10 +37,12 @@ final class Gate
 {
     /** Where a session keeps which band is open. */
     public const BAND = 'band';
+    /** Deeds for which nobody is asked who he is; a program's token is read where it is shown. */
+    private const OF_EVERYBODY = [Deed::Make, Deed::ComeIn, Deed::ReadByProgram];
     /** With this header a proxy says that it can ask another machine, which may reach the database: without one the page is made as well as it can be. */
     private const ANOTHER = 'X-Another-Machine';
 
-    public function __construct(private readonly Security $security, private readonly OpenBand $open, private readonly BandRepository $bands, private readonly UrlGeneratorInterface $addresses, private readonly Connection $database, private readonly SessionStore $sessions)
+    public function __construct(private readonly Security $security, private readonly OpenBand $open, private readonly BandRepository $bands, private readonly UrlGeneratorInterface $addresses, private readonly Connection $database, private readonly SessionStore $sessions, private readonly Hosts $hosts)
     {
     }
 
@@ -68,16 +74,54 @@ final class Gate
         }
     }
 
-    /** Opens the band that the session names, or the first of this person's. */
-    public function enter(Account|PlayerSignIn $person, Request $request): void
+    /**
+     * Opens the band that stands in the session; at signing in the first of this person's, which stands there from then on: another band is opened by
+     * asking for it and in no other way. A press goes to the band of its page, which is open after it.
+     *
+     * @param bool $byPage whether the page from which something is pressed is asked for its band; whoever comes in just now has none
+     *
+     * @throws AccessDeniedHttpException when the page belongs to a band that is not this person's (any more)
+     */
+    public function enter(Account|PlayerSignIn $person, Request $request, bool $byPage = true): void
     {
-        $bands = $person instanceof Account ? $this->bands->ledBy($person) : $this->bands->playedIn($person);
-        $named = $request->hasSession() ? $request->getSession()->get(self::BAND) : null;
-        $chosen = array_values(array_filter($bands, static fn (Band $one): bool => $one->getId() === $named))[0] ?? $bands[0] ?? null;
+        $bands = [];
+        foreach ($person instanceof Account ? $this->bands->ledBy($person) : $this->bands->playedIn($person) as $one) {
+            if (!$one->isDemo() || !$this->hosts->isOpen()) {
+                $bands[$one->getId()] = $one;
+            }
+        }
+        if ([] === $bands && $person instanceof PlayerSignIn) {
+            return; // whose band is gone, or a demonstration for the machine itself
+        }
+        $ofPage = $byPage && !$request->isMethodSafe() ? self::bandOfPage($request) : null;
+        $session = $request->getSession();
+        $named = $ofPage ?? $session->get(self::BAND) ?? array_key_first($bands);
+        $chosen = \is_string($named) ? $bands[$named] ?? null : null;
         $this->open->enter($chosen, $person);
+        if (null !== $ofPage && null === $chosen) {
+            throw new AccessDeniedHttpException('refusal.band_of_page');
+        }
         if (null !== $chosen) {
             $this->bands->markUsed($chosen);
         }
+        if ($session->get(self::BAND) !== $named) {
+            $session->set(self::BAND, $named);
+        }
+    }
+
+    /** Whether something is pressed on a page that was made for somebody who was signed in. */
+    private static function isOfSomebody(Request $request): bool
+    {
+        $token = $request->headers->get(FormToken::HEADER) ?? $request->request->all()[FormToken::FIELD] ?? '';
+
+        return !$request->isMethodSafe() && '' !== $token;
+    }
+
+    private static function bandOfPage(Request $request): ?string
+    {
+        $given = $request->headers->get(FormToken::BAND_HEADER) ?? $request->request->all()[FormToken::BAND] ?? $request->query->all()[FormToken::BAND] ?? null;
+
+        return \is_string($given) && Uuid::isValid($given) ? $given : null;
     }
 
     /** While the database is away a session looks empty; its cookie stays, so that one is signed in again when it is back. After the session's own listener (-1000). */
@@ -99,10 +143,14 @@ final class Gate
         }
         $says = $event->getAttributes(May::class);
         $may = [] === $says ? null : $says[\count($says) - 1]; // what the action says goes before what its class says
-        if (null !== $may && (Deed::Make === $may->deed || Deed::ReadByProgram === $may->deed || $this->security->isGranted($may->deed->value))) {
+        $request = $event->getRequest();
+        if (null === $this->open->person() && Deed::ComeIn !== $may?->deed && self::isOfSomebody($request)) {
+            $this->database->fetchOne('SELECT 1'); // whoever is not known because the database is away is told so
+            throw new SessionOver();
+        }
+        if (null !== $may && (\in_array($may->deed, self::OF_EVERYBODY, true) || $this->security->isGranted($may->deed->value))) {
             return;
         }
-        $request = $event->getRequest();
         if (null === $this->open->person()) {
             $this->database->fetchOne('SELECT 1'); // whoever is not known because the database is away is told so
         }

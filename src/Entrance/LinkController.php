@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Entrance;
 
+use App\Account\Account;
 use App\Account\PlayerSignIn;
-use App\Account\Throttle;
 use App\Band\BandRepository;
 use App\Band\Chair;
 use App\Band\OpenBand;
@@ -24,7 +24,7 @@ use Symfony\Component\Routing\Attribute\Route;
 /**
  * A player's personal link. Looking at it changes nothing: only the button signs in.
  */
-#[May(Deed::Make)]
+#[May(Deed::ComeIn)]
 final class LinkController extends AbstractController
 {
     public function __construct(private readonly Ways $ways, private readonly OpenBand $open, private readonly Arrivals $arrivals)
@@ -34,24 +34,36 @@ final class LinkController extends AbstractController
     #[Route('/p/{token<[A-Za-z0-9_-]{20,80}>}', name: 'link', methods: ['GET'])]
     public function look(string $token): Response
     {
+        $before = $this->open->person();
+        $here = $this->open->player();
         $player = $this->ways->owner($token);
+        $isOther = null !== $before && $player?->getSignIn() !== $before;
+        $view = [
+            'player' => $player,
+            'band' => $this->open->band(),
+            'token' => $token,
+            'goes_out' => !$isOther ? '' : ($before instanceof Account ? $before->getName() : $here?->getName() ?? ''),
+            'is_other' => $isOther,
+            'can_join' => null !== $player && $isOther && $before instanceof PlayerSignIn && null !== $here && $this->ways->canJoin($player, $before),
+        ];
+        $status = null === $player ? Response::HTTP_NOT_FOUND : Response::HTTP_OK;
 
-        return $this->render('entrance/link.html.twig', ['player' => $player, 'band' => $this->open->band(), 'token' => $token], new Response(status: null === $player ? Response::HTTP_NOT_FOUND : Response::HTTP_OK, headers: ['Cache-Control' => 'no-store']));
+        return $this->render('entrance/link.html.twig', $view, new Response(status: $status, headers: ['Cache-Control' => 'no-store']));
     }
 
+    /** Whoever was signed in on this device goes out; "join" says that the two are one person, who has a place in another band. */
     #[Route('/p/{token<[A-Za-z0-9_-]{20,80}>}', name: 'link_in', methods: ['POST'])]
-    public function in(Request $request, Throttle $throttle, string $token): Response
+    public function in(Request $request, string $token): Response
     {
         $before = $this->open->person();
-        $player = $this->ways->owner($token);
-        if (null === $player) {
-            $throttle->failed('link', $request->getClientIp());
-            throw $this->createNotFoundException('refusal.link');
+        $player = $this->ways->owner($token) ?? throw $this->createNotFoundException('refusal.link');
+        if ($request->request->getBoolean('join')) {
+            if (!$before instanceof PlayerSignIn || !$this->ways->canJoin($player, $before)) {
+                throw new UnprocessableEntityHttpException('refusal.not_joined');
+            }
+            $this->ways->join($player, $before);
         }
-        $signIn = $this->ways->signIn($player, $before instanceof PlayerSignIn ? $before : null);
-        $band = $this->open->required();
-        $this->arrivals->letIn($signIn, $request);
-        $request->getSession()->set(Gate::BAND, $band->getId());
+        $this->arrivals->letIn($this->ways->signIn($player), $request, $this->open->required());
 
         return $this->redirectToRoute('mine', [], Response::HTTP_SEE_OTHER);
     }

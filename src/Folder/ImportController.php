@@ -8,6 +8,7 @@ use App\Desk\Desk;
 use App\Desk\DeskState;
 use App\Engraving\EngravingError;
 use App\Engraving\PageMaker;
+use App\Shared\ChangesNothing;
 use App\Shared\Deed;
 use App\Shared\May;
 use SwiftReed\Import\BringIn;
@@ -37,6 +38,7 @@ final class ImportController extends AbstractController
     }
 
     #[Route('/bring-in', name: 'import', methods: ['GET', 'POST'])]
+    #[ChangesNothing]
     public function import(Request $request): Response
     {
         $given = $request->isMethod('POST') ? $request->request->all() : $request->query->all();

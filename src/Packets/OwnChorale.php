@@ -17,6 +17,7 @@ use Symfony\Component\Uid\Uuid;
  */
 #[ORM\Entity(repositoryClass: OwnChoraleRepository::class)]
 #[ORM\Table(name: 'chorale')]
+#[ORM\Index(name: 'chorale_band', columns: ['band_id'])]
 class OwnChorale implements OfBand
 {
     use Belongs;

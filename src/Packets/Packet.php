@@ -15,6 +15,7 @@ use Symfony\Component\Uid\Uuid;
  */
 #[ORM\Entity(repositoryClass: PacketRepository::class)]
 #[ORM\Table(name: 'packet')]
+#[ORM\Index(name: 'packet_band', columns: ['band_id', 'changed_at'])]
 class Packet implements OfBand
 {
     use Belongs;

@@ -15,6 +15,7 @@ use Symfony\Component\Uid\Uuid;
  */
 #[ORM\Entity(repositoryClass: OwnListRepository::class)]
 #[ORM\Table(name: 'requirement_list')]
+#[ORM\Index(name: 'requirement_list_band', columns: ['band_id'])]
 class OwnList implements OfBand
 {
     use Belongs;

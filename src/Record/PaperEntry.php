@@ -17,6 +17,8 @@ use Symfony\Component\Uid\Uuid;
  */
 #[ORM\Entity(repositoryClass: PaperEntryRepository::class)]
 #[ORM\Table(name: 'paper_entry')]
+#[ORM\Index(name: 'paper_entry_band', columns: ['band_id', 'made_at'])]
+#[ORM\Index(name: 'paper_entry_chair', columns: ['chair_id', 'made_at'])]
 class PaperEntry implements OfBand
 {
     use Belongs;

@@ -14,6 +14,7 @@ use App\Engraving\FingeringStyle;
 use App\Engraving\PageMaker;
 use App\Engraving\Rows;
 use App\Shared\Audit;
+use App\Shared\ChangesNothing;
 use App\Shared\Deed;
 use App\Shared\May;
 use App\Shared\Words;
@@ -66,6 +67,7 @@ final class PassOffController extends AbstractController
 
     /** The mark that follows from what is pressed so far. */
     #[Route('/record/hear/{id<[0-9a-f-]{36}>}/mark', name: 'record_mark', methods: ['POST'])]
+    #[ChangesNothing]
     public function mark(Request $request, string $id): Response
     {
         [, $chair, $requirement] = $this->asked($request->request->getString('list'), $id, $request->request->getString('requirement'));

@@ -18,6 +18,8 @@ use Symfony\Component\Uid\Uuid;
  */
 #[ORM\Entity(repositoryClass: RecordEntryRepository::class)]
 #[ORM\Table(name: 'record_entry')]
+#[ORM\Index(name: 'record_entry_chair', columns: ['chair_id', 'made_at'])]
+#[ORM\Index(name: 'record_entry_band', columns: ['band_id', 'made_at'])]
 class RecordEntry implements OfBand
 {
     use Belongs;

@@ -7,6 +7,7 @@ namespace App\Record;
 use App\Band\Chair;
 use App\Band\OpenBand;
 use App\Shared\Audit;
+use App\Shared\ChangesNothing;
 use App\Shared\Csv;
 use App\Shared\Deed;
 use App\Shared\Form\BroughtType;
@@ -57,6 +58,7 @@ final class RecordFileController extends AbstractController
     }
 
     #[Route('/record/bring', name: 'record_bring_preview', methods: ['POST'])]
+    #[ChangesNothing]
     public function preview(Request $request): Response
     {
         $text = BroughtType::text($this->forms->read(BroughtType::class, $request, null, ['limit' => RecordList::MOST_BYTES]), RecordList::MOST_BYTES);

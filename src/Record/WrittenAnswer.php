@@ -19,6 +19,8 @@ use Symfony\Component\Uid\Uuid;
  */
 #[ORM\Entity(repositoryClass: WrittenAnswerRepository::class)]
 #[ORM\Table(name: 'written_answer')]
+#[ORM\Index(name: 'written_answer_band', columns: ['band_id'])]
+#[ORM\Index(name: 'written_answer_chair', columns: ['chair_id', 'made_at'])]
 class WrittenAnswer implements OfBand
 {
     use Belongs;

@@ -9,8 +9,10 @@ namespace App\Shared;
  */
 enum Deed: string
 {
-    /** Make, hear, print, practise one's own line; look things up; come in. Everybody. */
+    /** Make, hear, print, practise one's own line; look things up. Everybody. */
     case Make = 'make';
+    /** Come in, whoever is in already. Everybody. */
+    case ComeIn = 'come in';
     /** What everybody has who has come in: one's own page, going out again. */
     case BeIn = 'be in';
     /** Keep studies, sheets, patterns, notes of the open band: its director and its assistants. */

@@ -6,7 +6,10 @@ namespace App\Shared;
 
 use App\Shared\Form\Forms;
 use Doctrine\DBAL\Exception\ConnectionException;
+use Doctrine\DBAL\Exception\ConstraintViolationException;
 use Doctrine\DBAL\Exception\DriverException;
+use Doctrine\DBAL\Exception\RetryableException;
+use Doctrine\DBAL\Exception\UniqueConstraintViolationException;
 use Doctrine\ORM\OptimisticLockException;
 use Psr\Log\LoggerInterface;
 use SwiftReed\Instrument\InstrumentError;
@@ -34,15 +37,18 @@ final class ErrorListener
     public function __invoke(ExceptionEvent $event): void
     {
         $error = $event->getThrowable();
-        // The mapper calls it a conflict when the last word to the database fails; it is what the database, or the line to it, says.
-        $wasLast = $error instanceof OptimisticLockException && null === $error->getEntity() && $error->getPrevious() instanceof DriverException;
-        $error = $wasLast ? $error->getPrevious() : $error;
+        // The mapper calls it a conflict when its last word to the database fails; it is what the database, or the line to it, says.
+        $isOfDatabase = $error instanceof OptimisticLockException && null === $error->getEntity() && $error->getPrevious() instanceof DriverException;
+        $error = $isOfDatabase ? $error->getPrevious() : $error;
         [$status, $title, $sentence] = match (true) {
             $error instanceof InstrumentError => [404, 'title.no_instrument', $error->getMessage()],
             $error instanceof Mistake => [422, 'title.cannot', $error->getMessage()],
             $error instanceof NotNow => [503, $error->title(), $error->getMessage()],
             self::isFull($error) => [503, 'title.full', 'refusal.full'],
-            $error instanceof ConnectionException, self::isLost($error) => [503, 'title.away', $wasLast ? 'refusal.unsure' : 'refusal.away'],
+            $error instanceof ConnectionException, self::isLost($error) => [503, 'title.away', 'refusal.away'],
+            $error instanceof UniqueConstraintViolationException => [409, 'title.taken', Refused::taken($error)],
+            $error instanceof ConstraintViolationException => [409, 'title.changed', 'refusal.gone_meanwhile'],
+            $error instanceof RetryableException => [503, 'title.not_now', 'refusal.busy'],
             $error instanceof OptimisticLockException => [409, 'title.changed', 'refusal.changed'],
             $error instanceof AccessDeniedException => [403, self::title(403), 'Access Denied.' === $error->getMessage() ? 'refusal.not_yours' : $error->getMessage()],
             $error instanceof HttpExceptionInterface => [$error->getStatusCode(), self::title($error->getStatusCode()), self::sentence($error)],
@@ -52,10 +58,13 @@ final class ErrorListener
             $this->logger->critical($error->getMessage(), ['exception' => $error]);
         }
         $request = $event->getRequest();
-        $fields = Forms::typed($request);
+        $fields = $request->isMethodSafe() ? [] : Forms::again($request);
         $again = [] === $fields ? null : ['action' => $request->getPathInfo(), 'fields' => $fields];
         $headers = $error instanceof HttpExceptionInterface ? $error->getHeaders() : [];
-        $event->setResponse(new Response($this->twig->render('shared/error.html.twig', ['title' => $title, 'sentence' => $sentence, 'again' => $again]), $status, $headers));
+        // What a script has asked takes a sentence, not a page.
+        $isPart = !$request->isMethodSafe() && $request->headers->has('HX-Request');
+        $template = $isPart ? 'shared/_error.html.twig' : ($error instanceof SessionOver ? 'entrance/again.html.twig' : 'shared/error.html.twig');
+        $event->setResponse(new Response($this->twig->render($template, ['title' => $title, 'sentence' => $sentence, 'again' => $again]), $status, $headers));
     }
 
     /** The disk of the database: nobody's mistake, and its keeper's business. */
@@ -73,7 +82,7 @@ final class ErrorListener
     private static function title(int $status): string
     {
         return match ($status) {
-            404 => 'title.not_here', 409 => 'title.changed', 503 => 'title.not_now', 422 => 'title.cannot', 405 => 'title.not_that_way', 403 => 'title.not_allowed', default => 'title.not_answered',
+            404 => 'title.not_here', 401 => 'title.session_over', 409 => 'title.changed', 503 => 'title.not_now', 422 => 'title.cannot', 405 => 'title.not_that_way', 403 => 'title.not_allowed', default => 'title.not_answered',
         };
     }
 
@@ -82,7 +91,7 @@ final class ErrorListener
         return match ($error->getStatusCode()) {
             404 => str_starts_with($error->getMessage(), 'No route') ? 'refusal.no_page' : $error->getMessage(),
             405 => 'refusal.not_that_way',
-            403, 409, 422, 503 => $error->getMessage(),
+            401, 403, 409, 422, 503 => $error->getMessage(),
             default => 'refusal.not_readable',
         };
     }

@@ -18,12 +18,19 @@ use Symfony\Component\HttpKernel\Event\RequestEvent;
 final class Hosts
 {
     private const OWN = ['127.0.0.1', 'localhost', '[::1]'];
+    private const LOOPBACK = ['127.0.0.0/8', '::1'];
 
     public function __construct(
         #[Autowire('%env(PUBLIC_URL)%')]
         private readonly string $publicUrl,
         #[Autowire('%env(ALLOWED_HOSTS)%')]
         private readonly string $allowed,
+        #[Autowire('%env(TLS_CERT)%')]
+        private readonly string $certificate,
+        #[Autowire('%env(TRUSTED_PROXIES)%')]
+        private readonly string $proxies,
+        #[Autowire('%env(LISTEN)%')]
+        private readonly string $listens,
     ) {
     }
 
@@ -41,7 +48,15 @@ final class Hosts
     /** Whether the request comes to this machine's own address, and from it: the name alone is what the other side writes. */
     public function isFromHere(Request $request): bool
     {
-        return \in_array((string) preg_replace('/:\d+$/', '', strtolower($request->getHost())), self::OWN, true) && IpUtils::checkIp((string) $request->getClientIp(), ['127.0.0.0/8', '::1']);
+        return \in_array((string) preg_replace('/:\d+$/', '', strtolower($request->getHost())), self::OWN, true) && IpUtils::checkIp((string) $request->getClientIp(), self::LOOPBACK);
+    }
+
+    /** Whether others than whoever sits at this machine can come: then nobody comes in by a name that stands in our own pages. */
+    public function isOpen(): bool
+    {
+        $isLoopback = '' === $this->listens || 'localhost' === $this->listens || IpUtils::checkIp(trim($this->listens, '[]'), self::LOOPBACK);
+
+        return !$isLoopback || '' !== trim($this->publicUrl.$this->allowed.$this->certificate.$this->proxies);
     }
 
     /** The address under which a school's devices come, without a slash at its end; null where it is not set. */

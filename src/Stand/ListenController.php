@@ -11,6 +11,7 @@ use App\Band\PinnedFingeringRepository;
 use App\Desk\Desk;
 use App\Desk\DeskState;
 use App\Shared\Audit;
+use App\Shared\ChangesNothing;
 use App\Shared\Deed;
 use App\Shared\May;
 use App\Shared\Words;
@@ -50,6 +51,7 @@ final class ListenController extends AbstractController
     }
 
     #[Route('/stand/listen', name: 'listen', methods: ['POST'])]
+    #[ChangesNothing]
     #[May(Deed::Make)]
     public function judge(Request $request): Response
     {

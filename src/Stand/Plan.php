@@ -17,6 +17,8 @@ use Symfony\Component\Uid\Uuid;
  */
 #[ORM\Entity(repositoryClass: PlanRepository::class)]
 #[ORM\Table(name: 'practice_plan')]
+#[ORM\Index(name: 'practice_plan_band', columns: ['band_id'])]
+#[ORM\Index(name: 'practice_plan_chair', columns: ['chair_id'])]
 class Plan implements OfBand
 {
     use Belongs;

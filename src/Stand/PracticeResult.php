@@ -15,6 +15,8 @@ use Doctrine\ORM\Mapping as ORM;
  */
 #[ORM\Entity(repositoryClass: PracticeResultRepository::class)]
 #[ORM\Table(name: 'practice_result')]
+#[ORM\Index(name: 'practice_result_chair', columns: ['chair_id', 'played_at'])]
+#[ORM\Index(name: 'practice_result_band', columns: ['band_id', 'played_at'])]
 class PracticeResult implements OfBand
 {
     use Belongs;

@@ -1,6 +1,7 @@
 // Listening: opens an ear, collects a take while a step is played, has it judged, and writes what was heard at the notes.
 import { openVoice } from '../../desk/voice.js';
 import { audio } from '../../shared/audio.js';
+import { press } from '../../shared/press.js';
 import { hertz, openMicrophone, openMidi, readFile, windowFor } from './ear.js';
 
 /** Milliseconds before the first note that belong to a take. */
@@ -268,7 +269,7 @@ export function startListening() {
     }
     let answer;
     try {
-      answer = await fetch(dialog.dataset.judge, { method: 'POST', headers: { 'Content-Type': 'application/json', 'X-Form-Token': dialog.dataset.token }, body: JSON.stringify({ ...asked, reference: reference() }) });
+      answer = await fetch(dialog.dataset.judge, { method: 'POST', headers: { 'Content-Type': 'application/json', 'X-Form-Token': document.body.dataset.token ?? '' }, body: JSON.stringify({ ...asked, reference: reference() }) });
     } catch {
       waiting = [...waiting, body].slice(-MOST_WAITING);
       result.textContent = say('offline', { n: waiting.length });
@@ -340,7 +341,7 @@ export function startListening() {
       const line = Object.assign(document.createElement('p'), { className: 'take-offer', textContent: `${say('tendency', { note: note.replace('b', '♭').replace('#', '♯'), cents, way })} ` });
       const button = Object.assign(document.createElement('button'), { type: 'button', className: 'btn btn-sm btn-outline-primary', textContent: say('keep') });
       button.addEventListener('click', async () => {
-        const answer = await fetch(dialog.dataset.tendency, { method: 'POST', headers: { 'X-Form-Token': dialog.dataset.token }, body: new URLSearchParams({ chair: asked.chair, tendency: `${note} ${way} ${cents}` }) }).catch(() => null);
+        const answer = await press(dialog.dataset.tendency, new URLSearchParams({ chair: asked.chair, tendency: `${note} ${way} ${cents}` }));
         line.textContent = answer?.ok ? (await answer.json()).kept : say('offline');
         delete mine[note];
         localStorage.setItem(TENDENCIES, JSON.stringify({ ...all, [asked.chair]: mine }));

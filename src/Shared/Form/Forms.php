@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Shared\Form;
 
 use App\Shared\FormToken;
+use App\Shared\Press;
 use Symfony\Component\Form\FormError;
 use Symfony\Component\Form\FormFactoryInterface;
 use Symfony\Component\Form\FormInterface;
@@ -46,6 +47,9 @@ final class Forms
         return null;
     }
 
+    /** Fields of coming in, which are neither shown again nor belong to what is sent with them. */
+    public const SECRET = ['who', 'secret', 'to'];
+
     /**
      * What was typed, to be shown again: no secrets, and nothing of another shape than a form's.
      *
@@ -53,7 +57,34 @@ final class Forms
      */
     public static function typed(Request $request): array
     {
-        return array_diff_key(array_filter($request->request->all(), is_string(...)), array_flip([FormToken::FIELD, 'phrase', 'old', 'code']));
+        $hidden = [FormToken::FIELD, 'phrase', 'old', 'code', ...self::SECRET];
+
+        return array_diff_key(array_filter($request->request->all(), is_string(...)), array_flip($hidden));
+    }
+
+    /**
+     * All that was sent, as fields of a form that sends it again: "chairs[0]" where it was a list. The number of the press comes along, so that it is
+     * the same press.
+     *
+     * @return array<string, string>
+     */
+    public static function again(Request $request): array
+    {
+        $fields = [];
+        $flat = static function (array $values, string $within) use (&$flat, &$fields): void {
+            foreach ($values as $name => $value) {
+                $called = '' === $within ? (string) $name : $within.'['.$name.']';
+                if (\is_array($value)) {
+                    $flat($value, $called);
+                } elseif (\is_string($value)) {
+                    $fields[$called] = $value;
+                }
+            }
+        };
+        $flat(array_diff_key($request->request->all(), array_flip([FormToken::FIELD, 'phrase', 'old', 'code', ...self::SECRET])), '');
+        $number = Press::number($request);
+
+        return $fields + (null === $number ? [] : [Press::FIELD => $number]);
     }
 
     public static function text(FormInterface $form, string $field): string

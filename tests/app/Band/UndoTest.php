@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Tests\Band;
 
 use App\Band\Removed;
+use App\Band\Trash;
 use App\Tests\Shared\Visits;
 use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
@@ -75,10 +76,16 @@ final class UndoTest extends WebTestCase
         $this->connection->executeStatement("INSERT INTO removed (id, says, rows, removed_at) VALUES ('018f0000-0000-7000-8000-000000000001', 'old', '[]', now() - INTERVAL '31 days')");
         $this->post('/patterns', ['name' => 'Undo two', 'cell' => '1 3 2 1']);
         $this->post('/patterns/'.$this->connection->fetchOne("SELECT id FROM own_pattern WHERE name = 'Undo two'").'/remove');
+        self::getContainer()->get(Trash::class)->sweep();
         self::assertSame(['Undo two'], $this->connection->fetchFirstColumn("SELECT says FROM removed WHERE says IN ('old', 'Undo two')"), 'the old one is gone, the new one is there');
-        foreach (['https://elsewhere.invalid/', '//elsewhere.invalid', '/\\elsewhere'] as $back) {
-            $this->post('/undo/018f0000-0000-7000-8000-000000000001', ['back' => $back]);
-            self::assertResponseRedirects('/desk');
+        $this->post('/undo/018f0000-0000-7000-8000-000000000001');
+        self::assertResponseStatusCodeSame(404);
+        self::assertSelectorTextContains('[role=alert]', 'nothing to bring back');
+        foreach (['https://elsewhere.invalid/', '//elsewhere.invalid', '/\\elsewhere'] as $n => $back) {
+            $this->post('/patterns', ['name' => 'Undo '.$n, 'cell' => '1 3 2 1']);
+            $this->post('/patterns/'.$this->connection->fetchOne('SELECT id FROM own_pattern WHERE name = :name', ['name' => 'Undo '.$n]).'/remove');
+            $this->post('/undo/'.$this->connection->fetchOne('SELECT id FROM removed WHERE says = :says', ['says' => 'Undo '.$n]), ['back' => $back]);
+            self::assertResponseRedirects('/desk?brought=1');
         }
         self::assertNull(self::getContainer()->get(EntityManagerInterface::class)->find(Removed::class, '018f0000-0000-7000-8000-000000000001'));
     }

@@ -9,11 +9,14 @@ use App\Account\Codes;
 use App\Account\Mailbox;
 use App\Account\Phrases;
 use App\Account\Throttle;
+use App\Shared\Deeds;
 use App\Tests\Shared\Visits;
 use PHPUnit\Framework\Attributes\DataProvider;
 use Symfony\Bundle\FrameworkBundle\Console\Application;
 use Symfony\Bundle\FrameworkBundle\Test\WebTestCase;
+use Symfony\Component\BrowserKit\Cookie;
 use Symfony\Component\Console\Tester\CommandTester;
+use Symfony\Component\HttpFoundation\Request;
 
 /**
  * Coming in and going out: codes, pass phrases, slowing down, sessions.
@@ -72,7 +75,7 @@ final class SignInTest extends WebTestCase
         $answers = [];
         foreach (['Robin Ashe', 'Nobody Here'] as $name) {
             self::assertSame(401, $this->try($name, 'not this one at all'));
-            $answers[] = strtr((string) $this->browser->getResponse()->getContent(), [$name => 'NAME']);
+            $answers[] = preg_replace('/name="_press" value="[^"]*"/', '', strtr((string) $this->browser->getResponse()->getContent(), [$name => 'NAME']));
         }
         self::assertSame($answers[0], $answers[1]);
         // And it takes as long: a phrase is compared in both cases.
@@ -93,10 +96,11 @@ final class SignInTest extends WebTestCase
         self::director('Somebody Else', 'Other band');
         self::assertSame(303, $this->try('Somebody Else', self::PHRASE), 'others at the same address come in as ever');
         $throttle = self::getContainer()->get(Throttle::class);
+        $from = Request::create('/sign-in', server: ['REMOTE_ADDR' => '10.0.0.9']);
         $waits = [];
         for ($i = 0; $i < 12; ++$i) {
-            $throttle->failed('Robin Ashe', '10.0.0.9');
-            $waits[] = $throttle->wait('robin ashe', '10.0.0.9');
+            self::failed('Robin Ashe', $from);
+            $waits[] = $throttle->wait('robin ashe', $from);
         }
         $rising = $waits;
         sort($rising);
@@ -104,20 +108,86 @@ final class SignInTest extends WebTestCase
         self::assertSame(900, max($waits), 'a quarter of an hour is the longest');
         // Time heals; so does a code from the director.
         self::database()->executeStatement("UPDATE failed_try SET tried_at = tried_at - INTERVAL '16 minutes'");
-        self::assertSame(0, $throttle->wait('Robin Ashe', '10.0.0.9'));
-        $throttle->succeeded('ROBIN ASHE');
-        self::assertSame(0, (int) self::database()->fetchOne('SELECT COUNT(*) FROM failed_try WHERE name_hash = :hash', ['hash' => hash('sha256', 'robin ashe')]));
+        self::assertSame(0, $throttle->wait('Robin Ashe', $from));
+        self::failed('Robin Ashe', $from);
+        $throttle->forgive('ROBIN ASHE');
+        self::assertSame(0, $throttle->wait('Robin Ashe', $from));
     }
 
-    public function testAnAddressIsSlowedDownOnlyWhereItIsSurelyNoSchool(): void
+    /** A failed try, as a press of somebody who is refused counts it. */
+    private static function failed(string $name, Request $from): void
+    {
+        self::getContainer()->get(Throttle::class)->failed($name, $from);
+        $deeds = self::getContainer()->get(Deeds::class);
+        (new \ReflectionMethod($deeds, 'takeBack'))->invoke($deeds, self::database()->getTransactionNestingLevel());
+    }
+
+    public function testStrangersHoldUpNobodyOnTheDeviceFromWhichOneCameIn(): void
+    {
+        self::director();
+        self::director('Wren Holt', 'Other band');
+        self::assertSame(303, $this->try('Robin Ashe', self::PHRASE));
+        $known = $this->browser->getCookieJar()->get('reed_device');
+        self::assertNotNull($known, 'the device is known from the first time on');
+        self::assertTrue($known->isHttpOnly());
+        $this->browser->getCookieJar()->clear();
+        for ($i = 0; $i < 6; ++$i) {
+            $this->try('Robin Ashe', 'a stranger tries '.$i);
+        }
+        self::assertSame(429, $this->try('Robin Ashe', self::PHRASE), 'a device that is not known is one of the strangers');
+        $this->browser->getCookieJar()->set($known);
+        self::assertSame(401, $this->try('Robin Ashe', 'mistyped on the own device'));
+        self::assertSame(303, $this->try('ROBIN ashe', self::PHRASE), 'the own device is not held up by them');
+        // Whoever has a way in of his own has no more tries under another name than strangers have, and a made-up cookie is none.
+        $this->on($known);
+        for ($i = 0; $i < 6; ++$i) {
+            $this->try('Wren Holt', 'another pupil tries '.$i);
+        }
+        self::assertSame(429, $this->try('Wren Holt', self::PHRASE));
+        $this->on(new Cookie('reed_device', strrev($known->getValue())));
+        self::assertSame(429, $this->try('Robin Ashe', self::PHRASE));
+        // Out again: the device stays known.
+        $this->on($known);
+        self::assertSame(303, $this->try('Robin Ashe', self::PHRASE));
+        $this->post('/sign-out');
+        self::assertNotNull($this->browser->getCookieJar()->get('reed_device'));
+    }
+
+    /** Nobody is signed in, on this device. */
+    private function on(Cookie $device): void
+    {
+        $this->browser->getCookieJar()->clear();
+        $this->browser->getCookieJar()->set($device);
+    }
+
+    public function testAWholeSchoolComesInFromOneAddressAndCountersShareNoSpace(): void
     {
         $throttle = self::getContainer()->get(Throttle::class);
-        for ($i = 0; $i < 101; ++$i) {
-            self::assertSame(0, $throttle->wait('somebody new', '10.0.0.7'), 'after '.$i);
-            $throttle->failed('pupil '.$i, '10.0.0.7');
+        $from = Request::create('/sign-in', server: ['REMOTE_ADDR' => '10.0.0.7']);
+        $count = static fn (int $count): int => (int) self::database()->executeStatement('INSERT INTO failed_try (counter) SELECT :counter FROM generate_series(1, :count)', ['counter' => hash('sha256', "address\x0010.0.0.7"), 'count' => $count]);
+        $count(999);
+        self::assertSame(0, $throttle->wait('somebody new', $from), 'a thousand players in ten minutes are never refused');
+        self::assertSame(0, $throttle->waitOfAddress($from));
+        $count(1);
+        self::assertGreaterThan(0, $throttle->wait('somebody new', $from));
+        self::assertGreaterThan(0, $throttle->waitOfAddress($from));
+        self::assertSame(0, $throttle->wait('somebody new', Request::create('/', server: ['REMOTE_ADDR' => '10.0.0.8'])));
+        // Wrong tries under names that look like counters count for those names alone.
+        self::emptied();
+        foreach (['code from 127.0.0.1', 'link', '10.0.0.7', 'stranger', "robin\x00stranger"] as $name) {
+            for ($i = 0; $i < 8; ++$i) {
+                self::failed($name, $from);
+            }
         }
-        self::assertGreaterThan(0, $throttle->wait('somebody new', '10.0.0.7'));
-        self::assertSame(0, $throttle->wait('somebody new', '10.0.0.8'));
+        self::assertSame(0, $throttle->waitOfAddress($from));
+        self::assertSame(0, $throttle->wait('robin', $from));
+        // Made-up links are not counted at all: nobody guesses 256 bits.
+        $before = self::database()->fetchOne('SELECT COUNT(*) FROM failed_try');
+        for ($i = 0; $i < 20; ++$i) {
+            $this->browser->request('POST', '/p/'.str_repeat('x', 30).$i);
+            self::assertResponseStatusCodeSame(404);
+        }
+        self::assertSame($before, self::database()->fetchOne('SELECT COUNT(*) FROM failed_try'));
     }
 
     /** @return iterable<array{string, string, bool}> */
@@ -208,10 +278,13 @@ final class SignInTest extends WebTestCase
         self::database()->executeStatement("UPDATE one_time_code SET ends_at = now() - INTERVAL '1 second'");
         self::assertNull($codes->read($code));
         self::assertFalse($codes->take($code));
-        for ($i = 0; $i < 5; ++$i) {
+        for ($i = 0; $i < 12; ++$i) {
             $this->browser->request('POST', '/code', ['code' => 'abcde-fghjk-mnpqr-stuv'.$i]);
             self::assertResponseStatusCodeSame(422);
         }
+        $this->browser->request('POST', '/code', ['code' => $codes->make(Codes::DIRECTOR, 1)]);
+        self::assertResponseRedirects(message: 'who mistypes holds up nobody else at the same address');
+        self::database()->executeStatement('INSERT INTO failed_try (counter) SELECT counter FROM failed_try CROSS JOIN generate_series(1, 100)');
         $this->browser->request('POST', '/code', ['code' => $codes->make(Codes::DIRECTOR, 1)]);
         self::assertResponseStatusCodeSame(429);
     }

@@ -8,6 +8,7 @@ use App\Account\Account;
 use App\Band\Band;
 use App\Band\OpenBand;
 use App\Entrance\Arrivals;
+use App\Shared\Press;
 use Doctrine\DBAL\Connection;
 use Symfony\Bundle\FrameworkBundle\KernelBrowser;
 use Symfony\Component\DomCrawler\Crawler;
@@ -31,7 +32,7 @@ trait Visits
     /** An empty house. */
     private static function emptied(): void
     {
-        self::database()->executeStatement('TRUNCATE account, band, band_assistant, one_time_code, failed_try, audit, erasure, program_token, player_sign_in, saved_study, study_sheet, own_pattern, pinned_fingering, remark, school_of_habits, removed, chair, player, sessions, packet, packet_run, made_file, chorale, daily_sheet, job, practice_result, practice_plan, requirement_list, record_entry, written_answer, paper_entry, letter, house_note, practice_best CASCADE');
+        self::database()->executeStatement('TRUNCATE press, known_device, account, band, band_assistant, one_time_code, failed_try, audit, erasure, program_token, player_sign_in, saved_study, study_sheet, own_pattern, pinned_fingering, remark, school_of_habits, removed, chair, player, sessions, packet, packet_run, made_file, chorale, daily_sheet, job, practice_result, practice_plan, requirement_list, record_entry, written_answer, paper_entry, letter, house_note, practice_best CASCADE');
     }
 
     /** A director and his band. */
@@ -47,6 +48,7 @@ trait Visits
     private function comeIn(string $name = 'Robin Ashe'): Band
     {
         $band = self::director($name);
+        $this->browser->getCookieJar()->clear();
         $this->browser->loginUser($band->getOwner(), 'main');
         $this->browser->setServerParameter('HTTP_ORIGIN', self::ORIGIN);
         // What a test writes by itself belongs to the same band as what the pages write.
@@ -66,7 +68,7 @@ trait Visits
      */
     private function post(string $path, array $fields = [], array $files = [], array $headers = []): Crawler
     {
-        return $this->browser->request('POST', $path, $fields + $this->token(), $files, $headers + ['HTTP_ORIGIN' => self::ORIGIN]);
+        return $this->browser->request('POST', $path, $fields + $this->token() + [Press::FIELD => Press::fresh()], $files, $headers + ['HTTP_ORIGIN' => self::ORIGIN]);
     }
 
     /**
@@ -76,7 +78,7 @@ trait Visits
      */
     private function send(string $path, array $data): Crawler
     {
-        return $this->browser->request('POST', $path, [], [], ['HTTP_ORIGIN' => self::ORIGIN, 'HTTP_X_FORM_TOKEN' => $this->token()['_token'] ?? '', 'CONTENT_TYPE' => 'application/json'], json_encode($data, \JSON_THROW_ON_ERROR));
+        return $this->browser->request('POST', $path, [], [], ['HTTP_ORIGIN' => self::ORIGIN, 'HTTP_X_FORM_TOKEN' => $this->token()['_token'] ?? '', 'HTTP_X_PRESS' => Press::fresh(), 'CONTENT_TYPE' => 'application/json'], json_encode($data, \JSON_THROW_ON_ERROR));
     }
 
     /** @return array<string, string> */
