@@ -49,7 +49,7 @@ final class PdfMaker
 
             return PdfFacts::said($process->getOutput(), $title);
         } catch (IOExceptionInterface) {
-            throw EngravingError::noRoom();
+            throw EngravingError::notWritten($this->folder);
         } catch (ProcessTimedOutException) {
             throw EngravingError::tooLong('The PDF', self::PATIENCE);
         } catch (ProcessError) {

@@ -13,6 +13,7 @@ use App\Band\Ways;
 use App\Shared\Audit;
 use App\Shared\Deed;
 use App\Shared\May;
+use App\Shared\Stale;
 use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Bundle\SecurityBundle\Security;
@@ -89,6 +90,7 @@ final class LinkController extends AbstractController
                 if (!\in_array($style, Chair::STYLES, true)) {
                     throw new UnprocessableEntityHttpException('refusal.no.style');
                 }
+                Stale::unless($request, $chair->getVersion(), ['style' => $chair->getStyle()]);
                 $audit->note('chair changed', $id, ['style' => $chair->getStyle()]);
                 $chair->arrange($chair->getTrack(), $style, $chair->getSection(), $chair->getPosition());
                 $entities->flush();

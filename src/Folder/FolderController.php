@@ -12,6 +12,7 @@ use App\Shared\Audit;
 use App\Shared\Deed;
 use App\Shared\Form\Forms;
 use App\Shared\May;
+use App\Shared\Stale;
 use Doctrine\DBAL\LockMode;
 use Doctrine\ORM\EntityManagerInterface;
 use Doctrine\ORM\OptimisticLockException;
@@ -99,6 +100,7 @@ final class FolderController extends AbstractController
             return $this->refused($problem, $request);
         }
         $study = $this->study($id);
+        Stale::unless($request, $study->getVersion(), ['name' => $study->getName()]);
         $this->audit->note('study renamed', $id, ['name' => $study->getName()]);
         $study->rename(Forms::text($form, 'name'));
         $this->entities->flush();

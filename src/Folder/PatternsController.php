@@ -18,6 +18,7 @@ use App\Shared\Deed;
 use App\Shared\Form\BroughtType;
 use App\Shared\Form\Forms;
 use App\Shared\May;
+use App\Shared\Stale;
 use App\Shared\Words;
 use Doctrine\ORM\EntityManagerInterface;
 use SwiftReed\Instrument\InstrumentError;
@@ -62,7 +63,7 @@ final class PatternsController extends AbstractController
         }
         $mine = array_map(fn (OwnPattern $one): array => ['id' => $one->getId(), 'name' => $one->getName(), 'cell' => $one->getCell(), 'line' => $this->desk->changed($state->line, ClauseKind::Pattern, 'cell '.$one->getCell())], $this->notebook->ownPatterns());
 
-        return $this->render('folder/patterns.html.twig', $view + ['library' => $library, 'mine' => $mine, 'named' => mb_substr(mb_scrub($request->query->getString('name')), 0, OwnPattern::NAME)]);
+        return $this->render('folder/patterns.html.twig', $view + ['library' => $library, 'mine' => $mine, 'named' => $named = mb_substr(mb_scrub($request->query->getString('name')), 0, OwnPattern::NAME), 'named_version' => $this->versionOf($named)]);
     }
 
     #[Route('/patterns', name: 'pattern_save', methods: ['POST'])]
@@ -78,6 +79,9 @@ final class PatternsController extends AbstractController
         }
         if (null !== $problem) {
             return $this->render('shared/error.html.twig', ['title' => 'title.not_kept', 'sentence' => $problem, 'again' => ['action' => $this->generateUrl('pattern_save'), 'fields' => ['name' => $name, 'cell' => $cell]]], new Response(status: 422));
+        }
+        if (null !== $known && $known->getCell() !== $text) {
+            Stale::unless($request, $known->getVersion(), ['cell' => $known->getCell()]);
         }
         null === $known ? $this->entities->persist(new OwnPattern($name, $text)) : $known->change($text);
         $this->entities->flush();
@@ -119,6 +123,18 @@ final class PatternsController extends AbstractController
         $this->entities->flush();
 
         return $this->redirectToRoute('patterns', DeskState::of($request->request->all())->query(), Response::HTTP_SEE_OTHER);
+    }
+
+    /** The version of the pattern that is being changed; 0 where the name is a new one, or the database cannot be asked. */
+    private function versionOf(string $name): int
+    {
+        foreach ('' === $name ? [] : $this->notebook->ownPatterns() as $one) {
+            if ($one->getName() === $name) {
+                return $one->getVersion();
+            }
+        }
+
+        return 0;
     }
 
     /** @return array{error: string, column: int, cell: string, begins: string, ends: string, line: string, count: int} */

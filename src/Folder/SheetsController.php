@@ -21,6 +21,7 @@ use App\Shared\Download;
 use App\Shared\Form\Forms;
 use App\Shared\Form\WordsType;
 use App\Shared\May;
+use App\Shared\Stale;
 use App\Shared\Words;
 use Doctrine\ORM\EntityManagerInterface;
 use SwiftReed\Instrument\InstrumentError;
@@ -81,13 +82,13 @@ final class SheetsController extends AbstractController
         $id = $request->request->getString('id');
         $sheet = '' === $id ? null : $this->one($id);
         $problem = Forms::problem($form);
-        if (null === $problem && null !== $sheet && $request->request->has('version') && $request->request->getInt('version') !== $sheet->getVersion()) {
-            $problem = $this->words->say('refusal.sheet.changed', ['%theirs%' => $sheet->getLines()]);
-        }
         if (null !== $problem) {
             $again = ['name' => $name, 'lines' => Forms::text($form, 'lines'), 'id' => $id] + (null === $sheet ? [] : ['version' => (string) $sheet->getVersion()]) + $state->query();
 
             return $this->render('shared/error.html.twig', ['title' => 'title.not_kept', 'sentence' => $problem, 'again' => ['action' => $this->generateUrl('sheet_save'), 'fields' => $again]], new Response(status: 422));
+        }
+        if (null !== $sheet) {
+            Stale::unless($request, $sheet->getVersion(), ['name' => $sheet->getName(), 'lines' => $sheet->getLines()]);
         }
         if (null === $sheet) {
             $sheet = new StudySheet($name, $lines);

@@ -10,6 +10,7 @@ use App\Shared\Deed;
 use App\Shared\Form\BroughtType;
 use App\Shared\Form\Forms;
 use App\Shared\May;
+use App\Shared\Stale;
 use App\Shared\Words;
 use Doctrine\ORM\EntityManagerInterface;
 use SwiftReed\Import\MusicXmlReader;
@@ -46,7 +47,7 @@ final class DailyController extends AbstractController
         $template = $request->query->getString('template', $today['template']);
         $template = isset($choices[$template]) ? $template : $today['template'];
         $tonic = self::tonic($request->query->getString('key')) ?? $today['tonic'];
-        $view = ['choices' => $choices, 'template' => $template, 'tonic' => $tonic, 'next' => $this->daily->further($tonic, 1), 'before' => $this->daily->further($tonic, -1), 'tonics' => PacketTable::lines(), 'exercises' => [], 'needed' => [], 'error' => '', 'chorale' => $today['chorale'], 'chorales' => array_map(static fn (Chorale $one): string => $one->name, $this->chorales->all()), 'own' => $this->chorales->own(), 'says' => $this->daily->template($template)->says];
+        $view = ['choices' => $choices, 'template' => $template, 'tonic' => $tonic, 'next' => $this->daily->further($tonic, 1), 'before' => $this->daily->further($tonic, -1), 'tonics' => PacketTable::lines(), 'exercises' => [], 'needed' => [], 'error' => '', 'chorale' => $today['chorale'], 'version' => $today['version'], 'chorales' => array_map(static fn (Chorale $one): string => $one->name, $this->chorales->all()), 'own' => $this->chorales->own(), 'says' => $this->daily->template($template)->says];
         try {
             $view['exercises'] = $this->daily->exercises($template, $tonic);
             $view['needed'] = $this->needed($parts, $template, $tonic);
@@ -62,6 +63,7 @@ final class DailyController extends AbstractController
     public function keep(Request $request): Response
     {
         $today = $this->daily->today();
+        Stale::unless($request, $today['version'], ['template' => $today['template'], 'key' => $today['tonic']->text(), 'chorale' => $today['chorale']]);
         $template = $request->request->getString('template', $today['template']);
         $tonic = self::tonic($request->request->getString('key')) ?? $today['tonic'];
         $this->daily->keep(isset($this->daily->choices()[$template]) ? $template : $today['template'], $request->request->has('on') ? $this->daily->further($tonic, 1) : $tonic, $request->request->getString('chorale', $today['chorale']));

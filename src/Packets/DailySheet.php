@@ -39,10 +39,10 @@ final class DailySheet
         return $choices;
     }
 
-    /** @return array{template: string, tonic: NoteName, chorale: string} */
+    /** @return array{template: string, tonic: NoteName, chorale: string, version: int} version is 0 where nothing is kept yet */
     public function today(): array
     {
-        $row = $this->database->fetchAssociative('SELECT template, tonic, chorale FROM daily_sheet WHERE band_id = :band', ['band' => $this->open->id()]);
+        $row = $this->database->fetchAssociative('SELECT template, tonic, chorale, version FROM daily_sheet WHERE band_id = :band', ['band' => $this->open->id()]);
         $text = static fn (string $key, string $else): string => \is_array($row) && \is_string($row[$key] ?? null) ? $row[$key] : $else;
         try {
             $tonic = NoteName::parse($text('tonic', self::TONIC));
@@ -51,12 +51,12 @@ final class DailySheet
         }
         $template = $text('template', self::TEMPLATE);
 
-        return ['template' => isset($this->choices()[$template]) ? $template : self::TEMPLATE, 'tonic' => $tonic, 'chorale' => isset($this->chorales->all()[$text('chorale', '')]) ? $text('chorale', '') : self::CHORALE];
+        return ['template' => isset($this->choices()[$template]) ? $template : self::TEMPLATE, 'tonic' => $tonic, 'chorale' => isset($this->chorales->all()[$text('chorale', '')]) ? $text('chorale', '') : self::CHORALE, 'version' => \is_array($row) && \is_int($row['version'] ?? null) ? $row['version'] : 0];
     }
 
     public function keep(string $template, NoteName $tonic, string $chorale): void
     {
-        $this->database->executeStatement('INSERT INTO daily_sheet (band_id, template, tonic, chorale) VALUES (:band, :template, :tonic, :chorale) ON CONFLICT (band_id) DO UPDATE SET template = :template, tonic = :tonic, chorale = :chorale, changed_at = now()', ['band' => $this->open->required()->getId(), 'template' => $template, 'tonic' => $tonic->text(), 'chorale' => $chorale]);
+        $this->database->executeStatement('INSERT INTO daily_sheet (band_id, template, tonic, chorale) VALUES (:band, :template, :tonic, :chorale) ON CONFLICT (band_id) DO UPDATE SET template = :template, tonic = :tonic, chorale = :chorale, changed_at = now(), version = daily_sheet.version + 1', ['band' => $this->open->required()->getId(), 'template' => $template, 'tonic' => $tonic->text(), 'chorale' => $chorale]);
     }
 
     /** So many keys further in the band's own order; back for less than nothing. */

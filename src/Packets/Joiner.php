@@ -110,7 +110,7 @@ final class Joiner
         $this->inFolder(static function (string $folder, Filesystem $disk) use ($files, $made, $to): MadePiece {
             $zip = new \ZipArchive();
             if (true !== $zip->open($folder.'/packet.zip', \ZipArchive::CREATE)) {
-                throw EngravingError::noRoom();
+                throw EngravingError::notWritten($folder);
             }
             $count = 0;
             foreach ($files as $number => $name) {
@@ -126,7 +126,7 @@ final class Joiner
             if (0 === $count) {
                 throw PacketError::nothingToJoin();
             }
-            $zip->close() || throw EngravingError::noRoom();
+            $zip->close() || throw EngravingError::notWritten($folder);
             $disk->rename($folder.'/packet.zip', $to, true);
 
             return new MadePiece('', 0);
@@ -152,7 +152,7 @@ final class Joiner
 
             return $make($folder, $files);
         } catch (IOExceptionInterface) {
-            throw EngravingError::noRoom();
+            throw EngravingError::notWritten($this->folder);
         } catch (ProcessError) {
             throw EngravingError::notInstalled('The program that joins PDFs (qpdf)', 'run bin/start, which installs it');
         } finally {

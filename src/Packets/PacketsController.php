@@ -91,17 +91,20 @@ final class PacketsController extends AbstractController
         if (null !== $problem) {
             return $this->page($packet, $problem, ['title' => $request->request->getString('title'), 'rows' => $rows, 'settings' => $settings]);
         }
+        $isMade = 'make' === $request->request->getString('do');
+        $typed = ['title' => Forms::text($form, 'title'), 'rows' => $rows, 'settings' => $settings];
+        $wrong = $isMade ? $this->wrong($rows) : null;
+        if (null !== $wrong) {
+            return $this->page($packet, $wrong, $typed);
+        }
         $packet->change(Forms::text($form, 'title'), implode("\n", $rows), $settings);
         $this->entities->flush();
-        if ('make' === $request->request->getString('do')) {
-            $wrong = $this->wrong($rows);
-            if (null !== $wrong) {
-                return $this->page($packet, $wrong);
-            }
+        if ($isMade) {
             try {
                 $this->start->begin($packet);
             } catch (PacketError $error) {
-                return $this->page($packet, $error->getMessage());
+                // What cannot be made is not kept either: the page shows what was typed, over what stands there.
+                return $this->page($packet, $error->getMessage(), $typed + ['version' => $request->request->getInt('version')]);
             }
 
             return $this->redirectToRoute('packet', ['id' => $id], Response::HTTP_SEE_OTHER);
@@ -249,14 +252,14 @@ final class PacketsController extends AbstractController
         return [array_values($lines), array_values($numbers)];
     }
 
-    /** @param array{title?: string, rows?: list<string>, settings?: PacketSettings} $typed */
+    /** @param array{title?: string, rows?: list<string>, settings?: PacketSettings, version?: int} $typed */
     private function page(Packet $packet, string $problem = '', array $typed = []): Response
     {
         $settings = $typed['settings'] ?? $packet->settings();
         $players = $this->players->all();
 
         return $this->render('packets/packet.html.twig', [
-            'packet' => $packet, 'title' => $typed['title'] ?? $packet->getTitle(), 'rows' => PacketRows::read($typed['rows'] ?? Packet::rows($packet->getStudies())), 'settings' => $settings,
+            'packet' => $packet, 'version' => $typed['version'] ?? $packet->getVersion(), 'title' => $typed['title'] ?? $packet->getTitle(), 'rows' => PacketRows::read($typed['rows'] ?? Packet::rows($packet->getStudies())), 'settings' => $settings,
             'players' => array_map(static fn (BandPlayer $one): string => $one->called(), $players), 'run' => $this->run($packet), 'problem' => $problem,
         ], new Response(status: '' === $problem ? Response::HTTP_OK : Response::HTTP_UNPROCESSABLE_ENTITY));
     }

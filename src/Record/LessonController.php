@@ -45,7 +45,7 @@ final class LessonController extends AbstractController
     {
         $today = $this->daily->today();
 
-        return $this->render('record/lesson.html.twig', ['list' => $this->lists->chosen(''), 'hear' => $this->hear(), 'faults' => $this->faults(), 'band' => $this->open->required(), 'tonic' => $today['tonic'], 'template' => $this->daily->template($today['template'])->name] + $this->card($today['tonic']));
+        return $this->render('record/lesson.html.twig', ['list' => $this->lists->chosen(''), 'hear' => $this->hear(), 'faults' => $this->faults(), 'band' => $this->open->required(), 'tonic' => $today['tonic'], 'template' => $this->daily->template($today['template'])->name, 'version' => $today['version']] + $this->card($today['tonic']));
     }
 
     #[Route('/lesson.pdf', name: 'lesson_pdf', methods: ['GET'])]

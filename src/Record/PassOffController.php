@@ -17,6 +17,7 @@ use App\Shared\Audit;
 use App\Shared\ChangesNothing;
 use App\Shared\Deed;
 use App\Shared\May;
+use App\Shared\Stale;
 use App\Shared\Words;
 use App\Stand\StandController;
 use App\Stand\StandData;
@@ -120,6 +121,8 @@ final class PassOffController extends AbstractController
     public function changeRubric(Request $request): Response
     {
         $band = $this->open->required();
+        Stale::unless($request, $band->getVersion(), self::shown($this->weights()));
+        $before = $band->getRubric();
         if ($request->request->has('usual')) {
             $band->weigh([]);
         } else {
@@ -134,7 +137,7 @@ final class PassOffController extends AbstractController
             $band->weigh($weights);
         }
         $this->entities->flush();
-        $this->audit->note('rubric changed', $band->getId());
+        $this->audit->note('rubric changed', $band->getId(), ['weights' => $before]);
 
         return $this->redirectToRoute('record_rubric', ['done' => 'kept'], Response::HTTP_SEE_OTHER);
     }
@@ -142,7 +145,7 @@ final class PassOffController extends AbstractController
     /** @param array<string, string> $typed */
     private function rubricPage(array $typed, string $problem): Response
     {
-        return $this->render('record/rubric.html.twig', ['weights' => $typed, 'problem' => $problem], new Response(status: '' === $problem ? Response::HTTP_OK : Response::HTTP_UNPROCESSABLE_ENTITY));
+        return $this->render('record/rubric.html.twig', ['weights' => $typed, 'problem' => $problem, 'version' => $this->open->required()->getVersion()], new Response(status: '' === $problem ? Response::HTTP_OK : Response::HTTP_UNPROCESSABLE_ENTITY));
     }
 
     /** @param array<string, string> $typed what was typed and pressed, when it comes back */

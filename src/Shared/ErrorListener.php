@@ -61,10 +61,22 @@ final class ErrorListener
         $fields = $request->isMethodSafe() ? [] : Forms::again($request);
         $again = [] === $fields ? null : ['action' => $request->getPathInfo(), 'fields' => $fields];
         $headers = $error instanceof HttpExceptionInterface ? $error->getHeaders() : [];
+        if ($error instanceof Stale) {
+            $again = ['action' => $request->getPathInfo(), 'fields' => $error->again($fields)];
+        }
         // What a script has asked takes a sentence, not a page.
         $isPart = !$request->isMethodSafe() && $request->headers->has('HX-Request');
-        $template = $isPart ? 'shared/_error.html.twig' : ($error instanceof SessionOver ? 'entrance/again.html.twig' : 'shared/error.html.twig');
-        $event->setResponse(new Response($this->twig->render($template, ['title' => $title, 'sentence' => $sentence, 'again' => $again]), $status, $headers));
+        $template = $isPart ? 'shared/_error.html.twig' : (self::page($error));
+        $event->setResponse(new Response($this->twig->render($template, ['title' => $title, 'sentence' => $sentence, 'again' => $again, 'theirs' => $error instanceof Stale ? $error->theirs : []]), $status, $headers));
+    }
+
+    private static function page(\Throwable $error): string
+    {
+        return match (true) {
+            $error instanceof SessionOver => 'entrance/again.html.twig',
+            $error instanceof Stale => 'shared/stale.html.twig',
+            default => 'shared/error.html.twig',
+        };
     }
 
     /** The disk of the database: nobody's mistake, and its keeper's business. */
