@@ -2,8 +2,10 @@
 
 root=$(cd "$(dirname "${BASH_SOURCE[0]}")/.." && pwd)
 umask 027
-# The role that the product has in its database, and the user as whom its programs run when they are started by root.
+export SWIFT_REED_ROOT=$root
+# The role that the product has in its database (another one for a user of that name, who keeps the cluster as himself), and the user as whom its programs run when they are started by root.
 role=swiftreed
+[ "$(id -un 2>/dev/null)" != swiftreed ] || role=swiftreed_house
 service=swiftreed
 run_as_pg=()
 run_as_service=()
@@ -83,13 +85,40 @@ console() { "${run_as_service[@]}" php "$root/bin/console" "$@"; }
 
 port_is_free() { ! (exec 3<>"/dev/tcp/127.0.0.1/$1") 2>/dev/null; }
 
-free_port() { # the first free port from $1 up
+# A port that is free now may be another start's in a moment: each says which it is about to use, for as long as it runs, by a lock that ends with it.
+hold_port() { # $1: port, $2: number of the file that holds the lock (6 to 8); what is started is not given it
+  local folder=/var/tmp/swift-reed-ports
+  mkdir -p -m 1777 "$folder" 2>/dev/null
+  [ -d "$folder" ] && [ ! -L "$folder" ] || return 0 # nowhere to say so: the port itself tells
+  [ -e "$folder/$1" ] || (umask 0; : >"$folder/$1") 2>/dev/null
+  eval "exec $2<>\"$folder/$1\"" 2>/dev/null || return 0
+  flock -n "$2"
+}
+
+find_port() { # sets found_port to the first free port from $1 up that nobody holds; $2: number of the file that holds its lock
+  found_port=$1
+  until port_is_free "$found_port" && hold_port "$found_port" "$2"; do
+    found_port=$((found_port + 1))
+    [ "$found_port" -lt $(($1 + 200)) ] || stop_because "no port is free between $1 and $found_port"
+  done
+}
+
+free_port() { # the first free port from $1 up, for whoever uses it at once
   local port=$1
   while ! port_is_free "$port"; do
     port=$((port + 1))
     [ "$port" -lt $(($1 + 200)) ] || stop_because "no port is free between $1 and $port"
   done
   echo "$port"
+}
+
+# A number is no identity: it may be another program's by now, or that of the folder of which this one is a copy. Ours carry the folder in their environment.
+is_ours() { tr '\0' '\n' <"/proc/$1/environ" 2>/dev/null | grep -qxF "SWIFT_REED_ROOT=$root"; }
+
+# Open to others than whoever sits at this machine: nobody of the demonstration comes in then (App\\Shared\\Hosts has the same rule).
+is_open() {
+  case ${LISTEN:-} in "" | localhost | 127.* | "[::1]" | ::1) ;; *) return 0 ;; esac
+  [ -n "${PUBLIC_URL:-}${TLS_CERT:-}${TRUSTED_PROXIES:-}${ALLOWED_HOSTS:-}" ]
 }
 
 made_up() { head -c 36 /dev/urandom | base64 | tr -dc 'A-Za-z0-9' | head -c 32; }
@@ -102,9 +131,10 @@ cluster_folder() { # where the product's own cluster lies
   fi
 }
 
-pg_ctl_() { (cd / && "${run_as_pg[@]}" "$(pg_bin)/pg_ctl" -D "$database_folder/data" "$@" >/dev/null 2>&1 9>&-); }
+pg_ctl_() { (cd / && "${run_as_pg[@]}" "$(pg_bin)/pg_ctl" -D "$database_folder/data" "$@" >/dev/null 2>&1 6>&- 7>&- 8>&- 9>&-); }
 as_keeper() { (cd / && "${run_as_pg[@]}" psql -X -q -v ON_ERROR_STOP=1 -h "$database_folder" -p "$database_port" "$@"); }
-database_runs() { pg_ctl_ status; }
+# The second line of the file says whose it is: in a folder that was copied while its database ran it is the other one's.
+database_runs() { [ "$("${run_as_pg[@]}" sed -n 2p "$database_folder/data/postmaster.pid" 2>/dev/null)" = "$database_folder/data" ] && pg_ctl_ status; }
 
 init_cluster() {
   (cd / && "${run_as_pg[@]}" "$(pg_bin)/initdb" -D "$database_folder/data" --auth-local=peer --auth-host=scram-sha-256 -E UTF8 --locale=C.UTF-8) >"$root/var/log/initdb.log" 2>&1 ||
@@ -140,7 +170,11 @@ start_database() { # $1: folder of the cluster, $2: port to begin looking at; se
   chmod 700 "$database_folder"
   database_port=$2
   "${run_as_pg[@]}" test -e "$database_folder/data/PG_VERSION" || init_cluster
-  database_runs || database_port=$(free_port "$2")
+  local keeper
+  keeper=$("${run_as_pg[@]}" sed -n 2p "$database_folder/data/postmaster.pid" 2>/dev/null)
+  [ -z "$keeper" ] || [ "$keeper" = "$database_folder/data" ] ||
+    stop_because "this folder is a copy of $keeper, made while its database ran; what lies here is torn. Remove $database_folder, start, and put the data over with bin/backup there and bin/restore here"
+  database_runs || { find_port "$2" 6; database_port=$found_port; }
   lock_old_cluster
   if database_runs; then
     database_port=$("${run_as_pg[@]}" sed -n 4p "$database_folder/data/postmaster.pid")
@@ -171,6 +205,7 @@ stop_database() { pg_ctl_ -m fast stop || true; }
 end_group() { # $1: number of the group, $2: signal
   local one
   for one in $(pgrep -g "$1" 2>/dev/null); do
+    is_ours "$one" || continue
     case $(cat "/proc/$one/comm" 2>/dev/null) in nginx | php* | node | setsid) kill "-${2:-TERM}" "$one" 2>/dev/null ;; esac
   done
 }
@@ -187,14 +222,14 @@ end_gently() {
 }
 
 start_engraver() { # sets engraver
-  setsid "${run_as_service[@]}" node "$root/engraver/server.mjs" >>"$root/var/log/engraver.log" 2>&1 9>&- &
+  setsid "${run_as_service[@]}" node "$root/engraver/server.mjs" >>"$root/var/log/engraver.log" 2>&1 6>&- 7>&- 8>&- 9>&- &
   engraver=$!
 }
 
 # Makes packets in the background. It ends by itself after an hour or when it has grown, and is started again. $1: its number; sets worker
 start_worker() {
   setsid "${run_as_service[@]}" "${patience[@]}" php -d memory_limit=256M -d opcache.enable_cli=1 -d opcache.jit_buffer_size=48M -d opcache.jit=tracing "$root/bin/console" \
-    messenger:consume packets --keepalive=3 --sleep=0.5 --memory-limit=140M --time-limit=3600 --no-interaction -q >>"$root/var/log/worker.log" 2>&1 9>&- &
+    messenger:consume packets --keepalive=3 --sleep=0.5 --memory-limit=140M --time-limit=3600 --no-interaction -q >>"$root/var/log/worker.log" 2>&1 6>&- 7>&- 8>&- 9>&- &
   worker=$!
 }
 
@@ -213,7 +248,7 @@ fill_server_files() { # $1: port, $2: folder for their files, $3: PHP workers
   fi
   mkdir -p "$run"
   fill() {
-    sed -e "s#@RUN@#$run#g" -e "s#@LOG@#$root/var/log#g" -e "s#@ROOT@#$root#g" -e "s#@LISTEN@#$listen:$port${tls:+ ssl}#g" -e "s#@TLS@#$tls#g" -e "s#@WORKERS@#$workers#g" \
+    sed -e "s#@RUN@#$run#g" -e "s#@LOG@#$root/var/log#g" -e "s#@ROOT@#$root#g" -e "s#@LISTEN@#$listen:$port${tls:+ ssl}#g" -e "s#@TLS@#$tls#g" -e "s#@WHICH@#${which_start:-}#g" -e "s#@WORKERS@#$workers#g" \
       -e "s#@VALIDATE@#$([ "$APP_ENV" = prod ] && echo 0 || echo 1)#g" "$1" |
       while IFS= read -r line; do [ "$line" = @USER@ ] && printf '%s\n' "$2" || printf '%s\n' "$line"; done
   }
@@ -223,23 +258,25 @@ fill_server_files() { # $1: port, $2: folder for their files, $3: PHP workers
 }
 
 start_php() { # $1: folder of its files; sets php
-  local run=$1 fpm flags= opcodes owner
+  local run=$1 fpm flags= opcodes owner next_socket
   fpm=$(ls /usr/sbin/php-fpm8* 2>/dev/null | sort -V | tail -n 1)
   [ -n "$fpm" ] || stop_because "php-fpm is not installed; run: apt-get install php-fpm"
   owner=$(id -un)
   if is_root; then
     [ ${#run_as_service[@]} -eq 0 ] && flags=-R || owner=$service
   fi
-  rm -f "$run/php.sock"
+  # It listens beside the one that is there, and takes its place when it has read every class: till then workers whose master has died go on.
+  next_socket=$run/php-$$-${RANDOM}.sock
+  sed "s#^listen = .*#listen = $next_socket#" "$run/php-fpm.conf" >"$run/php-fpm.next.conf"
   # What the opcode cache has for all workers is set before there are any: in the pool's file it would be read too late.
   opcodes=(-d opcache.enable=1 -d opcache.memory_consumption=192 -d opcache.interned_strings_buffer=16 -d opcache.max_accelerated_files=20000
     -d opcache.jit_buffer_size=64M -d opcache.jit=tracing)
   [ "$APP_ENV" != prod ] || opcodes+=(-d opcache.preload="$root/config/preload.php" -d opcache.preload_user="$owner")
   # Between it and the database there may be a pooler (config/examples/pgbouncer.ini).
-  setsid "${patience[@]}" "DATABASE_URL=${DATABASE_POOL_URL:-$DATABASE_URL}" "$fpm" $flags "${opcodes[@]}" -y "$run/php-fpm.conf" -F >>"$root/var/log/php-fpm.log" 2>&1 9>&- &
+  setsid "${patience[@]}" "DATABASE_URL=${DATABASE_POOL_URL:-$DATABASE_URL}" "$fpm" $flags "${opcodes[@]}" -y "$run/php-fpm.next.conf" -F >>"$root/var/log/php-fpm.log" 2>&1 6>&- 7>&- 8>&- 9>&- &
   php=$!
   for _ in $(seq 100); do # it reads every class before it listens
-    [ ! -S "$run/php.sock" ] || return 0
+    [ ! -S "$next_socket" ] || { mv -f "$next_socket" "$run/php.sock"; return 0; }
     kill -0 "$php" 2>/dev/null || return 1
     sleep 0.1
   done
@@ -249,7 +286,7 @@ start_nginx() { # $1: folder of its files; sets web
   local run=$1 nginx
   nginx=$(command -v nginx || echo /usr/sbin/nginx)
   [ -x "$nginx" ] || stop_because "nginx is not installed; run: apt-get install nginx-light"
-  setsid "$nginx" -e "$root/var/log/nginx.log" -c "$run/nginx.conf" >>"$root/var/log/nginx.log" 2>&1 9>&- &
+  setsid "$nginx" -e "$root/var/log/nginx.log" -c "$run/nginx.conf" >>"$root/var/log/nginx.log" 2>&1 6>&- 7>&- 8>&- 9>&- &
   web=$!
 }
 

@@ -119,16 +119,15 @@ final class PartBuilder
     {
         $player = $instrument->player($settings);
         $found = [];
-        foreach (\array_slice(Remedies::candidates($line), 0, self::TRIED) as $candidate) {
-            try {
-                $this->studies->build($this->recipe($candidate), $player);
-                $found[] = $candidate;
-            } catch (StudyError) {
-                continue;
+        $tried = \array_slice(Remedies::candidates($line), 0, self::TRIED);
+        foreach (Remedies::playable($tried, fn (StudyLine $one): Study => $this->studies->build($this->recipe($one), $player)) as $candidate) {
+            $found[] = $candidate;
+            if (self::OFFERED === \count($found)) {
+                break;
             }
         }
 
-        return \array_slice($found, 0, self::OFFERED);
+        return $found;
     }
 
     /**

@@ -13,6 +13,9 @@ use SwiftReed\Line\StudyLine;
  */
 final class Remedies
 {
+    /** Lines of as many notes as a study may have that are tried in place of one that was refused: each takes a tenth of a second. */
+    private const LONG = 2;
+
     /**
      * The first that can be played.
      *
@@ -21,17 +24,36 @@ final class Remedies
      */
     public static function first(StudyLine $line, array $ways, \Closure $build): StudyLine
     {
-        foreach (self::candidates($line, $ways) as $candidate) {
-            try {
-                $build($candidate);
-
-                return $candidate;
-            } catch (StudyError) {
-                continue;
-            }
+        foreach (self::playable(self::candidates($line, $ways), $build) as $candidate) {
+            return $candidate;
         }
 
         return $line->without(...array_values(array_filter(ClauseKind::cases(), static fn (ClauseKind $kind): bool => ClauseKind::Key !== $kind)));
+    }
+
+    /**
+     * Those that can be played. A line that is too long costs as much as a study may: after two of them only lines without their pattern and rounds are tried.
+     *
+     * @param list<StudyLine>            $candidates
+     * @param \Closure(StudyLine): mixed $build
+     *
+     * @return iterable<StudyLine>
+     */
+    public static function playable(array $candidates, \Closure $build): iterable
+    {
+        $long = 0;
+        foreach ($candidates as $candidate) {
+            if ($long >= self::LONG && ($candidate->says(ClauseKind::Pattern) || $candidate->says(ClauseKind::Rounds))) {
+                continue;
+            }
+            try {
+                $build($candidate);
+            } catch (StudyError $error) {
+                $long += $error->isLong ? 1 : 0;
+                continue;
+            }
+            yield $candidate;
+        }
     }
 
     /**

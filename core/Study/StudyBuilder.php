@@ -105,7 +105,11 @@ final readonly class StudyBuilder
             return $this->oneLongTime($recipe, $placement->tones, $count, $recipe->timing->isTimeSaid ? $recipe->timing->time : null);
         }
 
-        return Rhythm::LongOnBeat === $recipe->timing->rhythm && !$recipe->timing->isTimeSaid && OneLong::notesInBar(TimeSignature::TwoFour) === $count && $recipe->timing->longOn <= 2 ? TimeSignature::TwoFour : $recipe->timing->time;
+        // Seven notes fill one bar of 2/4 by themselves; a pick-up was counted in the time that the line says or means.
+        $fillsOneBar = Rhythm::LongOnBeat === $recipe->timing->rhythm && OneLong::notesInBar(TimeSignature::TwoFour) === $count && $recipe->timing->longOn <= 2;
+        $isFree = !$recipe->timing->isTimeSaid && 0 === $recipe->timing->pickUp;
+
+        return $fillsOneBar && $isFree ? TimeSignature::TwoFour : $recipe->timing->time;
     }
 
     /**

@@ -17,8 +17,11 @@ use SwiftReed\Player\Range;
  */
 final class StudyError extends \DomainException implements Mistake
 {
-    /** @param list<Clause|ClauseKind> $ways what to say, or to leave unsaid, instead */
-    private function __construct(string $message, public readonly array $ways = [])
+    /**
+     * @param list<Clause|ClauseKind> $ways   what to say, or to leave unsaid, instead
+     * @param bool                    $isLong whether it was refused after as many notes as a study may have: lines like it cost as much
+     */
+    private function __construct(string $message, public readonly array $ways = [], public readonly bool $isLong = false)
     {
         parent::__construct($message);
     }
@@ -26,7 +29,7 @@ final class StudyError extends \DomainException implements Mistake
     /** The same with an example that can be played. */
     public function withExample(StudyLine $line): self
     {
-        return new self(\sprintf('%s, for example "%s".', $this->getMessage(), $line->text()), $this->ways);
+        return new self(\sprintf('%s, for example "%s".', $this->getMessage(), $line->text()), $this->ways, $this->isLong);
     }
 
     public static function widerThanInstrument(string $asked, string $instrument, Range $range): self
@@ -97,7 +100,7 @@ final class StudyError extends \DomainException implements Mistake
 
     public static function tooManyNotes(int $most): self
     {
-        return new self(\sprintf('The study would have more than %d notes; expected fewer: a smaller extent, a shorter cell or fewer rounds', $most), [self::octaves(1), ClauseKind::Rounds, ClauseKind::Pattern]);
+        return new self(\sprintf('The study would have more than %d notes; expected fewer: a smaller extent, a shorter cell or fewer rounds', $most), [self::octaves(1), ClauseKind::Rounds, ClauseKind::Pattern], true);
     }
 
     public static function noSuchDegree(string $degree, string $material, int $size): self

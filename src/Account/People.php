@@ -34,7 +34,7 @@ final class People implements UserProviderInterface
 
         $person = Uuid::isValid($id) ? $this->entities->find($class, $id) : null;
         if ($person instanceof Account && $person->isDemo() && $this->hosts->isOpen()) {
-            throw new UserNotFoundException('The demonstration is for the machine itself.');
+            throw new UserNotFoundException(); // the demonstration is for the machine itself
         }
 
         return $person ?? throw new UserNotFoundException();

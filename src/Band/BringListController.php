@@ -85,7 +85,8 @@ final class BringListController extends AbstractController
         }
         $this->audit->note('players brought in', null, $count);
         if ([] !== $refused) {
-            return $this->page('', $refused, 'refusal.rows_left');
+            // What was taken is kept: the page of those that were left is no refusal of the others.
+            return $this->page('', $refused, 'refusal.rows_left', array_sum($count) > 0 ? Response::HTTP_OK : null);
         }
 
         return $this->redirectToRoute('band', [], Response::HTTP_SEE_OTHER);
@@ -106,8 +107,8 @@ final class BringListController extends AbstractController
     }
 
     /** @param list<PlayerRow> $rows */
-    private function page(string $text, array $rows, string $problem = ''): Response
+    private function page(string $text, array $rows, string $problem = '', ?int $status = null): Response
     {
-        return $this->render('band/list.html.twig', ['text' => $text, 'rows' => $rows, 'families' => $this->instruments->names(), 'problem' => $problem], new Response(status: '' === $problem ? Response::HTTP_OK : Response::HTTP_UNPROCESSABLE_ENTITY));
+        return $this->render('band/list.html.twig', ['text' => $text, 'rows' => $rows, 'families' => $this->instruments->names(), 'problem' => $problem], new Response(status: $status ?? ('' === $problem ? Response::HTTP_OK : Response::HTTP_UNPROCESSABLE_ENTITY)));
     }
 }

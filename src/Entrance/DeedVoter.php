@@ -33,7 +33,7 @@ final class DeedVoter extends Voter
         $teacher = $this->open->teacher();
 
         return match (Deed::from($attribute)) {
-            Deed::Make, Deed::ComeIn => true,
+            Deed::Make, Deed::ComeIn, Deed::GoOut => true,
             Deed::BeIn => null !== $person,
             Deed::Keep, Deed::LeadPlayers => null !== $teacher && $this->open->isLed(),
             Deed::OwnBand => null !== $teacher && $this->open->isOwned(),

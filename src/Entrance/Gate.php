@@ -14,6 +14,8 @@ use App\Shared\Deed;
 use App\Shared\FormToken;
 use App\Shared\Hosts;
 use App\Shared\May;
+use App\Shared\Press;
+use App\Shared\Presses;
 use App\Shared\SessionOver;
 use Doctrine\DBAL\Connection;
 use Doctrine\DBAL\Exception as DatabaseError;
@@ -38,11 +40,11 @@ final class Gate
     /** Where a session keeps which band is open. */
     public const BAND = 'band';
     /** Deeds for which nobody is asked who he is; a program's token is read where it is shown. */
-    private const OF_EVERYBODY = [Deed::Make, Deed::ComeIn, Deed::ReadByProgram];
+    private const OF_EVERYBODY = [Deed::Make, Deed::ComeIn, Deed::GoOut, Deed::ReadByProgram];
     /** With this header a proxy says that it can ask another machine, which may reach the database: without one the page is made as well as it can be. */
     private const ANOTHER = 'X-Another-Machine';
 
-    public function __construct(private readonly Security $security, private readonly OpenBand $open, private readonly BandRepository $bands, private readonly UrlGeneratorInterface $addresses, private readonly Connection $database, private readonly SessionStore $sessions, private readonly Hosts $hosts)
+    public function __construct(private readonly Security $security, private readonly OpenBand $open, private readonly BandRepository $bands, private readonly UrlGeneratorInterface $addresses, private readonly Connection $database, private readonly SessionStore $sessions, private readonly Hosts $hosts, private readonly Presses $presses)
     {
     }
 
@@ -109,6 +111,18 @@ final class Gate
         }
     }
 
+    /** Pressed twice, and the first press has taken away the right to it: a band was handed over, a session ended. It is answered alike. */
+    private function isAnswered(ControllerEvent $event): bool
+    {
+        $press = $event->getRequest()->isMethodSafe() ? null : Press::of($event->getRequest());
+        $before = null === $press ? null : $this->presses->answer($press);
+        if (null !== $before) {
+            $event->setController(static fn (): Response => $before->answer);
+        }
+
+        return null !== $before;
+    }
+
     /** Whether something is pressed on a page that was made for somebody who was signed in. */
     private static function isOfSomebody(Request $request): bool
     {
@@ -144,8 +158,11 @@ final class Gate
         $says = $event->getAttributes(May::class);
         $may = [] === $says ? null : $says[\count($says) - 1]; // what the action says goes before what its class says
         $request = $event->getRequest();
-        if (null === $this->open->person() && Deed::ComeIn !== $may?->deed && self::isOfSomebody($request)) {
+        if (null === $this->open->person() && !\in_array($may?->deed, [Deed::ComeIn, Deed::GoOut], true) && self::isOfSomebody($request)) {
             $this->database->fetchOne('SELECT 1'); // whoever is not known because the database is away is told so
+            if ($this->isAnswered($event)) {
+                return;
+            }
             throw new SessionOver();
         }
         if (null !== $may && (\in_array($may->deed, self::OF_EVERYBODY, true) || $this->security->isGranted($may->deed->value))) {
@@ -158,6 +175,9 @@ final class Gate
             $to = new RedirectResponse($this->addresses->generate('sign_in', ['back' => $request->getRequestUri()]));
             $event->setController(static fn (): RedirectResponse => $to);
 
+            return;
+        }
+        if ($this->isAnswered($event)) {
             return;
         }
         throw new AccessDeniedHttpException(match (true) {

@@ -16,7 +16,6 @@ use App\Shared\May;
 use App\Shared\Stale;
 use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
-use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;
@@ -103,11 +102,10 @@ final class LinkController extends AbstractController
 
     /** On a shared tablet: the next player's link is opened on a page where nobody is signed in. */
     #[Route('/mine/next', name: 'next_player', methods: ['POST'])]
-    #[May(Deed::Play)]
-    public function next(Security $security, Audit $audit): Response
+    #[May(Deed::GoOut)]
+    public function next(Departures $departures): Response
     {
-        $audit->note('went out');
-        $security->logout(false);
+        $departures->goOut();
 
         return $this->redirectToRoute('next_player_how', [], Response::HTTP_SEE_OTHER);
     }

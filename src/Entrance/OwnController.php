@@ -21,7 +21,6 @@ use App\Shared\May;
 use App\Shared\RequestCounts;
 use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
-use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
@@ -61,12 +60,10 @@ final class OwnController extends AbstractController
     }
 
     #[Route('/account/sign-out-everywhere', name: 'sign_out_everywhere', methods: ['POST'])]
-    public function everywhere(Security $security): Response
+    #[May(Deed::GoOut)]
+    public function everywhere(Departures $departures): Response
     {
-        $this->audit->note('went out everywhere');
-        $this->open->person()?->endSessions();
-        $this->entities->flush();
-        $security->logout(false);
+        $departures->goOutEverywhere();
 
         return $this->redirectToRoute('desk', [], Response::HTTP_SEE_OTHER);
     }

@@ -7,7 +7,6 @@ namespace App\Entrance;
 use App\Account\Account;
 use App\Account\AccountRepository;
 use App\Band\Ways;
-use App\Shared\Audit;
 use App\Shared\Deed;
 use App\Shared\Form\Forms;
 use App\Shared\FormToken;
@@ -16,7 +15,6 @@ use App\Shared\May;
 use App\Shared\Places;
 use App\Shared\Words;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
-use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
@@ -102,11 +100,10 @@ final class SignInController extends AbstractController
     }
 
     #[Route('/sign-out', name: 'sign_out', methods: ['POST'])]
-    #[May(Deed::BeIn)]
-    public function out(Security $security, Audit $audit): Response
+    #[May(Deed::GoOut)]
+    public function out(Departures $departures): Response
     {
-        $audit->note('went out');
-        $security->logout(false);
+        $departures->goOut();
 
         return $this->redirectToRoute('desk', [], Response::HTTP_SEE_OTHER);
     }

@@ -13,7 +13,9 @@ enum Deed: string
     case Make = 'make';
     /** Come in, whoever is in already. Everybody. */
     case ComeIn = 'come in';
-    /** What everybody has who has come in: one's own page, going out again. */
+    /** Go out again. Everybody: who is out already stays out. */
+    case GoOut = 'go out';
+    /** What everybody has who has come in: one's own page. */
     case BeIn = 'be in';
     /** Keep studies, sheets, patterns, notes of the open band: its director and its assistants. */
     case Keep = 'keep';

@@ -65,7 +65,7 @@ final class Deeds
     {
         $this->always = [];
         $person = $this->present->identifier();
-        $press = Press::of($request, $person);
+        $press = Press::of($request);
         if (null === $press && null !== $person) {
             throw new UnprocessableEntityHttpException('refusal.no_number');
         }
@@ -143,7 +143,11 @@ final class Deeds
             throw Unsure::because($error);
         }
 
-        return $isThere ? $answer : throw null === $press ? Unsure::because($error) : Unsure::notKept($error);
+        if ($isThere || !Unsure::isBroken($error)) {
+            return $isThere ? $answer : throw $error;
+        }
+
+        throw null === $press ? Unsure::because($error) : Unsure::notKept($error);
     }
 
     private function takeBack(int $depth): void

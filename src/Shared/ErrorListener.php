@@ -45,7 +45,7 @@ final class ErrorListener
             $error instanceof Mistake => [422, 'title.cannot', $error->getMessage()],
             $error instanceof NotNow => [503, $error->title(), $error->getMessage()],
             self::isFull($error) => [503, 'title.full', 'refusal.full'],
-            $error instanceof ConnectionException, self::isLost($error) => [503, 'title.away', 'refusal.away'],
+            $error instanceof ConnectionException, Unsure::isBroken($error) => [503, 'title.away', 'refusal.away'],
             $error instanceof UniqueConstraintViolationException => [409, 'title.taken', Refused::taken($error)],
             $error instanceof ConstraintViolationException => [409, 'title.changed', 'refusal.gone_meanwhile'],
             $error instanceof RetryableException => [503, 'title.not_now', 'refusal.busy'],
@@ -83,12 +83,6 @@ final class ErrorListener
     private static function isFull(\Throwable $error): bool
     {
         return $error instanceof DriverException && self::DISK_FULL === $error->getSQLState();
-    }
-
-    /** The line to the database is broken, whoever broke it. */
-    private static function isLost(\Throwable $error): bool
-    {
-        return $error instanceof DriverException && (str_contains($error->getMessage(), 'server') || str_contains($error->getMessage(), 'terminating connection'));
     }
 
     private static function title(int $status): string

@@ -28,7 +28,7 @@ final class FormToken extends AbstractExtension
     /** Where a session keeps the number of the press that was interrupted. */
     private const AGAIN = 'again';
 
-    public function __construct(private readonly CsrfTokenManagerInterface $tokens, private readonly Present $present)
+    public function __construct(private readonly CsrfTokenManagerInterface $tokens, private readonly Present $present, private readonly Presses $presses)
     {
     }
 
@@ -78,6 +78,13 @@ final class FormToken extends AbstractExtension
         }
         $given = $request->headers->get(self::HEADER) ?? $request->request->getString(self::FIELD);
         if (!$this->tokens->isTokenValid(new CsrfToken(self::ID, $given))) {
+            $press = Press::of($request);
+            $before = null === $press ? null : $this->presses->answer($press);
+            if (null !== $before) {
+                $event->setResponse($before->answer); // pressed twice, and the first press has begun a new session
+
+                return;
+            }
             throw new AccessDeniedHttpException('refusal.old_page');
         }
     }

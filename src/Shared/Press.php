@@ -9,8 +9,9 @@ use Symfony\Component\HttpFoundation\File\UploadedFile;
 use Symfony\Component\HttpFoundation\Request;
 
 /**
- * One press of a button: the number that its page gave it, and what was sent with it. The same number with the same fields by the same person is the
- * same press, however often it arrives; with other fields it is another one (somebody went back, and changed a name).
+ * One press of a button: the number that its page gave it, and what was sent with it. The same number with the same fields is the same press,
+ * however often it arrives; with other fields it is another one (somebody went back, and changed a name). Nobody else has the number, so that it stands for
+ * the one who pressed, also where the first press has ended his session.
  */
 final readonly class Press
 {
@@ -28,18 +29,14 @@ final readonly class Press
     ) {
     }
 
-    /**
-     * @param string|null $person who presses; null for a visitor
-     *
-     * @return self|null null where the request has no number
-     */
-    public static function of(Request $request, ?string $person): ?self
+    /** Null where the request has no number. */
+    public static function of(Request $request): ?self
     {
         $number = self::number($request);
         if (null === $number) {
             return null;
         }
-        $says = [$person ?? '', $number, $request->getMethod(), $request->getPathInfo(), self::fields($request)];
+        $says = [$number, $request->getMethod(), $request->getPathInfo(), self::fields($request)];
 
         return new self(hash('sha256', implode("\0", $says)), hash('sha256', 'answer'."\0".$number, true));
     }

@@ -5,7 +5,7 @@ import { mkdtempSync, writeFileSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import { after, before, test } from 'node:test';
-import { base, comeIn, launch, quietPage, violations } from './support.mjs';
+import { base, comeIn, launch, pressed, quietPage, violations } from './support.mjs';
 
 let browser;
 before(async () => {
@@ -88,7 +88,7 @@ test("a packet carries each player's own way in on a corner that is torn off, an
   await page.waitForFunction(() => document.querySelector('#made h2')?.innerText.startsWith('Ready'), undefined, { timeout: 60000 });
   assert.equal(await page.locator('#made .warning').count(), 0);
   const form = await page.locator('form[action$="corners.pdf"]').evaluate((one) => ({ action: one.action, token: one.querySelector('[name=_token]').value }));
-  const printed = await context.request.post(form.action, { form: { _token: form.token }, headers: { Origin: base } });
+  const printed = await context.request.post(form.action, { form: { _token: form.token, ...pressed() }, headers: { Origin: base } });
   assert.equal(printed.headers()['content-type'], 'application/pdf');
   const file = path.join(mkdtempSync(path.join(os.tmpdir(), 'swift-reed-corners-')), 'pile.pdf');
   writeFileSync(file, await printed.body());

@@ -5,7 +5,7 @@ import { mkdtempSync, writeFileSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import { after, before, test } from 'node:test';
-import { base, comeIn, launch, quietPage } from './support.mjs';
+import { base, comeIn, director, launch, pressed, quietPage } from './support.mjs';
 
 const root = path.resolve(import.meta.dirname, '../..');
 const publicAddress = `http://band.test:${process.env.TEST_PORT}`;
@@ -52,7 +52,7 @@ test("a director's first hour: code, band, a list of forty, slips, and a player 
 
   // The slips, as a reader of PDF reads them.
   const form = await page.locator('#slips-form').evaluate((one) => ({ action: one.action, token: one.querySelector('[name=_token]').value }));
-  const slips = await context.request.post(form.action, { form: { _token: form.token }, headers: { Origin: base } });
+  const slips = await context.request.post(form.action, { form: { _token: form.token, ...pressed() }, headers: { Origin: base } });
   assert.equal(slips.headers()['content-type'], 'application/pdf');
   const pdf = path.join(folder, 'slips.pdf');
   writeFileSync(pdf, await slips.body());
@@ -115,6 +115,93 @@ test('on a shared tablet the next player finds nobody signed in, and "back" show
   await context.close();
 });
 
+test('two pupils of one tablet and four devices stay two, and a renewed link casts out', async () => {
+  const { context, page } = await quietPage(browser);
+  await comeIn(context);
+  const links = {};
+  for (const name of ['Ilo', 'Petra']) {
+    await page.goto(`${base}/band`);
+    await page.click(`a:text-is("${name}")`);
+    await page.click('form[action$="/link"] button');
+    links[name] = new URL((await page.textContent('.once code')).trim()).pathname;
+  }
+  const devices = {};
+  const on = async (device) => {
+    if (!devices[device]) {
+      const own = await browser.newContext({ viewport: { width: 820, height: 1180 } });
+      await own.addInitScript(() => localStorage.setItem('welcomed', '1'));
+      devices[device] = await own.newPage();
+    }
+    return devices[device];
+  };
+  const whoIsIn = async (device) => {
+    const names = [];
+    for (const address of ['/mine', '/today', '/progress', '/record/mine', '/work-it-out']) {
+      await (await on(device)).goto(`${base}${address}`);
+      names.push((await devices[device].textContent('.who-plays strong')).trim());
+    }
+    assert.equal(new Set(names).size, 1, names.join());
+    return names[0];
+  };
+  const tablet = await on('tablet');
+  await tablet.goto(`${base}${links.Ilo}`);
+  await tablet.click('text=Go on');
+  await tablet.waitForURL('**/mine');
+  assert.equal(await whoIsIn('tablet'), 'Ilo');
+  await tablet.goto(`${base}${links.Petra}`);
+  assert.match(await tablet.textContent('.goes-out'), /Petra\? Then Ilo goes out/);
+  await tablet.click('text=Go on as Petra');
+  await tablet.waitForURL('**/mine');
+  assert.equal(await whoIsIn('tablet'), 'Petra');
+  for (const [device, name] of [['phone', 'Ilo'], ['home', 'Petra'], ['other phone', 'Ilo'], ['borrowed', 'Ilo']]) {
+    await (await on(device)).goto(`${base}${links[name]}`);
+    await devices[device].click('text=Go on');
+    await devices[device].waitForURL('**/mine');
+  }
+  for (const [device, name] of [['tablet', 'Petra'], ['phone', 'Ilo'], ['home', 'Petra'], ['other phone', 'Ilo'], ['borrowed', 'Ilo']]) {
+    assert.equal(await whoIsIn(device), name, device);
+  }
+  await tablet.goto(`${base}/today`);
+  await tablet.click('text=not you?');
+  await tablet.waitForURL('**/next-player');
+  await page.goto(`${base}/band`);
+  await page.click('a:text-is("Ilo")');
+  await page.click('form[action$="/link"] button');
+  for (const device of ['phone', 'other phone', 'borrowed']) {
+    await devices[device].goto(`${base}/mine`);
+    assert.match(devices[device].url(), /sign-in/, `${device} is out`);
+  }
+  assert.equal(await whoIsIn('home'), 'Petra');
+  await Promise.all(Object.values(devices).map((one) => one.context().close()));
+  await context.close();
+});
+
+test('a session that ended comes back in place, and the press is done once', async () => {
+  const { context, page, problems } = await quietPage(browser);
+  await comeIn(context);
+  await page.goto(`${base}/record`);
+  const row = page.locator('.hear-list li').first();
+  const name = (await row.locator('strong').textContent()).trim();
+  await context.clearCookies();
+  await row.locator('button[value=passed]').click();
+  await page.fill('#again-who', director.name);
+  await page.fill('#again-secret', director.phrase);
+  await page.click('text=Come in and do it');
+  await page.waitForURL('**/record?**entered=**');
+  assert.ok((await page.textContent('.done')).includes(name));
+  // A script asks on the page where one is.
+  await page.goto(`${base}/record/grid`);
+  await context.clearCookies();
+  await page.locator('#record-grid tbody td:not(.is-passed) button').first().click();
+  await page.click('#record-enter [data-result=passed]');
+  await page.waitForSelector('#come-in[open]');
+  await page.fill('#come-in-secret', director.phrase);
+  await page.click('#come-in .btn-primary');
+  await page.waitForSelector('#record-status [data-withdraw]');
+  assert.deepEqual(problems, []);
+  await context.close();
+});
+
 test('an assistant comes in by invitation, leads players, and finds no settings', async () => {
   const { context, page } = await quietPage(browser);
   await comeIn(context);
@@ -141,8 +228,8 @@ test('a session that somebody else has prepared opens nothing', async () => {
   const fixed = 'aaaaaaaaaaaaaaaaaaaaaaaaaa';
   const context = await browser.newContext();
   await context.addCookies([{ name: 'reed', value: fixed, url: base }]);
-  const answer = await context.request.post(`${base}/sign-in/demo`, { form: { as: 'director' }, headers, maxRedirects: 0 });
-  const cookie = answer.headers()['set-cookie'];
+  const answer = await context.request.post(`${base}/sign-in`, { form: { ...director, ...pressed() }, headers, maxRedirects: 0 });
+  const cookie = answer.headersArray().map((one) => one.value).find((one) => one.startsWith('reed='));
   assert.match(cookie, /HttpOnly/i);
   assert.match(cookie, /SameSite=Lax/i);
   assert.ok(!cookie.includes(fixed), 'the number is a new one');
@@ -154,7 +241,7 @@ test('a session that somebody else has prepared opens nothing', async () => {
   const page = await context.newPage();
   await page.goto(`${base}/account`);
   const token = await page.locator('[name=_token]').first().inputValue();
-  await context.request.post(`${base}/sign-in/demo`, { form: { as: 'director', _token: token }, headers });
+  await context.request.post(`${base}/sign-in`, { form: { ...director, ...pressed(), _token: token }, headers });
   const after = (await context.cookies()).find((one) => one.name === 'reed').value;
   assert.notEqual(after, before);
   await thief.clearCookies();

@@ -120,9 +120,11 @@ final class PlayersTest extends WebTestCase
         $this->post('/sheets', ['id' => $id, 'name' => 'Tuesday', 'lines' => 'concert D', 'for' => 'flute', 'version' => '1']);
         self::assertResponseStatusCodeSame(303);
         $page = $this->post('/sheets', ['id' => $id, 'name' => 'Tuesday', 'lines' => 'concert E', 'for' => 'flute', 'version' => '1']);
-        self::assertResponseStatusCodeSame(422);
-        self::assertStringContainsString('concert D', $page->filter('[role=alert]')->text(), 'theirs is shown');
-        self::assertSame('concert E', $page->filter('#again-lines')->text(), 'and mine');
+        self::assertResponseStatusCodeSame(409);
+        self::assertSame(['concert D', 'concert E differs'], $page->filter('.versions tr.differs td')->each(static fn (Crawler $cell): string => $cell->text()), 'theirs is shown, and mine');
+        $this->post('/sheets', ['id' => $id, 'name' => 'Tuesday', 'lines' => 'concert E', 'for' => 'flute']);
+        self::assertResponseStatusCodeSame(409, 'whoever does not say what he saw saves over nothing');
+        self::assertSame('concert D', self::database()->fetchOne('SELECT lines FROM study_sheet'));
         foreach (['', "\n \n", str_repeat("concert C\n", 900)] as $lines) {
             $this->post('/sheets', ['name' => 'Bad', 'lines' => $lines, 'for' => 'flute']);
             self::assertResponseStatusCodeSame(422);

@@ -102,7 +102,7 @@ final class PagesTest extends WebTestCase
         self::assertResponseStatusCodeSame(303);
         self::assertSame('concert F', $this->only()->getLine());
 
-        $this->post('/folder/'.$study->getId().'/rename', ['name' => 'Other']);
+        $this->post('/folder/'.$study->getId().'/rename', ['name' => 'Other', 'version' => (string) $this->only()->getVersion()]);
         $this->post('/folder/'.$study->getId().'/duplicate');
         self::assertCount(2, $this->all());
 
@@ -504,7 +504,7 @@ final class PagesTest extends WebTestCase
         $this->post('/patterns', ['name' => 'Ours', 'cell' => '1 3 2 1 / 1 7,']);
         self::assertResponseStatusCodeSame(422);
         self::assertStringContainsString('kept already', $this->browser->getCrawler()->text(), 'one name is one pattern, and none goes without a word');
-        $this->post('/patterns', ['name' => 'Ours', 'cell' => '1 3 2 1 / 1 7,', 'changes' => 'Ours']);
+        $this->post('/patterns', ['name' => 'Ours', 'cell' => '1 3 2 1 / 1 7,', 'changes' => 'Ours', 'version' => '1']);
         $this->browser->request('GET', '/patterns.json');
         $file = (string) $this->browser->getResponse()->getContent();
         self::assertSame([['name' => 'Ours', 'cell' => '1 3 2 1 / 1 7,']], json_decode($file, true)['patterns']);
@@ -533,7 +533,7 @@ final class PagesTest extends WebTestCase
         $page = $this->browser->followRedirect();
         self::assertSame(['1. G major, 2 octaves', '2. G major, thirds, eighths', '3. G major arpeggio'], $page->filter('article h2')->each(static fn ($node): string => $node->text()));
         $id = (string) $page->filter('input[name=id]')->attr('value');
-        $this->post('/sheets', ['id' => $id, 'name' => 'Wednesday', 'lines' => 'concert F major', 'for' => 'trumpet-bb']);
+        $this->post('/sheets', ['id' => $id, 'name' => 'Wednesday', 'lines' => 'concert F major', 'for' => 'trumpet-bb', 'version' => '1']);
         self::assertStringContainsString('Wednesday', $this->browser->request('GET', '/sheets')->filter('.studies')->text());
         $moved = $this->browser->request('GET', '/sheets/'.$id, ['for' => 'flute', 'tonic' => 'Bb']);
         self::assertSame('concert Bb major', $moved->filter('textarea')->text());

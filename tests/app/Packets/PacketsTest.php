@@ -286,8 +286,11 @@ final class PacketsTest extends WebTestCase
 
     public function testTheSheetOfTheDayGoesOnByOnePress(): void
     {
-        $this->post('/daily', ['template' => 'short', 'key' => 'Bb']);
-        $this->post('/daily', ['on' => '1']);
+        $this->post('/daily', ['template' => 'short', 'key' => 'Bb', 'version' => '0']);
+        $this->post('/daily', ['on' => '1', 'version' => '1']);
+        $page = $this->post('/daily', ['on' => '1', 'version' => '1']);
+        self::assertResponseStatusCodeSame(409, 'two who press “next key” go one key on and not two');
+        self::assertStringContainsString('Eb', $page->filter('.versions')->text());
         self::assertStringContainsString('E♭', $this->browser->request('GET', '/lesson')->filter('h1')->text());
         $page = $this->browser->request('GET', '/daily');
         self::assertGreaterThan(0, $page->filter('.new-note')->count());

@@ -129,18 +129,26 @@ final class PassOffPagesTest extends WebTestCase
 
     public function testATeacherSetsTheRubric(): void
     {
-        $this->post('/record/rubric', ['notes' => '50', 'rhythm' => '0', 'tempo' => '0', 'tone' => '50', 'articulation' => '0']);
+        $this->post('/record/rubric', ['version' => $this->version(), 'notes' => '50', 'rhythm' => '0', 'tempo' => '0', 'tone' => '50', 'articulation' => '0']);
         self::assertResponseRedirects();
         self::assertSame('50', $this->browser->request('GET', '/record/rubric')->filter('#rubric-tone')->attr('value'));
         // By hand: 50 (1 − 4 ÷ 15) + 50 − 2 = 84.7.
         self::assertSame(84.7, (float) $this->post($this->address('/mark'), $this->fields(['pressed' => [['note' => 3, 'kind' => 'wrong'], ['note' => 3, 'kind' => 'cracked']], 'uneven' => 3]))->filter('.mark-sum b')->text());
         foreach ([['notes' => '0'], ['notes' => '-1'], ['notes' => 'many']] as $given) {
-            $this->post('/record/rubric', $given + ['rhythm' => '0', 'tempo' => '0', 'tone' => '0', 'articulation' => '0']);
+            $this->post('/record/rubric', $given + ['version' => $this->version(), 'rhythm' => '0', 'tempo' => '0', 'tone' => '0', 'articulation' => '0']);
             self::assertResponseStatusCodeSame(422);
             self::assertSame($given['notes'], $this->browser->getCrawler()->filter('#rubric-notes')->attr('value'));
         }
-        $this->post('/record/rubric', ['usual' => '1']);
+        $page = $this->post('/record/rubric', ['version' => '1', 'usual' => '1']);
+        self::assertResponseStatusCodeSame(409);
+        self::assertStringContainsString('50', $page->filter('.versions')->text());
+        $this->post('/record/rubric', ['version' => $this->version(), 'usual' => '1']);
         self::assertSame('40', $this->browser->request('GET', '/record/rubric')->filter('#rubric-notes')->attr('value'));
+    }
+
+    private function version(): string
+    {
+        return (string) $this->browser->request('GET', '/record/rubric')->filter('input[name=version]')->attr('value');
     }
 
     public function testWithoutARequirementTheNearestIsHeard(): void

@@ -128,7 +128,7 @@ final class HouseTest extends WebTestCase
     public function testALineThatBreaksAtTheLastWordIsNoConflict(): void
     {
         $this->comeIn();
-        foreach ([['admin_shutdown', 'terminating connection due to administrator command', 'may or may not be there'], ['disk_full', 'could not extend file', 'disk of the database is full']] as [$code, $message, $says]) {
+        foreach ([['admin_shutdown', 'terminating connection due to administrator command', 'nothing of it is there'], ['disk_full', 'could not extend file', 'disk of the database is full']] as [$code, $message, $says]) {
             self::database()->executeStatement("CREATE FUNCTION last_word() RETURNS trigger LANGUAGE plpgsql AS $$ BEGIN RAISE EXCEPTION '$message' USING ERRCODE = '$code'; END $$");
             self::database()->executeStatement('CREATE CONSTRAINT TRIGGER last_word AFTER INSERT ON saved_study DEFERRABLE INITIALLY DEFERRED FOR EACH ROW EXECUTE FUNCTION last_word()');
             try {
@@ -148,7 +148,7 @@ final class HouseTest extends WebTestCase
         $this->comeIn();
         $log = self::getContainer()->getParameter('kernel.logs_dir').'/test.log';
         $before = is_file($log) ? (int) filesize($log) : 0;
-        self::database()->executeStatement("CREATE FUNCTION break() RETURNS trigger LANGUAGE plpgsql AS $$ BEGIN RAISE EXCEPTION 'duplicate key value violates unique constraint' USING ERRCODE = 'unique_violation', DETAIL = 'Key (name)=(' || NEW.name || ') already exists.'; END $$");
+        self::database()->executeStatement("CREATE FUNCTION break() RETURNS trigger LANGUAGE plpgsql AS $$ BEGIN RAISE EXCEPTION 'duplicate key value violates unique constraint' USING ERRCODE = 'data_exception', DETAIL = 'Key (name)=(' || NEW.name || ') already exists.'; END $$");
         self::database()->executeStatement('CREATE TRIGGER break BEFORE INSERT ON saved_study FOR EACH ROW EXECUTE FUNCTION break()');
         try {
             $this->post('/folder?back=/desk%3Fwho%3DSlateford', ['name' => 'For Wilhelmina Slateford', 'line' => 'concert D major']);
