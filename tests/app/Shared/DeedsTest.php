@@ -164,7 +164,8 @@ final class DeedsTest extends WebTestCase
         self::assertSame($before, self::state(), $name);
         // Pressed again it is done.
         $this->on($press);
-        self::assertLessThan(400, $this->sent($press)[0], $name.': '.$this->says());
+        // Who was about to get a new session comes in first: the old one has ended on this device.
+        self::assertTrue('account_phrase' === $name ? 401 === $this->sent($press)[0] : $this->sent($press)[0] < 400, $name.': '.$this->says());
     }
 
     /** The line breaks when it has just been kept: it is found there, and answered as if nothing had been. */
