@@ -2,7 +2,6 @@
 
 root=$(cd "$(dirname "${BASH_SOURCE[0]}")/.." && pwd)
 umask 027
-export SWIFT_REED_ROOT=$root
 # The role that the product has in its database (another one for a user of that name, who keeps the cluster as himself), and the user as whom its programs run when they are started by root.
 role=swiftreed
 [ "$(id -un 2>/dev/null)" != swiftreed ] || role=swiftreed_house
@@ -112,8 +111,8 @@ free_port() { # the first free port from $1 up, for whoever uses it at once
   echo "$port"
 }
 
-# A number is no identity: it may be another program's by now, or that of the folder of which this one is a copy. Ours carry the folder in their environment.
-is_ours() { tr '\0' '\n' <"/proc/$1/environ" 2>/dev/null | grep -qxF "SWIFT_REED_ROOT=$root"; }
+# A number is no identity: it may be another program's by now, or that of the folder of which this one is a copy. Ours run in this folder.
+is_ours() { [ "$(readlink "/proc/$1/cwd" 2>/dev/null)" = "$root" ]; }
 
 # Open to others than whoever sits at this machine: nobody of the demonstration comes in then (App\\Shared\\Hosts has the same rule).
 is_open() {
@@ -222,12 +221,14 @@ end_gently() {
 }
 
 start_engraver() { # sets engraver
+  cd "$root" || return
   setsid "${run_as_service[@]}" node "$root/engraver/server.mjs" >>"$root/var/log/engraver.log" 2>&1 6>&- 7>&- 8>&- 9>&- &
   engraver=$!
 }
 
 # Makes packets in the background. It ends by itself after an hour or when it has grown, and is started again. $1: its number; sets worker
 start_worker() {
+  cd "$root" || return
   setsid "${run_as_service[@]}" "${patience[@]}" php -d memory_limit=256M -d opcache.enable_cli=1 -d opcache.jit_buffer_size=48M -d opcache.jit=tracing "$root/bin/console" \
     messenger:consume packets --keepalive=3 --sleep=0.5 --memory-limit=140M --time-limit=3600 --no-interaction -q >>"$root/var/log/worker.log" 2>&1 6>&- 7>&- 8>&- 9>&- &
   worker=$!
@@ -273,6 +274,7 @@ start_php() { # $1: folder of its files; sets php
     -d opcache.jit_buffer_size=64M -d opcache.jit=tracing)
   [ "$APP_ENV" != prod ] || opcodes+=(-d opcache.preload="$root/config/preload.php" -d opcache.preload_user="$owner")
   # Between it and the database there may be a pooler (config/examples/pgbouncer.ini).
+  cd "$root" || return
   setsid "${patience[@]}" "DATABASE_URL=${DATABASE_POOL_URL:-$DATABASE_URL}" "$fpm" $flags "${opcodes[@]}" -y "$run/php-fpm.next.conf" -F >>"$root/var/log/php-fpm.log" 2>&1 6>&- 7>&- 8>&- 9>&- &
   php=$!
   for _ in $(seq 100); do # it reads every class before it listens
@@ -286,6 +288,7 @@ start_nginx() { # $1: folder of its files; sets web
   local run=$1 nginx
   nginx=$(command -v nginx || echo /usr/sbin/nginx)
   [ -x "$nginx" ] || stop_because "nginx is not installed; run: apt-get install nginx-light"
+  cd "$root" || return
   setsid "$nginx" -e "$root/var/log/nginx.log" -c "$run/nginx.conf" >>"$root/var/log/nginx.log" 2>&1 6>&- 7>&- 8>&- 9>&- &
   web=$!
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Packets;
 
+use App\Shared\BriefYaml;
 use SwiftReed\Fingering\OwnFingerings;
 use SwiftReed\Fingering\Pin;
 use SwiftReed\Fingering\Tendency;
@@ -44,7 +45,7 @@ final class BandFile
     public function read(string $text): PacketPlan
     {
         try {
-            $data = Yaml::parse($text); // JSON is YAML
+            $data = BriefYaml::parse($text); // JSON is YAML
         } catch (ParseException $error) {
             throw BandFileError::notYaml($error->getMessage());
         }

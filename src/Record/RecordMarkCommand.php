@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Record;
 
+use App\Shared\BriefYaml;
 use App\Shared\Failure;
 use SwiftReed\Knowledge\Mistake;
 use SwiftReed\Record\Presses;
@@ -69,7 +70,7 @@ final class RecordMarkCommand extends Command
             throw RecordError::notARubric(\sprintf('"%s" cannot be read', mb_substr($file, 0, 80)));
         }
         try {
-            $data = Yaml::parse($text); // JSON is YAML
+            $data = BriefYaml::parse($text); // JSON is YAML
         } catch (ParseException) {
             throw RecordError::notARubric('it is no YAML or JSON');
         }

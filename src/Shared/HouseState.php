@@ -68,6 +68,7 @@ final class HouseState
                 'bands' => 'SELECT count(*) FROM band WHERE removed_at IS NULL',
                 'players' => 'SELECT count(*) FROM player',
                 'made_files_bytes' => 'SELECT coalesce(sum(length(content)), 0) FROM made_file',
+                'drill_age_seconds' => 'SELECT coalesce(extract(epoch FROM now() - max(at)), -1) FROM house_note WHERE what = \'drill\'',
                 'backup_age_seconds' => 'SELECT coalesce(extract(epoch FROM now() - max(at)), -1) FROM house_note WHERE what = \'backup\'',
             ] as $name => $query) {
                 $measures[$name] = self::number($this->database->fetchOne($query));

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Stand;
 
+use App\Shared\BriefYaml;
 use SwiftReed\Instrument\InstrumentError;
 use SwiftReed\Instrument\InstrumentLibrary;
 use SwiftReed\Knowledge\Mistake;
@@ -54,7 +55,7 @@ final class PlanFile
     public function read(string $text, Day $begin): PracticePlan
     {
         try {
-            $data = Yaml::parse($text, Yaml::PARSE_DATETIME); // JSON is YAML
+            $data = BriefYaml::parse($text, true); // JSON is YAML
         } catch (ParseException $error) {
             throw PracticeError::notAPlan(\sprintf('The plan file is not YAML or JSON: %s Expected named entries, for example "%s".', rtrim($error->getMessage(), '.').'.', self::EXAMPLE));
         }
