@@ -323,6 +323,70 @@ final class SignInTest extends WebTestCase
         self::assertSame($before, self::database()->fetchAllAssociative('SELECT id FROM account'));
     }
 
+    /** @return iterable<string, array{array<string, string>}> */
+    public static function openings(): iterable
+    {
+        yield 'an address' => [['PUBLIC_URL' => 'https://band.example.org']];
+        yield 'a proxy' => [['TRUSTED_PROXIES' => '127.0.0.1']];
+        yield 'a certificate' => [['TLS_CERT' => '/etc/ssl/band.pem']];
+        yield 'another name' => [['ALLOWED_HOSTS' => 'band.school.example']];
+        yield 'another address of the machine' => [['LISTEN' => '10.0.0.5']];
+        yield 'all addresses' => [['LISTEN' => '0.0.0.0']];
+    }
+
+    /** @param array<string, string> $opened */
+    #[DataProvider('openings')]
+    public function testOpenToASchoolNobodyOfTheDemonstrationComesInWhateverTheDatabaseHolds(array $opened): void
+    {
+        (new CommandTester((new Application(self::getContainer()->get('kernel')))->find('demo:load')))->execute(['--if-empty' => true]);
+        // Somebody was in, as director and as player, before it was opened; codes lie about.
+        self::assertSame(303, $this->try('Rowan Alder', 'four lanterns over cold water'));
+        $director = $this->browser->getCookieJar()->all();
+        $id = self::database()->fetchOne("SELECT id FROM player WHERE name = 'Petra'");
+        $link = (string) parse_url(trim($this->post('/band/players/'.$id.'/link')->filter('.once code')->text()), \PHP_URL_PATH);
+        $account = self::getContainer()->get(AccountRepository::class)->demo();
+        self::assertNotNull($account);
+        $code = self::getContainer()->get(Codes::class)->make(Codes::RESET, 1, $account);
+        $this->browser->getCookieJar()->clear();
+        $this->browser->request('POST', $link);
+        self::assertResponseRedirects('/mine');
+        $player = $this->browser->getCookieJar()->all();
+        $this->opened($opened);
+        try {
+            self::assertSame(401, $this->try('Rowan Alder', 'four lanterns over cold water'));
+            $this->browser->request('POST', '/sign-in/demo', ['as' => 'director']);
+            self::assertResponseStatusCodeSame(404);
+            $this->browser->request('POST', '/sign-in/demo', ['as' => 'player']);
+            self::assertResponseStatusCodeSame(404);
+            self::assertCount(0, $this->browser->request('GET', '/sign-in')->filter('.demo-door'));
+            $this->browser->request('POST', $link);
+            self::assertResponseStatusCodeSame(404);
+            $this->browser->request('POST', '/code', ['code' => $code, 'phrase' => 'nine candles on a frozen lake']);
+            self::assertResponseStatusCodeSame(422);
+            foreach ([[$director, '/band'], [$player, '/mine'], [$player, '/today'], [$director, '/record']] as [$cookies, $path]) {
+                $this->browser->getCookieJar()->clear();
+                array_map($this->browser->getCookieJar()->set(...), $cookies);
+                $this->browser->request('GET', $path);
+                self::assertResponseRedirects('/sign-in?back='.$path, message: 'a session of before is none');
+            }
+            self::assertFalse(self::getContainer()->get(AccountRepository::class)->hasKeeper(), 'so that the first code is printed');
+        } finally {
+            $this->opened(array_map(static fn (): string => '', $opened));
+        }
+    }
+
+    /** @param array<string, string> $environment for the next kernel */
+    private function opened(array $environment): void
+    {
+        foreach ($environment as $name => $value) {
+            $_SERVER[$name] = $_ENV[$name] = $value;
+        }
+        self::ensureKernelShutdown();
+        $this->browser = self::createClient();
+        $this->browser->disableReboot();
+        $this->browser->setServerParameter('HTTP_ORIGIN', self::ORIGIN);
+    }
+
     public function testLettersLieInTheMailboxOfWhomTheyAreFor(): void
     {
         $mailbox = self::getContainer()->get(Mailbox::class);
