@@ -7,6 +7,7 @@ namespace SwiftReed\Study;
 use SwiftReed\Line\Clause;
 use SwiftReed\Line\ClauseKind;
 use SwiftReed\Line\StudyLine;
+use SwiftReed\Pitch\NoteName;
 
 /**
  * Lines like one that was refused, which can be played: tried, not guessed. Whatever is tried is as bounded as the line itself.
@@ -17,18 +18,18 @@ final class Remedies
     private const LONG = 2;
 
     /**
-     * The first that can be played.
+     * The first that can be played; null where none of them can.
      *
      * @param list<Clause|ClauseKind>          $ways  what the refusal itself suggests: to say a clause, or not to say a kind
      * @param \Closure(StudyLine): mixed       $build throws a {@see StudyError} where the line is refused
      */
-    public static function first(StudyLine $line, array $ways, \Closure $build): StudyLine
+    public static function first(StudyLine $line, array $ways, \Closure $build): ?StudyLine
     {
         foreach (self::playable(self::candidates($line, $ways), $build) as $candidate) {
             return $candidate;
         }
 
-        return $line->without(...array_values(array_filter(ClauseKind::cases(), static fn (ClauseKind $kind): bool => ClauseKind::Key !== $kind)));
+        return null;
     }
 
     /**
@@ -73,7 +74,18 @@ final class Remedies
         array_push($candidates, $shorter, $shorter->without(ClauseKind::Range, ClauseKind::Direction), $shorter->without(ClauseKind::Range, ClauseKind::Direction, ClauseKind::Sequel, ClauseKind::Ending, ClauseKind::PickUp, ClauseKind::Rhythm, ClauseKind::Time), $line->without(ClauseKind::Pattern, ClauseKind::Direction, ClauseKind::Range));
         // What is left when only the key is said, in three shapes that every instrument has.
         $key = StudyLine::of([$line->clause(ClauseKind::Key)]);
-        array_push($candidates, $key, $key->with($fold), StudyLine::of([Clause::key($key->clause(ClauseKind::Key)->says, $line->tonic(), 'major')])->with($fold));
+        $major = StudyLine::of([Clause::key($key->clause(ClauseKind::Key)->says, $line->tonic(), 'major')]);
+        array_push($candidates, $key, $key->with($fold), $major->with($fold), StudyLine::of([Clause::key($key->clause(ClauseKind::Key)->says, $line->tonic(), 'chromatic')])->with($fold));
+        // A player with narrow limits has a few notes of it, or of the half steps.
+        $chromatic = StudyLine::of([Clause::key($key->clause(ClauseKind::Key)->says, $line->tonic(), 'chromatic')]);
+        foreach ([5, 4, 3] as $count) {
+            $few = new Clause(ClauseKind::Extent, 'notes', ['n' => $count], $count.' notes', 1);
+            array_push($candidates, $major->with($few), $chromatic->with($few));
+        }
+        // Limits of an octave hold three half steps from one of these, whatever they are.
+        foreach (['C', 'Eb', 'F#', 'A'] as $tonic) {
+            $candidates[] = StudyLine::of([Clause::key('own', NoteName::parse($tonic), 'chromatic')])->with(new Clause(ClauseKind::Extent, 'notes', ['n' => 3], '3 notes', 1));
+        }
         $different = [];
         foreach ($candidates as $candidate) {
             if ($candidate->text() !== $line->text()) {

@@ -26,10 +26,12 @@ final class StudyError extends \DomainException implements Mistake
         parent::__construct($message);
     }
 
-    /** The same with an example that can be played. */
-    public function withExample(StudyLine $line): self
+    /** The same with an example that was tried and can be played; without one where nothing like it can be. */
+    public function withExample(?StudyLine $line): self
     {
-        return new self(\sprintf('%s, for example "%s".', $this->getMessage(), $line->text()), $this->ways, $this->isLong);
+        $example = null === $line ? '; of this key nothing shorter fits either: another key or wider limits may' : \sprintf(', for example "%s"', $line->text());
+
+        return new self(\sprintf('%s%s.', $this->getMessage(), $example), $this->ways, $this->isLong);
     }
 
     public static function widerThanInstrument(string $asked, string $instrument, Range $range): self

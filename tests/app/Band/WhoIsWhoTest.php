@@ -6,7 +6,9 @@ namespace App\Tests\Band;
 
 use App\Tests\Shared\Visits;
 use Doctrine\DBAL\Exception\UniqueConstraintViolationException;
+use DoctrineMigrations\Version20261201120000;
 use PHPUnit\Framework\Attributes\DataProvider;
+use Psr\Log\NullLogger;
 use Symfony\Bundle\FrameworkBundle\Test\WebTestCase;
 use Symfony\Component\BrowserKit\Cookie;
 
@@ -169,6 +171,44 @@ final class WhoIsWhoTest extends WebTestCase
         $one = self::database()->fetchOne('INSERT INTO player_sign_in (id, epoch) VALUES (gen_random_uuid(), 1) RETURNING id');
         $this->expectException(UniqueConstraintViolationException::class);
         self::database()->executeStatement('UPDATE player SET sign_in_id = :one', ['one' => $one]);
+    }
+
+    /** What earlier versions have mixed up is taken apart: everybody has a sign-in of his own, results stay where they were entered, and it is said. */
+    public function testWhatWasMixedUpIsTakenApartOnce(): void
+    {
+        foreach (['Ada', 'Ben', 'Cleo'] as $name) {
+            $link = $this->linkOf($name);
+            $this->on($name);
+            $this->open($link);
+        }
+        $this->on('teacher');
+        $database = self::database();
+        $database->executeStatement('DROP INDEX player_of_sign_in');
+        $ben = $database->fetchOne("SELECT sign_in_id FROM player WHERE name = 'Ben'");
+        $cleo = $database->fetchAssociative("SELECT * FROM player WHERE name = 'Cleo'");
+        $database->executeStatement("UPDATE player SET sign_in_id = :ben WHERE name IN ('Ada', 'Ben')", ['ben' => $ben]);
+        $epoch = $database->fetchOne('SELECT epoch FROM player_sign_in WHERE id = :id', ['id' => $ben]);
+        $database->executeStatement("INSERT INTO record_entry (id, band_id, chair_id, made_at, line, memory, result, remark, by_name) SELECT gen_random_uuid(), c.band_id, c.id, now(), 'concert F major', FALSE, 'passed', '', 'Robin' FROM chair c");
+        $entries = $database->fetchAllAssociative('SELECT * FROM record_entry ORDER BY id');
+        $links = $database->fetchAllKeyValue('SELECT name, link_hash FROM player ORDER BY name');
+        require_once \dirname(__DIR__, 3).'/migrations/Version20261201120000.php';
+        $migration = new Version20261201120000($database, new NullLogger());
+        (new \ReflectionMethod($migration, 'takeApart'))->invoke($migration);
+        foreach ($migration->getSql() as $one) {
+            $database->executeStatement($one->getStatement(), $one->getParameters());
+        }
+        $database->executeStatement('CREATE UNIQUE INDEX player_of_sign_in ON player (band_id, sign_in_id)');
+        $signIns = $database->fetchAllKeyValue('SELECT name, sign_in_id FROM player');
+        self::assertCount(3, array_unique($signIns));
+        self::assertNotContains($ben, $signIns, 'nobody can say whose the old one was');
+        self::assertGreaterThan($epoch, $database->fetchOne('SELECT epoch FROM player_sign_in WHERE id = :id', ['id' => $ben]), 'its sessions end');
+        self::assertSame($cleo, $database->fetchAssociative("SELECT * FROM player WHERE name = 'Cleo'"), 'who was not mixed up notices nothing');
+        self::assertSame($entries, $database->fetchAllAssociative('SELECT * FROM record_entry ORDER BY id'));
+        self::assertSame($links, $database->fetchAllKeyValue('SELECT name, link_hash FROM player ORDER BY name'), 'the links are good as before');
+        $letter = (string) $database->fetchOne('SELECT text FROM letter');
+        self::assertStringContainsString('Ada, Ben', $letter);
+        self::assertStringNotContainsString('Cleo', $letter);
+        self::assertSame(2, $database->fetchOne("SELECT COUNT(*) FROM audit WHERE what = 'sign-in made anew'"));
     }
 
     /** @return iterable<string, array{string}> */
