@@ -121,7 +121,7 @@ final class PlayersTest extends WebTestCase
         self::assertResponseStatusCodeSame(303);
         $page = $this->post('/sheets', ['id' => $id, 'name' => 'Tuesday', 'lines' => 'concert E', 'for' => 'flute', 'version' => '1']);
         self::assertResponseStatusCodeSame(409);
-        self::assertSame(['concert D', 'concert E differs'], $page->filter('.versions tr.differs td')->each(static fn (Crawler $cell): string => $cell->text()), 'theirs is shown, and mine');
+        self::assertSame(['concert D', 'concert E differs'], $page->filter('.both-states tr.differs td')->each(static fn (Crawler $cell): string => $cell->text()), 'theirs is shown, and mine');
         $this->post('/sheets', ['id' => $id, 'name' => 'Tuesday', 'lines' => 'concert E', 'for' => 'flute']);
         self::assertResponseStatusCodeSame(409, 'whoever does not say what he saw saves over nothing');
         self::assertSame('concert D', self::database()->fetchOne('SELECT lines FROM study_sheet'));

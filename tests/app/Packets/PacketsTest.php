@@ -290,7 +290,7 @@ final class PacketsTest extends WebTestCase
         $this->post('/daily', ['on' => '1', 'version' => '1']);
         $page = $this->post('/daily', ['on' => '1', 'version' => '1']);
         self::assertResponseStatusCodeSame(409, 'two who press “next key” go one key on and not two');
-        self::assertStringContainsString('Eb', $page->filter('.versions')->text());
+        self::assertStringContainsString('Eb', $page->filter('.both-states')->text());
         self::assertStringContainsString('E♭', $this->browser->request('GET', '/lesson')->filter('h1')->text());
         $page = $this->browser->request('GET', '/daily');
         self::assertGreaterThan(0, $page->filter('.new-note')->count());

@@ -141,7 +141,7 @@ final class PassOffPagesTest extends WebTestCase
         }
         $page = $this->post('/record/rubric', ['version' => '1', 'usual' => '1']);
         self::assertResponseStatusCodeSame(409);
-        self::assertStringContainsString('50', $page->filter('.versions')->text());
+        self::assertStringContainsString('50', $page->filter('.both-states')->text());
         $this->post('/record/rubric', ['version' => $this->version(), 'usual' => '1']);
         self::assertSame('40', $this->browser->request('GET', '/record/rubric')->filter('#rubric-notes')->attr('value'));
     }

@@ -11,6 +11,7 @@ use App\Engraving\KeptFiles;
 use App\Engraving\Paper;
 use App\Engraving\PdfMaker;
 use App\Engraving\Svg;
+use PHPUnit\Framework\Attributes\DataProvider;
 use Symfony\Bundle\FrameworkBundle\Test\WebTestCase;
 use Symfony\Component\HttpClient\MockHttpClient;
 use Symfony\Component\HttpClient\Response\MockResponse;
@@ -145,11 +146,20 @@ final class OutagesTest extends WebTestCase
         self::assertSame(['alive', 'fonts'], array_map(basename(...), (array) glob($folder.'/pdf/*')), 'folders that a fallen program left are gone');
     }
 
-    public function testADiskWithoutRoomIsSaid(): void
+    /** @return iterable<string, array{string, string}> */
+    public static function folders(): iterable
     {
-        $full = new PdfMaker(\dirname(__DIR__, 3), '/dev/null/full');
+        yield 'a disk without room' => ['/proc/full', 'no room on the disk'];
+        yield 'a folder of another program' => [__FILE__.'/pdf', 'The disk is not full'];
+    }
+
+    /** A full disk and a folder that is somebody else's are two things. */
+    #[DataProvider('folders')]
+    public function testWhyAFileWasNotWrittenIsSaid(string $folder, string $says): void
+    {
+        $full = new PdfMaker(\dirname(__DIR__, 3), $folder);
         $this->expectException(EngravingError::class);
-        $this->expectExceptionMessage('no room on the disk');
+        $this->expectExceptionMessage($says);
         $full->pdf([Svg::page(Paper::A4, '')]);
     }
 
