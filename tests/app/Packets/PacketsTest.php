@@ -306,7 +306,7 @@ final class PacketsTest extends WebTestCase
         self::assertSame([], array_filter($run['pieces'], static fn (array $one): bool => 'failed' === $one['state']));
         // The band goes by fifths, if its director says so.
         self::database()->executeStatement("UPDATE band SET key_order = 'fifths'");
-        $this->post('/daily', ['on' => '1', 'key' => 'F']);
+        $this->post('/daily', ['on' => '1', 'key' => 'F', 'version' => '2']);
         self::assertStringContainsString('concert C', $this->browser->request('GET', '/lesson')->filter('h1')->text());
     }
 
