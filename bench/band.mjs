@@ -6,7 +6,7 @@ let base = '';
 
 /** Asks as a browser does: with the session and its token. */
 export async function ask(where, fields) {
-  const body = fields && new URLSearchParams(fields instanceof Array ? [...fields, ['_token', token]] : { ...fields, _token: token });
+  const body = fields && new URLSearchParams(fields instanceof Array ? [...fields, ['_token', token], ['_press', crypto.randomUUID()]] : { ...fields, _token: token, _press: crypto.randomUUID() });
   const answer = await fetch(base + where, { method: body ? 'POST' : 'GET', body, redirect: 'manual', headers: { cookie, origin: base } });
   cookie = answer.headers.getSetCookie().map((one) => one.split(';')[0]).join('; ') || cookie;
   const text = await answer.text();

@@ -27,13 +27,13 @@ const built = (await (await ask('/desk')).text()).match(/\/build\/app-[^"]+\.js/
 let number = 0;
 const any = (of) => of[Math.floor(Math.random() * of.length)];
 const line = () => `concert ${any(['C', 'F', 'Bb', 'Eb', 'Ab', 'Db', 'G', 'D', 'A', 'E'])} ${any(['major', 'natural minor', 'dorian', 'harmonic minor'])}, ${any(['1 octave', '2 octaves', 'thirds'])}, eighths, quarter = ${50 + Math.floor(Math.random() * 90)}`;
-const form = (who, fields) => ({ method: 'POST', headers: { cookie: who.cookie, 'X-Form-Token': who.token, 'HX-Request': 'true', 'Content-Type': 'application/x-www-form-urlencoded' }, body: new URLSearchParams(fields) });
+const form = (who, fields) => ({ method: 'POST', headers: { cookie: who.cookie, 'X-Form-Token': who.token, 'X-Press': crypto.randomUUID(), 'HX-Request': 'true', 'Content-Type': 'application/x-www-form-urlencoded' }, body: new URLSearchParams(fields) });
 // Shares of what a school does in a lesson and at home; our own guess, written down so that it can be changed.
 const mix = [
   [30, 'desk', () => ask(`/desk?line=${encodeURIComponent(line())}&for=${any(['clarinet-bb', 'flute', 'trumpet-bb', 'alto-sax', 'trombone'])}`, { headers: { cookie: director.cookie } })],
   [15, 'today', () => ask('/today', { headers: { cookie: player.cookie } })],
   [10, 'stand', () => ask(`/stand?line=${encodeURIComponent(line())}`, { headers: { cookie: player.cookie } })],
-  [20, 'result', () => ask('/stand/results', { method: 'POST', headers: { cookie: player.cookie, 'X-Form-Token': player.token, 'Content-Type': 'application/json' }, body: JSON.stringify({ who: data.who, sent: Date.now(), results: [{ id: crypto.randomUUID(), chair: data.chair, line: data.key, step: 'ladder', bpm: 72, unit: '1/4', clean: true, at: Date.now() - 5000, seconds: 20, remark: '' }] }) })],
+  [20, 'result', () => ask('/stand/results', { method: 'POST', headers: { cookie: player.cookie, 'X-Form-Token': player.token, 'X-Press': crypto.randomUUID(), 'Content-Type': 'application/json' }, body: JSON.stringify({ who: data.who, sent: Date.now(), results: [{ id: crypto.randomUUID(), chair: data.chair, line: data.key, step: 'ladder', bpm: 72, unit: '1/4', clean: true, at: Date.now() - 5000, seconds: 20, remark: '' }] }) })],
   [10, 'pass', () => ask('/record/enter', form(director, { list, chair: any(chairs), requirement: any(keys), result: 'passed', tempo: '' }))],
   [5, 'grid', () => ask('/record/grid', { headers: { cookie: director.cookie } })],
   [10, 'static', () => ask(built)],
@@ -47,7 +47,7 @@ const pick = () => {
 /** A packet for the band, begun and waited for as a page on the screen does; seconds until it was ready, and its pages. */
 async function packet() {
   const begun = performance.now();
-  const asked = await ask('/packets', { method: 'POST', headers: { cookie: director.cookie, 'Content-Type': 'application/x-www-form-urlencoded' }, body: new URLSearchParams({ _token: director.token, title: `Packet ${Math.random()}`, line: `concert ${any(['F', 'Bb', 'Eb', 'Ab'])} major, eighths, quarter = ${50 + Math.floor(Math.random() * 90)}`, for: 'flute' }) });
+  const asked = await ask('/packets', { method: 'POST', headers: { cookie: director.cookie, 'Content-Type': 'application/x-www-form-urlencoded' }, body: new URLSearchParams({ _token: director.token, _press: crypto.randomUUID(), title: `Packet ${Math.random()}`, line: `concert ${any(['F', 'Bb', 'Eb', 'Ab'])} major, eighths, quarter = ${50 + Math.floor(Math.random() * 90)}`, for: 'flute' }) });
   const where = asked.headers.get('location').replace(/^https?:\/\/[^/]+/, '');
   for (;;) {
     const progress = await (await ask(`${where}/progress`, { headers: { cookie: director.cookie } })).text();

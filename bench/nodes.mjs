@@ -16,7 +16,7 @@ for (let k = 0; k < 20; k += 1) {
   is += (await ask(proxy, '/account', mine())).status === 200 ? 1 : 0;
 }
 console.log(`a session that began at one machine is known in ${is} of 20 requests, which go to both in turn`);
-const saved = await ask(proxy, '/folder', { ...mine(fields({ _token: token, name: 'On two machines', line: 'concert F major', for: 'flute' })), headers: { ...fields({}).headers, cookie } });
+const saved = await ask(proxy, '/folder', { ...mine(fields({ _token: token, _press: crypto.randomUUID(), name: 'On two machines', line: 'concert F major', for: 'flute' })), headers: { ...fields({}).headers, cookie } });
 console.log(`a form of one machine is taken by the other: ${saved.status}`);
 
 // Slowing down: six wrong pass phrases, in turn at both.
@@ -28,7 +28,7 @@ console.log(`wrong pass phrases, in turn at both machines: ${statuses.join(' ')}
 
 // Jobs and files: a packet is asked for at one, made by whoever is free, read at both.
 const make = async () => {
-  const packet = await ask(proxy, '/packets', { ...fields({ _token: token, title: `Packet ${Math.random()}`, line: `concert F major, eighths, quarter = ${60 + Math.floor(60 * Math.random())}`, for: 'flute' }), headers: { ...fields({}).headers, cookie } });
+  const packet = await ask(proxy, '/packets', { ...fields({ _token: token, _press: crypto.randomUUID(), title: `Packet ${Math.random()}`, line: `concert F major, eighths, quarter = ${60 + Math.floor(60 * Math.random())}`, for: 'flute' }), headers: { ...fields({}).headers, cookie } });
   const address = packet.headers.get('location');
   const begun = performance.now();
   for (;;) {

@@ -5,7 +5,7 @@ const signIn = await fetch(`${base}/sign-in/demo`, { method: 'POST', redirect: '
 const cookie = signIn.headers.getSetCookie().map((one) => one.split(';')[0]).join('; ');
 const get = async (path) => (await fetch(`${base}${path}`, { headers: { Cookie: cookie } })).text();
 const token = (await get('/record')).match(/name="_token" value="([^"]+)"/)[1];
-const post = (path, fields, htmx = false) => fetch(`${base}${path}`, { method: 'POST', redirect: 'manual', headers: { Cookie: cookie, Origin: base, 'Content-Type': 'application/x-www-form-urlencoded', 'X-Form-Token': token, ...(htmx ? { 'HX-Request': 'true' } : {}) }, body: new URLSearchParams(fields) });
+const post = (path, fields, htmx = false) => fetch(`${base}${path}`, { method: 'POST', redirect: 'manual', headers: { Cookie: cookie, Origin: base, 'Content-Type': 'application/x-www-form-urlencoded', 'X-Form-Token': token, 'X-Press': crypto.randomUUID(), ...(htmx ? { 'HX-Request': 'true' } : {}) }, body: new URLSearchParams(fields) });
 const percent = (took, share) => took.sort((a, b) => a - b)[Math.min(took.length - 1, Math.floor(took.length * share))].toFixed(0);
 
 const chairs = async () => [...(await get('/record/grid')).matchAll(/<tr id="r-([0-9a-f-]{36})"/g)].map((one) => one[1]);

@@ -48,7 +48,7 @@ export async function underLoad(ask, who, name, seconds, during, kept) {
     for (let i = 0; running; i += 1) {
       const what = `${marked} ${k} ${i}`;
       try {
-        const answer = await ask('/folder', { ...fields({ _token: who.token, name: what, line: 'concert F major', for: 'flute' }), headers: { ...fields({}).headers, cookie: who.cookie } });
+        const answer = await ask('/folder', { ...fields({ _token: who.token, _press: crypto.randomUUID(), name: what, line: 'concert F major', for: 'flute' }), headers: { ...fields({}).headers, cookie: who.cookie } });
         if (answer.status === 303) {
           seen.saved.push(what);
         } else {
