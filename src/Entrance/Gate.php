@@ -115,7 +115,7 @@ final class Gate
     private function isAnswered(ControllerEvent $event): bool
     {
         $press = $event->getRequest()->isMethodSafe() ? null : Press::of($event->getRequest());
-        $before = null === $press ? null : $this->presses->answer($press);
+        $before = null === $press ? null : $this->presses->answerJustNow($press);
         if (null !== $before) {
             $event->setController(static fn (): Response => $before->answer);
         }

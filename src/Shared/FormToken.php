@@ -79,7 +79,7 @@ final class FormToken extends AbstractExtension
         $given = $request->headers->get(self::HEADER) ?? $request->request->getString(self::FIELD);
         if (!$this->tokens->isTokenValid(new CsrfToken(self::ID, $given))) {
             $press = Press::of($request);
-            $before = null === $press ? null : $this->presses->answer($press);
+            $before = null === $press ? null : $this->presses->answerJustNow($press);
             if (null !== $before) {
                 $event->setResponse($before->answer); // pressed twice, and the first press has begun a new session
 

@@ -16,6 +16,11 @@ final class Presses implements Sweeps
 {
     /** A page that a browser brings back after a weekend is older than this, and its press a new one. */
     private const KEPT = '2 days';
+    /**
+     * A press that arrives twice by itself does so within this time. Only so long does the second arrival stand for somebody who is not signed in, or has not the
+     * right any more: later it would open what a sign-out, a new pass phrase or a renewed link has closed.
+     */
+    private const TWICE = '1 minute';
     /** Bytes of an answer; the slips of a large band are a tenth of it. */
     private const MOST = 8_000_000;
     /** What a browser needs of an answer besides its body. */
@@ -50,7 +55,13 @@ final class Presses implements Sweeps
         );
     }
 
-    /** What a press was answered with; null when it has not been done, or its answer is not there. */
+    /** What a press was answered with a moment ago; null also when it was longer ago. */
+    public function answerJustNow(Press $press): ?Answered
+    {
+        return $this->isJustNow($press) ? $this->answer($press) : null;
+    }
+
+    /** What a press was answered with; null when it has not been done, or its answer is not there. Who came in by it is named for a moment only. */
     public function answer(Press $press): ?Answered
     {
         $locked = $this->database->fetchOne('SELECT answer FROM press WHERE id = :id', ['id' => $press->id]);
@@ -65,7 +76,16 @@ final class Presses implements Sweeps
             return null;
         }
 
-        return new Answered(new Response($kept[2], $kept[0], $kept[1]), $kept[3]);
+        $cameIn = null !== $kept[3] && $this->isJustNow($press) ? $kept[3] : null;
+
+        return new Answered(new Response($kept[2], $kept[0], $kept[1]), $cameIn);
+    }
+
+    private function isJustNow(Press $press): bool
+    {
+        $sql = "SELECT 1 FROM press WHERE id = :id AND made_at > now() - INTERVAL '".self::TWICE."'";
+
+        return false !== $this->database->fetchOne($sql, ['id' => $press->id]);
     }
 
     public function sweep(): void

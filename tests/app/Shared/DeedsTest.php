@@ -287,6 +287,24 @@ final class DeedsTest extends WebTestCase
         self::assertCount(0, $page->filter('form.stacked[action^="/undo"]'));
     }
 
+    /** A press that is sent again later opens nothing that a sign-out has closed. */
+    public function testALatePressLetsNobodyInAndShowsNothing(): void
+    {
+        $press = $this->ready('sign_in_try');
+        self::assertSame(303, $this->sent($press)[0]);
+        self::database()->executeStatement("UPDATE press SET made_at = made_at - INTERVAL '2 minutes'");
+        $this->on($press);
+        $this->sent($press);
+        $this->browser->request('GET', '/band');
+        self::assertResponseRedirects('/sign-in?back=/band');
+        $press = $this->ready('player_link');
+        $this->sent($press);
+        self::database()->executeStatement("UPDATE press SET made_at = made_at - INTERVAL '2 minutes'");
+        $this->browser->getCookieJar()->clear();
+        self::assertSame(401, $this->sent($press)[0], 'the link that was shown once is not shown to whoever comes after');
+        self::assertStringNotContainsString('/p/', $this->browser->getCrawler()->filter('main')->html());
+    }
+
     public function testEveryRuleOfTheDatabaseIsASentence(): void
     {
         $words = (array) Yaml::parseFile(\dirname(__DIR__, 3).'/translations/messages.en.yaml')['refusal']['only_one'];
