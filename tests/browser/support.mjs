@@ -5,10 +5,23 @@ import { chromium } from 'playwright-core';
 export const base = `http://127.0.0.1:${process.env.TEST_PORT}`;
 
 export async function launch() {
-  return chromium.launch({
+  const browser = await chromium.launch({
     executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
     args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--autoplay-policy=no-user-gesture-required', '--host-resolver-rules=MAP band.test 127.0.0.1'],
   });
+  const open = browser.newContext.bind(browser);
+  browser.newContext = async (options) => (await open(options)).on('page', readWhole);
+  return browser;
+}
+
+/** Text is read from a page that has come whole: on a busy machine a long table is found while its last rows are on their way. */
+function readWhole(page) {
+  const read = page.textContent.bind(page);
+  page.textContent = async (selector, options) => {
+    await page.waitForSelector(selector, { state: 'attached' });
+    await page.waitForLoadState('domcontentloaded');
+    return read(selector, options);
+  };
 }
 
 /** A page with the errors that it met, and whatever it asked of another place. */
