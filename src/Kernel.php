@@ -8,7 +8,8 @@ use Symfony\Bundle\FrameworkBundle\Kernel\MicroKernelTrait;
 use Symfony\Component\HttpKernel\Kernel as BaseKernel;
 
 /**
- * Programs of different users keep what they make apart: a page that root has made from the command line is no file that the server cannot write over.
+ * Programs of different users keep what they make apart: a page that root has made from the command line is no file
+ * that the server cannot write over.
  */
 final class Kernel extends BaseKernel
 {

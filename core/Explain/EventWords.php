@@ -19,11 +19,20 @@ final class EventWords
     /**
      * @param bool $would whether it is said of a line that is not played
      */
-    public static function says(Instrument $instrument, Event $event, Fingering $before, Fingering $after, Pitch $from, Pitch $to, bool $would = false): string
-    {
+    public static function says(
+        Instrument $instrument,
+        Event $event,
+        Fingering $before,
+        Fingering $after,
+        Pitch $from,
+        Pitch $to,
+        bool $would = false,
+    ): string {
         $touches = $instrument->mechanism()->touches();
         $does = static fn (string $plain, string $does): string => $would ? 'would '.$plain : $does;
-        $position = static fn (Fingering $one): string => $one->side.$one->onSlide()->position.(null === $one->side || $one->onSlide()->isIn() ? '' : ' ('.FingeringWords::placed($one->onSlide()->out).')');
+        $position = static fn (Fingering $one): string => $one->side.$one->onSlide()->position.(
+            null === $one->side || $one->onSlide()->isIn() ? '' : ' ('.FingeringWords::placed($one->onSlide()->out).')'
+        );
 
         return match ($event->kind) {
             EventKind::LittleFingerTwice, EventKind::FingerSlides, EventKind::FingerRolls => \sprintf(
@@ -34,17 +43,51 @@ final class EventWords
                 FingeringWords::touch($instrument, $event->to, $to),
             ),
             EventKind::HalfHole => $event->rolls
-                ? \sprintf('into half-hole %s: the index %s open as %s', $to->name()->sign(), $does('roll', 'rolls'), self::landing($event->count, $does))
-                : \sprintf('into half-hole %s: %s fingers %s together, the index on half its hole', $to->name()->sign(), Speech::number($event->count), $does('land', 'land')),
-            EventKind::OverTheBreak => 'over the break'.($event->count > 3 ? \sprintf(': %s fingers %s together', Speech::number($event->count), $does('land', 'land')) : ''),
+                ? \sprintf(
+                    'into half-hole %s: the index %s open as %s',
+                    $to->name()->sign(),
+                    $does('roll', 'rolls'),
+                    self::landing($event->count, $does),
+                )
+                : \sprintf(
+                    'into half-hole %s: %s fingers %s together, the index on half its hole',
+                    $to->name()->sign(),
+                    Speech::number($event->count),
+                    $does('land', 'land'),
+                ),
+            EventKind::OverTheBreak => 'over the break'.(
+                $event->count > 3
+                    ? \sprintf(': %s fingers %s together', Speech::number($event->count), $does('land', 'land'))
+                    : ''
+            ),
             // What may be laid down or left down meanwhile is not among them.
-            EventKind::ManyFingers => \sprintf('%s%s %s at once', self::fingers($event->count), $event->thumb ? ' and the thumb' : '', $does('move', 'move')),
-            EventKind::ThumbAndIndex => \in_array('LT', $after->touches, true) || \in_array('thumb-bb', $after->touches, true)
+            EventKind::ManyFingers => \sprintf(
+                '%s%s %s at once',
+                self::fingers($event->count),
+                $event->thumb ? ' and the thumb' : '',
+                $does('move', 'move'),
+            ),
+            EventKind::ThumbAndIndex => \in_array('LT', $after->touches, true)
+                || \in_array('thumb-bb', $after->touches, true)
                 ? \sprintf('the thumb %s on as the index %s off', $does('go', 'goes'), $would ? 'came' : 'comes')
                 : \sprintf('the thumb %s off as the index %s on', $does('come', 'comes'), $would ? 'went' : 'goes'),
-            EventKind::LongThrow => \sprintf('%s from %s to %s', $would ? 'the slide would go' : 'slide', $position($before), $position($after)),
-            EventKind::Crossing => \sprintf('the fingers %s from %s to %s', $does('cross', 'cross'), $before->text, $after->text),
-            EventKind::ManyValves => \sprintf('%s valves %s, some down while others come up', Speech::number($event->count), $does('change', 'change')),
+            EventKind::LongThrow => \sprintf(
+                '%s from %s to %s',
+                $would ? 'the slide would go' : 'slide',
+                $position($before),
+                $position($after),
+            ),
+            EventKind::Crossing => \sprintf(
+                'the fingers %s from %s to %s',
+                $does('cross', 'cross'),
+                $before->text,
+                $after->text,
+            ),
+            EventKind::ManyValves => \sprintf(
+                '%s valves %s, some down while others come up',
+                Speech::number($event->count),
+                $does('change', 'change'),
+            ),
             EventKind::PartialAndValves => 'new partial and new valves together',
             EventKind::ThumbSide => \sprintf('the thumb %s the side of the horn', $does('change', 'changes')),
             EventKind::WideLeap => 'a leap up for the lip: faster air, a breath before it',
@@ -82,11 +125,16 @@ final class EventWords
     {
         $touches = $instrument->mechanism()->touches();
         $fingers = [];
-        foreach ([...array_diff($before->touches, $after->touches), ...array_diff($after->touches, $before->touches)] as $id) {
+        foreach ([
+            ...array_diff($before->touches, $after->touches),
+            ...array_diff($after->touches, $before->touches),
+        ] as $id) {
             $fingers[$touches[$id]->finger] = FingeringWords::finger($touches[$id]->finger);
         }
         ksort($fingers);
 
-        return [] === $fingers ? 'a large change' : Speech::listed(array_values($fingers)).(1 === \count($fingers) ? ' moves' : ' move');
+        return [] === $fingers
+            ? 'a large change'
+            : Speech::listed(array_values($fingers)).(1 === \count($fingers) ? ' moves' : ' move');
     }
 }

@@ -43,7 +43,10 @@ final class FingeringWords
         return 'the '.(null === $touch ? $id : ($instrument->called($id, $on) ?? $touch->says));
     }
 
-    /** What works a touch: "the left index finger", "the side of the right index finger", "the left hand at the base of the index finger". */
+    /**
+     * What works a touch: "the left index finger", "the side of the right index finger", "the left hand at the base of
+     * the index finger".
+     */
     public static function worker(Touch $touch, bool $oneToSix = false): string
     {
         $hand = $touch->isLeft() ? 'left' : 'right';
@@ -63,11 +66,14 @@ final class FingeringWords
             return 'finger '.((int) $finger[1] + ('R' === $finger[0] ? 3 : 0));
         }
 
-        return 'the '.('L' === $finger[0] ? 'left' : 'right').' '.(self::FINGERS[$finger[1]] ?? '').('T' === $finger[1] ? '' : ' finger');
+        return 'the '.(
+            'L' === $finger[0] ? 'left' : 'right'
+        ).' '.(self::FINGERS[$finger[1]] ?? '').('T' === $finger[1] ? '' : ' finger');
     }
 
     /**
-     * Each key of a fingering as a teacher points it out: "left sliver key: the small key between …; the left ring finger".
+     * Each key of a fingering as a teacher points it out: "left sliver key: the small key between …; the left ring
+     * finger".
      *
      * @return list<string> keys only; holes need no pointing out
      */
@@ -77,14 +83,22 @@ final class FingeringWords
         foreach ($fingering->touches as $id) {
             $touch = $instrument->mechanism()->touches()[$id] ?? null;
             if (null !== $touch && !$touch->isHole && '' !== $touch->place) {
-                $keys[] = \sprintf('%s: %s; worked by %s', substr(self::touch($instrument, $id, $on), 4), $touch->place, self::worker($touch));
+                $keys[] = \sprintf(
+                    '%s: %s; worked by %s',
+                    substr(self::touch($instrument, $id, $on), 4),
+                    $touch->place,
+                    self::worker($touch),
+                );
             }
         }
 
         return $keys;
     }
 
-    /** What marks a fingering off from another one of the note: "left F sharp and C sharp key", "third valve", "fourth position". */
+    /**
+     * What marks a fingering off from another one of the note: "left F sharp and C sharp key", "third valve", "fourth
+     * position".
+     */
     public static function difference(Instrument $instrument, Fingering $usual, Fingering $other): string
     {
         if (null !== $other->name) {
@@ -92,7 +106,13 @@ final class FingeringWords
         }
         $kind = $instrument->mechanism()->kind();
         if (MechanismKind::Valves === $kind) {
-            return self::valves($other).($usual->side !== $other->side && !\in_array('T', $other->touches, true) && \in_array('T', $usual->touches, true) ? ' without the thumb' : '');
+            return self::valves($other).(
+                $usual->side !== $other->side
+                    && !\in_array('T', $other->touches, true)
+                    && \in_array('T', $usual->touches, true)
+                    ? ' without the thumb'
+                    : ''
+            );
         }
         if (MechanismKind::Slide === $kind) {
             return self::slide($other);
@@ -101,9 +121,17 @@ final class FingeringWords
         $added = array_values(array_diff($other->touches, $usual->touches));
         $left = array_values(array_diff($usual->touches, $other->touches));
         if ([] === $added) {
-            return [] === $left ? 'the same keys' : 'without '.Speech::listed(array_map(static fn (string $id): string => self::touch($instrument, $id), $left));
+            return [] === $left
+                ? 'the same keys'
+                : 'without '.Speech::listed(array_map(
+                    static fn (string $id): string => self::touch($instrument, $id),
+                    $left,
+                ));
         }
-        $says = static fn (string $id): string => $touches[$id]->isHole ? substr(self::finger($touches[$id]->finger), 4).' down' : substr(self::touch($instrument, $id), 4);
+        $says = static fn (string $id): string => $touches[$id]->isHole ? substr(
+            self::finger($touches[$id]->finger),
+            4,
+        ).' down' : substr(self::touch($instrument, $id), 4);
 
         return Speech::listed(array_map($says, $added));
     }
@@ -111,7 +139,10 @@ final class FingeringWords
     /** Brass valves without a full stop: "first and second valves", "thumb, no valves", "open". */
     private static function valves(Fingering $fingering): string
     {
-        $names = array_map(static fn (string $touch): string => self::VALVES[$touch], array_values(array_diff($fingering->touches, ['T'])));
+        $names = array_map(
+            static fn (string $touch): string => self::VALVES[$touch],
+            array_values(array_diff($fingering->touches, ['T'])),
+        );
         $valves = match (\count($names)) {
             0 => \in_array('T', $fingering->touches, true) ? 'no other valve' : 'open: no valves',
             1 => $names[0].' valve',
@@ -137,7 +168,10 @@ final class FingeringWords
         return (self::TRIGGERS[$fingering->side] ?? 'a trigger').', '.$where.$adjust;
     }
 
-    /** Where the slide is among its seven usual positions: "a little beyond 2nd", "about where 5th is", "between 3rd and 4th". */
+    /**
+     * Where the slide is among its seven usual positions: "a little beyond 2nd", "about where 5th is", "between 3rd and
+     * 4th".
+     */
     public static function placed(float $place): string
     {
         $ordinal = static fn (int $n): string => $n.(['', 'st', 'nd', 'rd'][$n] ?? 'th');
@@ -173,7 +207,12 @@ final class FingeringWords
                 $keys[] = preg_replace('/^the /', '', self::finger($touch->finger, $oneToSix)).' on half its hole';
             } else {
                 $flick = \in_array($id, $fingering->momentary, true);
-                $keys[] = \sprintf('%s %s %s', preg_replace('/^the /', '', self::worker($touch, $oneToSix)), $flick ? 'flicks' : 'on', self::touch($instrument, $id));
+                $keys[] = \sprintf(
+                    '%s %s %s',
+                    preg_replace('/^the /', '', self::worker($touch, $oneToSix)),
+                    $flick ? 'flicks' : 'on',
+                    self::touch($instrument, $id),
+                );
             }
         }
         $parts = [];
@@ -182,9 +221,15 @@ final class FingeringWords
                 continue;
             }
             if ($oneToSix) {
-                $parts[] = (1 === \count($fingers) ? 'finger ' : 'fingers ').Speech::listed(array_map(static fn (string $finger): string => (string) ((int) $finger[1] + ('R' === $hand ? 3 : 0)), $fingers));
+                $parts[] = (1 === \count($fingers) ? 'finger ' : 'fingers ').Speech::listed(array_map(
+                    static fn (string $finger): string => (string) ((int) $finger[1] + ('R' === $hand ? 3 : 0)),
+                    $fingers,
+                ));
             } else {
-                $parts[] = ('L' === $hand ? 'left ' : 'right ').Speech::listed(array_map(static fn (string $finger): string => self::FINGERS[$finger[1]], $fingers)).(1 === \count($fingers) ? ' finger' : ' fingers');
+                $parts[] = ('L' === $hand ? 'left ' : 'right ').Speech::listed(array_map(
+                    static fn (string $finger): string => self::FINGERS[$finger[1]],
+                    $fingers,
+                )).(1 === \count($fingers) ? ' finger' : ' fingers');
             }
         }
 
@@ -192,13 +237,19 @@ final class FingeringWords
     }
 
     /**
-     * How a note lies and what helps, or nothing within ten cents: something that works on this instrument and that its player does.
+     * How a note lies and what helps, or nothing within ten cents: something that works on this instrument and that its
+     * player does.
      *
      * @param float $off   cents, positive is sharp
      * @param bool  $isOwn whether the player says so of his own note
      */
-    public static function tuning(Instrument $instrument, Fingering $fingering, float $off, bool $isOwn, float $helped): string
-    {
+    public static function tuning(
+        Instrument $instrument,
+        Fingering $fingering,
+        float $off,
+        bool $isOwn,
+        float $helped,
+    ): string {
         if (!$fingering->isDerived() || abs($off) <= $helped) {
             return '';
         }
@@ -212,7 +263,9 @@ final class FingeringWords
             };
         }
         if ($off < 0) {
-            return $lies.('0' === $fingering->valves ? ', and nothing can be shortened on open valves' : '').': lip it up'.('hand' === $instrument->usedSlides ? ', or open the hand a little' : '').'.';
+            return $lies.(
+                '0' === $fingering->valves ? ', and nothing can be shortened on open valves' : ''
+            ).': lip it up'.('hand' === $instrument->usedSlides ? ', or open the hand a little' : '').'.';
         }
         if ('hand' === $instrument->usedSlides) {
             return $lies.': close the hand in the bell a little, or lip it down.';

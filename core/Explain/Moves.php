@@ -13,8 +13,8 @@ use SwiftReed\Instrument\Touch;
 use SwiftReed\Pitch\Pitch;
 
 /**
- * What happens to fingers, valves or slide between two notes of a plan, touches that rest included: what stays, comes up,
- * rolls, goes down.
+ * What happens to fingers, valves or slide between two notes of a plan, touches that rest included: what stays, comes
+ * up, rolls, goes down.
  */
 final readonly class Moves
 {
@@ -25,8 +25,13 @@ final readonly class Moves
      * @param list<string> $add
      * @param list<string> $slide sentences about the slide; only on a slide
      */
-    private function __construct(public array $stay, public array $lift, public array $roll, public array $add, public array $slide)
-    {
+    private function __construct(
+        public array $stay,
+        public array $lift,
+        public array $roll,
+        public array $add,
+        public array $slide,
+    ) {
     }
 
     public static function none(): self
@@ -34,15 +39,27 @@ final readonly class Moves
         return new self([], [], [], [], []);
     }
 
-    public static function between(Instrument $instrument, PlannedNote $before, Pitch $from, PlannedNote $after, Pitch $to, bool $oneToSix = false): self
-    {
+    public static function between(
+        Instrument $instrument,
+        PlannedNote $before,
+        Pitch $from,
+        PlannedNote $after,
+        Pitch $to,
+        bool $oneToSix = false,
+    ): self {
         $held = array_values(array_diff($before->down(), $before->fingering->momentary));
         $down = $after->down();
         $stay = array_values(array_intersect($down, $held));
         $lift = array_values(array_diff($held, $down));
         $add = array_values(array_diff($down, $held));
         if (MechanismKind::Slide === $instrument->mechanism()->kind()) {
-            return new self([], [], [], [], self::slide($instrument, $before->fingering, $after->fingering, $lift, $add));
+            return new self(
+                [],
+                [],
+                [],
+                [],
+                self::slide($instrument, $before->fingering, $after->fingering, $lift, $add),
+            );
         }
         $roll = [];
         $mechanism = $instrument->mechanism();
@@ -51,7 +68,12 @@ final readonly class Moves
                 foreach ($lift as $l => $old) {
                     $touches = $mechanism->touches();
                     if ($touches[$new]->finger === $touches[$old]->finger && self::isRoller($mechanism, $old, $new)) {
-                        $roll[] = \sprintf('%s rolls from %s to %s', FingeringWords::worker($touches[$new], $oneToSix), self::spot($instrument, $old, $from), self::spot($instrument, $new, $to));
+                        $roll[] = \sprintf(
+                            '%s rolls from %s to %s',
+                            FingeringWords::worker($touches[$new], $oneToSix),
+                            self::spot($instrument, $old, $from),
+                            self::spot($instrument, $new, $to),
+                        );
                         unset($add[$a], $lift[$l]);
                         break;
                     }
@@ -59,7 +81,13 @@ final readonly class Moves
             }
         }
 
-        return new self(self::phrases($instrument, $stay, $to, [], $oneToSix), self::phrases($instrument, array_values($lift), $from, [], $oneToSix), $roll, self::phrases($instrument, array_values($add), $to, $after->fingering->momentary, $oneToSix), []);
+        return new self(
+            self::phrases($instrument, $stay, $to, [], $oneToSix),
+            self::phrases($instrument, array_values($lift), $from, [], $oneToSix),
+            $roll,
+            self::phrases($instrument, array_values($add), $to, $after->fingering->momentary, $oneToSix),
+            [],
+        );
     }
 
     private static function isRoller(Keywork $mechanism, string $one, string $other): bool
@@ -92,8 +120,13 @@ final readonly class Moves
      *
      * @return list<string>
      */
-    private static function phrases(Instrument $instrument, array $ids, Pitch $on, array $flicked, bool $oneToSix): array
-    {
+    private static function phrases(
+        Instrument $instrument,
+        array $ids,
+        Pitch $on,
+        array $flicked,
+        bool $oneToSix,
+    ): array {
         $touches = $instrument->mechanism()->touches();
         $isKeywork = $instrument->mechanism() instanceof Keywork;
         $hands = [];
@@ -109,7 +142,9 @@ final readonly class Moves
             } elseif (\in_array($id, $flicked, true)) {
                 $keys[] = 'a flick of '.FingeringWords::touch($instrument, $id, $on);
             } else {
-                $keys[] = FingeringWords::touch($instrument, $id, $on).($isKeywork ? ' ('.preg_replace('/^the /', '', FingeringWords::worker($touch, $oneToSix)).')' : '');
+                $keys[] = FingeringWords::touch($instrument, $id, $on).(
+                    $isKeywork ? ' ('.preg_replace('/^the /', '', FingeringWords::worker($touch, $oneToSix)).')' : ''
+                );
             }
         }
         $phrases = [];
@@ -124,16 +159,24 @@ final readonly class Moves
     private static function hand(string $hand, array $fingers, bool $oneToSix): string
     {
         if ($oneToSix) {
-            $numbers = array_map(static fn (Touch $one): string => (string) ((int) $one->finger[1] + ('R' === $hand ? 3 : 0)), $fingers);
+            $numbers = array_map(
+                static fn (Touch $one): string => (string) ((int) $one->finger[1] + ('R' === $hand ? 3 : 0)),
+                $fingers,
+            );
 
             return (1 === \count($numbers) ? 'finger ' : 'fingers ').Speech::listed($numbers);
         }
         if (3 === \count($fingers)) {
             return 'the three fingers of the '.('L' === $hand ? 'left' : 'right').' hand';
         }
-        $names = array_map(static fn (Touch $one): string => ['1' => 'index', '2' => 'middle', '3' => 'ring'][$one->finger[1]] ?? '', $fingers);
+        $names = array_map(
+            static fn (Touch $one): string => ['1' => 'index', '2' => 'middle', '3' => 'ring'][$one->finger[1]] ?? '',
+            $fingers,
+        );
 
-        return 'the '.('L' === $hand ? 'left ' : 'right ').Speech::listed($names).(1 === \count($names) ? ' finger' : ' fingers');
+        return 'the '.('L' === $hand ? 'left ' : 'right ').Speech::listed($names).(
+            1 === \count($names) ? ' finger' : ' fingers'
+        );
     }
 
     /**
@@ -142,8 +185,13 @@ final readonly class Moves
      *
      * @return list<string>
      */
-    private static function slide(Instrument $instrument, Fingering $before, Fingering $after, array $lift, array $add): array
-    {
+    private static function slide(
+        Instrument $instrument,
+        Fingering $before,
+        Fingering $after,
+        array $lift,
+        array $add,
+    ): array {
         $said = [];
         foreach ($lift as $id) {
             $said[] = FingeringWords::touch($instrument, $id).' comes up';
@@ -152,8 +200,12 @@ final readonly class Moves
             $said[] = FingeringWords::touch($instrument, $id).' goes down';
         }
         $by = $after->onSlide()->out - $before->onSlide()->out;
-        $where = static fn (Fingering $one): string => null === $one->side ? Speech::ordinal($one->onSlide()->position).' position' : ($one->onSlide()->isIn() ? 'all the way in' : FingeringWords::placed($one->onSlide()->out));
-        $said[] = abs($by) < 0.05 ? 'the slide stays' : \sprintf('the slide goes %s, from %s to %s', $by > 0 ? 'out' : 'in', $where($before), $where($after));
+        $where = static fn (Fingering $one): string => null === $one->side ? Speech::ordinal($one->onSlide()->position).' position' : ($one->onSlide()->isIn()
+            ? 'all the way in'
+            : FingeringWords::placed($one->onSlide()->out));
+        $said[] = abs($by) < 0.05
+            ? 'the slide stays'
+            : \sprintf('the slide goes %s, from %s to %s', $by > 0 ? 'out' : 'in', $where($before), $where($after));
 
         return $said;
     }

@@ -49,12 +49,29 @@ final readonly class ReasonWords
             return '';
         }
 
-        return \sprintf('with the usual fingering %s, %s to %s', EventWords::says($this->instrument, $reason->event, $reason->before, $reason->after, $from, $to, true), $from->name()->sign(), $to->name()->sign());
+        return \sprintf(
+            'with the usual fingering %s, %s to %s',
+            EventWords::says($this->instrument, $reason->event, $reason->before, $reason->after, $from, $to, true),
+            $from->name()->sign(),
+            $to->name()->sign(),
+        );
     }
 
     private function occasion(int $i, Reason $reason, Fingering $chosen): string
     {
-        return null === $reason->occasion ? '' : OccasionWords::here($this->instrument, $reason->occasion, $this->study->notes[$i]->pitch(), $reason->instead, $chosen, ($this->study->notes[$i - 1] ?? null)?->pitch(), ($this->study->notes[$i + 1] ?? null)?->pitch(), ($this->plan->notes[$i - 1] ?? null)?->fingering, ($this->plan->notes[$i + 1] ?? null)?->fingering);
+        return null === $reason->occasion
+            ? ''
+            : OccasionWords::here(
+                $this->instrument,
+                $reason->occasion,
+                $this->study->notes[$i]->pitch(),
+                $reason->instead,
+                $chosen,
+                ($this->study->notes[$i - 1] ?? null)?->pitch(),
+                ($this->study->notes[$i + 1] ?? null)?->pitch(),
+                ($this->plan->notes[$i - 1] ?? null)?->fingering,
+                ($this->plan->notes[$i + 1] ?? null)?->fingering,
+            );
     }
 
     /** Why another fingering is not taken at note i. */
@@ -64,10 +81,16 @@ final readonly class ReasonWords
 
         return match ($reason->kind) {
             ReasonKind::Avoids => $this->event($reason),
-            ReasonKind::OutOfTune => \sprintf('about %d cents %s', (int) round(abs($reason->instead->cents)), $reason->instead->cents > 0 ? 'sharp' : 'flat'),
+            ReasonKind::OutOfTune => \sprintf(
+                'about %d cents %s',
+                (int) round(abs($reason->instead->cents)),
+                $reason->instead->cents > 0 ? 'sharp' : 'flat',
+            ),
             ReasonKind::MoreMoves => 'more moves, and nothing is won',
             ReasonKind::UsualKept => 'the usual one is kept where nothing speaks against it',
-            default => '' === OccasionWords::general($this->instrument, $reason->instead, $sharps) ? 'the chart has it for other places' : 'it belongs elsewhere: '.OccasionWords::general($this->instrument, $reason->instead, $sharps),
+            default => '' === OccasionWords::general($this->instrument, $reason->instead, $sharps)
+                ? 'the chart has it for other places'
+                : 'it belongs elsewhere: '.OccasionWords::general($this->instrument, $reason->instead, $sharps),
         };
     }
 
@@ -79,6 +102,11 @@ final readonly class ReasonWords
             return '';
         }
 
-        return \sprintf('%s, %s to %s', EventWords::says($this->instrument, $reason->event, $reason->before, $reason->after, $from, $to, true), $from->name()->sign(), $to->name()->sign());
+        return \sprintf(
+            '%s, %s to %s',
+            EventWords::says($this->instrument, $reason->event, $reason->before, $reason->after, $from, $to, true),
+            $from->name()->sign(),
+            $to->name()->sign(),
+        );
     }
 }

@@ -37,7 +37,9 @@ final class Speech
     /** The first letter large, everything else as it is: names of notes keep theirs. */
     public static function sentence(string $text): string
     {
-        return '' === $text ? '' : mb_strtoupper(mb_substr($text, 0, 1)).mb_substr($text, 1).(preg_match('/[.!?]$/', $text) ? '' : '.');
+        return '' === $text
+            ? ''
+            : mb_strtoupper(mb_substr($text, 0, 1)).mb_substr($text, 1).(preg_match('/[.!?]$/', $text) ? '' : '.');
     }
 
     /** A length of slide as a part of a position; a position is about a half step. */

@@ -10,8 +10,8 @@ use SwiftReed\Instrument\Keywork;
 use SwiftReed\Study\Study;
 
 /**
- * A line talked through note by note as a teacher would beside the pupil: what stays, comes up, goes down, rolls, what it is
- * the same as, what to watch.
+ * A line talked through note by note as a teacher would beside the pupil: what stays, comes up, goes down, rolls, what
+ * it is the same as, what to watch.
  */
 final readonly class TalkThrough
 {
@@ -25,7 +25,12 @@ final readonly class TalkThrough
         $reasons = new ReasonWords($instrument, $study, $plan);
         $hard = [];
         foreach ($plan->hardSpots as $spot) {
-            $hard[$spot->to] = EventWords::spot($instrument, $spot, $study->notes[$spot->from]->pitch(), $study->notes[$spot->to]->pitch());
+            $hard[$spot->to] = EventWords::spot(
+                $instrument,
+                $spot,
+                $study->notes[$spot->from]->pitch(),
+                $study->notes[$spot->to]->pitch(),
+            );
         }
         $notes = [];
         $told = [];
@@ -36,10 +41,25 @@ final readonly class TalkThrough
             if (0 === $i) {
                 $says[] = FingeringWords::whole($instrument, $planned->fingering, $oneToSix);
                 if ([] !== $planned->resting) {
-                    $says[] = Speech::sentence('already down, without effect: '.Speech::listed(array_map(static fn (string $id): string => FingeringWords::touch($instrument, $id, $pitch), $planned->resting)));
+                    $says[] = Speech::sentence(
+                        'already down, without effect: '.Speech::listed(array_map(
+                            static fn (string $id): string => FingeringWords::touch($instrument, $id, $pitch),
+                            $planned->resting,
+                        )),
+                    );
                 }
             } else {
-                array_push($says, ...self::moves(Moves::between($instrument, $plan->notes[$i - 1], $study->notes[$i - 1]->pitch(), $planned, $pitch, $oneToSix)));
+                array_push(
+                    $says,
+                    ...self::moves(Moves::between(
+                        $instrument,
+                        $plan->notes[$i - 1],
+                        $study->notes[$i - 1]->pitch(),
+                        $planned,
+                        $pitch,
+                        $oneToSix,
+                    )),
+                );
             }
             $like = Likeness::sentence($instrument, $pitch, $planned->fingering);
             if ('' !== $like && !isset($told[$like])) {
@@ -111,11 +131,23 @@ final readonly class TalkThrough
         $says = [];
         foreach ($mechanism->advice as $one) {
             $isHere = $midi >= $one->lowest && $midi <= $one->highest;
-            $comes = null === $one->from || (null !== $before && $before->pitch()->midi() >= $one->from[0] && $before->pitch()->midi() <= $one->from[1]);
+            $comes = null === $one->from
+                || (
+                    null !== $before
+                        && $before->pitch()->midi() >= $one->from[0]
+                        && $before->pitch()->midi() <= $one->from[1]
+                );
             $next = $study->notes[$i + 1] ?? null;
-            $goes = null === $one->to || (null !== $next && $next->pitch()->midi() >= $one->to[0] && $next->pitch()->midi() <= $one->to[1]);
+            $goes = null === $one->to
+                || (null !== $next && $next->pitch()->midi() >= $one->to[0] && $next->pitch()->midi() <= $one->to[1]);
             $holds = [] === array_diff($one->touches, $plan->notes[$i]->down());
-            if ($isHere && $comes && $goes && $holds && ([] === $one->resting || [] !== array_intersect($one->resting, $plan->notes[$i]->resting))) {
+            if (
+                $isHere
+                && $comes
+                && $goes
+                && $holds
+                && ([] === $one->resting || [] !== array_intersect($one->resting, $plan->notes[$i]->resting))
+            ) {
                 $says[] = Speech::sentence($one->says);
             }
         }

@@ -26,10 +26,19 @@ final class TouchLines
         foreach ($instrument->mechanism()->touches() as $id => $touch) {
             if (\in_array($id, $fingering->touches, true)) {
                 $line = $touch->isThumb() ? 'thumb' : ($touch->isLeft() ? 'left' : 'right');
-                $lines[$line] .= $touch->isHole ? ($oneToSix && 'right' === $line ? strtr($touch->label, ['1' => '4', '2' => '5', '3' => '6']) : $touch->label) : ' '.$touch->label;
+                $lines[$line] .= $touch->isHole
+                    ? (
+                        $oneToSix && 'right' === $line
+                            ? strtr($touch->label, ['1' => '4', '2' => '5', '3' => '6'])
+                            : $touch->label
+                    )
+                    : ' '.$touch->label;
             }
         }
 
-        return array_values(array_map(static fn (string $line): string => '' === trim($line) ? '–' : trim($line), $lines));
+        return array_values(array_map(
+            static fn (string $line): string => '' === trim($line) ? '–' : trim($line),
+            $lines,
+        ));
     }
 }

@@ -24,8 +24,12 @@ final readonly class Change
      * @param list<Event> $events
      * @param bool        $isFlicked whether a key is flicked on the note that is come to
      */
-    public function __construct(public float $moves, public float $unclean, array $events, public bool $isFlicked = false)
-    {
+    public function __construct(
+        public float $moves,
+        public float $unclean,
+        array $events,
+        public bool $isFlicked = false,
+    ) {
         usort($events, static fn (Event $a, Event $b): int => $b->weight <=> $a->weight);
         $this->events = $events;
         $flags = [];

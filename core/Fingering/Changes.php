@@ -16,7 +16,10 @@ use SwiftReed\Pitch\Pitch;
 final class Changes
 {
     private readonly ChangeCost $cost;
-    /** @var array<int, array<int, Change>> by the object ids of the two fingerings; the instrument and the planner keep all of them alive */
+    /**
+     * @var array<int, array<int, Change>> by the object ids of the two fingerings; the instrument and the planner keep
+     *  all of them alive
+     */
     private array $known = [];
 
     public function __construct(Instrument $instrument, Weights $weights)
@@ -32,6 +35,11 @@ final class Changes
 
     public function between(Pitch $from, Fingering $before, Pitch $to, Fingering $after): Change
     {
-        return $this->known[spl_object_id($before)][spl_object_id($after)] ??= $this->cost->change($from, $before, $to, $after);
+        return $this->known[spl_object_id($before)][spl_object_id($after)] ??= $this->cost->change(
+            $from,
+            $before,
+            $to,
+            $after,
+        );
     }
 }

@@ -19,13 +19,28 @@ final readonly class Event
      * @param bool           $rolls  whether the finger rolls or leans instead of being lifted
      * @param Fingering|null $before where fingerings themselves are named: a throw, a crossing
      */
-    private function __construct(public EventKind $kind, public float $weight, public string $from = '', public string $to = '', public int $count = 0, public bool $thumb = false, public bool $rolls = false, public ?Fingering $before = null, public ?Fingering $after = null)
-    {
+    private function __construct(
+        public EventKind $kind,
+        public float $weight,
+        public string $from = '',
+        public string $to = '',
+        public int $count = 0,
+        public bool $thumb = false,
+        public bool $rolls = false,
+        public ?Fingering $before = null,
+        public ?Fingering $after = null,
+    ) {
     }
 
     public static function keyToKey(string $from, string $to, float $weight, bool $isLittle, bool $rolls): self
     {
-        return new self($isLittle ? EventKind::LittleFingerTwice : ($rolls ? EventKind::FingerRolls : EventKind::FingerSlides), $weight, $from, $to, rolls: $rolls);
+        return new self(
+            $isLittle ? EventKind::LittleFingerTwice : ($rolls ? EventKind::FingerRolls : EventKind::FingerSlides),
+            $weight,
+            $from,
+            $to,
+            rolls: $rolls,
+        );
     }
 
     /** @param bool $rolls whether the index rolls open from the whole hole */
@@ -50,8 +65,13 @@ final readonly class Event
     }
 
     /** Brass: what happens between two fingerings. */
-    public static function between(EventKind $kind, float $weight, Fingering $before, Fingering $after, int $count = 0): self
-    {
+    public static function between(
+        EventKind $kind,
+        float $weight,
+        Fingering $before,
+        Fingering $after,
+        int $count = 0,
+    ): self {
         return new self($kind, $weight, count: $count, before: $before, after: $after);
     }
 
@@ -67,7 +87,12 @@ final readonly class Event
     /** Whether a change is marked for it however little else moves. */
     public function isAlwaysHard(): bool
     {
-        return $this->isUnclean() || \in_array($this->kind, [EventKind::HalfHole, EventKind::OverTheBreak, EventKind::ThumbAndIndex, EventKind::WideLeap], true);
+        return $this->isUnclean()
+            || \in_array(
+                $this->kind,
+                [EventKind::HalfHole, EventKind::OverTheBreak, EventKind::ThumbAndIndex, EventKind::WideLeap],
+                true,
+            );
     }
 
     /** Whether it is worth naming as what speaks against a fingering, though it can be played. */
@@ -82,6 +107,8 @@ final readonly class Event
     /** What is the same thing elsewhere in the line: kind, keys and fingerings, without its weight. */
     public function key(): string
     {
-        return $this->kind->value.' '.$this->from.' '.$this->to.' '.($this->before->text ?? '').' '.($this->after->text ?? '');
+        return $this->kind->value.' '.$this->from.' '.$this->to.' '.(
+            $this->before->text ?? ''
+        ).' '.($this->after->text ?? '');
     }
 }

@@ -19,7 +19,16 @@ final readonly class HardSpot
      * @param bool        $isForced   whether a pin makes it hard
      * @param string      $change     the two written notes, "A4 B4": the same change may come again
      */
-    public function __construct(public int $from, public int $to, public float $difficulty, public array $events, public Fingering $before, public Fingering $after, public bool $noOtherWay, public bool $isForced, public string $change)
-    {
+    public function __construct(
+        public int $from,
+        public int $to,
+        public float $difficulty,
+        public array $events,
+        public Fingering $before,
+        public Fingering $after,
+        public bool $noOtherWay,
+        public bool $isForced,
+        public string $change,
+    ) {
     }
 }

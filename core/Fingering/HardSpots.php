@@ -5,7 +5,8 @@ declare(strict_types=1);
 namespace SwiftReed\Fingering;
 
 /**
- * The hard spots that are marked on the page: each kind of change once, the worst few, numbered in the order of the line.
+ * The hard spots that are marked on the page: each kind of change once, the worst few, numbered in the order of the
+ * line.
  */
 final class HardSpots
 {
@@ -19,7 +20,10 @@ final class HardSpots
     public static function worst(array $spots): array
     {
         $marked = $spots;
-        usort($marked, static fn (HardSpot $a, HardSpot $b): int => $b->difficulty <=> $a->difficulty ?: $a->from <=> $b->from);
+        usort(
+            $marked,
+            static fn (HardSpot $a, HardSpot $b): int => $b->difficulty <=> $a->difficulty ?: $a->from <=> $b->from,
+        );
         $once = [];
         foreach ($marked as $spot) {
             $once[$spot->change] ??= $spot;

@@ -29,8 +29,11 @@ final class KeyworkChange implements ChangeCost
     /** @var array<string, true> "a b" for every two touches between which a finger can roll */
     private readonly array $rollers;
 
-    public function __construct(private readonly Instrument $instrument, Keywork $keywork, private readonly Weights $weights)
-    {
+    public function __construct(
+        private readonly Instrument $instrument,
+        Keywork $keywork,
+        private readonly Weights $weights,
+    ) {
         $this->touches = $keywork->touches();
         $this->covers = $keywork->covers;
         $this->together = self::pairs($keywork->together);
@@ -86,7 +89,10 @@ final class KeyworkChange implements ChangeCost
             if ($this->touches[$id]->isHalfHole && !\in_array($id, $held, true)) {
                 $moves += $this->weights->halfHole;
                 $isHalfHole = true;
-                $landing = \count(array_filter(array_keys($pressing), static fn (string $finger): bool => \in_array($finger[1], ['1', '2', '3'], true)));
+                $landing = \count(array_filter(
+                    array_keys($pressing),
+                    static fn (string $finger): bool => \in_array($finger[1], ['1', '2', '3'], true),
+                ));
                 $rolls = isset($lifting['L1']);
                 $events[] = Event::halfHole($this->weights->halfHole + 5, $rolls ? $landing - 1 : $landing, $rolls);
             }
@@ -96,7 +102,11 @@ final class KeyworkChange implements ChangeCost
         if ($break > 1) {
             $events[] = Event::overTheBreak((float) $break, \count($pressing));
         }
-        if (\count(array_intersect(['LT'], [...$pressed, ...$lifted])) > 0 && \count(array_intersect(['L1'], [...$pressed, ...$lifted])) > 0 && $this->areOpposed('LT', 'L1', $pressed)) {
+        if (
+            \count(array_intersect(['LT'], [...$pressed, ...$lifted])) > 0
+            && \count(array_intersect(['L1'], [...$pressed, ...$lifted])) > 0
+            && $this->areOpposed('LT', 'L1', $pressed)
+        ) {
             $events[] = Event::thumbAndIndex($this->weights->thumb + 1);
         }
         if ($fingers + ($thumb ? 1 : 0) >= self::MANY && $break < 2 && !$isHalfHole) {
@@ -116,7 +126,9 @@ final class KeyworkChange implements ChangeCost
      */
     private function areOpposed(string $one, string $other, array $pressed): bool
     {
-        return isset($this->touches[$one], $this->touches[$other]) && $this->touches[$one]->isHole && \in_array($one, $pressed, true) !== \in_array($other, $pressed, true);
+        return isset($this->touches[$one], $this->touches[$other])
+            && $this->touches[$one]->isHole
+            && \in_array($one, $pressed, true) !== \in_array($other, $pressed, true);
     }
 
     /**
@@ -135,8 +147,8 @@ final class KeyworkChange implements ChangeCost
     }
 
     /**
-     * Fingers whose tip goes from one of their touches to another; a key pressed by the palm, the knuckle or the side of
-     * a finger leaves the tip where it is.
+     * Fingers whose tip goes from one of their touches to another; a key pressed by the palm, the knuckle or the side
+     * of a finger leaves the tip where it is.
      *
      * @param array<string> $before
      * @param list<string>  $after

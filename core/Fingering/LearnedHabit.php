@@ -7,8 +7,8 @@ namespace SwiftReed\Fingering;
 use SwiftReed\Pitch\Pitch;
 
 /**
- * What a pin in one line says as a habit: of the note alone, and of the change into it. Made three times, it is offered as a
- * habit.
+ * What a pin in one line says as a habit: of the note alone, and of the change into it. Made three times, it is offered
+ * as a habit.
  */
 final readonly class LearnedHabit
 {
@@ -27,11 +27,15 @@ final readonly class LearnedHabit
     {
         $name = $pitch->text();
 
-        return new self($name.' = '.$fingering, null === $before ? '' : \sprintf('%s > %s = %s > %s', $before->text(), $name, $fingeringBefore, $fingering));
+        return new self(
+            $name.' = '.$fingering,
+            null === $before ? '' : \sprintf('%s > %s = %s > %s', $before->text(), $name, $fingeringBefore, $fingering),
+        );
     }
 
     /**
-     * What is to be offered after one more of the same: the change when every one of them was that change, else the note.
+     * What is to be offered after one more of the same: the change when every one of them was that change, else the
+     * note.
      *
      * @param list<self> $made those of the same note and fingering, this one included
      *

@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace SwiftReed\Fingering;
 
 /**
- * The same note in the same surroundings takes the same fingering throughout a line. The line is planned freely; then each
- * group of like places that came out unlike takes the candidate with which the line is cheapest, by first appearance, until
- * no exchange in one group is cheaper.
+ * The same note in the same surroundings takes the same fingering throughout a line. The line is planned freely; then
+ * each group of like places that came out unlike takes the candidate with which the line is cheapest, by first
+ * appearance, until no exchange in one group is cheaper.
  *
  * Source: the handbook, chapter 4, "Choosing along the line", part 2.
  */

@@ -30,8 +30,11 @@ final class Occasions
     private array $inLine = [];
 
     /** @param non-empty-list<Surroundings> $surroundings of the whole line */
-    public function __construct(private readonly Instrument $instrument, private readonly bool $isFirstYear, array $surroundings)
-    {
+    public function __construct(
+        private readonly Instrument $instrument,
+        private readonly bool $isFirstYear,
+        array $surroundings,
+    ) {
         $line = [];
         foreach ($surroundings as $one) {
             $line[$one->midi] = true;
@@ -58,7 +61,12 @@ final class Occasions
     private function holds(Occasion $occasion, Surroundings $place, Fingering $usual, Fingering $fingering): bool
     {
         // First, last and long notes take the usual fingering, but for habits, flicks and what is needed.
-        if ($place->isSet && !$occasion->isHabit() && !$occasion->asks(ConditionKind::Needed) && !$occasion->asks(ConditionKind::Flick)) {
+        if (
+            $place->isSet
+            && !$occasion->isHabit()
+            && !$occasion->asks(ConditionKind::Needed)
+            && !$occasion->asks(ConditionKind::Flick)
+        ) {
             return false;
         }
         foreach ($occasion->conditions as $condition) {
@@ -84,33 +92,63 @@ final class Occasions
             ConditionKind::Turn => $before === $after && $names($before),
             ConditionKind::Amid => $names($before) && $names($after) && $before !== $after,
             ConditionKind::Between => null !== $before && null !== $after,
-            ConditionKind::Keeps => null !== $before && null !== $after && $this->usuallyHolds($before, $condition->touches, true) && $this->usuallyHolds($after, $condition->touches, true),
+            ConditionKind::Keeps => null !== $before
+                && null !== $after
+                && $this->usuallyHolds($before, $condition->touches, true)
+                && $this->usuallyHolds($after, $condition->touches, true),
             ConditionKind::BesideHeld => $this->besideHeld($place, $condition->touches),
             ConditionKind::NotBesideHeld => !$this->besideHeld($place, $condition->touches),
             ConditionKind::ChromaticRun => $place->isInChromaticRun,
             ConditionKind::Run => $place->isInRun,
-            ConditionKind::Alternation => [] !== array_filter($place->alternates, static fn (int $other): bool => [] === $condition->notes || $condition->names($other)),
+            ConditionKind::Alternation => [] !== array_filter(
+                $place->alternates,
+                static fn (int $other): bool => [] === $condition->notes || $condition->names($other),
+            ),
             ConditionKind::Slurred => $place->isSlurred,
             ConditionKind::Tongued => !$place->isSlurred,
-            ConditionKind::FromBelow => null !== $before && [] !== $condition->notes && $before < min($condition->notes),
-            ConditionKind::FromWithin => null !== $before && [] !== $condition->notes && $before >= min($condition->notes) && $before <= max($condition->notes),
+            ConditionKind::FromBelow => null !== $before
+                && [] !== $condition->notes
+                && $before < min($condition->notes),
+            ConditionKind::FromWithin => null !== $before
+                && [] !== $condition->notes
+                && $before >= min($condition->notes)
+                && $before <= max($condition->notes),
             ConditionKind::ByStep => null !== $before && abs($place->midi - $before) <= self::STEP,
             ConditionKind::ByLeap => null !== $before && abs($place->midi - $before) > self::STEP,
-            ConditionKind::Leaps => null !== $before && null !== $after && abs($place->midi - $before) > self::STEP && abs($place->midi - $after) > self::STEP,
+            ConditionKind::Leaps => null !== $before
+                && null !== $after
+                && abs($place->midi - $before) > self::STEP
+                && abs($place->midi - $after) > self::STEP,
             ConditionKind::LineHas => $this->lineHas($condition),
             ConditionKind::LineHasNo => !$this->lineHas($condition),
             ConditionKind::Speed => $place->speed >= $condition->number - 1e-6,
             ConditionKind::Later => !$this->isFirstYear,
             ConditionKind::LittleFinger => $this->besideLittleFinger($place),
-            ConditionKind::ThrowOf => $this->savesAThrow($place, static fn (float $was, float $is): bool => $was >= $condition->number - 1e-6 && $is < $condition->number - 1e-6, $usual, $fingering),
-            ConditionKind::Spares => $this->savesAThrow($place, static fn (float $was, float $is): bool => $was - $is >= $condition->number - 1e-6, $usual, $fingering),
+            ConditionKind::ThrowOf => $this->savesAThrow(
+                $place,
+                static fn (
+                    float $was,
+                    float $is,
+                ): bool => $was >= $condition->number - 1e-6 && $is < $condition->number - 1e-6,
+                $usual,
+                $fingering,
+            ),
+            ConditionKind::Spares => $this->savesAThrow(
+                $place,
+                static fn (float $was, float $is): bool => $was - $is >= $condition->number - 1e-6,
+                $usual,
+                $fingering,
+            ),
             ConditionKind::Needed, ConditionKind::Flick => true,
         };
     }
 
     private function lineHas(Condition $condition): bool
     {
-        return $this->inLine[implode(' ', $condition->notes)] ??= [] !== array_filter(array_keys($this->line), $condition->names(...));
+        return $this->inLine[implode(' ', $condition->notes)] ??= [] !== array_filter(
+            array_keys($this->line),
+            $condition->names(...),
+        );
     }
 
     private function usual(int $midi): ?Fingering
@@ -140,14 +178,18 @@ final class Occasions
 
     private function besideLittleFinger(Surroundings $place): bool
     {
-        return (null !== $place->before && $this->usesLittleFinger($place->before)) || (null !== $place->after && $this->usesLittleFinger($place->after));
+        return (null !== $place->before && $this->usesLittleFinger($place->before))
+            || (null !== $place->after && $this->usesLittleFinger($place->after));
     }
 
     private function usesLittleFinger(int $midi): bool
     {
         $touches = $this->instrument->mechanism()->touches();
 
-        return $this->little[$midi] ??= [] !== array_filter($this->usual($midi)->touches ?? [], static fn (string $id): bool => $touches[$id]->isLittleFinger());
+        return $this->little[$midi] ??= [] !== array_filter(
+            $this->usual($midi)->touches ?? [],
+            static fn (string $id): bool => $touches[$id]->isLittleFinger(),
+        );
     }
 
     /** @param \Closure(float, float): bool $saves positions with the usual fingering, with this one */
@@ -155,7 +197,10 @@ final class Occasions
     {
         foreach ($place->neighbours() as $midi) {
             $there = $this->usual($midi)?->onSlide()->out;
-            if (null !== $there && $saves(abs($usual->onSlide()->out - $there), abs($fingering->onSlide()->out - $there))) {
+            if (
+                null !== $there
+                && $saves(abs($usual->onSlide()->out - $there), abs($fingering->onSlide()->out - $there))
+            ) {
                 return true;
             }
         }

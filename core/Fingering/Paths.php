@@ -9,9 +9,9 @@ use SwiftReed\Instrument\ConditionKind;
 use SwiftReed\Instrument\Fingering;
 
 /**
- * The cheapest ways through the places of a line: the best of all, and the best with a given fingering in a given place, by
- * a pass forward and a pass backward. On a slide, turning round costs something too, so a state is a candidate and the way
- * in which the slide came to it.
+ * The cheapest ways through the places of a line: the best of all, and the best with a given fingering in a given
+ * place, by a pass forward and a pass backward. On a slide, turning round costs something too, so a state is a
+ * candidate and the way in which the slide came to it.
  *
  * The time it takes is linear in the number of notes.
  */
@@ -36,8 +36,13 @@ final class Paths
      * @param non-empty-list<Place>              $places
      * @param list<list<list<float>>>|null $steps where they are known already
      */
-    public function __construct(private readonly array $places, private readonly Changes $changes, private readonly Weights $weights, private readonly bool $hasSlide, ?array $steps = null)
-    {
+    public function __construct(
+        private readonly array $places,
+        private readonly Changes $changes,
+        private readonly Weights $weights,
+        private readonly bool $hasSlide,
+        ?array $steps = null,
+    ) {
         foreach ($places as $i => $place) {
             foreach ($place->occasions as $j => $occasion) {
                 $between = $occasion?->condition(ConditionKind::Between);
@@ -85,7 +90,10 @@ final class Paths
             foreach ($place->candidates as $j => $fingering) {
                 $row = [];
                 foreach ($before->candidates as $k => $from) {
-                    $row[] = [] === $this->between || ($this->allows($i - 1, $k, $fingering) && $this->allows($i, $j, $from)) ? $this->step($before, $place, $from, $fingering) : \INF;
+                    $row[] = [] === $this->between
+                        || ($this->allows($i - 1, $k, $fingering) && $this->allows($i, $j, $from))
+                        ? $this->step($before, $place, $from, $fingering)
+                        : \INF;
                 }
                 $rows[] = $row;
             }
@@ -98,12 +106,14 @@ final class Paths
     /** Whether a candidate that belongs only between notes that hold some touch may stand next to this fingering. */
     private function allows(int $i, int $candidate, Fingering $neighbour): bool
     {
-        return !isset($this->between[$i][$candidate]) || [] === array_diff($this->between[$i][$candidate]->touches, $neighbour->touches);
+        return !isset($this->between[$i][$candidate])
+            || [] === array_diff($this->between[$i][$candidate]->touches, $neighbour->touches);
     }
 
     /**
-     * What the change from one place into the next costs; what is unclean counts whatever time there is, after a breath half. A note that is
-     * repeated keeps its fingering: to exchange it under one sound is as bad as what is never clean. Common practice, no source.
+     * What the change from one place into the next costs; what is unclean counts whatever time there is, after a breath
+     * half. A note that is repeated keeps its fingering: to exchange it under one sound is as bad as what is never
+     * clean. Common practice, no source.
      */
     private function step(Place $from, Place $to, Fingering $before, Fingering $after): float
     {
@@ -185,7 +195,12 @@ final class Paths
                     $arrived = 3 * $j + 1;
                     $cost = $sum + $row[$k] + $here;
                     if ($this->hasSlide) {
-                        [$arrived, $turn] = $this->turned($state % 3 - 1, $this->places[$i - 1]->candidates[$k], $fingering, $j);
+                        [$arrived, $turn] = $this->turned(
+                            $state % 3 - 1,
+                            $this->places[$i - 1]->candidates[$k],
+                            $fingering,
+                            $j,
+                        );
                         $cost += $place->weight * $turn;
                     }
                     if (!isset($reached[$arrived]) || $cost < $reached[$arrived] - 1e-9) {
@@ -211,7 +226,9 @@ final class Paths
             foreach ($this->places[$i]->candidates as $j => $fingering) {
                 foreach ($this->hasSlide ? [-1, 0, 1] : [0] as $way) {
                     $state = 3 * $j + 1 + $way;
-                    [$rest[$i][$state], $to[$i][$state]] = $i === $last ? [0.0, 0] : $this->onward($i, $fingering, $way, $rest[$i + 1], $j);
+                    [$rest[$i][$state], $to[$i][$state]] = $i === $last
+                        ? [0.0, 0]
+                        : $this->onward($i, $fingering, $way, $rest[$i + 1], $j);
                 }
             }
         }
@@ -235,7 +252,13 @@ final class Paths
         $best = [\INF, 0];
         $next = $this->places[$i + 1];
         foreach ($next->candidates as $j => $after) {
-            $step = null !== $candidate ? $this->steps[$i + 1][$j][$candidate] : ($this->allows($i + 1, $j, $fingering) ? $this->step($this->places[$i], $next, $fingering, $after) : \INF);
+            $step = null !== $candidate
+                ? $this->steps[$i + 1][$j][$candidate]
+                : (
+                    $this->allows($i + 1, $j, $fingering)
+                        ? $this->step($this->places[$i], $next, $fingering, $after)
+                        : \INF
+                );
             [$arrived, $turn] = $this->hasSlide ? $this->turned($way, $fingering, $after, $j) : [3 * $j + 1, 0.0];
             $cost = $step + $next->weight * $turn + $next->own[$j] + ($rest[$arrived] ?? \INF);
             if ($cost < $best[0] - 1e-9) {
@@ -251,7 +274,10 @@ final class Paths
     {
         $moves = $after->onSlide()->out <=> $before->onSlide()->out;
 
-        return [3 * $candidate + 1 + (0 === $moves ? $way : $moves), 0 !== $way && $moves === -$way ? $this->weights->turn : 0.0];
+        return [
+            3 * $candidate + 1 + (0 === $moves ? $way : $moves),
+            0 !== $way && $moves === -$way ? $this->weights->turn : 0.0,
+        ];
     }
 
     /**
@@ -317,7 +343,15 @@ final class Paths
                 $k = intdiv($state, 3);
                 $before = $this->places[$i - 1]->candidates[$k];
                 $way = 0;
-                $cost = $sum + $own + (null !== $candidate ? $this->steps[$i][$candidate][$k] : ($this->allows($i - 1, $k, $fingering) ? $this->step($this->places[$i - 1], $this->places[$i], $before, $fingering) : \INF));
+                $cost = $sum + $own + (
+                    null !== $candidate
+                        ? $this->steps[$i][$candidate][$k]
+                        : (
+                            $this->allows($i - 1, $k, $fingering)
+                                ? $this->step($this->places[$i - 1], $this->places[$i], $before, $fingering)
+                                : \INF
+                        )
+                );
                 if ($this->hasSlide) {
                     [$arrived, $turn] = $this->turned($state % 3 - 1, $before, $fingering, 0);
                     $way = $arrived - 1;
@@ -330,7 +364,9 @@ final class Paths
         }
         $best = [\INF, 0, 0];
         foreach ($ways as $way => [$cost, $state]) {
-            [$onward, $next] = $i === $last ? [0.0, 0] : $this->onward($i, $fingering, $way, $this->rest[$i + 1], $candidate);
+            [$onward, $next] = $i === $last
+                ? [0.0, 0]
+                : $this->onward($i, $fingering, $way, $this->rest[$i + 1], $candidate);
             if ($cost + $onward < $best[0] - 1e-9) {
                 $best = [$cost + $onward, $state, $next];
             }

@@ -10,9 +10,9 @@ use SwiftReed\Pitch\Pitch;
 use SwiftReed\Pitch\PitchError;
 
 /**
- * A teacher's own choice: for one note of this line ("9 = lE"), for a written note wherever it stands ("B4 = lE"), for a
- * pair of notes wherever they follow each other ("B4 > C#5 = lE > rFs"). A fingering is named by its text, or by
- * one touch, one finger (R4 is the right little finger) or one side of a horn that marks it. "F3 to C5 = F" is a habit for
+ * A teacher's own choice: for one note of this line ("9 = lE"), for a written note wherever it stands ("B4 = lE"), for
+ * a pair of notes wherever they follow each other ("B4 > C#5 = lE > rFs"). A fingering is named by its text, or by one
+ * touch, one finger (R4 is the right little finger) or one side of a horn that marks it. "F3 to C5 = F" is a habit for
  * a stretch of notes; where no fingering there has that mark, it asks for nothing.
  */
 final readonly class Pin
@@ -24,8 +24,12 @@ final readonly class Pin
      * @param list<Pitch>  $pitches the written note, or the pair; empty for a note of this line
      * @param list<string> $wanted  a fingering for each
      */
-    private function __construct(public int $note, public array $pitches, public array $wanted, public bool $isRange = false)
-    {
+    private function __construct(
+        public int $note,
+        public array $pitches,
+        public array $wanted,
+        public bool $isRange = false,
+    ) {
     }
 
     /** @throws PinError */
@@ -60,7 +64,9 @@ final readonly class Pin
         if ($this->isRange) {
             return \sprintf('%s to %s = %s', $this->pitches[0]->text(), $this->pitches[1]->text(), $this->wanted[0]);
         }
-        $where = $this->note >= 0 ? (string) ($this->note + 1) : implode(' > ', array_map(static fn (Pitch $pitch): string => $pitch->text(), $this->pitches));
+        $where = $this->note >= 0
+            ? (string) ($this->note + 1)
+            : implode(' > ', array_map(static fn (Pitch $pitch): string => $pitch->text(), $this->pitches));
 
         return $where.' = '.implode(' > ', $this->wanted);
     }
@@ -84,7 +90,12 @@ final readonly class Pin
             }
             if ($this->note === $i || (1 === \count($this->pitches) && $pitch->midi() === $this->pitches[0]->midi())) {
                 $wants[$i] = $this->wanted[0];
-            } elseif (2 === \count($this->pitches) && isset($line[$i + 1]) && $pitch->midi() === $this->pitches[0]->midi() && $line[$i + 1]->midi() === $this->pitches[1]->midi()) {
+            } elseif (
+                2 === \count($this->pitches)
+                && isset($line[$i + 1])
+                && $pitch->midi() === $this->pitches[0]->midi()
+                && $line[$i + 1]->midi() === $this->pitches[1]->midi()
+            ) {
                 $wants[$i] = $this->wanted[0];
                 $wants[$i + 1] = $this->wanted[1];
             }
@@ -104,11 +115,27 @@ final readonly class Pin
      */
     public static function meant(Instrument $instrument, Pitch $pitch, array $fingerings, string $name): array
     {
-        $exact = array_values(array_filter($fingerings, static fn (Fingering $one): bool => 0 === strcasecmp($one->text, $name)));
+        $exact = array_values(array_filter(
+            $fingerings,
+            static fn (Fingering $one): bool => 0 === strcasecmp($one->text, $name),
+        ));
         $touches = $instrument->mechanism()->touches();
-        $meant = [] !== $exact ? $exact : array_values(array_filter($fingerings, static fn (Fingering $one): bool => \in_array($name, $one->touches, true) || $one->side === $name
+        $meant = [] !== $exact
+            ? $exact
+            : array_values(array_filter($fingerings, static fn (Fingering $one): bool => \in_array(
+                $name,
+                $one->touches,
+                true,
+            ) || $one->side === $name
             || \in_array($name, array_map(static fn (string $id): string => $touches[$id]->finger, $one->touches), true)));
 
-        return [] !== $meant ? $meant : throw PinError::noSuchFingering($name, $pitch->sign(), $instrument->article, array_map(static fn (Fingering $one): string => $one->text, $fingerings));
+        return [] !== $meant
+            ? $meant
+            : throw PinError::noSuchFingering(
+                $name,
+                $pitch->sign(),
+                $instrument->article,
+                array_map(static fn (Fingering $one): string => $one->text, $fingerings),
+            );
     }
 }

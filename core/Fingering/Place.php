@@ -9,8 +9,8 @@ use SwiftReed\Instrument\Occasion;
 use SwiftReed\Study\StudyNote;
 
 /**
- * One note of the line with the fingerings that may be chosen for it, what each costs by itself, and how much the change
- * into it counts.
+ * One note of the line with the fingerings that may be chosen for it, what each costs by itself, and how much the
+ * change into it counts.
  */
 final readonly class Place
 {

@@ -20,8 +20,15 @@ final readonly class PlannedNote
      * @param list<string>    $flags
      * @param float           $difficulty of the change into it; one is about the effort of moving one finger, 0 for the first note
      */
-    public function __construct(public Fingering $fingering, public array $resting, public ?Reason $why, public ?Occasion $occasion, public array $alternates, public array $flags, public float $difficulty = 0.0)
-    {
+    public function __construct(
+        public Fingering $fingering,
+        public array $resting,
+        public ?Reason $why,
+        public ?Occasion $occasion,
+        public array $alternates,
+        public array $flags,
+        public float $difficulty = 0.0,
+    ) {
     }
 
     /** @return list<string> everything that is down, with effect or without */

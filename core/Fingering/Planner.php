@@ -31,7 +31,10 @@ final class Planner
 
     private readonly Changes $changes;
     private readonly bool $hasSlide;
-    /** @var array<string, array{Fingering, Fingering}> fingerings made from the chart's, with what they are made from: both are kept alive */
+    /**
+     * @var array<string, array{Fingering, Fingering}> fingerings made from the chart's,
+     *  with what they are made from: both are kept alive
+     */
     private array $made = [];
 
     public function __construct(private readonly Instrument $instrument, private readonly Weights $weights)
@@ -47,9 +50,16 @@ final class Planner
      *
      * @throws PinError when a pin names a fingering that the instrument does not have
      */
-    public function plan(Study $study, Stage $stage = Stage::Full, array $pins = [], array $given = [], array $tendencies = []): FingeringPlan
-    {
-        $settled = [] === $given ? $this->pinned($study->notes, $pins) : array_map(static fn (Fingering $one): array => [$one], $given);
+    public function plan(
+        Study $study,
+        Stage $stage = Stage::Full,
+        array $pins = [],
+        array $given = [],
+        array $tendencies = [],
+    ): FingeringPlan {
+        $settled = [] === $given
+            ? $this->pinned($study->notes, $pins)
+            : array_map(static fn (Fingering $one): array => [$one], $given);
         $isGiven = [] !== $given;
         $places = $this->places($study, $stage, $settled, $tendencies);
         $usualHere = [];
@@ -73,14 +83,32 @@ final class Planner
             }
             $paths = $paths->narrowed($places);
         }
-        $free = [] === $settled || $isGiven ? $route : (new Paths($this->places($study, $stage, [], $tendencies), $this->changes, $this->weights, $this->hasSlide))->best();
+        $free = [] === $settled || $isGiven
+            ? $route
+            : (new Paths(
+                $this->places($study, $stage, [], $tendencies),
+                $this->changes,
+                $this->weights,
+                $this->hasSlide,
+            ))->best();
 
         return $this->described($places, $route, $paths, $best, $why, $free, $isGiven, $stage, $tendencies);
     }
 
     private function narrowed(Place $place): Place
     {
-        return new Place($place->note, $place->surroundings, [$place->candidates[0]], [$place->own[0]], [$place->occasions[0] ?? null], $place->all, $place->weight, $place->isFresh, $place->isPinned, $place->likeness);
+        return new Place(
+            $place->note,
+            $place->surroundings,
+            [$place->candidates[0]],
+            [$place->own[0]],
+            [$place->occasions[0] ?? null],
+            $place->all,
+            $place->weight,
+            $place->isFresh,
+            $place->isPinned,
+            $place->likeness,
+        );
     }
 
     /**
@@ -111,7 +139,12 @@ final class Planner
         foreach ($pins as $pin) {
             foreach ($pin->wants($line) as $i => $name) {
                 try {
-                    $pinned[$i] = Pin::meant($this->instrument, $line[$i], $this->instrument->fingerings($line[$i]), $name);
+                    $pinned[$i] = Pin::meant(
+                        $this->instrument,
+                        $line[$i],
+                        $this->instrument->fingerings($line[$i]),
+                        $name,
+                    );
                 } catch (PinError $error) {
                     if (!$pin->isRange) {
                         throw $error;
@@ -140,10 +173,22 @@ final class Planner
         foreach ($study->notes as $i => $note) {
             $all = $every[$surroundings[$i]->midi] ?? $this->instrument->fingerings($note->pitch());
             if ([] === $all) {
-                throw new \DomainException(\sprintf('%s has no fingering for %s; expected a note of its range.', $this->instrument->name, $note->pitch()->sign()));
+                throw new \DomainException(\sprintf(
+                    '%s has no fingering for %s; expected a note of its range.',
+                    $this->instrument->name,
+                    $note->pitch()->sign(),
+                ));
             }
             $every[$surroundings[$i]->midi] = $all;
-            $allowed[$i] = isset($settled[$i]) ? array_map(static fn (Fingering $one): array => [$one, null, 0.0], $settled[$i]) : $this->allowed($all, $surroundings[$i], $occasions, Stage::First === $stage, [] === $tendencies ? 0 : self::tendency($tendencies, $surroundings[$i]->midi));
+            $allowed[$i] = isset($settled[$i])
+                ? array_map(static fn (Fingering $one): array => [$one, null, 0.0], $settled[$i])
+                : $this->allowed(
+                    $all,
+                    $surroundings[$i],
+                    $occasions,
+                    Stage::First === $stage,
+                    [] === $tendencies ? 0 : self::tendency($tendencies, $surroundings[$i]->midi),
+                );
             [$first, $occasion] = $allowed[$i][0];
             if (null !== $occasion && $occasion->isHabit()) {
                 foreach ($first->touches as $touch) {
@@ -160,17 +205,36 @@ final class Planner
             $costs = [];
             $why = [];
             foreach ($allowed[$i] as [$fingering, $occasion, $cost]) {
-                $candidates[] = ([] === $habits && 0 === $own) || isset($settled[$i]) ? $fingering : $this->asPlayed($fingering, $habits, $own);
+                $candidates[] = ([] === $habits && 0 === $own) || isset($settled[$i])
+                    ? $fingering
+                    : $this->asPlayed($fingering, $habits, $own);
                 $costs[] = $fingering->isDerived() ? $cost + $this->tuningCost($fingering, $own) : $cost;
                 $why[] = $occasion;
             }
             $likeness = '';
             if (\count($candidates) > 1) {
-                $directed = [] !== array_filter($why, static fn (?Occasion $one): bool => null !== $one && $one->namesDirection());
-                $likeness = $surroundings[$i]->likeness($directed).' '.implode(' ', array_map(spl_object_id(...), $candidates));
+                $directed = [] !== array_filter(
+                    $why,
+                    static fn (?Occasion $one): bool => null !== $one && $one->namesDirection(),
+                );
+                $likeness = $surroundings[$i]->likeness($directed).' '.implode(
+                    ' ',
+                    array_map(spl_object_id(...), $candidates),
+                );
             }
             $before = $study->notes[$i - 1] ?? null;
-            $places[] = new Place($note, $surroundings[$i], $candidates, $costs, $why, $all, 0 === $i ? 0.0 : $this->weight($study, $i, $ticks), null === $before || $before->breathAfter || $note->onset > $before->onset + $before->length, isset($settled[$i]), $likeness);
+            $places[] = new Place(
+                $note,
+                $surroundings[$i],
+                $candidates,
+                $costs,
+                $why,
+                $all,
+                0 === $i ? 0.0 : $this->weight($study, $i, $ticks),
+                null === $before || $before->breathAfter || $note->onset > $before->onset + $before->length,
+                isset($settled[$i]),
+                $likeness,
+            );
         }
 
         return $places;
@@ -193,18 +257,35 @@ final class Planner
         $instead = [];
         $may = [];
         foreach ($all as $rank => $fingering) {
-            if (0 === $rank || (0 === $own && [] === $fingering->may && [] === $fingering->always) || !$fingering->use->mayBeChosen() || abs($fingering->centsAsPlayed()) > $this->weights->outOfTune) {
+            if (
+                0 === $rank
+                || (0 === $own && [] === $fingering->may && [] === $fingering->always)
+                || !$fingering->use->mayBeChosen()
+                || abs($fingering->centsAsPlayed()) > $this->weights->outOfTune
+            ) {
                 continue;
             }
-            $always = [] === $fingering->always ? null : $occasions->holding($fingering->always, $place, $default, $fingering);
+            $always = [] === $fingering->always
+                ? null
+                : $occasions->holding($fingering->always, $place, $default, $fingering);
             if (null !== $always) {
                 $instead[] = [$fingering, $always, \count($instead) * $this->weights->leavingNeeded];
                 continue;
             }
             $occasion = $occasions->holding($fingering->may, $place, $default, $fingering);
             if (null !== $occasion && (!$isFirstYear || $occasion->asks(ConditionKind::Needed))) {
-                $may[] = [$fingering, $occasion, $occasion->asks(ConditionKind::Needed) && !$fingering->yields ? $this->weights->leavingNeeded : $this->weights->leaving];
-            } elseif (FingeringUse::Alternate === $fingering->use && abs($own) > $this->weights->outOfTune && $this->cannotHelp($default, $own)) {
+                $may[] = [
+                    $fingering,
+                    $occasion,
+                    $occasion->asks(ConditionKind::Needed) && !$fingering->yields
+                        ? $this->weights->leavingNeeded
+                        : $this->weights->leaving,
+                ];
+            } elseif (
+                FingeringUse::Alternate === $fingering->use
+                && abs($own) > $this->weights->outOfTune
+                && $this->cannotHelp($default, $own)
+            ) {
                 $may[] = [$fingering, null, $this->weights->leaving];
             }
         }
@@ -212,17 +293,24 @@ final class Planner
             return [[$default, null, 0.0], ...$may];
         }
 
-        return $instead[0][1]->isHabit() ? [$instead[0], ...$may] : [...$instead, [$default, null, $this->weights->uncleanRoll], ...$may];
-    }
-
-    /** Whether a player has nothing but the lip for a note that lies so: open valves and 1st position cannot be raised. */
-    private function cannotHelp(Fingering $fingering, int $own): bool
-    {
-        return $fingering->isDerived() && $own < 0 && ($this->hasSlide ? true === $fingering->slide?->isIn() : '0' === $fingering->valves);
+        return $instead[0][1]->isHabit()
+            ? [$instead[0], ...$may]
+            : [...$instead, [$default, null, $this->weights->uncleanRoll], ...$may];
     }
 
     /**
-     * The fingering as it is played in this line: the thumb on the key of a habit, the slide set for the player's own note.
+     * Whether a player has nothing but the lip for a note that lies so: open valves and 1st position cannot be raised.
+     */
+    private function cannotHelp(Fingering $fingering, int $own): bool
+    {
+        return $fingering->isDerived()
+            && $own < 0
+            && ($this->hasSlide ? true === $fingering->slide?->isIn() : '0' === $fingering->valves);
+    }
+
+    /**
+     * The fingering as it is played in this line: the thumb on the key of a habit, the slide set for the player's own
+     * note.
      *
      * @param array<string, true> $habits touches that a habit of the line holds
      */
@@ -235,9 +323,13 @@ final class Planner
             }
         }
         if ($this->hasSlide && 0 !== $own && FingeringUse::Default === $fingering->use) {
-            $adjust = $own > 0 ? SlideAdjust::Lowered : ($fingering->onSlide()->isIn() ? SlideAdjust::None : SlideAdjust::Raised);
+            $adjust = $own > 0
+                ? SlideAdjust::Lowered
+                : ($fingering->onSlide()->isIn() ? SlideAdjust::None : SlideAdjust::Raised);
 
-            return $adjust === $fingering->onSlide()->adjust ? $fingering : $this->made($fingering, $adjust->value, static fn (): Fingering => $fingering->adjusted($adjust));
+            return $adjust === $fingering->onSlide()->adjust
+                ? $fingering
+                : $this->made($fingering, $adjust->value, static fn (): Fingering => $fingering->adjusted($adjust));
         }
 
         return $fingering;
@@ -255,10 +347,14 @@ final class Planner
         $isOwn = 0 !== $own && FingeringUse::Default === $fingering->use;
         $cents = $isOwn ? (float) $own : $fingering->centsAsPlayed();
 
-        return $this->weights->cent * abs($cents) + ($isOwn ? $this->weights->ownCent * max(0, abs($own) - $this->weights->helped) : 0.0);
+        return $this->weights->cent * abs($cents)
+            + ($isOwn ? $this->weights->ownCent * max(0, abs($own) - $this->weights->helped) : 0.0);
     }
 
-    /** Whether the line goes on after a breath: after a rest, and where a drill starts its pair again, nothing is changed. */
+    /**
+     * Whether the line goes on after a breath: after a rest, and where a drill starts its pair again, nothing is
+     * changed.
+     */
     private static function goesOn(StudyNote $before, StudyNote $note): bool
     {
         return !$before->tone->isSeam && $note->onset <= $before->onset + $before->length;
@@ -284,8 +380,17 @@ final class Planner
      * @param Route                 $free       what would be chosen without pins
      * @param list<Tendency>        $tendencies
      */
-    private function described(array $places, Route $route, Paths $paths, float $best, Why $why, Route $free, bool $isGiven, Stage $stage, array $tendencies): FingeringPlan
-    {
+    private function described(
+        array $places,
+        Route $route,
+        Paths $paths,
+        float $best,
+        Why $why,
+        Route $free,
+        bool $isGiven,
+        Stage $stage,
+        array $tendencies,
+    ): FingeringPlan {
         $planned = [];
         $hard = [];
         $total = 0.0;
@@ -300,9 +405,25 @@ final class Planner
                 $difficulty = round($change->moves, 1);
                 $total += $place->weight * $change->moves;
                 $flags = $change->flags;
-                if ($place->isFresh ? $change->isAlwaysHard && self::goesOn($places[$i - 1]->note, $place->note) : ($change->moves >= $this->weights->hard || $change->isAlwaysHard)) {
-                    $isForced = ($place->isPinned || $places[$i - 1]->isPinned) && !$isGiven && $change->moves + $change->unclean > 1 + $this->freeCost($places, $i, $free);
-                    $hard[] = new HardSpot($i - 1, $i, $difficulty, $change->events, $route->fingerings[$i - 1], $fingering, !$isForced && $why->noOtherWay($i, $route), $isForced, $places[$i - 1]->note->pitch()->text().' '.$place->note->pitch()->text());
+                if (
+                    $place->isFresh
+                    ? $change->isAlwaysHard && self::goesOn($places[$i - 1]->note, $place->note)
+                    : ($change->moves >= $this->weights->hard || $change->isAlwaysHard)
+                ) {
+                    $isForced = ($place->isPinned || $places[$i - 1]->isPinned)
+                        && !$isGiven
+                        && $change->moves + $change->unclean > 1 + $this->freeCost($places, $i, $free);
+                    $hard[] = new HardSpot(
+                        $i - 1,
+                        $i,
+                        $difficulty,
+                        $change->events,
+                        $route->fingerings[$i - 1],
+                        $fingering,
+                        !$isForced && $why->noOtherWay($i, $route),
+                        $isForced,
+                        $places[$i - 1]->note->pitch()->text().' '.$place->note->pitch()->text(),
+                    );
                     $flags[] = 'hard';
                 }
             }
@@ -313,7 +434,9 @@ final class Planner
             $planned[] = new PlannedNote(
                 $fingering,
                 $resting[$i],
-                FingeringUse::Default === $fingering->use ? null : ($isGiven ? Reason::stays($place->all[0]) : $why->reason($i, $route)),
+                FingeringUse::Default === $fingering->use
+                    ? null
+                    : ($isGiven ? Reason::stays($place->all[0]) : $why->reason($i, $route)),
                 null === $index ? null : $place->occasions[$index] ?? null,
                 $this->alternates($places, $i, $route, $paths, $why, $best),
                 \count($flags) > 1 ? array_values(array_unique($flags)) : $flags,
@@ -327,7 +450,12 @@ final class Planner
     /** @param non-empty-list<Place> $places */
     private function change(array $places, int $i, Route $route): Change
     {
-        return $this->changes->between($places[$i - 1]->note->pitch(), $route->fingerings[$i - 1], $places[$i]->note->pitch(), $route->fingerings[$i]);
+        return $this->changes->between(
+            $places[$i - 1]->note->pitch(),
+            $route->fingerings[$i - 1],
+            $places[$i]->note->pitch(),
+            $route->fingerings[$i],
+        );
     }
 
     /** @param non-empty-list<Place> $places */
@@ -354,9 +482,14 @@ final class Planner
             }
             $index = $place->indexOf($other);
             $own = null !== $index ? $place->own[$index] : $this->weights->leavingNeeded + $this->tuningCost($other, 0);
-            // What does not belong here is not chosen, however little it moves: it costs nothing less than the line as it is.
+            // What does not belong here is not chosen, however little it moves: it costs nothing less than the line as
+            // it is.
             [$cost, $stretch] = $paths->lineWith($i, $other, $own, $route);
-            $alternates[] = new Alternate($other, max(0.0, round($cost - $best, 1)), static fn (): Reason => $why->whyNot($i, $other, $stretch, $route));
+            $alternates[] = new Alternate(
+                $other,
+                max(0.0, round($cost - $best, 1)),
+                static fn (): Reason => $why->whyNot($i, $other, $stretch, $route),
+            );
         }
 
         return $alternates;

@@ -19,13 +19,26 @@ final readonly class Reason
      * @param Fingering|null $before  the fingering at that note with which it would happen
      * @param Occasion|null $occasion that holds for the fingering taken
      */
-    private function __construct(public ReasonKind $kind, public Fingering $instead, public ?Event $event = null, public int $from = 0, public ?Fingering $before = null, public ?Fingering $after = null, public ?Occasion $occasion = null)
-    {
+    private function __construct(
+        public ReasonKind $kind,
+        public Fingering $instead,
+        public ?Event $event = null,
+        public int $from = 0,
+        public ?Fingering $before = null,
+        public ?Fingering $after = null,
+        public ?Occasion $occasion = null,
+    ) {
     }
 
     /** With the other fingering something hard appears in the line, between notes $from and $from + 1. */
-    public static function avoids(Fingering $instead, Event $event, int $from, Fingering $before, Fingering $after, ?Occasion $occasion): self
-    {
+    public static function avoids(
+        Fingering $instead,
+        Event $event,
+        int $from,
+        Fingering $before,
+        Fingering $after,
+        ?Occasion $occasion,
+    ): self {
         return new self(ReasonKind::Avoids, $instead, $event, $from, $before, $after, $occasion);
     }
 

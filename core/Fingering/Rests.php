@@ -37,12 +37,19 @@ final class Rests
         foreach ($places as $i => $place) {
             $here = [];
             $midi = $place->surroundings->midi;
-            $rules[$midi] ??= array_values(array_filter($mechanism->resting, static fn (Resting $rule): bool => 'trill' !== $rule->how && $rule->isOn($midi)));
+            $rules[$midi] ??= array_values(array_filter(
+                $mechanism->resting,
+                static fn (Resting $rule): bool => 'trill' !== $rule->how && $rule->isOn($midi),
+            ));
             foreach ($rules[$midi] as $rule) {
                 $touches = $route->fingerings[$i]->touches;
                 if ([] === array_diff($rule->whileHeld, $touches)) {
                     foreach ($this->laidDown($rule, $places, $route, $i) as $touch) {
-                        if (!\in_array($touch, $touches, true) && !\in_array($touch, $here, true) && $this->isFree($touch, [...$touches, ...$here], $mechanism)) {
+                        if (
+                            !\in_array($touch, $touches, true)
+                            && !\in_array($touch, $here, true)
+                            && $this->isFree($touch, [...$touches, ...$here], $mechanism)
+                        ) {
                             $here[] = $touch;
                         }
                     }
@@ -64,9 +71,21 @@ final class Rests
         return match ($rule->how) {
             'always' => $rule->touches,
             'ahead' => $this->next($rule, $places, $route, $i, 1),
-            'bridge' => array_values(array_intersect($this->next($rule, $places, $route, $i, 1), $this->next($rule, $places, $route, $i, -1))),
-            'beside' => array_values(array_unique([...$this->heldAt($rule, $route, $i + 1), ...$this->heldAt($rule, $route, $i - 1)])),
-            'first' => $this->isFirstYear ? \array_slice([...$this->nextAnywhere($rule, $route, $i), ...$rule->touches], 0, 1) : \array_slice([...$this->heldAt($rule, $route, $i + 1), ...$this->heldAt($rule, $route, $i - 1)], 0, 1),
+            'bridge' => array_values(array_intersect(
+                $this->next($rule, $places, $route, $i, 1),
+                $this->next($rule, $places, $route, $i, -1),
+            )),
+            'beside' => array_values(array_unique([
+                ...$this->heldAt($rule, $route, $i + 1),
+                ...$this->heldAt($rule, $route, $i - 1),
+            ])),
+            'first' => $this->isFirstYear
+                ? \array_slice([...$this->nextAnywhere($rule, $route, $i), ...$rule->touches], 0, 1)
+                : \array_slice(
+                    [...$this->heldAt($rule, $route, $i + 1), ...$this->heldAt($rule, $route, $i - 1)],
+                    0,
+                    1,
+                ),
             default => [],
         };
     }
@@ -88,7 +107,10 @@ final class Rests
     {
         for ($k = $i + $way; isset($places[$k]); $k += $way) {
             if (!$rule->isOn($places[$k]->surroundings->midi)) {
-                return 'ahead' !== $rule->how || $this->instrument->breakBetween($places[$i]->note->pitch(), $places[$k]->note->pitch()) > 1 ? $this->heldAt($rule, $route, $k) : [];
+                return 'ahead' !== $rule->how
+                    || $this->instrument->breakBetween($places[$i]->note->pitch(), $places[$k]->note->pitch()) > 1
+                    ? $this->heldAt($rule, $route, $k)
+                    : [];
             }
         }
 

@@ -7,7 +7,8 @@ namespace SwiftReed\Fingering;
 /**
  * A named set of habits for one instrument that can be kept and given away: "our clarinets, right hand first".
  *
- * As a file: JSON with "version": 1, "school" (its name), "instrument" (an id), "habits" (pins without a line, and tendencies).
+ * As a file: JSON with "version": 1, "school" (its name), "instrument" (an id), "habits" (pins without a line, and
+ * tendencies).
  */
 final readonly class School
 {
@@ -34,7 +35,9 @@ final readonly class School
         $kept = [];
         foreach ($habits as $habit) {
             try {
-                $text = Tendency::isMeant($habit) ? Tendency::parse($habit)->text() : self::forEveryLine(Pin::parse($habit));
+                $text = Tendency::isMeant($habit)
+                    ? Tendency::parse($habit)->text()
+                    : self::forEveryLine(Pin::parse($habit));
             } catch (PinError $error) {
                 throw SchoolError::habit($habit, $error);
             }
@@ -58,22 +61,43 @@ final readonly class School
     public static function fromJson(string $text): self
     {
         $data = json_decode($text, true, 8);
-        if (!\is_array($data) || self::VERSION !== ($data['version'] ?? null) || !\is_string($data['school'] ?? null) || !\is_string($data['instrument'] ?? null) || !\is_array($data['habits'] ?? null)) {
+        if (
+            !\is_array($data)
+            || self::VERSION !== ($data['version'] ?? null)
+            || !\is_string($data['school'] ?? null)
+            || !\is_string($data['instrument'] ?? null)
+            || !\is_array($data['habits'] ?? null)
+        ) {
             throw SchoolError::file();
         }
 
-        return self::named($data['school'], mb_substr($data['instrument'], 0, 60), array_values(array_filter($data['habits'], is_string(...))));
+        return self::named(
+            $data['school'],
+            mb_substr($data['instrument'], 0, 60),
+            array_values(array_filter($data['habits'], is_string(...))),
+        );
     }
 
     public function toJson(): string
     {
-        return json_encode(['version' => self::VERSION, 'school' => $this->name, 'instrument' => $this->instrument, 'habits' => $this->habits], \JSON_PRETTY_PRINT | \JSON_UNESCAPED_UNICODE | \JSON_UNESCAPED_SLASHES | \JSON_THROW_ON_ERROR)."\n";
+        return json_encode(
+            [
+                'version' => self::VERSION,
+                'school' => $this->name,
+                'instrument' => $this->instrument,
+                'habits' => $this->habits,
+            ],
+            \JSON_PRETTY_PRINT | \JSON_UNESCAPED_UNICODE | \JSON_UNESCAPED_SLASHES | \JSON_THROW_ON_ERROR,
+        )."\n";
     }
 
     /** @return list<Pin> */
     public function pins(): array
     {
-        return array_map(Pin::parse(...), array_values(array_filter($this->habits, static fn (string $one): bool => !Tendency::isMeant($one))));
+        return array_map(
+            Pin::parse(...),
+            array_values(array_filter($this->habits, static fn (string $one): bool => !Tendency::isMeant($one))),
+        );
     }
 
     /** @return list<Tendency> */

@@ -33,8 +33,14 @@ final class SlideChange implements ChangeCost
             $unclean = $this->weights->uncleanRoll;
             $events[] = Event::between(EventKind::LongThrow, $distance, $before, $after);
         }
-        $triggers = \count(array_diff($before->touches, $after->touches)) + \count(array_diff($after->touches, $before->touches));
-        $moves += $this->weights->trigger * $triggers + $this->weights->slidePartial * min(4, abs((int) $after->partial - (int) $before->partial));
+        $triggers = \count(array_diff(
+            $before->touches,
+            $after->touches,
+        )) + \count(array_diff($after->touches, $before->touches));
+        $moves += $this->weights->trigger * $triggers + $this->weights->slidePartial * min(
+            4,
+            abs((int) $after->partial - (int) $before->partial),
+        );
         if ($to->midi() - $from->midi() >= self::LEAP) {
             $moves += $this->weights->leap;
             $events[] = Event::between(EventKind::WideLeap, $this->weights->leap, $before, $after);

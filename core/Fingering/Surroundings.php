@@ -45,7 +45,9 @@ final readonly class Surroundings
             $midi[] = $note->tone->pitch->midi();
         }
         $last = \count($notes) - 1;
-        $tick = $study->isUntimed() ? 0.0 : $study->recipe->timing->tempo->plannedQuarters() / 60 * \SwiftReed\Time\Length::QUARTER;
+        $tick = $study->isUntimed()
+            ? 0.0
+            : $study->recipe->timing->tempo->plannedQuarters() / 60 * \SwiftReed\Time\Length::QUARTER;
         $isUntimed = $study->isUntimed();
         $long = $longBeats * $study->time()->beatTicks();
         $steps = self::stretches($midi, 2);
@@ -60,8 +62,18 @@ final readonly class Surroundings
             $alternates = [];
             // Only a note that comes back two notes away can go back and forth.
             $comesBack = ($midi[$i - 2] ?? -1) === $midi[$i] || ($midi[$i + 2] ?? -1) === $midi[$i];
-            for ($from = $comesBack ? max(0, $i - 3) : 0, $to = $comesBack ? min($i, $last - 3) : -1; $from <= $to; ++$from) {
-                if ($midi[$from] === $midi[$from + 2] && $midi[$from + 1] === $midi[$from + 3] && $midi[$from] !== $midi[$from + 1]) {
+            for (
+                $from = $comesBack
+                ? max(0, $i - 3)
+                : 0, $to = $comesBack
+                ? min($i, $last - 3)
+                : -1; $from <= $to; ++$from
+            ) {
+                if (
+                    $midi[$from] === $midi[$from + 2]
+                    && $midi[$from + 1] === $midi[$from + 3]
+                    && $midi[$from] !== $midi[$from + 1]
+                ) {
                     $alternates[] = $midi[$i] === $midi[$from] ? $midi[$from + 1] : $midi[$from];
                 }
             }
@@ -83,7 +95,8 @@ final readonly class Surroundings
     }
 
     /**
-     * Of how many notes the longest stretch is to which each note belongs, that goes on in one direction by no more than so many half steps.
+     * Of how many notes the longest stretch is to which each note belongs, that goes on in one direction by no more
+     * than so many half steps.
      *
      * @param list<int> $midi
      *
@@ -95,7 +108,10 @@ final readonly class Surroundings
         $from = 0;
         for ($i = 1, $count = \count($midi); $i <= $count; ++$i) {
             $by = $i < $count ? $midi[$i] - $midi[$i - 1] : 0;
-            $goesOn = $i < $count && 0 !== $by && abs($by) <= $widest && ($i - 1 === $from || ($by > 0) === ($midi[$i - 1] > $midi[$i - 2]));
+            $goesOn = $i < $count
+                && 0 !== $by
+                && abs($by) <= $widest
+                && ($i - 1 === $from || ($by > 0) === ($midi[$i - 1] > $midi[$i - 2]));
             if (!$goesOn) {
                 for ($k = $from; $i - $from > 1 && $k < $i; ++$k) {
                     $stretches[$k] = max($stretches[$k], $i - $from);

@@ -28,11 +28,17 @@ final readonly class Tendency
     /** @throws PinError */
     public static function parse(string $text): self
     {
-        if (1 !== preg_match('/^\s*(.+?)\s+(sharp|flat)\s+(\d{1,3})\s*$/i', $text, $found) || (int) $found[3] > self::WORST) {
+        if (
+            1 !== preg_match('/^\s*(.+?)\s+(sharp|flat)\s+(\d{1,3})\s*$/i', $text, $found)
+            || (int) $found[3] > self::WORST
+        ) {
             throw PinError::notATendency($text);
         }
         try {
-            return new self(Pitch::parse($found[1]), 'flat' === strtolower($found[2]) ? -(int) $found[3] : (int) $found[3]);
+            return new self(
+                Pitch::parse($found[1]),
+                'flat' === strtolower($found[2]) ? -(int) $found[3] : (int) $found[3],
+            );
         } catch (PitchError) {
             throw PinError::notATendency($text);
         }

@@ -13,8 +13,8 @@ use SwiftReed\Pitch\Pitch;
 use SwiftReed\Study\Study;
 
 /**
- * Two neighbouring notes back and forth, fast: the pair of fingerings between which the least moves. Fingerings that are
- * for trills only cost nothing extra here.
+ * Two neighbouring notes back and forth, fast: the pair of fingerings between which the least moves. Fingerings that
+ * are for trills only cost nothing extra here.
  */
 final readonly class Trill
 {
@@ -30,8 +30,15 @@ final readonly class Trill
      * @param list<string> $restingBelow touches that stay down on the lower note without effect
      * @param list<string> $restingAbove and on the upper
      */
-    private function __construct(public Pitch $low, public Pitch $high, public Fingering $below, public Fingering $above, public array $restingBelow, public array $restingAbove, public float $difficulty)
-    {
+    private function __construct(
+        public Pitch $low,
+        public Pitch $high,
+        public Fingering $below,
+        public Fingering $above,
+        public array $restingBelow,
+        public array $restingAbove,
+        public float $difficulty,
+    ) {
     }
 
     public static function best(Instrument $instrument, Pitch $low, Pitch $high): ?self
@@ -49,7 +56,9 @@ final readonly class Trill
                 $upper = $above->holding($restingAbove);
                 $there = $changes->between($low, $lower, $high, $upper);
                 $back = $changes->between($high, $upper, $low, $lower);
-                $difficulty = $there->moves + $there->unclean + $back->moves + $back->unclean + self::own($below) + self::own($above);
+                $difficulty = $there->moves + $there->unclean + $back->moves + $back->unclean + self::own(
+                    $below,
+                ) + self::own($above);
                 if (null === $best || $difficulty < $best->difficulty - 1e-9) {
                     $best = new self($low, $high, $below, $above, $restingBelow, $restingAbove, $difficulty);
                 }
@@ -81,7 +90,10 @@ final readonly class Trill
         $resting = [];
         foreach ($mechanism instanceof Keywork ? $mechanism->resting : [] as $rule) {
             if ('trill' === $rule->how && $rule->isOn($pitch->midi())) {
-                array_push($resting, ...array_diff(array_intersect($rule->touches, $other->touches), $fingering->touches));
+                array_push(
+                    $resting,
+                    ...array_diff(array_intersect($rule->touches, $other->touches), $fingering->touches),
+                );
             }
         }
 
@@ -101,7 +113,9 @@ final readonly class Trill
             if (null === $next) {
                 break;
             }
-            [$low, $high] = $note->pitch()->isHigherThan($next->pitch()) ? [$next->pitch(), $note->pitch()] : [$note->pitch(), $next->pitch()];
+            [$low, $high] = $note->pitch()->isHigherThan($next->pitch())
+                ? [$next->pitch(), $note->pitch()]
+                : [$note->pitch(), $next->pitch()];
             $key = $low->midi().' '.$high->midi();
             $width = $high->midi() - $low->midi();
             if ($width < 1 || $width > self::WIDEST || isset($trills[$key])) {

@@ -8,8 +8,8 @@ use SwiftReed\Instrument\Fingering;
 use SwiftReed\Pitch\Pitch;
 
 /**
- * Changes on valves: how many move, both ways at once, crossing 1-3 to 2, the lip going to another partial, and the thumb
- * valve as a finger that moves.
+ * Changes on valves: how many move, both ways at once, crossing 1-3 to 2, the lip going to another partial, and the
+ * thumb valve as a finger that moves.
  *
  * Source of the rules: the handbook, chapter 4 (common practice).
  */
@@ -44,7 +44,13 @@ final class ValveChange implements ChangeCost
             if ($partials > 0 && $moving > 0) {
                 $moves += $this->weights->partialAndValves;
                 if ($moving > 1) {
-                    $events[] = Event::between(EventKind::PartialAndValves, $this->weights->partialAndValves, $before, $after, $moving);
+                    $events[] = Event::between(
+                        EventKind::PartialAndValves,
+                        $this->weights->partialAndValves,
+                        $before,
+                        $after,
+                        $moving,
+                    );
                 }
             }
         }

@@ -55,7 +55,14 @@ final readonly class Weights
     /** @return list<string> names of all weights, as the file writes them */
     public static function names(): array
     {
-        return array_map(static fn (\ReflectionParameter $one): string => strtolower((string) preg_replace('/[A-Z]/', '-$0', $one->getName())), (new \ReflectionMethod(self::class, '__construct'))->getParameters());
+        return array_map(
+            static fn (\ReflectionParameter $one): string => strtolower((string) preg_replace(
+                '/[A-Z]/',
+                '-$0',
+                $one->getName(),
+            )),
+            (new \ReflectionMethod(self::class, '__construct'))->getParameters(),
+        );
     }
 
     /**
@@ -70,7 +77,10 @@ final readonly class Weights
         foreach (self::names() as $name) {
             $entry = $entries[$name] ?? null;
             $is = \is_array($entry) ? $entry['is'] ?? null : null;
-            $values[] = $instead[$name] ?? (\is_float($is) || \is_int($is) ? (float) $is : throw DataError::entry(self::FILE, $name, 'expected "is" with a number'));
+            $values[] = $instead[$name]
+                ?? (\is_float($is) || \is_int($is)
+                    ? (float) $is
+                    : throw DataError::entry(self::FILE, $name, 'expected "is" with a number'));
         }
 
         return new self(...$values);

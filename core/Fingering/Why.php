@@ -9,20 +9,25 @@ use SwiftReed\Instrument\Fingering;
 use SwiftReed\Instrument\FingeringUse;
 
 /**
- * Finds reasons by asking what would happen otherwise: the line is planned again with the other fingering in that place, and
- * the hard event that then appears, wherever in the line, is the reason.
+ * Finds reasons by asking what would happen otherwise: the line is planned again with the other fingering in that
+ * place, and the hard event that then appears, wherever in the line, is the reason.
  *
  * Source: the handbook, chapter 4, "Choosing along the line", part 3.
  */
 final class Why
 {
     /** @param non-empty-list<Place> $places */
-    public function __construct(private readonly array $places, private readonly Paths $paths, private readonly Changes $changes, private readonly Weights $weights)
-    {
+    public function __construct(
+        private readonly array $places,
+        private readonly Paths $paths,
+        private readonly Changes $changes,
+        private readonly Weights $weights,
+    ) {
     }
 
     /**
-     * Places whose fingering was taken only to avoid something unclean, and where nothing unclean would come of the usual one.
+     * Places whose fingering was taken only to avoid something unclean, and where nothing unclean would come of the
+     * usual one.
      *
      * @return array<int, true>
      */
@@ -32,7 +37,11 @@ final class Why
         foreach ($this->places as $i => $place) {
             $index = $place->indexOf($route->fingerings[$i]);
             $occasion = null === $index || 0 === $index || $place->isPinned ? null : $place->occasions[$index] ?? null;
-            if (null !== $occasion && $occasion->asks(ConditionKind::Needed) && null === $this->spared($i, $place->candidates[0], $place->own[0], $route)) {
+            if (
+                null !== $occasion
+                && $occasion->asks(ConditionKind::Needed)
+                && null === $this->spared($i, $place->candidates[0], $place->own[0], $route)
+            ) {
                 $unearned[$i] = true;
             }
         }
@@ -55,7 +64,9 @@ final class Why
         }
         $event = $occasion->isHabit() ? null : $this->spared($i, $usual, $this->ownOf($i, $usual), $route);
 
-        return null === $event ? Reason::occasion($usual, $occasion) : Reason::avoids($usual, $event[0], $event[1], $event[2], $event[3], $occasion);
+        return null === $event
+            ? Reason::occasion($usual, $occasion)
+            : Reason::avoids($usual, $event[0], $event[1], $event[2], $event[3], $occasion);
     }
 
     /**
@@ -72,7 +83,11 @@ final class Why
             null !== $event => Reason::avoids($other, $event[0], $event[1], $event[2], $event[3], null),
             abs($other->centsAsPlayed()) > $this->weights->outOfTune => Reason::outOfTune($other),
             null !== $other->when || [] !== $other->may || [] !== $other->always => Reason::otherPurpose($other),
-            $this->movesAround($i, $other, $route) > $this->movesAround($i, $chosen, $route) => Reason::moreMoves($other),
+            $this->movesAround($i, $other, $route) > $this->movesAround(
+                $i,
+                $chosen,
+                $route,
+            ) => Reason::moreMoves($other),
             FingeringUse::Default === $chosen->use => Reason::usualKept($other),
             default => Reason::otherPurpose($other),
         };
@@ -89,24 +104,35 @@ final class Why
     {
         $sum = 0.0;
         if ($i > 0) {
-            $sum += $this->changes->between($this->places[$i - 1]->note->pitch(), $route->fingerings[$i - 1], $this->places[$i]->note->pitch(), $fingering)->moves;
+            $sum += $this->changes->between(
+                $this->places[$i - 1]->note->pitch(),
+                $route->fingerings[$i - 1],
+                $this->places[$i]->note->pitch(),
+                $fingering,
+            )->moves;
         }
         if (isset($this->places[$i + 1])) {
-            $sum += $this->changes->between($this->places[$i]->note->pitch(), $fingering, $this->places[$i + 1]->note->pitch(), $route->fingerings[$i + 1])->moves;
+            $sum += $this->changes->between(
+                $this->places[$i]->note->pitch(),
+                $fingering,
+                $this->places[$i + 1]->note->pitch(),
+                $route->fingerings[$i + 1],
+            )->moves;
         }
 
         return $sum;
     }
 
     /**
-     * What cannot be played cleanly and comes of another fingering in place i: in the best line with it, or, where that line
-     * spares it by leaving the usual fingering on other notes, in the line as it stands.
+     * What cannot be played cleanly and comes of another fingering in place i: in the best line with it, or, where that
+     * line spares it by leaving the usual fingering on other notes, in the line as it stands.
      *
      * @return array{Event, int, Fingering, Fingering}|null event, index of the note before it, the two fingerings
      */
     private function spared(int $i, Fingering $other, float $own, Route $route): ?array
     {
-        return $this->appears($this->paths->stretchWith($i, $other, $own, $route), $route, true) ?? $this->appears([$i => $other], $route, true);
+        return $this->appears($this->paths->stretchWith($i, $other, $own, $route), $route, true)
+            ?? $this->appears([$i => $other], $route, true);
     }
 
     /**
@@ -125,7 +151,12 @@ final class Why
         for ($k = $first; $k <= $last; ++$k) {
             $before = $instead[$k - 1] ?? $route->fingerings[$k - 1];
             $after = $instead[$k] ?? $route->fingerings[$k];
-            $change = $this->changes->between($this->places[$k - 1]->note->tone->pitch, $before, $this->places[$k]->note->tone->pitch, $after);
+            $change = $this->changes->between(
+                $this->places[$k - 1]->note->tone->pitch,
+                $before,
+                $this->places[$k]->note->tone->pitch,
+                $after,
+            );
             if ($onlyUnclean ? !$change->hasUnclean : !$change->hasHard) {
                 continue;
             }
@@ -140,7 +171,12 @@ final class Why
         }
         $here = [];
         for ($k = $first; $k <= $last; ++$k) {
-            foreach ($this->changes->between($this->places[$k - 1]->note->tone->pitch, $route->fingerings[$k - 1], $this->places[$k]->note->tone->pitch, $route->fingerings[$k])->events as $event) {
+            foreach ($this->changes->between(
+                $this->places[$k - 1]->note->tone->pitch,
+                $route->fingerings[$k - 1],
+                $this->places[$k]->note->tone->pitch,
+                $route->fingerings[$k],
+            )->events as $event) {
                 $here[] = $event;
             }
         }

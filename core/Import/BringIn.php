@@ -13,12 +13,16 @@ use SwiftReed\Player\Stage;
 use SwiftReed\Score\PartBuilder;
 
 /**
- * From a file to its study line: the line that travelled in it where that still plays its notes, else the line that is found.
+ * From a file to its study line: the line that travelled in it where that still plays its notes, else the line that is
+ * found.
  */
 final readonly class BringIn
 {
-    public function __construct(private LineFinder $finder, private PartBuilder $parts, private InstrumentLibrary $instruments)
-    {
+    public function __construct(
+        private LineFinder $finder,
+        private PartBuilder $parts,
+        private InstrumentLibrary $instruments,
+    ) {
     }
 
     /** @throws ImportError */
@@ -27,12 +31,19 @@ final readonly class BringIn
         if ([] === $file->lines) {
             return $this->finder->find($file->given, $instrument);
         }
-        $own = $this->instruments->knows($file->instrument) ? $this->instruments->instrument($file->instrument) : $instrument;
+        $own = $this->instruments->knows($file->instrument)
+            ? $this->instruments->instrument($file->instrument)
+            : $instrument;
         $lines = $this->stillPlayed($file, $own);
         if (null === $lines) {
             $found = $this->finder->find($file->given, $instrument);
 
-            return new FoundLine($found->line, $found->bandLine, $found->recognised, ['The study line in the file no longer plays its notes, so the notes were taken.', ...$found->remarks]);
+            return new FoundLine(
+                $found->line,
+                $found->bandLine,
+                $found->recognised,
+                ['The study line in the file no longer plays its notes, so the notes were taken.', ...$found->remarks],
+            );
         }
 
         return new FoundLine($lines[0], $this->finder->forTheBand($lines[0], $own), true, [], $lines);

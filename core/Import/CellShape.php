@@ -13,8 +13,8 @@ use SwiftReed\Scale\Scale;
 use SwiftReed\Study\Direction;
 
 /**
- * What can be told of a pattern over a material without walking it: how its cells begin and how many notes it will have. So most
- * patterns are passed over at once.
+ * What can be told of a pattern over a material without walking it: how its cells begin and how many notes it will
+ * have. So most patterns are passed over at once.
  */
 final class CellShape
 {
@@ -58,7 +58,11 @@ final class CellShape
                 if ($at >= self::COMPARED || !isset($heights[$at])) {
                     return true;
                 }
-                if (!\in_array($item->kind, [ItemKind::Degree, ItemKind::Below, ItemKind::Above, ItemKind::HalfSteps], true)) {
+                if (!\in_array(
+                    $item->kind,
+                    [ItemKind::Degree, ItemKind::Below, ItemKind::Above, ItemKind::HalfSteps],
+                    true,
+                )) {
                     return true; // a rest, a run or what leads on: it is walked to be seen
                 }
                 $above = $item->mark->step($this->material->size(), $fromTop);

@@ -33,7 +33,10 @@ final class ChoraleReader
             $voices[] = FileReader::read($bytes, $part)->given;
         }
         $voices = array_map(static fn (GivenLine $one): GivenLine => $one->writtenFor(Interval::unison()), $voices);
-        $height = static fn (GivenLine $one): float => array_sum(array_map(static fn (GivenNote $note): int => $note->pitch->midi(), $one->notes)) / \count($one->notes);
+        $height = static fn (GivenLine $one): float => array_sum(array_map(
+            static fn (GivenNote $note): int => $note->pitch->midi(),
+            $one->notes,
+        )) / \count($one->notes);
         usort($voices, static fn (GivenLine $a, GivenLine $b): int => $height($b) <=> $height($a));
         $last = $voices[$count - 1]->notes;
         $tempo = $first->given->tempo;
@@ -51,7 +54,10 @@ final class ChoraleReader
 
     private static function text(GivenLine $voice): string
     {
-        $quarters = static fn (int $ticks): string => rtrim(rtrim(\sprintf('%.4f', $ticks / Length::QUARTER), '0'), '.');
+        $quarters = static fn (int $ticks): string => rtrim(
+            rtrim(\sprintf('%.4f', $ticks / Length::QUARTER), '0'),
+            '.',
+        );
         $said = [];
         foreach ($voice->notes as $note) {
             if ($note->rests > 0) {

@@ -30,7 +30,12 @@ final class ChromaticRuns
                 continue;
             }
             if ($i - $begin >= self::LEAST) {
-                $says[] = \sprintf('Notes %d to %d are a chromatic run %s.', $begin + 1, $i, 1 === $notes[$begin + 1]->pitch->midi() - $notes[$begin]->pitch->midi() ? 'up' : 'down');
+                $says[] = \sprintf(
+                    'Notes %d to %d are a chromatic run %s.',
+                    $begin + 1,
+                    $i,
+                    1 === $notes[$begin + 1]->pitch->midi() - $notes[$begin]->pitch->midi() ? 'up' : 'down',
+                );
             }
             $begin = 1 === abs($step) ? $i - 1 : $i;
         }

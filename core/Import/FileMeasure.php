@@ -9,7 +9,10 @@ namespace SwiftReed\Import;
  */
 final class FileMeasure
 {
-    /** @var list<array{GivenNote|null, int, bool}> a note or none for a rest, ticks, whether the note is tied from the one before */
+    /**
+     * @var list<array{GivenNote|null, int, bool}> a note or none for a rest, ticks,
+     *  whether the note is tied from the one before
+     */
     private array $items = [];
     private bool $beginsRepeat = false;
     private int $times = 1;
@@ -38,7 +41,10 @@ final class FileMeasure
 
     public function ending(string $numbers): void
     {
-        $this->endings = array_map(intval(...), preg_split('/[\s,]+/', mb_substr($numbers, 0, 20), -1, \PREG_SPLIT_NO_EMPTY) ?: []);
+        $this->endings = array_map(
+            intval(...),
+            preg_split('/[\s,]+/', mb_substr($numbers, 0, 20), -1, \PREG_SPLIT_NO_EMPTY) ?: [],
+        );
     }
 
     public function ticks(): int
@@ -70,7 +76,12 @@ final class FileMeasure
                 $last = \count($notes) - 1;
                 if (null === $note) {
                     $rests += $ticks;
-                } elseif ($isTied && $last >= 0 && 0 === $rests && $notes[$last]->pitch->midi() === $note->pitch->midi()) {
+                } elseif (
+                    $isTied
+                    && $last >= 0
+                    && 0 === $rests
+                    && $notes[$last]->pitch->midi() === $note->pitch->midi()
+                ) {
                     $notes[$last] = $notes[$last]->longer($ticks);
                 } else {
                     $notes[] = $note->after($rests);

@@ -23,7 +23,13 @@ final class FileReader
         return match (true) {
             str_starts_with($bytes, MxlArchive::SIGNATURE) => MusicXmlReader::file(MxlArchive::score($bytes), $part),
             str_starts_with($bytes, 'MThd') => MidiReader::file($bytes, $part),
-            str_starts_with(ltrim($bytes, " \t\r\n\xEF\xBB\xBF"), '<'), str_starts_with($bytes, "\xFF\xFE"), str_starts_with($bytes, "\xFE\xFF") => MusicXmlReader::file($bytes, $part),
+            str_starts_with(
+                ltrim($bytes, " \t\r\n\xEF\xBB\xBF"),
+                '<',
+            ), str_starts_with(
+                $bytes,
+                "\xFF\xFE",
+            ), str_starts_with($bytes, "\xFE\xFF") => MusicXmlReader::file($bytes, $part),
             default => new GivenFile(TypedNotes::read($bytes)),
         };
     }

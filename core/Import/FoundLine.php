@@ -16,7 +16,12 @@ final readonly class FoundLine
      * @param list<string> $remarks    sentences: chromatic runs, what was left out
      * @param list<string> $lines      all lines of a sheet that came back as it was written
      */
-    public function __construct(public string $line, public string $bandLine, public bool $recognised, public array $remarks, public array $lines = [])
-    {
+    public function __construct(
+        public string $line,
+        public string $bandLine,
+        public bool $recognised,
+        public array $remarks,
+        public array $lines = [],
+    ) {
     }
 }

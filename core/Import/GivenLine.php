@@ -24,8 +24,14 @@ final readonly class GivenLine
      * @param int                               $pickUp  ticks before the first bar line
      * @param array{unit: string, bpm: int}|null $tempo  as a clause says it: "quarter", "dotted quarter"
      */
-    public function __construct(public array $notes, public string $time, public array $remarks, public ?Interval $writtenAboveSounding = null, public int $pickUp = 0, public ?array $tempo = null)
-    {
+    public function __construct(
+        public array $notes,
+        public string $time,
+        public array $remarks,
+        public ?Interval $writtenAboveSounding = null,
+        public int $pickUp = 0,
+        public ?array $tempo = null,
+    ) {
     }
 
     /**
@@ -38,15 +44,22 @@ final readonly class GivenLine
         if (null === $this->writtenAboveSounding) {
             return $this;
         }
-        $by = Interval::of($writtenAboveSounding->letters - $this->writtenAboveSounding->letters, $writtenAboveSounding->halfSteps - $this->writtenAboveSounding->halfSteps);
+        $by = Interval::of(
+            $writtenAboveSounding->letters - $this->writtenAboveSounding->letters,
+            $writtenAboveSounding->halfSteps - $this->writtenAboveSounding->halfSteps,
+        );
 
-        return 0 === $by->halfSteps && 0 === $by->letters ? $this : $this->with(array_map(static fn (GivenNote $note): GivenNote => $note->transpose($by), $this->notes));
+        return 0 === $by->halfSteps && 0 === $by->letters
+            ? $this
+            : $this->with(array_map(static fn (GivenNote $note): GivenNote => $note->transpose($by), $this->notes));
     }
 
     /** The whole line so many octaves higher. */
     public function octaves(int $octaves): self
     {
-        return 0 === $octaves ? $this : $this->with(array_map(static fn (GivenNote $note): GivenNote => $note->octaves($octaves), $this->notes));
+        return 0 === $octaves
+            ? $this
+            : $this->with(array_map(static fn (GivenNote $note): GivenNote => $note->octaves($octaves), $this->notes));
     }
 
     /** @param non-empty-list<GivenNote> $notes */

@@ -18,8 +18,13 @@ final readonly class GivenNote
      * @param bool $slurredInto whether it is slurred from the note before
      * @param bool $isSoft   whether it is marked as legato-tongued
      */
-    public function __construct(public Pitch $pitch, public int $ticks, public int $rests, public bool $slurredInto = false, public bool $isSoft = false)
-    {
+    public function __construct(
+        public Pitch $pitch,
+        public int $ticks,
+        public int $rests,
+        public bool $slurredInto = false,
+        public bool $isSoft = false,
+    ) {
     }
 
     public function longer(int $ticks): self
@@ -36,7 +41,13 @@ final readonly class GivenNote
     {
         $pitch = $this->pitch->transpose($interval);
 
-        return new self(abs($pitch->alter) > 1 ? $pitch->plainName() : $pitch, $this->ticks, $this->rests, $this->slurredInto, $this->isSoft);
+        return new self(
+            abs($pitch->alter) > 1 ? $pitch->plainName() : $pitch,
+            $this->ticks,
+            $this->rests,
+            $this->slurredInto,
+            $this->isSoft,
+        );
     }
 
     public function octaves(int $octaves): self

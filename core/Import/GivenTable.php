@@ -15,7 +15,13 @@ final class GivenTable
         $text = (string) preg_replace('/^\x{FEFF}/u', '', mb_scrub($text));
         // The sign that divides most lines; a line without it may be divided by another.
         $lines = explode("\n", $text);
-        $dividing = array_map(static fn (string $sign): int => \count(array_filter($lines, static fn (string $line): bool => str_contains($line, $sign))), ["\t" => "\t", ';' => ';', ',' => ',']);
+        $dividing = array_map(
+            static fn (string $sign): int => \count(array_filter(
+                $lines,
+                static fn (string $line): bool => str_contains($line, $sign),
+            )),
+            ["\t" => "\t", ';' => ';', ',' => ','],
+        );
         arsort($dividing);
         $divider = 0 === max($dividing) ? ',' : (string) array_key_first($dividing);
         $stream = fopen('php://temp', 'r+');
@@ -26,8 +32,17 @@ final class GivenTable
         rewind($stream);
         $table = [];
         while (false !== ($cells = fgetcsv($stream, null, $divider, '"', ''))) {
-            $other = 1 === \count($cells) ? array_values(array_filter(["\t", ';', ','], static fn (string $one): bool => str_contains((string) $cells[0], $one)))[0] ?? null : null;
-            $cells = array_map(self::clean(...), null === $other ? $cells : str_getcsv((string) $cells[0], $other, '"', ''));
+            $other = 1 === \count($cells)
+                ? array_values(array_filter(
+                    ["\t", ';', ','],
+                    static fn (string $one): bool => str_contains((string) $cells[0], $one),
+                ))[0]
+                    ?? null
+                : null;
+            $cells = array_map(
+                self::clean(...),
+                null === $other ? $cells : str_getcsv((string) $cells[0], $other, '"', ''),
+            );
             if ([] !== array_filter($cells, static fn (string $one): bool => '' !== $one)) {
                 $table[] = $cells;
             }

@@ -32,9 +32,9 @@ use SwiftReed\Time\Length;
 use SwiftReed\Time\TimeSignature;
 
 /**
- * Finds the study line that plays given notes: key, scale or arpeggio, pattern, extent, direction, arpeggio after it and
- * rhythm where they can be recognised; else the notes as a cell in the key they suggest, so that any line can be transposed
- * and fingered.
+ * Finds the study line that plays given notes: key, scale or arpeggio, pattern, extent, direction, arpeggio after it
+ * and rhythm where they can be recognised; else the notes as a cell in the key they suggest, so that any line can be
+ * transposed and fingered.
  */
 final class LineFinder
 {
@@ -44,7 +44,10 @@ final class LineFinder
     /** Notes in an extent, and in an arpeggio that follows. */
     private const MOST_NOTES = 24;
     private const LONGEST_ARPEGGIO = 40;
-    public const EVEN = ['whole notes' => Length::WHOLE, 'half notes' => Length::HALF, 'quarters' => Length::QUARTER, 'eighths' => Length::EIGHTH, 'triplets' => Length::TRIPLET_EIGHTH, 'sixteenths' => Length::SIXTEENTH];
+    public const EVEN = [
+        'whole notes' => Length::WHOLE, 'half notes' => Length::HALF, 'quarters' => Length::QUARTER,
+        'eighths' => Length::EIGHTH, 'triplets' => Length::TRIPLET_EIGHTH, 'sixteenths' => Length::SIXTEENTH,
+    ];
     /** What patterns with notes from outside the scale are tried with. */
 
     /** @var array<string, CellShape> */
@@ -52,8 +55,11 @@ final class LineFinder
     /** @var list<Pattern>|null */
     private ?array $candidates = null;
 
-    public function __construct(private readonly ScaleLibrary $scales, private readonly PatternLibrary $patterns, private readonly Parser $parser)
-    {
+    public function __construct(
+        private readonly ScaleLibrary $scales,
+        private readonly PatternLibrary $patterns,
+        private readonly Parser $parser,
+    ) {
     }
 
     /**
@@ -66,7 +72,15 @@ final class LineFinder
         $written = $line->writtenFor($instrument->transposition->writtenAboveSounding);
         $inRange = self::inRange($written, $instrument, $keepsOctave && null === $line->writtenAboveSounding);
         $given = $inRange ?? $written;
-        $remarks = [...$given->remarks, ...(null === $inRange ? [\sprintf('The notes do not all lie on %s; the line stands where it fits.', $instrument->article)] : []), ...ChromaticRuns::said($given->notes)];
+        $remarks = [
+            ...$given->remarks,
+            ...(
+                null === $inRange
+                    ? [\sprintf('The notes do not all lie on %s; the line stands where it fits.', $instrument->article)]
+                    : []
+            ),
+            ...ChromaticRuns::said($given->notes),
+        ];
         $rounds = self::rounds($given);
         $once = null === $rounds || [] === $rounds[0] ? $given : $given->with($rounds[0]);
         $clauses = $this->known($once);
@@ -84,7 +98,12 @@ final class LineFinder
 
         $band = $this->forTheBand($this->canonical($clauses), $instrument);
 
-        return new FoundLine(null === $inRange ? $band : $this->canonical($clauses), $band, $isKnown, [...$remarks, ...$says]);
+        return new FoundLine(
+            null === $inRange ? $band : $this->canonical($clauses),
+            $band,
+            $isKnown,
+            [...$remarks, ...$says],
+        );
     }
 
     /** @return list<string>|null */
@@ -167,7 +186,11 @@ final class LineFinder
         $last = \count($notes) - 1;
         foreach ($notes as $i => $note) {
             $before = $notes[$i - $length] ?? null;
-            if (null !== $before && ($note->pitch->midi() !== $before->pitch->midi() || ($i < $last && $i > $length && $note->ticks !== $before->ticks))) {
+            if (
+                null !== $before
+                && ($note->pitch->midi() !== $before->pitch->midi()
+                    || ($i < $last && $i > $length && $note->ticks !== $before->ticks))
+            ) {
                 return false;
             }
         }
@@ -188,7 +211,13 @@ final class LineFinder
         $concert = $instrument->transposition->concertKey(Key::mode($parsed->tonic(), $mode))->tonic;
 
         // A pair of triads moves with its tonic.
-        return $parsed->onTonic($concert)->with(Clause::key('concert', $concert, $parsed->onTonic($concert)->clause(ClauseKind::Key)->word('material')))->text();
+        return $parsed->onTonic($concert)
+            ->with(Clause::key(
+                'concert',
+                $concert,
+                $parsed->onTonic($concert)->clause(ClauseKind::Key)->word('material'),
+            ))
+            ->text();
     }
 
     /**
@@ -215,7 +244,10 @@ final class LineFinder
             $tones = array_map(static fn (StudyNote $note): Tone => $note->tone, $notes);
             foreach (Articulation::cases() as $articulation) {
                 $marks = $articulation->marks($tones);
-                if ($slurs === array_map(static fn (array $mark): bool => Attack::None === $mark[0], $marks) && (!\in_array(true, $soft, true) || Articulation::Legato === $articulation)) {
+                if (
+                    $slurs === array_map(static fn (array $mark): bool => Attack::None === $mark[0], $marks)
+                    && (!\in_array(true, $soft, true) || Articulation::Legato === $articulation)
+                ) {
                     return [$articulation->value, []];
                 }
             }
@@ -227,7 +259,10 @@ final class LineFinder
     /** @param list<string> $clauses */
     private function canonical(array $clauses): string
     {
-        return $this->parser->parse(implode(', ', array_filter($clauses, static fn (string $clause): bool => '' !== $clause)))->text();
+        return $this->parser->parse(implode(
+            ', ',
+            array_filter($clauses, static fn (string $clause): bool => '' !== $clause),
+        ))->text();
     }
 
     /**
@@ -258,14 +293,20 @@ final class LineFinder
      */
     private function materials(NoteName $tonic, array $midi): array
     {
-        $classes = array_unique(array_map(static fn (int $note): int => ($note - $tonic->pitchClass() + 120) % 12, $midi));
+        $classes = array_unique(array_map(
+            static fn (int $note): int => ($note - $tonic->pitchClass() + 120) % 12,
+            $midi,
+        ));
         $holding = [];
         $others = [];
         foreach ($this->scales->names() as $name) {
             $material = $this->scales->material($name);
             $all = self::classes($material);
             // Of two spellings of the same sounds the usual one is looked for.
-            if (abs($tonic->fifths() + $material->modeFifths) > 7 || ($material->hasEveryHalfStep() && !$material->isChromatic)) {
+            if (
+                abs($tonic->fifths() + $material->modeFifths) > 7
+                || ($material->hasEveryHalfStep() && !$material->isChromatic)
+            ) {
                 continue;
             }
             if ([] === array_diff($classes, $all)) {
@@ -322,11 +363,25 @@ final class LineFinder
                             if ('' === $sequel ? abs($room) > 2 : $room < 2 || $room > self::LONGEST_ARPEGGIO) {
                                 continue;
                             }
-                            $tones = self::tones(new Walk($material, $pattern, $direction, $arpeggio, $restated, false), $root, $top);
+                            $tones = self::tones(
+                                new Walk($material, $pattern, $direction, $arpeggio, $restated, false),
+                                $root,
+                                $top,
+                            );
                             if (\count($tones) === $count && self::midi($tones) === $midi) {
-                                $usual = $pattern->hasItsOwnWay() || ($material->isShort && $pattern->isStraight()) ? Direction::Up : Direction::UpAndDown;
+                                $usual = $pattern->hasItsOwnWay() || ($material->isShort && $pattern->isStraight())
+                                    ? Direction::Up
+                                    : Direction::UpAndDown;
 
-                                return ['own '.$tonic->text().' '.$material->name, '1 octave' === $extent || $material->isShort ? '' : $extent, 'from '.$root->text(), $usual === $direction ? '' : $direction->value, $pattern->isStraight() ? '' : $pattern->text, $sequel, ...$this->rhythm($given, $tones)];
+                                return [
+                                    'own '.$tonic->text().' '.$material->name,
+                                    '1 octave' === $extent || $material->isShort ? '' : $extent,
+                                    'from '.$root->text(),
+                                    $usual === $direction ? '' : $direction->value,
+                                    $pattern->isStraight() ? '' : $pattern->text,
+                                    $sequel,
+                                    ...$this->rhythm($given, $tones),
+                                ];
                             }
                         }
                     }
@@ -364,7 +419,17 @@ final class LineFinder
             return [Pattern::straight()];
         }
 
-        return $this->candidates ??= array_map(fn (string $name): Pattern => $this->patterns->pattern($name), array_values(array_filter($this->patterns->names(), fn (string $name): bool => !$this->patterns->pattern($name)->isLipSlurs && !\in_array($name, ['triad pair', 'triad pair triplets'], true))));
+        return $this->candidates ??= array_map(
+            fn (string $name): Pattern => $this->patterns->pattern($name),
+            array_values(array_filter(
+                $this->patterns->names(),
+                fn (string $name): bool => !$this->patterns->pattern($name)->isLipSlurs && !\in_array(
+                    $name,
+                    ['triad pair', 'triad pair triplets'],
+                    true,
+                ),
+            )),
+        );
     }
 
     /**
@@ -392,7 +457,12 @@ final class LineFinder
         // The top of a plain line is its highest note; a pattern reaches its top root and not much further.
         $high = max($midi) - $root->midi();
 
-        return array_filter($extents, static fn (int $top): bool => $pattern->isStraight() ? $shape->height($top, true) === $high : ($pattern->goesRound() || $shape->height($top, true) <= $high + 2));
+        return array_filter(
+            $extents,
+            static fn (int $top): bool => $pattern->isStraight() ? $shape->height($top, true) === $high : (
+                $pattern->goesRound() || $shape->height($top, true) <= $high + 2
+            ),
+        );
     }
 
     /**
@@ -403,8 +473,14 @@ final class LineFinder
      *
      * @return list<Direction>
      */
-    private function directions(Pattern $pattern, CellShape $shape, Pitch $root, int $top, array $first, array $midi): array
-    {
+    private function directions(
+        Pattern $pattern,
+        CellShape $shape,
+        Pitch $root,
+        int $top,
+        array $first,
+        array $midi,
+    ): array {
         $directions = $shape->begins($pattern, 0, true, $first) ? [Direction::UpAndDown, Direction::Up] : [];
         if ($pattern->hasItsOwnWay()) {
             $listed = $pattern->roots[0] ?? null;
@@ -413,7 +489,9 @@ final class LineFinder
             return [] !== $directions || $shape->begins($pattern, $step, true, $first) ? [Direction::Up] : [];
         }
         if ($shape->begins($pattern, $top, false, $first)) {
-            $directions = $root->midi() === $midi[\count($midi) - 1] ? [...$directions, Direction::Down] : [...$directions, Direction::DownAndUp];
+            $directions = $root->midi() === $midi[\count($midi) - 1]
+                ? [...$directions, Direction::Down]
+                : [...$directions, Direction::DownAndUp];
         }
 
         return $directions;
@@ -463,11 +541,16 @@ final class LineFinder
     {
         $pickUp = match (true) {
             0 === $given->pickUp => '',
-            0 === $given->pickUp % Length::QUARTER && '6/8' !== $given->time => 'pick-up '.intdiv($given->pickUp, Length::QUARTER).' beats',
+            0 === $given->pickUp % Length::QUARTER
+                && '6/8' !== $given->time => 'pick-up '.intdiv($given->pickUp, Length::QUARTER).' beats',
             0 === $given->pickUp % Length::EIGHTH => 'pick-up '.intdiv($given->pickUp, Length::EIGHTH).' eighths',
             default => '',
         };
 
-        return ['' === $given->time || '4/4' === $given->time ? '' : $given->time, $pickUp, null === $given->tempo ? '' : $given->tempo['unit'].' = '.$given->tempo['bpm']];
+        return [
+            '' === $given->time || '4/4' === $given->time ? '' : $given->time,
+            $pickUp,
+            null === $given->tempo ? '' : $given->tempo['unit'].' = '.$given->tempo['bpm'],
+        ];
     }
 }

@@ -9,8 +9,8 @@ use SwiftReed\Pitch\Pitch;
 use SwiftReed\Time\Length;
 
 /**
- * Reads one track of a Standard MIDI File as a line: as it sounds, spelled by its key signature, its times drawn to sixteenths or
- * triplets, whichever is nearer for the beat.
+ * Reads one track of a Standard MIDI File as a line: as it sounds, spelled by its key signature, its times drawn to
+ * sixteenths or triplets, whichever is nearer for the beat.
  *
  * Source of the format: the MIDI Association's Standard MIDI Files 1.0.
  */
@@ -71,7 +71,10 @@ final class MidiReader
         }
         usort($reader->tempi, static fn (array $one, array $other): int => $one[0] <=> $other[0]);
 
-        return array_map(static fn (array $one): array => [$reader->ms($one[0]), $reader->ms($one[1]), $one[2]], $found[0]);
+        return array_map(
+            static fn (array $one): array => [$reader->ms($one[0]), $reader->ms($one[1]), $one[2]],
+            $found[0],
+        );
     }
 
     /** Milliseconds to a place in ticks of the file; a quarter note takes half a second where no tempo is said. */
@@ -99,10 +102,26 @@ final class MidiReader
         $given = $this->line($notes);
         $leftOut = array_keys($this->leftOut);
 
-        return new GivenFile(new GivenLine($given, $this->time, [...([] === $leftOut ? [] : ['Not taken over: '.implode(', ', $leftOut).'.']), 'A MIDI file has no note values: they were drawn to the nearest, and its notes taken as they sound.'], Interval::unison(), 0, $this->tempo), $names, $part);
+        return new GivenFile(
+            new GivenLine(
+                $given,
+                $this->time,
+                [
+                    ...([] === $leftOut ? [] : ['Not taken over: '.implode(', ', $leftOut).'.']),
+                    'A MIDI file has no note values: they were drawn to the nearest, and its notes taken as they sound.',
+                ],
+                Interval::unison(),
+                0,
+                $this->tempo,
+            ),
+            $names,
+            $part,
+        );
     }
 
-    /** @return array{list<non-empty-list<array{int, int, int}>>, list<string>} tracks that have notes, and their names */
+    /**
+     * @return array{list<non-empty-list<array{int, int, int}>>, list<string>} tracks that have notes, and their names
+     */
     private function tracks(): array
     {
         if ('MThd' !== $this->take(4) || 6 > $this->number(4)) {
@@ -112,7 +131,15 @@ final class MidiReader
         $tracks = $this->number(2);
         $this->division = $this->number(2);
         if ($format > 1 || $tracks > self::MOST_TRACKS || 0 === $this->division || $this->division >= 0x8000) {
-            throw ImportError::notMidi($format > 1 ? \sprintf('it is of format %d', $format) : ($tracks > self::MOST_TRACKS ? \sprintf('it has %d tracks', $tracks) : 'its times are counted in frames'));
+            throw ImportError::notMidi(
+                $format > 1
+                    ? \sprintf('it is of format %d', $format)
+                    : (
+                        $tracks > self::MOST_TRACKS
+                            ? \sprintf('it has %d tracks', $tracks)
+                            : 'its times are counted in frames'
+                    ),
+            );
         }
         $found = [];
         $names = [];
@@ -127,7 +154,10 @@ final class MidiReader
         return [$found, $names];
     }
 
-    /** @return array{string, list<array{int, int, int}>} name, and beginning, end and number of each note, in ticks of the file */
+    /**
+     * @return array{string, list<array{int, int, int}>} name, and beginning, end and number of each note,
+     *  in ticks of the file
+     */
     private function track(): array
     {
         if ('MTrk' !== $this->take(4)) {
@@ -195,7 +225,9 @@ final class MidiReader
             if ('' !== $this->time && $this->time !== $read) {
                 $this->leftOut['changes of time signature'] = true;
             }
-            $this->time = \in_array($read, ['4/4', '3/4', '2/4', '6/8'], true) && '' === $this->time ? $read : $this->time;
+            $this->time = \in_array($read, ['4/4', '3/4', '2/4', '6/8'], true) && '' === $this->time
+                ? $read
+                : $this->time;
         } elseif (0x51 === $type && 3 === \strlen($content)) {
             $micro = max(1, (\ord($content[0]) << 16) | (\ord($content[1]) << 8) | \ord($content[2]));
             $this->tempi[] = [$now, $micro];
@@ -238,7 +270,11 @@ final class MidiReader
             } elseif (null === $next) {
                 $ends = $begins + self::value($ends - $begins);
             }
-            $given[] = new GivenNote($this->spelled($number), $ends - $begins, null === $reached ? 0 : max(0, $begins - $reached));
+            $given[] = new GivenNote(
+                $this->spelled($number),
+                $ends - $begins,
+                null === $reached ? 0 : max(0, $begins - $reached),
+            );
             $reached = $ends;
         }
         \assert([] !== $given);
@@ -259,7 +295,10 @@ final class MidiReader
     /** A last note that ends a little early has the next usual value. */
     private static function value(int $ticks): int
     {
-        foreach ([Length::SIXTEENTH, Length::TRIPLET_EIGHTH, Length::EIGHTH, Length::QUARTER, 720, Length::HALF, 1440, Length::WHOLE] as $value) {
+        foreach ([
+            Length::SIXTEENTH, Length::TRIPLET_EIGHTH, Length::EIGHTH, Length::QUARTER, 720, Length::HALF, 1440,
+            Length::WHOLE,
+        ] as $value) {
             if ($ticks <= $value) {
                 return $value;
             }

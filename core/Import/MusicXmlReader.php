@@ -11,9 +11,9 @@ use SwiftReed\Score\Format\MusicXmlScore;
 use SwiftReed\Time\Length;
 
 /**
- * Reads one voice of a MusicXML score as a line: with its transposition, its slurs, its repeats written out, its pick-up and
- * tempo; what else stands there is listed. It streams, fetches nothing, and believes nothing: size, depth and number of notes are
- * bounded, and files with entities of their own are refused.
+ * Reads one voice of a MusicXML score as a line: with its transposition, its slurs, its repeats written out, its
+ * pick-up and tempo; what else stands there is listed. It streams, fetches nothing, and believes nothing: size, depth
+ * and number of notes are bounded, and files with entities of their own are refused.
  *
  * Source of the format: the W3C's MusicXML 4.0 specification.
  */
@@ -28,7 +28,13 @@ final class MusicXmlReader
 
     private const ENTITY = '/<!ENTITY/i';
     /** What may stand in a file and is not taken over, by element. */
-    private const LEFT_OUT = ['dynamics' => 'dynamics', 'wedge' => 'dynamics', 'lyric' => 'words under the notes', 'ornaments' => 'ornaments', 'trill-mark' => 'ornaments', 'fermata' => 'fermatas', 'tremolo' => 'tremolos', 'harmony' => 'chord symbols', 'fingering' => 'fingerings', 'staccato' => 'staccato and accents', 'accent' => 'staccato and accents', 'segno' => 'jumps (segno, coda, da capo)', 'coda' => 'jumps (segno, coda, da capo)', 'breath-mark' => 'breath marks', 'glissando' => 'glissandos'];
+    private const LEFT_OUT = [
+        'dynamics' => 'dynamics', 'wedge' => 'dynamics', 'lyric' => 'words under the notes', 'ornaments' => 'ornaments',
+        'trill-mark' => 'ornaments', 'fermata' => 'fermatas', 'tremolo' => 'tremolos', 'harmony' => 'chord symbols',
+        'fingering' => 'fingerings', 'staccato' => 'staccato and accents', 'accent' => 'staccato and accents',
+        'segno' => 'jumps (segno, coda, da capo)', 'coda' => 'jumps (segno, coda, da capo)',
+        'breath-mark' => 'breath marks', 'glissando' => 'glissandos',
+    ];
     private const UNITS = ['whole' => 'whole', 'half' => 'half', 'quarter' => 'quarter', 'eighth' => 'eighth'];
 
     /** @var array<string, string> part ids and their names */
@@ -111,7 +117,10 @@ final class MusicXmlReader
                     $take($reader);
                 }
             }
-            if ([] !== array_filter(libxml_get_errors(), static fn (\LibXMLError $error): bool => \LIBXML_ERR_FATAL === $error->level)) {
+            if ([] !== array_filter(
+                libxml_get_errors(),
+                static fn (\LibXMLError $error): bool => \LIBXML_ERR_FATAL === $error->level,
+            )) {
                 throw ImportError::notMusicXml();
             }
         } finally {
@@ -158,7 +167,13 @@ final class MusicXmlReader
             case 'note':
                 $fields = $this->fields($reader);
                 $voice = [$this->partId, $fields['voice'] ?? '1'];
-                if (isset($fields['step']) && !isset($fields['grace']) && !isset($fields['cue']) && !\in_array($voice, $this->voices, true) && \count($this->voices) < self::MOST_PARTS) {
+                if (
+                    isset($fields['step'])
+                    && !isset($fields['grace'])
+                    && !isset($fields['cue'])
+                    && !\in_array($voice, $this->voices, true)
+                    && \count($this->voices) < self::MOST_PARTS
+                ) {
                     $this->voices[] = $voice;
                 }
                 break;
@@ -177,7 +192,9 @@ final class MusicXmlReader
         $measure = $this->measures[\count($this->measures) - 1] ?? null;
         switch ($reader->name) {
             case 'measure':
-                $this->measures[] = new FileMeasure('yes' === $reader->getAttribute('implicit') || '0' === $reader->getAttribute('number'));
+                $this->measures[] = new FileMeasure(
+                    'yes' === $reader->getAttribute('implicit') || '0' === $reader->getAttribute('number'),
+                );
                 break;
             case 'divisions':
                 $this->divisions = max(1, (int) $reader->readString());
@@ -200,7 +217,9 @@ final class MusicXmlReader
                 $octaves = max(-4, min(4, (int) ($fields['octave-change'] ?? '0')));
                 $halfSteps = max(-24, min(24, (int) ($fields['chromatic'] ?? '0')));
                 // Where the letters are not said they are those of the usual interval.
-                $letters = isset($fields['diatonic']) ? max(-14, min(14, (int) $fields['diatonic'])) : (int) round($halfSteps * 7 / 12);
+                $letters = isset($fields['diatonic'])
+                    ? max(-14, min(14, (int) $fields['diatonic']))
+                    : (int) round($halfSteps * 7 / 12);
                 $this->transpose = Interval::of(-$letters - 7 * $octaves, -$halfSteps - 12 * $octaves);
                 break;
             case 'metronome':
@@ -210,7 +229,14 @@ final class MusicXmlReader
                 if (null === $unit || $bpm < 10 || $bpm > 400 || null !== $this->tempo) {
                     $this->leftOut['changes of tempo'] = true;
                 } else {
-                    $this->tempo = ['unit' => (isset($fields['beat-unit-dot']) && \in_array($unit, ['half', 'quarter'], true) ? 'dotted ' : '').$unit, 'bpm' => $bpm];
+                    $this->tempo = [
+                        'unit' => (
+                            isset($fields['beat-unit-dot']) && \in_array($unit, ['half', 'quarter'], true)
+                                ? 'dotted '
+                                : ''
+                        ).$unit,
+                        'bpm' => $bpm,
+                    ];
                 }
                 break;
             case 'repeat':
@@ -271,14 +297,22 @@ final class MusicXmlReader
             return;
         }
         $joins = $this->openSlurs > 0;
-        $this->openSlurs = max(0, $this->openSlurs + (int) ($fields['slur-start'] ?? '0') - (int) ($fields['slur-stop'] ?? '0'));
-        $measure->note(new GivenNote(self::pitch($fields), max(1, $ticks), 0, $joins, isset($fields['tenuto'])), isset($fields['tie-stop']));
+        $this->openSlurs = max(
+            0,
+            $this->openSlurs + (int) ($fields['slur-start'] ?? '0') - (int) ($fields['slur-stop'] ?? '0'),
+        );
+        $measure->note(
+            new GivenNote(self::pitch($fields), max(1, $ticks), 0, $joins, isset($fields['tenuto'])),
+            isset($fields['tie-stop']),
+        );
     }
 
     /** @param array<string, string> $fields */
     private function ticks(array $fields): int
     {
-        return (int) round(Length::QUARTER * min(1_000_000, max(0, (int) ($fields['duration'] ?? '0'))) / $this->divisions);
+        return (int) round(
+            Length::QUARTER * min(1_000_000, max(0, (int) ($fields['duration'] ?? '0'))) / $this->divisions,
+        );
     }
 
     private function whole(): GivenFile
@@ -292,13 +326,42 @@ final class MusicXmlReader
         $leftOut = array_keys($this->leftOut);
         $remarks = [
             ...([] === $leftOut ? [] : ['Not taken over: '.implode(', ', $leftOut).'.']),
-            ...('' === $time && '' !== $this->time ? [\sprintf('The time signature %s is none of the study line\'s; the notes stand in 4/4.', mb_substr($this->time, 0, 12))] : []),
-            ...($this->saysTranspose ? [] : ['The file says nothing of a transposition, so its notes were taken as they sound.']),
+            ...(
+                '' === $time && '' !== $this->time
+                    ? [\sprintf(
+                        'The time signature %s is none of the study line\'s; the notes stand in 4/4.',
+                        mb_substr($this->time, 0, 12),
+                    )]
+                    : []
+            ),
+            ...(
+                $this->saysTranspose
+                    ? []
+                    : ['The file says nothing of a transposition, so its notes were taken as they sound.']
+            ),
             ...(FileMeasure::repeats($this->measures) ? ['Repeats are written out.'] : []),
         ];
-        $parts = array_map(fn (array $voice): string => ('' === ($this->names[$voice[0]] ?? '') ? 'part '.$voice[0] : $this->names[$voice[0]]).('1' === $voice[1] ? '' : ', voice '.mb_substr($voice[1], 0, 10)), $this->voices);
+        $parts = array_map(
+            fn (array $voice): string => (
+                '' === ($this->names[$voice[0]] ?? '') ? 'part '.$voice[0] : $this->names[$voice[0]]
+            ).('1' === $voice[1] ? '' : ', voice '.mb_substr($voice[1], 0, 10)),
+            $this->voices,
+        );
 
-        return new GivenFile(new GivenLine($notes, $time, $remarks, $this->transpose ?? Interval::unison(), $first->isPickUp ? $first->ticks() : 0, $this->tempo), $parts, $this->chosen, $this->lines, $this->instrument);
+        return new GivenFile(
+            new GivenLine(
+                $notes,
+                $time,
+                $remarks,
+                $this->transpose ?? Interval::unison(),
+                $first->isPickUp ? $first->ticks() : 0,
+                $this->tempo,
+            ),
+            $parts,
+            $this->chosen,
+            $this->lines,
+            $this->instrument,
+        );
     }
 
     /** @param array<string, string> $fields */

@@ -5,7 +5,8 @@ declare(strict_types=1);
 namespace SwiftReed\Import;
 
 /**
- * The score inside a compressed MusicXML file (.mxl). What unpacks to more than a score can need is refused before it is unpacked.
+ * The score inside a compressed MusicXML file (.mxl). What unpacks to more than a score can need is refused before it
+ * is unpacked.
  *
  * Source of the format: the W3C's MusicXML 4.0 specification, "Compressed .mxl files".
  */
@@ -33,10 +34,13 @@ final class MxlArchive
             $path = null === $container ? null : self::rootFile($container);
             for ($i = 0; null === $path && $i < $zip->numFiles; ++$i) {
                 $name = (string) $zip->getNameIndex($i);
-                $path = !str_starts_with($name, 'META-INF/') && 1 === preg_match('/\.(xml|musicxml)$/i', $name) ? $name : null;
+                $path = !str_starts_with($name, 'META-INF/') && 1 === preg_match('/\.(xml|musicxml)$/i', $name)
+                    ? $name
+                    : null;
             }
 
-            return (null === $path ? null : self::entry($zip, $path)) ?? throw ImportError::notAnArchive('there is no score in it');
+            return (null === $path ? null : self::entry($zip, $path))
+                ?? throw ImportError::notAnArchive('there is no score in it');
         } finally {
             @$zip->close();
             @unlink($file);

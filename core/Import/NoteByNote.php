@@ -41,11 +41,18 @@ final readonly class NoteByNote
             if ($note->rests >= $unit && [] !== $words) {
                 $words[] = 'r'.($note->rests >= 2 * $unit ? '*'.min(9, intdiv($note->rests, $unit)) : '');
             }
-            $words[] = self::word($root, $material, $note->pitch).($note->ticks >= 2 * $unit ? '*'.min(9, intdiv($note->ticks, $unit)) : '');
+            $words[] = self::word($root, $material, $note->pitch).(
+                $note->ticks >= 2 * $unit ? '*'.min(9, intdiv($note->ticks, $unit)) : ''
+            );
         }
         $rhythm = array_search($unit, LineFinder::EVEN, true);
 
-        return ['own '.$tonic->text().' '.$material->name, 'from '.$root->text(), 'cell '.implode(' ', $words).' on 1 up only stays', \is_string($rhythm) ? $rhythm : ''];
+        return [
+            'own '.$tonic->text().' '.$material->name,
+            'from '.$root->text(),
+            'cell '.implode(' ', $words).' on 1 up only stays',
+            \is_string($rhythm) ? $rhythm : '',
+        ];
     }
 
     /** A note as a word of the pattern language, counted from the root. */
@@ -76,7 +83,9 @@ final readonly class NoteByNote
         };
     }
 
-    /** @return array{NoteName, Material} the major or minor key that most notes belong to, ending notes counting double */
+    /**
+     * @return array{NoteName, Material} the major or minor key that most notes belong to, ending notes counting double
+     */
     private function suggested(GivenLine $given): array
     {
         $major = $this->scales->material('major');
@@ -86,11 +95,17 @@ final readonly class NoteByNote
         foreach ([$major, $this->scales->material($major->minors[0])] as $material) {
             for ($fifths = -6; $fifths <= 6; ++$fifths) {
                 $tonic = NoteName::fromFifths($fifths - $material->modeFifths);
-                $classes = array_map(static fn (int $class): int => ($class + $tonic->pitchClass()) % 12, LineFinder::classes($material));
+                $classes = array_map(
+                    static fn (int $class): int => ($class + $tonic->pitchClass()) % 12,
+                    LineFinder::classes($material),
+                );
                 $score = 0.0;
                 foreach ($given->notes as $note) {
-                    $spelled = $material->keyOn($tonic)->signature()->alterOf($note->pitch->letter) === $note->pitch->alter;
-                    $score += (\in_array($note->pitch->midi() % 12, $classes, true) ? 1.0 : 0.0) + ($spelled ? 0.1 : 0.0);
+                    $spelled = $material->keyOn($tonic)
+                        ->signature()
+                        ->alterOf($note->pitch->letter) === $note->pitch->alter;
+                    $score += (\in_array($note->pitch->midi() % 12, $classes, true) ? 1.0 : 0.0)
+                        + ($spelled ? 0.1 : 0.0);
                 }
                 $score += $tonic->equals($last) ? 2.0 : 0.0;
                 $score += $tonic->equals($given->notes[0]->pitch->name()) ? 1.0 : 0.0;

@@ -14,7 +14,8 @@ use SwiftReed\Player\Range;
 use SwiftReed\Player\Stage;
 
 /**
- * Reads a list of players: rows of a table or pasted lines, columns in any order, with or without a heading. Every row says how it was understood.
+ * Reads a list of players: rows of a table or pasted lines, columns in any order, with or without a heading. Every row
+ * says how it was understood.
  */
 final class PlayerList
 {
@@ -86,7 +87,10 @@ final class PlayerList
             $row = $this->row($cells, $headings);
             $key = mb_strtolower($row->name);
             if ('' !== $key && isset($names[$key])) {
-                $row = $row->doubted(\sprintf('"%s" stands in the list twice; with another instrument it becomes a second chair of the same player', $row->name));
+                $row = $row->doubted(\sprintf(
+                    '"%s" stands in the list twice; with another instrument it becomes a second chair of the same player',
+                    $row->name,
+                ));
             }
             $names[$key] = true;
             $rows[] = $row;
@@ -146,10 +150,24 @@ final class PlayerList
         if ('' === $text('instrument')) {
             $doubts[] = 'there is no instrument';
         } elseif ([] === $ids) {
-            $nearest = Nearest::to($text('instrument'), [...$this->spoken->playerNames(), ...array_map(static fn (string $id): string => strtr($id, '-', ' '), $this->instruments->ids())]);
-            $doubts[] = \sprintf('"%s" is no instrument that is known%s', $text('instrument'), '' === $nearest ? '' : \sprintf('; did you mean "%s"?', $nearest));
+            $nearest = Nearest::to(
+                $text('instrument'),
+                [
+                    ...$this->spoken->playerNames(),
+                    ...array_map(static fn (string $id): string => strtr($id, '-', ' '), $this->instruments->ids()),
+                ],
+            );
+            $doubts[] = \sprintf(
+                '"%s" is no instrument that is known%s',
+                $text('instrument'),
+                '' === $nearest ? '' : \sprintf('; did you mean "%s"?', $nearest),
+            );
         } elseif (\count($ids) > 1) {
-            $doubts[] = \sprintf('"%s" may be %s', $text('instrument'), implode(' or ', array_map(fn (string $id): string => $this->instruments->instrument($id)->name, $ids)));
+            $doubts[] = \sprintf(
+                '"%s" may be %s',
+                $text('instrument'),
+                implode(' or ', array_map(fn (string $id): string => $this->instruments->instrument($id)->name, $ids)),
+            );
         }
         $stage = $this->stages[self::plain($text('stage'))] ?? null;
         if ('' !== $text('stage') && null === $stage) {
@@ -166,20 +184,41 @@ final class PlayerList
         }
         $setups = [];
         $known = null === $instrument ? [] : array_keys($this->instruments->setups($instrument));
-        foreach (array_filter(array_map(trim(...), explode('+', strtr($text('setup'), [',' => '+', ';' => '+']))), static fn (string $one): bool => '' !== $one) as $one) {
-            \in_array($one, $known, true) ? $setups[] = $one : $doubts[] = \sprintf('"%s" is no set-up of this instrument', $one);
+        foreach (array_filter(
+            array_map(trim(...), explode('+', strtr($text('setup'), [',' => '+', ';' => '+']))),
+            static fn (string $one): bool => '' !== $one,
+        ) as $one) {
+            \in_array($one, $known, true)
+                ? $setups[] = $one
+                : $doubts[] = \sprintf('"%s" is no set-up of this instrument', $one);
         }
         $section = $text('section');
         if (mb_strlen($section) > self::SECTION) {
-            $doubts[] = \sprintf('the section "%s" has %d characters and is left out; expected at most %d', $section, mb_strlen($section), self::SECTION);
+            $doubts[] = \sprintf(
+                'the section "%s" has %d characters and is left out; expected at most %d',
+                $section,
+                mb_strlen($section),
+                self::SECTION,
+            );
             $section = '';
         }
-        $track = \in_array(self::plain($text('track')), ['', 'beginner', 'classical', 'jazz'], true) ? self::plain($text('track')) : '';
+        $track = \in_array(self::plain($text('track')), ['', 'beginner', 'classical', 'jazz'], true)
+            ? self::plain($text('track'))
+            : '';
         if ('' !== $text('track') && '' === $track) {
             $doubts[] = \sprintf('"%s" is no track; expected beginner, classical or jazz', $text('track'));
         }
 
-        return new PlayerRow($name, $instrument, Stage::from($stage ?? Stage::Full->value), $setups, $limits, $section, $track, [] === $doubts ? null : implode('; ', $doubts));
+        return new PlayerRow(
+            $name,
+            $instrument,
+            Stage::from($stage ?? Stage::Full->value),
+            $setups,
+            $limits,
+            $section,
+            $track,
+            [] === $doubts ? null : implode('; ', $doubts),
+        );
     }
 
     /**
@@ -209,7 +248,8 @@ final class PlayerList
     }
 
     /**
-     * A line without dividers: "Ada alto sax first year". What names an instrument or a stage is taken out; the rest is the name.
+     * A line without dividers: "Ada alto sax first year". What names an instrument or a stage is taken out; the rest is
+     * the name.
      *
      * @return list<string>
      */
@@ -221,7 +261,10 @@ final class PlayerList
         for ($at = 0, $count = \count($words); $at < $count;) {
             for ($length = min(4, $count - $at); $length > 0; --$length) {
                 $part = implode(' ', \array_slice($words, $at, $length));
-                if ($at > 0 && ([] !== $this->named($part) || (isset($this->stages[self::plain($part)]) && !ctype_digit($part)))) {
+                if (
+                    $at > 0
+                    && ([] !== $this->named($part) || (isset($this->stages[self::plain($part)]) && !ctype_digit($part)))
+                ) {
                     $cells[] = $part;
                     $at += $length;
                     continue 2;
@@ -248,7 +291,11 @@ final class PlayerList
             }
         }
         // "2nd clarinet", "clarinet 3": which part it is says nothing about the instrument.
-        $bare = trim((string) preg_replace('/^(1st|2nd|3rd|4th|first|second|third|fourth)\s+|\s+(?:[1-4]|i{1,3}|iv)$/iu', '', $cell));
+        $bare = trim((string) preg_replace(
+            '/^(1st|2nd|3rd|4th|first|second|third|fourth)\s+|\s+(?:[1-4]|i{1,3}|iv)$/iu',
+            '',
+            $cell,
+        ));
         foreach (array_unique([$cell, $bare]) as $text) {
             $tokens = Lexer::tokens(strtr($text, ['♭' => 'b', '.' => '']));
             foreach ([] === $tokens ? [] : $this->spoken->playersAt($tokens, 0) as [$ids, $length]) {

@@ -20,8 +20,19 @@ final readonly class RecordList
     public const MOST_BYTES = 500_000;
     public const EXAMPLE = "name,line,result,memory,date\nAda,\"concert F major, 2 octaves, eighths, quarter = 80\",passed,yes,2026-11-02";
     /** Headings that are known, with what else they are called. Common practice, no source. */
-    private const HEADINGS = ['name' => ['name', 'player', 'pupil', 'student'], 'instrument' => ['instrument'], 'line' => ['line', 'study line', 'study', 'requirement'], 'result' => ['result', 'passed'], 'memory' => ['memory', 'from memory'], 'date' => ['date', 'day', 'when'], 'remark' => ['remark', 'words', 'comment']];
-    private const PASSED = ['passed' => true, 'pass' => true, 'yes' => true, 'x' => true, '1' => true, 'true' => true, 'not yet' => false, 'not passed' => false, 'no' => false, '0' => false, 'false' => false];
+    private const HEADINGS = [
+        'name' => ['name', 'player', 'pupil', 'student'],
+        'instrument' => ['instrument'],
+        'line' => ['line', 'study line', 'study', 'requirement'],
+        'result' => ['result', 'passed'],
+        'memory' => ['memory', 'from memory'],
+        'date' => ['date', 'day', 'when'],
+        'remark' => ['remark', 'words', 'comment'],
+    ];
+    private const PASSED = [
+        'passed' => true, 'pass' => true, 'yes' => true, 'x' => true, '1' => true, 'true' => true, 'not yet' => false,
+        'not passed' => false, 'no' => false, '0' => false, 'false' => false,
+    ];
     private const MEMORY = ['yes', 'x', '1', 'true', 'memory', 'from memory'];
     private const REMARK = 300;
 
@@ -57,7 +68,10 @@ final readonly class RecordList
      */
     private function row(array $cells, array $headings): RecordRow
     {
-        $given = ['name' => '', 'instrument' => '', 'line' => '', 'result' => '', 'memory' => '', 'date' => '', 'remark' => ''];
+        $given = [
+            'name' => '', 'instrument' => '', 'line' => '', 'result' => '', 'memory' => '', 'date' => '',
+            'remark' => '',
+        ];
         foreach ($headings as $k => $heading) {
             if (null !== $heading) {
                 $given[$heading] = $cells[$k] ?? '';
@@ -83,7 +97,16 @@ final readonly class RecordList
             $doubts[] = $error->getMessage();
         }
 
-        return new RecordRow($given['name'], $given['instrument'], $line, $isPassed, \in_array(mb_strtolower($given['memory']), self::MEMORY, true), $day, mb_substr($given['remark'], 0, self::REMARK), [] === $doubts ? null : implode('; ', $doubts));
+        return new RecordRow(
+            $given['name'],
+            $given['instrument'],
+            $line,
+            $isPassed,
+            \in_array(mb_strtolower($given['memory']), self::MEMORY, true),
+            $day,
+            mb_substr($given['remark'], 0, self::REMARK),
+            [] === $doubts ? null : implode('; ', $doubts),
+        );
     }
 
     private static function heading(string $cell): ?string

@@ -17,12 +17,29 @@ final readonly class RecordRow
      * @param bool|null   $isPassed   null where neither was understood
      * @param string|null $doubt      what is not understood, in words; null where everything is
      */
-    public function __construct(public string $name, public string $instrument, public ?string $line, public ?bool $isPassed, public bool $inMemory, public ?Day $day, public string $remark, public ?string $doubt)
-    {
+    public function __construct(
+        public string $name,
+        public string $instrument,
+        public ?string $line,
+        public ?bool $isPassed,
+        public bool $inMemory,
+        public ?Day $day,
+        public string $remark,
+        public ?string $doubt,
+    ) {
     }
 
     public function doubted(string $doubt): self
     {
-        return new self($this->name, $this->instrument, $this->line, $this->isPassed, $this->inMemory, $this->day, $this->remark, null === $this->doubt ? $doubt : $this->doubt.'; '.$doubt);
+        return new self(
+            $this->name,
+            $this->instrument,
+            $this->line,
+            $this->isPassed,
+            $this->inMemory,
+            $this->day,
+            $this->remark,
+            null === $this->doubt ? $doubt : $this->doubt.'; '.$doubt,
+        );
     }
 }

@@ -11,12 +11,15 @@ use SwiftReed\Time\Length;
 
 /**
  * Reads notes that somebody typed: "C4 D4 Eb4 | F:8 G:8 r A". Without an octave a note is the one nearest to the note
- * before it (the first stands in the octave of middle C); ":8" is an eighth, ":4." a dotted quarter, and a length holds until
- * another is given. Bar lines and commas only divide.
+ * before it (the first stands in the octave of middle C); ":8" is an eighth, ":4." a dotted quarter, and a length holds
+ * until another is given. Bar lines and commas only divide.
  */
 final class TypedNotes
 {
-    private const LENGTHS = ['1' => Length::WHOLE, '2' => Length::HALF, '4' => Length::QUARTER, '8' => Length::EIGHTH, '16' => Length::SIXTEENTH, '12' => Length::TRIPLET_EIGHTH];
+    private const LENGTHS = [
+        '1' => Length::WHOLE, '2' => Length::HALF, '4' => Length::QUARTER, '8' => Length::EIGHTH,
+        '16' => Length::SIXTEENTH, '12' => Length::TRIPLET_EIGHTH,
+    ];
 
     /** @throws ImportError */
     public static function read(string $text): GivenLine
@@ -27,7 +30,11 @@ final class TypedNotes
         preg_match_all('/[^\s,|]+/u', mb_scrub(mb_substr($text, 0, 20_000)), $found, \PREG_OFFSET_CAPTURE);
         foreach ($found[0] as [$word, $byte]) {
             $column = mb_strlen(substr($text, 0, $byte)) + 1;
-            if (1 !== preg_match('/^(r|[A-Ga-g](?:##|#|bb|b|♯♯|♯|♭♭|♭|x)?)(\d)?(?::(1|2|4|8|16|12)(\.)?)?$/u', $word, $parts)) {
+            if (1 !== preg_match(
+                '/^(r|[A-Ga-g](?:##|#|bb|b|♯♯|♯|♭♭|♭|x)?)(\d)?(?::(1|2|4|8|16|12)(\.)?)?$/u',
+                $word,
+                $parts,
+            )) {
                 throw ImportError::notANote($column, $word);
             }
             if ('' !== ($parts[3] ?? '')) {
@@ -44,7 +51,9 @@ final class TypedNotes
                 throw ImportError::notANote($column, $word);
             }
             $before = [] === $notes ? null : $notes[\count($notes) - 1]->pitch;
-            $pitch = '' !== ($parts[2] ?? '') ? $name->at((int) $parts[2]) : (null === $before ? $name->at(4) : self::nearest($name, $before));
+            $pitch = '' !== ($parts[2] ?? '')
+                ? $name->at((int) $parts[2])
+                : (null === $before ? $name->at(4) : self::nearest($name, $before));
             $notes[] = new GivenNote($pitch, $ticks, $rests);
             $rests = 0;
             if (\count($notes) > GivenLine::MOST) {

@@ -16,7 +16,14 @@ final readonly class Advice
      * @param list<string>         $touches only where all of these are down
      * @param list<string>         $resting only where one of these rests
      */
-    public function __construct(public int $lowest, public int $highest, public ?array $from, public ?array $to, public array $touches, public array $resting, public string $says)
-    {
+    public function __construct(
+        public int $lowest,
+        public int $highest,
+        public ?array $from,
+        public ?array $to,
+        public array $touches,
+        public array $resting,
+        public string $says,
+    ) {
     }
 }

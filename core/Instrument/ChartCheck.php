@@ -23,7 +23,10 @@ final class ChartCheck
     {
         $problems = [];
         foreach ($this->library->ids() as $id) {
-            foreach ([[], ...array_map(static fn (string $setup): array => [$setup], array_keys($this->library->setups($id)))] as $setup) {
+            foreach ([
+                [],
+                ...array_map(static fn (string $setup): array => [$setup], array_keys($this->library->setups($id))),
+            ] as $setup) {
                 try {
                     $instrument = $this->library->instrument($id, $setup);
                     array_push($problems, ...$this->ofInstrument($instrument, $this->library->file($id)));
@@ -41,7 +44,13 @@ final class ChartCheck
     {
         $problems = [];
         $say = static function (string $entry, string $reason) use (&$problems, $file, $instrument): void {
-            $problems[] = DataError::entry($file, $entry, $reason.' ('.$instrument->id.([] === $instrument->setup ? '' : ' '.implode(', ', $instrument->setup)).')')->getMessage();
+            $problems[] = DataError::entry(
+                $file,
+                $entry,
+                $reason.' ('.$instrument->id.([] === $instrument->setup
+                    ? ''
+                    : ' '.implode(', ', $instrument->setup)).')',
+            )->getMessage();
         };
         $first = $instrument->range[Stage::First->value];
         $full = $instrument->range[Stage::Full->value];
@@ -68,7 +77,13 @@ final class ChartCheck
             }
             foreach ($fingerings as $fingering) {
                 foreach ($this->doubled($instrument, $fingering) as $touches) {
-                    $say('chart / '.$note->text(), \sprintf('one finger would hold %s, which "together" does not allow', implode(' and ', $touches)));
+                    $say(
+                        'chart / '.$note->text(),
+                        \sprintf(
+                            'one finger would hold %s, which "together" does not allow',
+                            implode(' and ', $touches),
+                        ),
+                    );
                 }
             }
         }

@@ -18,8 +18,18 @@ final readonly class ChartEntry
      * @param bool           $yields  whether it gives way before its neighbours do
      * @param string|null    $name    what teachers call it
      */
-    public function __construct(public array $touches, public FingeringUse $use, public ?string $when, public array $may, public array $always, public bool $differs, public bool $overblows, public ?string $voicing, public bool $yields, public ?string $name)
-    {
+    public function __construct(
+        public array $touches,
+        public FingeringUse $use,
+        public ?string $when,
+        public array $may,
+        public array $always,
+        public bool $differs,
+        public bool $overblows,
+        public ?string $voicing,
+        public bool $yields,
+        public ?string $name,
+    ) {
     }
 
     /**
@@ -31,6 +41,17 @@ final readonly class ChartEntry
     {
         $raise = static fn (Occasion $one): Occasion => $one->raised($halfSteps, $from, $to);
 
-        return new self($touches, $this->use, null, array_map($raise, $this->may), array_map($raise, $this->always), $differs || $this->differs, $this->overblows, $this->voicing, $this->yields, $this->name);
+        return new self(
+            $touches,
+            $this->use,
+            null,
+            array_map($raise, $this->may),
+            array_map($raise, $this->always),
+            $differs || $this->differs,
+            $this->overblows,
+            $this->voicing,
+            $this->yields,
+            $this->name,
+        );
     }
 }

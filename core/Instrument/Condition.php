@@ -21,8 +21,12 @@ final class Condition
      * @param list<string> $touches ids of touches
      * @param float        $number  notes a second for a speed, positions for a throw
      */
-    private function __construct(public readonly ConditionKind $kind, public readonly array $notes, public readonly array $touches, public readonly float $number)
-    {
+    private function __construct(
+        public readonly ConditionKind $kind,
+        public readonly array $notes,
+        public readonly array $touches,
+        public readonly float $number,
+    ) {
     }
 
     /** @throws \InvalidArgumentException when the words are no condition */
@@ -37,17 +41,32 @@ final class Condition
             $words = '' === $rest ? [] : explode(' ', $rest);
             try {
                 return match (true) {
-                    $kind->takesNotes() && ([] !== $words || ConditionKind::Alternation === $kind) => new self($kind, array_map(self::note(...), $words), [], 0.0),
+                    $kind->takesNotes()
+                        && (
+                            [] !== $words || ConditionKind::Alternation === $kind
+                        ) => new self($kind, array_map(self::note(...), $words), [], 0.0),
                     $kind->takesTouches() && [] !== $words => new self($kind, [], $words, 0.0),
-                    $kind->takesNumber() && 1 === \count($words) && is_numeric($words[0]) => new self($kind, [], [], (float) $words[0]),
-                    !$kind->takesNotes() && !$kind->takesTouches() && !$kind->takesNumber() && [] === $words => new self($kind, [], [], 0.0),
-                    default => throw new \InvalidArgumentException(\sprintf('"%s" says too little or too much; expected for example "beside Bb3" or "speed 4"', $text)),
+                    $kind->takesNumber()
+                        && 1 === \count($words)
+                        && is_numeric($words[0]) => new self($kind, [], [], (float) $words[0]),
+                    !$kind->takesNotes()
+                        && !$kind->takesTouches()
+                        && !$kind->takesNumber()
+                        && [] === $words => new self($kind, [], [], 0.0),
+                    default => throw new \InvalidArgumentException(\sprintf(
+                        '"%s" says too little or too much; expected for example "beside Bb3" or "speed 4"',
+                        $text,
+                    )),
                 };
             } catch (PitchError $error) {
                 throw new \InvalidArgumentException($error->getMessage(), 0, $error);
             }
         }
-        throw new \InvalidArgumentException(\sprintf('"%s" is no condition; expected one of: %s', $text, implode(', ', array_column(self::longestFirst(), 'value'))));
+        throw new \InvalidArgumentException(\sprintf(
+            '"%s" is no condition; expected one of: %s',
+            $text,
+            implode(', ', array_column(self::longestFirst(), 'value')),
+        ));
     }
 
     /** @return list<ConditionKind> so that "beside held" is not read as "beside" */
@@ -55,7 +74,10 @@ final class Condition
     {
         if ([] === self::$longestFirst) {
             $kinds = ConditionKind::cases();
-            usort($kinds, static fn (ConditionKind $a, ConditionKind $b): int => \strlen($b->value) <=> \strlen($a->value));
+            usort(
+                $kinds,
+                static fn (ConditionKind $a, ConditionKind $b): int => \strlen($b->value) <=> \strlen($a->value),
+            );
             self::$longestFirst = $kinds;
         }
 
@@ -80,8 +102,8 @@ final class Condition
     }
 
     /**
-     * The same for the fingering overblown: a note whose own fingering is overblown with it counts in its higher register
-     * too; other notes stay what they are, for the reason is a finger.
+     * The same for the fingering overblown: a note whose own fingering is overblown with it counts in its higher
+     * register too; other notes stay what they are, for the reason is a finger.
      *
      * @param int $from written MIDI numbers between which fingerings are overblown
      */

@@ -72,19 +72,36 @@ final readonly class FamilyFile
     /** @return list<string> */
     public function texts(string $key): array
     {
-        return array_map(fn (mixed $value): string => \is_string($value) || \is_int($value) ? (string) $value : throw $this->wrong($key, 'expected a list of texts'), $this->list($key));
+        return array_map(
+            fn (mixed $value): string => \is_string($value) || \is_int($value) ? (string) $value : throw $this->wrong(
+                $key,
+                'expected a list of texts',
+            ),
+            $this->list($key),
+        );
     }
 
     /** @return list<string> one text, or a list of them */
     public function oneOrMore(string $key): array
     {
-        return \is_array($this->entries[$key] ?? null) ? $this->texts($key) : ($this->has($key) ? [$this->text($key)] : []);
+        return \is_array($this->entries[$key] ?? null)
+            ? $this->texts($key)
+            : ($this->has($key) ? [$this->text($key)] : []);
     }
 
     /** @return list<list<string>> */
     public function groups(string $key): array
     {
-        return array_map(fn (mixed $group): array => array_map(fn (mixed $value): string => \is_string($value) ? $value : throw $this->wrong($key, 'expected lists of texts'), array_values(\is_array($group) ? $group : throw $this->wrong($key, 'expected lists'))), $this->list($key));
+        return array_map(
+            fn (mixed $group): array => array_map(
+                fn (mixed $value): string => \is_string($value) ? $value : throw $this->wrong(
+                    $key,
+                    'expected lists of texts',
+                ),
+                array_values(\is_array($group) ? $group : throw $this->wrong($key, 'expected lists')),
+            ),
+            $this->list($key),
+        );
     }
 
     /** @return list<self> entries of a list, each with names */

@@ -5,7 +5,8 @@ declare(strict_types=1);
 namespace SwiftReed\Instrument;
 
 /**
- * One way to finger one note: the touches that are down, what it is for, where it belongs, and for brass how it lies in tune.
+ * One way to finger one note: the touches that are down, what it is for, where it belongs, and for brass how it lies in
+ * tune.
  */
 final readonly class Fingering
 {
@@ -58,9 +59,31 @@ final readonly class Fingering
      * @param list<string>   $indifferent
      * @param list<string>   $momentary
      */
-    public static function keys(array $touches, FingeringUse $use, ?string $when, array $may = [], array $always = [], array $indifferent = [], array $momentary = [], ?string $voicing = null, bool $yields = false, ?string $name = null): self
-    {
-        return new self($touches, self::keysText($touches), $use, $when, $may, $always, $indifferent, $momentary, voicing: $voicing, yields: $yields, name: $name);
+    public static function keys(
+        array $touches,
+        FingeringUse $use,
+        ?string $when,
+        array $may = [],
+        array $always = [],
+        array $indifferent = [],
+        array $momentary = [],
+        ?string $voicing = null,
+        bool $yields = false,
+        ?string $name = null,
+    ): self {
+        return new self(
+            $touches,
+            self::keysText($touches),
+            $use,
+            $when,
+            $may,
+            $always,
+            $indifferent,
+            $momentary,
+            voicing: $voicing,
+            yields: $yields,
+            name: $name,
+        );
     }
 
     /** @param list<int> $valves numbers of the valves that are down, rising */
@@ -69,22 +92,60 @@ final readonly class Fingering
         $digits = [] === $valves ? '0' : implode('-', $valves);
         $touches = array_map(static fn (int $valve): string => 'v'.$valve, $valves);
 
-        return new self($thumb ? [...$touches, 'T'] : $touches, ($thumb ? 'T' : '').$digits, FingeringUse::Alternate, valves: $digits, side: $side, partial: $partial, cents: $cents);
+        return new self(
+            $thumb ? [...$touches, 'T'] : $touches,
+            ($thumb ? 'T' : '').$digits,
+            FingeringUse::Alternate,
+            valves: $digits,
+            side: $side,
+            partial: $partial,
+            cents: $cents,
+        );
     }
 
     /**
      * @param string|null  $attachment letters of the triggers that are down, if any is
      * @param list<string> $touches    those triggers
      */
-    public static function slide(SlideSetting $slide, ?string $attachment, array $touches, int $partial, float $cents): self
-    {
-        return new self($touches, $attachment.$slide->text(), FingeringUse::Alternate, slide: $slide, side: $attachment, partial: $partial, cents: $cents);
+    public static function slide(
+        SlideSetting $slide,
+        ?string $attachment,
+        array $touches,
+        int $partial,
+        float $cents,
+    ): self {
+        return new self(
+            $touches,
+            $attachment.$slide->text(),
+            FingeringUse::Alternate,
+            slide: $slide,
+            side: $attachment,
+            partial: $partial,
+            cents: $cents,
+        );
     }
 
     /** The same put to another use, with another word on when it is used. */
     public function as(FingeringUse $use, ?string $when): self
     {
-        return new self($this->touches, $this->text, $use, $when, $this->may, $this->always, $this->indifferent, $this->momentary, $this->valves, $this->slide, $this->side, $this->partial, $this->cents, $this->voicing, $this->yields, $this->name);
+        return new self(
+            $this->touches,
+            $this->text,
+            $use,
+            $when,
+            $this->may,
+            $this->always,
+            $this->indifferent,
+            $this->momentary,
+            $this->valves,
+            $this->slide,
+            $this->side,
+            $this->partial,
+            $this->cents,
+            $this->voicing,
+            $this->yields,
+            $this->name,
+        );
     }
 
     /**
@@ -132,9 +193,31 @@ final readonly class Fingering
      * @param list<Occasion>|null $may
      * @param list<Occasion>|null $always
      */
-    private function with(?array $touches = null, ?string $text = null, ?array $may = null, ?array $always = null, ?SlideSetting $slide = null): self
-    {
-        return new self($touches ?? $this->touches, $text ?? $this->text, $this->use, $this->when, $may ?? $this->may, $always ?? $this->always, $this->indifferent, $this->momentary, $this->valves, $slide ?? $this->slide, $this->side, $this->partial, $this->cents, $this->voicing, $this->yields, $this->name);
+    private function with(
+        ?array $touches = null,
+        ?string $text = null,
+        ?array $may = null,
+        ?array $always = null,
+        ?SlideSetting $slide = null,
+    ): self {
+        return new self(
+            $touches ?? $this->touches,
+            $text ?? $this->text,
+            $this->use,
+            $this->when,
+            $may ?? $this->may,
+            $always ?? $this->always,
+            $this->indifferent,
+            $this->momentary,
+            $this->valves,
+            $slide ?? $this->slide,
+            $this->side,
+            $this->partial,
+            $this->cents,
+            $this->voicing,
+            $this->yields,
+            $this->name,
+        );
     }
 
     /** @param list<string> $touches */
@@ -159,7 +242,10 @@ final readonly class Fingering
         return $this->slide ?? throw new \LogicException('Nothing slides here.');
     }
 
-    /** How it lies when the player has set the slide as well as it goes: beyond first position a slide mends what is off. */
+    /**
+     * How it lies when the player has set the slide as well as it goes: beyond first position a slide mends what is
+     * off.
+     */
     public function centsAsPlayed(): float
     {
         return null !== $this->slide && (!$this->slide->isIn() || $this->cents > 0) ? 0.0 : $this->cents;

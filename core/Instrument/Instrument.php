@@ -66,18 +66,59 @@ final class Instrument
     /** The same under another name, as an edition for several instruments has it. */
     public function named(string $name): self
     {
-        return new self($this->id, $name, 'this edition', $this->family, $this->setup, $this->transposition, $this->clef, $this->range, $this->build, $this->registers, $this->midiProgram, $this->onlyDefaults, $this->map, $this->usedSlides, $this->called, $this->firstBreath);
+        return new self(
+            $this->id,
+            $name,
+            'this edition',
+            $this->family,
+            $this->setup,
+            $this->transposition,
+            $this->clef,
+            $this->range,
+            $this->build,
+            $this->registers,
+            $this->midiProgram,
+            $this->onlyDefaults,
+            $this->map,
+            $this->usedSlides,
+            $this->called,
+            $this->firstBreath,
+        );
     }
 
     /** The same instrument in a score that writes what sounds. */
     public function readFrom(Transposition $transposition, string $clef): self
     {
-        return new self($this->id, $this->name, $this->article, $this->family, $this->setup, $transposition, $clef, $this->range, $this->build, $this->registers, $this->midiProgram, $this->onlyDefaults, $this->map, $this->usedSlides, $this->called, $this->firstBreath);
+        return new self(
+            $this->id,
+            $this->name,
+            $this->article,
+            $this->family,
+            $this->setup,
+            $transposition,
+            $clef,
+            $this->range,
+            $this->build,
+            $this->registers,
+            $this->midiProgram,
+            $this->onlyDefaults,
+            $this->map,
+            $this->usedSlides,
+            $this->called,
+            $this->firstBreath,
+        );
     }
 
     public function player(PlayerSettings $settings = new PlayerSettings()): Player
     {
-        return new Player($this->article, $this->transposition, $this->range, $settings, $this->nextPartial(...), Stage::First === $settings->stage ? $this->firstBreath : self::BREATH);
+        return new Player(
+            $this->article,
+            $this->transposition,
+            $this->range,
+            $settings,
+            $this->nextPartial(...),
+            Stage::First === $settings->stage ? $this->firstBreath : self::BREATH,
+        );
     }
 
     /**
@@ -109,7 +150,12 @@ final class Instrument
      */
     public function sameFingering(Pitch $written, Fingering $other): array
     {
-        return array_values(array_filter($this->fingerings($written), static fn (Fingering $one): bool => $one->touches === $other->touches && $one->side === $other->side && $one->slide?->position === $other->slide?->position && FingeringUse::LastResort !== $one->use));
+        return array_values(array_filter(
+            $this->fingerings($written),
+            static fn (
+                Fingering $one,
+            ): bool => $one->touches === $other->touches && $one->side === $other->side && $one->slide?->position === $other->slide?->position && FingeringUse::LastResort !== $one->use,
+        ));
     }
 
     /**
@@ -121,7 +167,10 @@ final class Instrument
     {
         $midi = $written->midi();
 
-        return $this->fingerings[$midi] ??= $this->mechanism()->fingerings($written, $midi - $this->transposition->halfSteps());
+        return $this->fingerings[$midi] ??= $this->mechanism()->fingerings(
+            $written,
+            $midi - $this->transposition->halfSteps(),
+        );
     }
 
     /** What a touch is called for what it does on a note, where that is not its usual name. */
@@ -149,7 +198,11 @@ final class Instrument
         $high = max($one->midi(), $other->midi());
         $hardest = 0;
         foreach ($this->registers as $register) {
-            if ($register->breakBelow > $hardest && $low < $register->lowest->midi() && $high >= $register->lowest->midi()) {
+            if (
+                $register->breakBelow > $hardest
+                && $low < $register->lowest->midi()
+                && $high >= $register->lowest->midi()
+            ) {
                 $hardest = $register->breakBelow;
             }
         }

@@ -17,22 +17,42 @@ final class InstrumentError extends \InvalidArgumentException implements Mistake
     {
         $nearest = Nearest::to($read, $known);
 
-        return new self(\sprintf('"%s" is not a known instrument%s Expected an id that "instrument:list" shows, for example "clarinet-bb".', mb_substr($read, 0, 60), '' === $nearest ? '.' : \sprintf('; did you mean "%s"?', $nearest)));
+        return new self(\sprintf(
+            '"%s" is not a known instrument%s Expected an id that "instrument:list" shows, for example "clarinet-bb".',
+            mb_substr($read, 0, 60),
+            '' === $nearest ? '.' : \sprintf('; did you mean "%s"?', $nearest),
+        ));
     }
 
     /** @param list<string> $known */
     public static function unknownSetup(string $read, string $instrument, array $known): self
     {
         if ([] === $known) {
-            return new self(\sprintf('"%s" was read as a set-up, but %s has none; leave it out, for example --for=%2$s.', mb_substr($read, 0, 60), $instrument));
+            return new self(\sprintf(
+                '"%s" was read as a set-up, but %s has none; leave it out, for example --for=%2$s.',
+                mb_substr($read, 0, 60),
+                $instrument,
+            ));
         }
         $nearest = Nearest::to($read, $known);
 
-        return new self(\sprintf('"%s" is not a set-up of %s; expected %s%s, for example --setup=%s.', mb_substr($read, 0, 60), $instrument, implode(', ', $known), '' === $nearest ? '' : \sprintf('; did you mean "%s"?', $nearest), $known[0]));
+        return new self(\sprintf(
+            '"%s" is not a set-up of %s; expected %s%s, for example --setup=%s.',
+            mb_substr($read, 0, 60),
+            $instrument,
+            implode(', ', $known),
+            '' === $nearest ? '' : \sprintf('; did you mean "%s"?', $nearest),
+            $known[0],
+        ));
     }
 
     public static function setupsExclude(string $one, string $other, string $instrument): self
     {
-        return new self(\sprintf('The set-ups "%s" and "%s" of %s exclude each other; expected one of the two, for example --setup=%1$s.', $one, $other, $instrument));
+        return new self(\sprintf(
+            'The set-ups "%s" and "%s" of %s exclude each other; expected one of the two, for example --setup=%1$s.',
+            $one,
+            $other,
+            $instrument,
+        ));
     }
 }

@@ -34,11 +34,18 @@ final class InstrumentLibrary
 
             return new FamilyFile($name, $entries);
         }, $data->names('instruments'));
-        usort($files, static fn (FamilyFile $a, FamilyFile $b): int => $a->number('order', 0) <=> $b->number('order', 0));
+        usort(
+            $files,
+            static fn (FamilyFile $a, FamilyFile $b): int => $a->number('order', 0) <=> $b->number('order', 0),
+        );
         foreach ($files as $file) {
             foreach ($file->part('instruments')->keys() as $id) {
                 if (isset($this->families[$id])) {
-                    throw DataError::entry($file->name, $id, \sprintf('the id stands in data/%s.yaml too', $this->families[$id]->name));
+                    throw DataError::entry(
+                        $file->name,
+                        $id,
+                        \sprintf('the id stands in data/%s.yaml too', $this->families[$id]->name),
+                    );
                 }
                 $this->families[$id] = $file;
             }
@@ -60,7 +67,10 @@ final class InstrumentLibrary
     {
         $names = [];
         foreach ($this->families as $id => $file) {
-            $names[$file->text('family')][] = ['id' => $id, 'name' => $file->part('instruments')->part($id)->text('name')];
+            $names[$file->text('family')][] = [
+                'id' => $id,
+                'name' => $file->part('instruments')->part($id)->text('name'),
+            ];
         }
 
         return $names;
@@ -214,7 +224,12 @@ final class InstrumentLibrary
         }
         $registers = [];
         foreach ($file->parts('registers') as $register) {
-            $registers[] = new Register($register->text('name'), Pitch::parse($register->text('from')), Pitch::parse($register->text('to')), $register->number('break', 0));
+            $registers[] = new Register(
+                $register->text('name'),
+                Pitch::parse($register->text('from')),
+                Pitch::parse($register->text('to')),
+                $register->number('break', 0),
+            );
         }
 
         return new Instrument(
@@ -256,10 +271,15 @@ final class InstrumentLibrary
     {
         $lowest = $setup->has('only-from') ? Pitch::parse($setup->text('only-from')) : $full->lowest;
         $highest = $full->highest;
-        $low = $setup->has('lower') ? Pitch::plain($bare->lowest->midi() - $setup->number('lower', 0), false) : ($setup->has('lowest') ? Pitch::parse($setup->text('lowest')) : $lowest);
+        $low = $setup->has('lower')
+            ? Pitch::plain($bare->lowest->midi() - $setup->number('lower', 0), false)
+            : ($setup->has('lowest') ? Pitch::parse($setup->text('lowest')) : $lowest);
         $high = $setup->has('highest') ? Pitch::parse($setup->text('highest')) : $highest;
 
-        return Range::of($lowest->isHigherThan($low) ? $low : $lowest, $high->isHigherThan($highest) ? $high : $highest);
+        return Range::of(
+            $lowest->isHigherThan($low) ? $low : $lowest,
+            $high->isHigherThan($highest) ? $high : $highest,
+        );
     }
 
     /** @param list<string> $setups */
@@ -286,7 +306,12 @@ final class InstrumentLibrary
                     }
                 }
 
-                return new SlideTube(Pitch::parse($file->text('open'))->midi(), $attachments, $defaults, TaughtAlternate::listIn($file, $down));
+                return new SlideTube(
+                    Pitch::parse($file->text('open'))->midi(),
+                    $attachments,
+                    $defaults,
+                    TaughtAlternate::listIn($file, $down),
+                );
             case 'keywork':
                 $missing = $entry->texts('without');
                 foreach ($all->keys() as $setup) {

@@ -16,7 +16,13 @@ final readonly class KeyGroup
      * @param array<string, list<int>> $marks  where moves of single touches are told
      * @param list<string>             $letter where the letter of a key that is down stands: x, base line, start, middle or end; empty for none
      */
-    public function __construct(public string $name, public array $spots, public string $show, public array $mark, public array $marks, public array $letter)
-    {
+    public function __construct(
+        public string $name,
+        public array $spots,
+        public string $show,
+        public array $mark,
+        public array $marks,
+        public array $letter,
+    ) {
     }
 }

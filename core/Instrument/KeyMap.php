@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace SwiftReed\Instrument;
 
 /**
- * Where the touches of an instrument lie among their neighbours, for drawing. Lengths are in hundredths of a millimetre, x
- * from the middle of the drawing, y from its top.
+ * Where the touches of an instrument lie among their neighbours, for drawing. Lengths are in hundredths of a
+ * millimetre, x from the middle of the drawing, y from its top.
  */
 final readonly class KeyMap
 {
@@ -26,13 +26,26 @@ final readonly class KeyMap
                 if (5 !== \count($given) || !\in_array($given[4], ['disc', 'oval', 'key', 'half'], true)) {
                     throw $keys->wrong($id, 'expected x, y, width, height and disc, oval, key or half');
                 }
-                $spots[$id] = new KeySpot((int) $given[0], (int) $given[1], (int) $given[2], (int) $given[3], $given[4]);
+                $spots[$id] = new KeySpot(
+                    (int) $given[0],
+                    (int) $given[1],
+                    (int) $given[2],
+                    (int) $given[3],
+                    $given[4],
+                );
             }
             $marks = [];
             foreach ($group->part('marks')->keys() as $id) {
                 $marks[$id] = array_map(intval(...), $group->part('marks')->texts($id));
             }
-            $groups[] = new KeyGroup($group->text('name'), $spots, $group->text('show', 'used'), array_map(intval(...), $group->texts('mark')), $marks, $group->texts('letter'));
+            $groups[] = new KeyGroup(
+                $group->text('name'),
+                $spots,
+                $group->text('show', 'used'),
+                array_map(intval(...), $group->texts('mark')),
+                $marks,
+                $group->texts('letter'),
+            );
         }
 
         return new self($file->number('height', 1000), $groups);

@@ -10,7 +10,12 @@ namespace SwiftReed\Instrument;
 final readonly class KeySpot
 {
     /** @param string $shape disc, oval, key, or half for a hole that is half covered */
-    public function __construct(public int $x, public int $y, public int $width, public int $height, public string $shape)
-    {
+    public function __construct(
+        public int $x,
+        public int $y,
+        public int $width,
+        public int $height,
+        public string $shape,
+    ) {
     }
 }

@@ -48,7 +48,17 @@ final class KeyworkBuilder
             }
             if (!\in_array($id, $missing, true)) {
                 $place = $places[$id] ?? throw $file->wrong('places', \sprintf('"%s" stands nowhere', $id));
-                $this->touches[$id] = new Touch($id, $entry[0], 'opens' === $entry[1], $entry[3], $entry[2], 'hole' === $sort, 'half' === $sort, $file->part('among')->text($id, $place), \in_array($sort, ['palm', 'side', 'knuckle'], true) ? $sort : '');
+                $this->touches[$id] = new Touch(
+                    $id,
+                    $entry[0],
+                    'opens' === $entry[1],
+                    $entry[3],
+                    $entry[2],
+                    'hole' === $sort,
+                    'half' === $sort,
+                    $file->part('among')->text($id, $place),
+                    \in_array($sort, ['palm', 'side', 'knuckle'], true) ? $sort : '',
+                );
             }
         }
         $shorthand = $file->part('shorthand');
@@ -65,7 +75,10 @@ final class KeyworkBuilder
         foreach ($file->part('places')->keys() as $place) {
             foreach ($file->part('places')->texts($place) as $touch) {
                 if (!\in_array($touch, $known, true) || isset($places[$touch])) {
-                    throw $file->part('places')->wrong($place, \sprintf('"%s" is no touch, or stands in two places', $touch));
+                    throw $file->part('places')->wrong(
+                        $place,
+                        \sprintf('"%s" is no touch, or stands in two places', $touch),
+                    );
                 }
                 $places[$touch] = $place;
             }
@@ -95,7 +108,18 @@ final class KeyworkBuilder
         }
         ksort($fingerings);
 
-        return new Keywork($this->touches, $fingerings, $this->file->groups('together'), $this->file->groups('rollers'), $covers, $this->resting(), $this->pads(), $this->modes(), $this->exchanges(), $this->advice());
+        return new Keywork(
+            $this->touches,
+            $fingerings,
+            $this->file->groups('together'),
+            $this->file->groups('rollers'),
+            $covers,
+            $this->resting(),
+            $this->pads(),
+            $this->modes(),
+            $this->exchanges(),
+            $this->advice(),
+        );
     }
 
     /** @return list<Advice> */
@@ -105,12 +129,23 @@ final class KeyworkBuilder
         $advice = [];
         foreach ($this->file->parts('advice') as $one) {
             $touches = $one->texts('down');
-            if ([] !== array_filter($touches, fn (string $id): bool => !isset($this->touches[$id])) || ($one->has('needs') && !\in_array($one->text('needs'), $this->setups, true))) {
+            if (
+                [] !== array_filter($touches, fn (string $id): bool => !isset($this->touches[$id]))
+                || ($one->has('needs') && !\in_array($one->text('needs'), $this->setups, true))
+            ) {
                 continue;
             }
             $after = $one->texts('after');
             $before = $one->texts('before');
-            $advice[] = new Advice($midi($one->text('from')), $midi($one->text('to')), 2 === \count($after) ? [$midi($after[0]), $midi($after[1])] : null, 2 === \count($before) ? [$midi($before[0]), $midi($before[1])] : null, $touches, $one->texts('resting'), $one->text('says'));
+            $advice[] = new Advice(
+                $midi($one->text('from')),
+                $midi($one->text('to')),
+                2 === \count($after) ? [$midi($after[0]), $midi($after[1])] : null,
+                2 === \count($before) ? [$midi($before[0]), $midi($before[1])] : null,
+                $touches,
+                $one->texts('resting'),
+                $one->text('says'),
+            );
         }
 
         return $advice;
@@ -119,7 +154,13 @@ final class KeyworkBuilder
     /** @return list<array{int, int}> */
     private function modes(): array
     {
-        return array_map(static fn (FamilyFile $mode): array => [Pitch::parse($mode->text('from'))->midi(), Pitch::parse($mode->text('to'))->midi()], $this->file->parts('modes'));
+        return array_map(
+            static fn (FamilyFile $mode): array => [
+                Pitch::parse($mode->text('from'))->midi(),
+                Pitch::parse($mode->text('to'))->midi(),
+            ],
+            $this->file->parts('modes'),
+        );
     }
 
     /** @return list<array{touch: string, for: string}> */
@@ -153,8 +194,16 @@ final class KeyworkBuilder
         foreach ($this->touches as $id => $touch) {
             $linked = $linkages->part($id);
             $pads[$id] = $linked->has('instead')
-                ? ['closes' => $linked->texts('closes'), 'opens' => $linked->texts('opens'), 'shuts' => $linked->texts('shuts')]
-                : ['closes' => [...($touch->opens ? [] : [$id]), ...$linked->texts('closes')], 'opens' => [...($touch->opens ? [$id] : []), ...$linked->texts('opens')], 'shuts' => $linked->texts('shuts')];
+                ? [
+                    'closes' => $linked->texts('closes'),
+                    'opens' => $linked->texts('opens'),
+                    'shuts' => $linked->texts('shuts'),
+                ]
+                : [
+                    'closes' => [...($touch->opens ? [] : [$id]), ...$linked->texts('closes')],
+                    'opens' => [...($touch->opens ? [$id] : []), ...$linked->texts('opens')],
+                    'shuts' => $linked->texts('shuts'),
+                ];
         }
 
         return $pads;
@@ -168,16 +217,30 @@ final class KeyworkBuilder
         }
         $rules = [];
         foreach ($this->file->parts('resting') as $rule) {
-            if (($rule->has('needs') && !\in_array($rule->text('needs'), $this->setups, true)) || [] !== array_intersect($rule->oneOrMore('unless'), $this->setups)) {
+            if (
+                ($rule->has('needs') && !\in_array($rule->text('needs'), $this->setups, true))
+                || [] !== array_intersect($rule->oneOrMore('unless'), $this->setups)
+            ) {
                 continue;
             }
-            $touches = array_values(array_filter($rule->texts('touches'), fn (string $touch): bool => isset($this->touches[$touch])));
+            $touches = array_values(array_filter(
+                $rule->texts('touches'),
+                fn (string $touch): bool => isset($this->touches[$touch]),
+            ));
             $how = $rule->text('how');
             if (!\in_array($how, ['ahead', 'bridge', 'beside', 'always', 'first', 'trill'], true)) {
                 throw $rule->wrong('how', 'expected ahead, bridge, beside, always, first or trill');
             }
             $notes = array_map(static fn (string $note): int => Pitch::parse($note)->midi(), $rule->texts('notes'));
-            $rules[] = new Resting([] === $notes ? Pitch::parse($rule->text('from'))->midi() : min($notes), [] === $notes ? Pitch::parse($rule->text('to'))->midi() : max($notes), $notes, $touches, $how, $rule->text('because'), $rule->texts('while'));
+            $rules[] = new Resting(
+                [] === $notes ? Pitch::parse($rule->text('from'))->midi() : min($notes),
+                [] === $notes ? Pitch::parse($rule->text('to'))->midi() : max($notes),
+                $notes,
+                $touches,
+                $how,
+                $rule->text('because'),
+                $rule->texts('while'),
+            );
         }
 
         return $this->resting = $rules;
@@ -217,7 +280,10 @@ final class KeyworkBuilder
     /** Null when the instrument lacks one of the touches, or the set-up makes the entry needless. */
     private function entry(FamilyFile $entry): ?ChartEntry
     {
-        if (($entry->has('needs') && !\in_array($entry->text('needs'), $this->setups, true)) || [] !== array_intersect($entry->oneOrMore('unless'), $this->setups)) {
+        if (
+            ($entry->has('needs') && !\in_array($entry->text('needs'), $this->setups, true))
+            || [] !== array_intersect($entry->oneOrMore('unless'), $this->setups)
+        ) {
             return null;
         }
         $touches = [];
@@ -240,7 +306,10 @@ final class KeyworkBuilder
 
         return new ChartEntry(
             $touches,
-            '' === $use ? FingeringUse::Alternate : FingeringUse::tryFrom($use) ?? throw $entry->wrong('use', 'expected alternate, fallback, trill only or last resort'),
+            '' === $use
+                ? FingeringUse::Alternate
+                : FingeringUse::tryFrom($use)
+                    ?? throw $entry->wrong('use', 'expected alternate, fallback, trill only or last resort'),
             $entry->textOrNull('when'),
             $this->occasions($entry, 'may'),
             $this->occasions($entry, 'always'),
@@ -263,7 +332,8 @@ final class KeyworkBuilder
             }
             foreach ($occasion->conditions as $condition) {
                 foreach ($condition->touches as $touch) {
-                    isset($this->known()[$touch]) || throw $entry->wrong($key, \sprintf('"%s" is not one of the touches', $touch));
+                    isset($this->known()[$touch])
+                        || throw $entry->wrong($key, \sprintf('"%s" is not one of the touches', $touch));
                 }
             }
 
@@ -280,7 +350,10 @@ final class KeyworkBuilder
     {
         $made = [];
         foreach ($this->file->parts('overblow') as $rule) {
-            if (($rule->has('needs') && !\in_array($rule->text('needs'), $this->setups, true)) || [] !== array_intersect($rule->oneOrMore('unless'), $this->setups)) {
+            if (
+                ($rule->has('needs') && !\in_array($rule->text('needs'), $this->setups, true))
+                || [] !== array_intersect($rule->oneOrMore('unless'), $this->setups)
+            ) {
                 continue;
             }
             $adds = $rule->text('adds');
@@ -290,7 +363,13 @@ final class KeyworkBuilder
                 foreach ($chart[$midi] ?? [] as $entry) {
                     if ($entry->overblows) {
                         $touches = array_values(array_diff($entry->touches, [$drops]));
-                        $made[$midi + $rule->number('halfsteps', 12)][] = $entry->overblown('' === $adds ? $touches : [...$touches, $adds], $rule->number('halfsteps', 12), Pitch::parse($rule->text('from'))->midi(), $to, $rule->flag('differs'));
+                        $made[$midi + $rule->number('halfsteps', 12)][] = $entry->overblown(
+                            '' === $adds ? $touches : [...$touches, $adds],
+                            $rule->number('halfsteps', 12),
+                            Pitch::parse($rule->text('from'))->midi(),
+                            $to,
+                            $rule->flag('differs'),
+                        );
                     }
                 }
             }
@@ -313,6 +392,17 @@ final class KeyworkBuilder
         $momentary = array_values(array_intersect($touches, $this->file->texts('momentary')));
         $when = $entry->differs ? self::DIFFERS : ($isFirst ? null : $entry->when);
 
-        return Fingering::keys($touches, $isFirst ? FingeringUse::Default : $entry->use, $when, $isFirst ? [] : $entry->may, $isFirst ? [] : $entry->always, $resting, $momentary, $entry->voicing, $entry->yields, $entry->name);
+        return Fingering::keys(
+            $touches,
+            $isFirst ? FingeringUse::Default : $entry->use,
+            $when,
+            $isFirst ? [] : $entry->may,
+            $isFirst ? [] : $entry->always,
+            $resting,
+            $momentary,
+            $entry->voicing,
+            $entry->yields,
+            $entry->name,
+        );
     }
 }

@@ -29,7 +29,10 @@ final readonly class Occasion
 
     public function raised(int $halfSteps, int $from, int $to): self
     {
-        return new self(array_map(static fn (Condition $one): Condition => $one->raised($halfSteps, $from, $to), $this->conditions), $this->text);
+        return new self(
+            array_map(static fn (Condition $one): Condition => $one->raised($halfSteps, $from, $to), $this->conditions),
+            $this->text,
+        );
     }
 
     public function asks(ConditionKind $kind): bool

@@ -11,8 +11,15 @@ use SwiftReed\Pitch\Pitch;
  */
 final readonly class Register
 {
-    /** @param int $breakBelow how much harder it is to come into it from below, or leave it downward; 0 where there is no break */
-    public function __construct(public string $name, public Pitch $lowest, public Pitch $highest, public int $breakBelow)
-    {
+    /**
+     * @param int $breakBelow how much harder it is to come into it from below,
+     *  or leave it downward; 0 where there is no break
+     */
+    public function __construct(
+        public string $name,
+        public Pitch $lowest,
+        public Pitch $highest,
+        public int $breakBelow,
+    ) {
     }
 }

@@ -14,17 +14,26 @@ final readonly class Resting
      * @param list<int>    $notes   only these notes; empty for all between lowest and highest
      * @param list<string> $touches
      * @param string       $how     "ahead": where the line comes to a note that holds them and only such notes lie between;
-     *                              "bridge": where it comes from such a note as well; "beside": where a neighbour holds them;
-     *                              "always"; "first": always for first-year players, ahead or behind for others; "trill"
+     * "bridge": where it comes from such a note as well; "beside": where a neighbour holds them;
+     * "always"; "first": always for first-year players, ahead or behind for others; "trill"
      * @param string       $because in a teacher's words
      * @param list<string> $whileHeld only with fingerings that hold all of these
      */
-    public function __construct(public int $lowest, public int $highest, public array $notes, public array $touches, public string $how, public string $because, public array $whileHeld)
-    {
+    public function __construct(
+        public int $lowest,
+        public int $highest,
+        public array $notes,
+        public array $touches,
+        public string $how,
+        public string $because,
+        public array $whileHeld,
+    ) {
     }
 
     public function isOn(int $midi): bool
     {
-        return $midi >= $this->lowest && $midi <= $this->highest && ([] === $this->notes || \in_array($midi, $this->notes, true));
+        return $midi >= $this->lowest
+            && $midi <= $this->highest
+            && ([] === $this->notes || \in_array($midi, $this->notes, true));
     }
 }

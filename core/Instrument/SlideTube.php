@@ -7,7 +7,8 @@ namespace SwiftReed\Instrument;
 use SwiftReed\Pitch\Pitch;
 
 /**
- * A tube with a slide of seven positions, and perhaps an attachment with which the steps are longer in proportion (a third on an F attachment).
+ * A tube with a slide of seven positions, and perhaps an attachment with which the steps are longer in proportion (a
+ * third on an F attachment).
  *
  * Source of the model: the handbook, chapter 4; the choice of defaults is common practice and is held against
  * method-book positions in the tests.
@@ -25,8 +26,12 @@ final class SlideTube implements Mechanism
      * @param array<int, string>                        $defaults    usual positions that the length does not decide, by the sounding MIDI number: "T1"
      * @param list<TaughtAlternate>                     $taught
      */
-    public function __construct(private readonly int $fundamental, private readonly array $attachments, private readonly array $defaults = [], private readonly array $taught = [])
-    {
+    public function __construct(
+        private readonly int $fundamental,
+        private readonly array $attachments,
+        private readonly array $defaults = [],
+        private readonly array $taught = [],
+    ) {
     }
 
     public function fingerings(Pitch $written, int $sounding): array
@@ -52,7 +57,8 @@ final class SlideTube implements Mechanism
     }
 
     /**
-     * How far out the slide is with an attachment down, in positions of the slide without it. The longer tube needs longer steps.
+     * How far out the slide is with an attachment down, in positions of the slide without it. The longer tube needs
+     * longer steps.
      *
      * Source: tube lengths, as in the handbook, chapter 4: 1 + 12 log2(1 + 2^(b/12) (2^((k-1)/12) - 1)).
      *
@@ -60,7 +66,9 @@ final class SlideTube implements Mechanism
      */
     public static function place(int $position, int $lowers): float
     {
-        return 0 === $lowers ? (float) $position : 1 + 12 * log(1 + 2 ** ($lowers / 12) * (2 ** (($position - 1) / 12) - 1), 2);
+        return 0 === $lowers
+            ? (float) $position
+            : 1 + 12 * log(1 + 2 ** ($lowers / 12) * (2 ** (($position - 1) / 12) - 1), 2);
     }
 
     /** @return list<Fingering> every position that gives the note: without a trigger first, the shortest first */
@@ -73,13 +81,25 @@ final class SlideTube implements Mechanism
             $position = $open - $sounding + 1;
             // The slide cannot be raised in 1st position, so the flat 7th partial is no note there.
             if ($position >= 1 && $position <= 7 && (7 !== $partial || $position > 1)) {
-                $found[] = [$position + (9 === $partial ? 0.5 : 0), Fingering::slide(new SlideSetting($position, self::adjust($error, $position), $position), null, [], $partial, $error)];
+                $found[] = [
+                    $position + (9 === $partial ? 0.5 : 0),
+                    Fingering::slide(
+                        new SlideSetting($position, self::adjust($error, $position), $position),
+                        null,
+                        [],
+                        $partial,
+                        $error,
+                    ),
+                ];
             }
             foreach ($this->attachments as $letter => [$touches, $lowers, $positions]) {
                 $held = $open - $lowers - $sounding + 1;
                 if ($held >= 1 && $held <= $positions && $partial <= 6) {
                     $slide = new SlideSetting($held, self::adjust($error, $held), self::place($held, $lowers));
-                    $found[] = [20 + \count($touches) - 1 + $slide->out, Fingering::slide($slide, $letter, $touches, $partial, $error)];
+                    $found[] = [
+                        20 + \count($touches) - 1 + $slide->out,
+                        Fingering::slide($slide, $letter, $touches, $partial, $error),
+                    ];
                 }
             }
         }
@@ -106,7 +126,15 @@ final class SlideTube implements Mechanism
         foreach ($this->ranked($sounding) as $fingering) {
             $fingerings[] = [] === $fingerings
                 ? $fingering->as(FingeringUse::Default, null)
-                : TaughtAlternate::placed($this->taught, $sounding, $fingerings[0], $fingering->as(FingeringUse::Alternate, 7 === $fingering->partial ? 'on the flat 7th partial, the slide raised for it' : null));
+                : TaughtAlternate::placed(
+                    $this->taught,
+                    $sounding,
+                    $fingerings[0],
+                    $fingering->as(
+                        FingeringUse::Alternate,
+                        7 === $fingering->partial ? 'on the flat 7th partial, the slide raised for it' : null,
+                    ),
+                );
         }
 
         return $fingerings;

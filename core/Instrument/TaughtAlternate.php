@@ -16,15 +16,22 @@ final readonly class TaughtAlternate
      * @param list<Occasion> $may
      * @param list<Occasion> $always
      */
-    private function __construct(public ?int $sounding, public string $take, public ?string $for, public array $may, public array $always)
-    {
+    private function __construct(
+        public ?int $sounding,
+        public string $take,
+        public ?string $for,
+        public array $may,
+        public array $always,
+    ) {
     }
 
     /** @return list<self> */
     public static function listIn(FamilyFile $file, int $writtenAboveSounding): array
     {
         return array_map(static function (FamilyFile $entry) use ($writtenAboveSounding): self {
-            $read = static fn (string $key): array => array_map(static function (string $text) use ($entry, $key): Occasion {
+            $read = static fn (
+                string $key,
+            ): array => array_map(static function (string $text) use ($entry, $key): Occasion {
                 try {
                     return Occasion::parse($text);
                 } catch (\InvalidArgumentException $error) {
@@ -32,7 +39,15 @@ final readonly class TaughtAlternate
                 }
             }, $entry->texts($key));
 
-            return new self($entry->has('note') ? \SwiftReed\Pitch\Pitch::parse($entry->text('note'))->midi() - $writtenAboveSounding : null, $entry->text('take'), $entry->textOrNull('for'), $read('may'), $read('always'));
+            return new self(
+                $entry->has('note')
+                    ? \SwiftReed\Pitch\Pitch::parse($entry->text('note'))->midi() - $writtenAboveSounding
+                    : null,
+                $entry->text('take'),
+                $entry->textOrNull('for'),
+                $read('may'),
+                $read('always'),
+            );
         }, $file->parts('alternates'));
     }
 
@@ -48,7 +63,14 @@ final readonly class TaughtAlternate
         foreach ($taught as $one) {
             $isNote = null === $one->sounding || $one->sounding === $sounding;
             $text = rtrim($fingering->text, '▴▾');
-            if ($isNote && (null === $one->for || $one->for === $default->text) && ($one->take === $text || ('trigger' === $one->take && null !== $fingering->side && null === $default->side))) {
+            if (
+                $isNote
+                && (null === $one->for || $one->for === $default->text)
+                && (
+                    $one->take === $text
+                        || ('trigger' === $one->take && null !== $fingering->side && null === $default->side)
+                )
+            ) {
                 array_push($may, ...$one->may);
                 array_push($always, ...$one->always);
             }

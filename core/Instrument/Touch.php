@@ -17,8 +17,17 @@ final readonly class Touch
      * @param string $place  where it stands on the instrument: "upper joint"; nothing where that needs no saying
      * @param string $part   what of the finger works it: "palm", "side" or "knuckle"; nothing for the tip
      */
-    public function __construct(public string $id, public string $finger, public bool $opens, public string $says, public string $label, public bool $isHole, public bool $isHalfHole = false, public string $place = '', public string $part = '')
-    {
+    public function __construct(
+        public string $id,
+        public string $finger,
+        public bool $opens,
+        public string $says,
+        public string $label,
+        public bool $isHole,
+        public bool $isHalfHole = false,
+        public string $place = '',
+        public string $part = '',
+    ) {
     }
 
     public function isLeft(): bool
@@ -39,7 +48,10 @@ final readonly class Touch
     /** "left little finger" */
     public function fingerSpoken(): string
     {
-        $finger = ['1' => 'index finger', '2' => 'middle finger', '3' => 'ring finger', '4' => 'little finger', 'T' => 'thumb'][$this->finger[1]] ?? 'finger';
+        $finger = [
+            '1' => 'index finger', '2' => 'middle finger', '3' => 'ring finger', '4' => 'little finger', 'T' => 'thumb',
+        ][$this->finger[1]]
+            ?? 'finger';
 
         return ($this->isLeft() ? 'left ' : 'right ').$finger;
     }

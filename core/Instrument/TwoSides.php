@@ -36,7 +36,9 @@ final class TwoSides implements Mechanism
         foreach ($second as $fingering) {
             $isUsual = FingeringUse::Default === $fingering->use;
             // What is an alternate on the other side is a second choice twice over.
-            $fingerings[] = [] === $first && $isUsual ? $fingering : $fingering->belonging([], [])->as($isUsual ? $use : FingeringUse::LastResort, $when);
+            $fingerings[] = [] === $first && $isUsual
+                ? $fingering
+                : $fingering->belonging([], [])->as($isUsual ? $use : FingeringUse::LastResort, $when);
         }
 
         return $fingerings;

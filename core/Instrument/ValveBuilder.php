@@ -7,7 +7,8 @@ namespace SwiftReed\Instrument;
 use SwiftReed\Pitch\Pitch;
 
 /**
- * The valves of an instrument as its family file and the player's set-ups describe them: one tube, or a choice of sides.
+ * The valves of an instrument as its family file and the player's set-ups describe them: one tube, or a choice of
+ * sides.
  */
 final class ValveBuilder
 {
@@ -15,8 +16,12 @@ final class ValveBuilder
      * @param list<FamilyFile> $setups the player's
      * @param int              $down   half steps from a written note to what sounds
      */
-    public function __construct(private readonly FamilyFile $file, private readonly FamilyFile $entry, private readonly array $setups, private readonly int $down)
-    {
+    public function __construct(
+        private readonly FamilyFile $file,
+        private readonly FamilyFile $entry,
+        private readonly array $setups,
+        private readonly int $down,
+    ) {
     }
 
     public function build(): Mechanism
@@ -31,12 +36,29 @@ final class ValveBuilder
             return $this->tube($this->entry->text('open'), $this->file->part('avoid'), null, false);
         }
         $sides = array_map(fn (string $name): FamilyFile => $this->file->part('sides')->part($name), $names);
-        $tubes = array_map(fn (string $name, FamilyFile $side): ValveTube => $this->tube($side->text('open'), $side->part('avoid'), $name, $name !== $names[0]), $names, $sides);
+        $tubes = array_map(
+            fn (string $name, FamilyFile $side): ValveTube => $this->tube(
+                $side->text('open'),
+                $side->part('avoid'),
+                $name,
+                $name !== $names[0],
+            ),
+            $names,
+            $sides,
+        );
         if (!isset($tubes[1])) {
             return $tubes[0];
         }
 
-        return new TwoSides($tubes[0], $tubes[1], Pitch::parse($thumbFrom ?? throw $this->file->wrong('setups', 'expected "thumb-from" where there are two sides')), $sides[0]->text('instead'), $sides[1]->text('instead'));
+        return new TwoSides(
+            $tubes[0],
+            $tubes[1],
+            Pitch::parse(
+                $thumbFrom ?? throw $this->file->wrong('setups', 'expected "thumb-from" where there are two sides'),
+            ),
+            $sides[0]->text('instead'),
+            $sides[1]->text('instead'),
+        );
     }
 
     private function tube(string $open, FamilyFile $avoid, ?string $side, bool $isThumbs): ValveTube
@@ -56,6 +78,15 @@ final class ValveBuilder
             $avoided[(int) $partial] = Pitch::parse($avoid->text($partial))->midi() - $this->down;
         }
 
-        return new ValveTube(Pitch::parse($open)->midi(), $valves, $compensating, $avoided, $side, $isThumbs, TaughtAlternate::listIn($this->file, $this->down), $usual);
+        return new ValveTube(
+            Pitch::parse($open)->midi(),
+            $valves,
+            $compensating,
+            $avoided,
+            $side,
+            $isThumbs,
+            TaughtAlternate::listIn($this->file, $this->down),
+            $usual,
+        );
     }
 }

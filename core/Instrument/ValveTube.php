@@ -7,8 +7,8 @@ namespace SwiftReed\Instrument;
 use SwiftReed\Pitch\Pitch;
 
 /**
- * A tube with valves. Each valve adds its share of the open tube, and shares add, so that combinations come out sharp of
- * equal temperament. Fingerings and their intonation follow from that; none is tabulated.
+ * A tube with valves. Each valve adds its share of the open tube, and shares add, so that combinations come out sharp
+ * of equal temperament. Fingerings and their intonation follow from that; none is tabulated.
  *
  * Source of the model: the handbook, chapter 4, with the arithmetic of tube lengths; the choice of defaults is common
  * practice and is held against method-book fingerings in the tests.
@@ -59,7 +59,14 @@ final class ValveTube implements Mechanism
     {
         $touches = [];
         for ($valve = 1; $valve <= $this->valves; ++$valve) {
-            $touches['v'.$valve] = new Touch('v'.$valve, $valve <= 3 ? 'R'.$valve : ($this->compensating ? 'L2' : 'R4'), false, 'valve '.$valve, (string) $valve, false);
+            $touches['v'.$valve] = new Touch(
+                'v'.$valve,
+                $valve <= 3 ? 'R'.$valve : ($this->compensating ? 'L2' : 'R4'),
+                false,
+                'valve '.$valve,
+                (string) $valve,
+                false,
+            );
         }
         if ($this->thumb) {
             $touches['T'] = new Touch('T', 'LT', false, 'thumb valve', 'T', false);
@@ -90,13 +97,25 @@ final class ValveTube implements Mechanism
                 if (!$nominal && ($cents > self::TOO_SHARP || $cents < self::TOO_FLAT)) {
                     continue;
                 }
-                $found[] = [$this->effort($valves, $partial, $cents, $sounding), Fingering::valves($valves, $this->side, $this->thumb, $partial, $cents)];
+                $found[] = [
+                    $this->effort($valves, $partial, $cents, $sounding),
+                    Fingering::valves($valves, $this->side, $this->thumb, $partial, $cents),
+                ];
             }
         }
-        usort($found, static fn (array $a, array $b): int => $a[0] <=> $b[0] ?: $a[1]->partial <=> $b[1]->partial ?: $a[1]->text <=> $b[1]->text);
+        usort(
+            $found,
+            static fn (
+                array $a,
+                array $b,
+            ): int => $a[0] <=> $b[0] ?: $a[1]->partial <=> $b[1]->partial ?: $a[1]->text <=> $b[1]->text,
+        );
         $school = $this->usual[$sounding] ?? null;
         if (null !== $school) {
-            usort($found, static fn (array $a, array $b): int => ($b[1]->text === $school) <=> ($a[1]->text === $school));
+            usort(
+                $found,
+                static fn (array $a, array $b): int => ($b[1]->text === $school) <=> ($a[1]->text === $school),
+            );
         }
         $fingerings = [];
         $texts = [];
@@ -108,7 +127,12 @@ final class ValveTube implements Mechanism
             $fingerings[] = match (true) {
                 [] === $fingerings => $fingering->as(FingeringUse::Default, null),
                 $effort >= 200 => $fingering->as(FingeringUse::LastResort, 'on the flat 7th partial'),
-                default => TaughtAlternate::placed($this->taught, $sounding, $fingerings[0], $fingering->as(FingeringUse::Alternate, self::why($fingering))),
+                default => TaughtAlternate::placed(
+                    $this->taught,
+                    $sounding,
+                    $fingerings[0],
+                    $fingering->as(FingeringUse::Alternate, self::why($fingering)),
+                ),
             };
         }
 
@@ -147,7 +171,10 @@ final class ValveTube implements Mechanism
     {
         $combinations = [];
         for ($bits = 0; $bits < 2 ** $this->valves; ++$bits) {
-            $valves = array_values(array_filter(range(1, $this->valves), static fn (int $valve): bool => 0 !== ($bits >> ($valve - 1) & 1)));
+            $valves = array_values(array_filter(
+                range(1, $this->valves),
+                static fn (int $valve): bool => 0 !== ($bits >> ($valve - 1) & 1),
+            ));
             $nominal = 0.0;
             $added = 0.0;
             foreach ($valves as $valve) {

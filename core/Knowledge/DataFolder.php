@@ -33,7 +33,10 @@ final class DataFolder
     {
         $files = glob($this->folder.'/'.$subFolder.'/*.yaml');
 
-        return array_map(static fn (string $file): string => $subFolder.'/'.basename($file, '.yaml'), false === $files ? [] : $files);
+        return array_map(
+            static fn (string $file): string => $subFolder.'/'.basename($file, '.yaml'),
+            false === $files ? [] : $files,
+        );
     }
 
     public function has(string $name): bool

@@ -28,8 +28,17 @@ abstract readonly class Figures
             }
             $figures[$name] = match (true) {
                 \is_int($is), \is_float($is) => $is,
-                \is_array($is) && array_is_list($is) && [] === array_filter($is, static fn (mixed $one): bool => !\is_int($one)) => array_values(array_filter($is, is_int(...))),
-                default => throw DataError::entry(static::file(), $name, 'expected "is" with a number or a list of whole numbers'),
+                \is_array($is)
+                    && array_is_list($is)
+                    && [] === array_filter(
+                        $is,
+                        static fn (mixed $one): bool => !\is_int($one),
+                    ) => array_values(array_filter($is, is_int(...))),
+                default => throw DataError::entry(
+                    static::file(),
+                    $name,
+                    'expected "is" with a number or a list of whole numbers',
+                ),
             };
         }
 
@@ -45,7 +54,9 @@ abstract readonly class Figures
     {
         $is = $this->figures[$name] ?? null;
 
-        return \is_int($is) || \is_float($is) ? (float) $is : throw DataError::entry(static::file(), $name, 'expected a number');
+        return \is_int($is) || \is_float($is)
+            ? (float) $is
+            : throw DataError::entry(static::file(), $name, 'expected a number');
     }
 
     public function count(string $name): int
@@ -58,6 +69,8 @@ abstract readonly class Figures
     {
         $is = $this->figures[$name] ?? null;
 
-        return \is_array($is) && [] !== $is ? $is : throw DataError::entry(static::file(), $name, 'expected a list of whole numbers');
+        return \is_array($is) && [] !== $is
+            ? $is
+            : throw DataError::entry(static::file(), $name, 'expected a list of whole numbers');
     }
 }

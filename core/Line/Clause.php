@@ -17,14 +17,25 @@ final readonly class Clause
      * @param array<string, int|string>   $values what stood in the phrase's gaps: numbers, notes ("Bb"), pitches ("Bb3")
      * @param string                      $text   canonical text
      */
-    public function __construct(public ClauseKind $kind, public string $says, public array $values, public string $text, public int $column)
-    {
+    public function __construct(
+        public ClauseKind $kind,
+        public string $says,
+        public array $values,
+        public string $text,
+        public int $column,
+    ) {
     }
 
     /** The key clause: "concert" or "own", a tonic, and what is played on it. */
     public static function key(string $naming, NoteName $tonic, string $material): self
     {
-        return new self(ClauseKind::Key, $naming, ['tonic' => $tonic->text(), 'material' => $material], $naming.' '.$tonic->text().' '.$material, 1);
+        return new self(
+            ClauseKind::Key,
+            $naming,
+            ['tonic' => $tonic->text(), 'material' => $material],
+            $naming.' '.$tonic->text().' '.$material,
+            1,
+        );
     }
 
     /** The change after a note, counted from 1, drilled. */

@@ -26,7 +26,10 @@ final readonly class Completion
         $before = [] === $clauses ? '' : implode(',', $clauses).', ';
         $found = [] === $clauses ? $this->keys($last) : $this->clauses($last, $clauses);
 
-        return array_map(static fn (string $adds): array => ['line' => $before.$adds, 'adds' => $adds], \array_slice(array_values(array_unique($found)), 0, self::MOST));
+        return array_map(
+            static fn (string $adds): array => ['line' => $before.$adds, 'adds' => $adds],
+            \array_slice(array_values(array_unique($found)), 0, self::MOST),
+        );
     }
 
     /** @return list<string> */
@@ -38,10 +41,15 @@ final readonly class Completion
         if (null === $note) {
             $naming = 1 === $at ? $tokens[0]->lower() : 'concert';
             if (isset($tokens[$at])) {
-                return str_starts_with('concert', $tokens[0]->lower()) ? ['concert F major'] : (str_starts_with('own', $tokens[0]->lower()) ? ['own C major'] : []);
+                return str_starts_with('concert', $tokens[0]->lower())
+                    ? ['concert F major']
+                    : (str_starts_with('own', $tokens[0]->lower()) ? ['own C major'] : []);
             }
 
-            return array_map(static fn (string $tonic): string => $naming.' '.$tonic.' major', ['C', 'F', 'Bb', 'Eb', 'Ab', 'G', 'D']);
+            return array_map(
+                static fn (string $tonic): string => $naming.' '.$tonic.' major',
+                ['C', 'F', 'Bb', 'Eb', 'Ab', 'G', 'D'],
+            );
         }
         $rest = \array_slice($tokens, $at + $note[1]);
         $typed = implode(' ', array_map(static fn (Token $token): string => $token->lower(), $rest));
@@ -104,10 +112,18 @@ final readonly class Completion
         }
 
         if (str_starts_with('cell 1 2 3 5', $typed) && !isset($taken[ClauseKind::Pattern->value])) {
-            $found['starts'][ClauseKind::Pattern->value] = ['cell 1 2 3 5', ...($found['starts'][ClauseKind::Pattern->value] ?? [])];
+            $found['starts'][ClauseKind::Pattern->value] = [
+                'cell 1 2 3 5',
+                ...($found['starts'][ClauseKind::Pattern->value] ?? []),
+            ];
         }
         $all = array_merge(...array_values($found['starts']), ...array_values($found['contains']));
-        $nearest = [] === $all ? Nearest::to($typed, array_map(static fn (Phrase $phrase): string => $phrase->shown(), $this->grammar->phrases())) : '';
+        $nearest = [] === $all
+            ? Nearest::to(
+                $typed,
+                array_map(static fn (Phrase $phrase): string => $phrase->shown(), $this->grammar->phrases()),
+            )
+            : '';
 
         return '' === $nearest ? $all : [$nearest];
     }

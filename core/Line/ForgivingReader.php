@@ -8,9 +8,9 @@ use SwiftReed\Knowledge\DataFolder;
 use SwiftReed\Knowledge\Nearest;
 
 /**
- * Reads a study line as people say it: fillers, abbreviations, missing commas, the key in any place, the players it is for. Where
- * words can mean two studies it asks; nothing that carries meaning is passed over. The best reading says every word with the
- * fewest clauses and passes over the fewest words.
+ * Reads a study line as people say it: fillers, abbreviations, missing commas, the key in any place, the players it is
+ * for. Where words can mean two studies it asks; nothing that carries meaning is passed over. The best reading says
+ * every word with the fewest clauses and passes over the fewest words.
  */
 final class ForgivingReader
 {
@@ -94,7 +94,16 @@ final class ForgivingReader
         }
         [$asked, $column] = self::asked($reading->best(), $tokens);
 
-        throw StudyLineError::ambiguous($column, $asked, array_map(static fn (Understood $way): string => $way->line->text().(null === $way->player ? '' : ', for '.strtr($way->player, '-', ' ')), \array_slice($ways, 0, self::MOST_ASKED)));
+        throw StudyLineError::ambiguous(
+            $column,
+            $asked,
+            array_map(
+                static fn (Understood $way): string => $way->line->text().(
+                    null === $way->player ? '' : ', for '.strtr($way->player, '-', ' ')
+                ),
+                \array_slice($ways, 0, self::MOST_ASKED),
+            ),
+        );
     }
 
     /**
@@ -106,7 +115,14 @@ final class ForgivingReader
     {
         $understood = [];
         foreach ($ways as $way) {
-            $keys = $way->says(ClauseKind::Key) ? [[]] : array_map(fn (string $tonic): array => [$this->parser->parse(($inOwn ? 'own ' : 'concert ').$tonic.' '.($way->material ?? 'major'))->clause(ClauseKind::Key)], $this->spoken()->firstKeys);
+            $keys = $way->says(ClauseKind::Key)
+                ? [[]]
+                : array_map(
+                    fn (string $tonic): array => [$this->parser->parse((
+                        $inOwn ? 'own ' : 'concert '
+                    ).$tonic.' '.($way->material ?? 'major'))->clause(ClauseKind::Key)],
+                    $this->spoken()->firstKeys,
+                );
             if (!$way->says(ClauseKind::Key) && null === $way->material && [] === $way->clauses) {
                 continue; // nothing but fillers
             }
@@ -140,8 +156,16 @@ final class ForgivingReader
         foreach ($clauses as $i => $clause) {
             $end = isset($clauses[$i + 1]) ? $clauses[$i + 1]->column - 1 : mb_strlen(rtrim($text));
             $said = rtrim(trim(mb_substr(ltrim($text), $clause->column - 1, $end - $clause->column + 1)), ', ');
-            $tokens = array_values(array_filter(Lexer::tokens($said), static fn (Token $token): bool => !$token->isComma() && (ClauseKind::Key !== $clause->kind || !\in_array($token->lower(), ['scale', 'scales'], true))));
-            $printed = array_values(array_filter(Lexer::tokens($clause->text), static fn (Token $token): bool => !$token->isComma()));
+            $tokens = array_values(array_filter(
+                Lexer::tokens($said),
+                static fn (Token $token): bool => !$token->isComma() && (
+                    ClauseKind::Key !== $clause->kind || !\in_array($token->lower(), ['scale', 'scales'], true)
+                ),
+            ));
+            $printed = array_values(array_filter(
+                Lexer::tokens($clause->text),
+                static fn (Token $token): bool => !$token->isComma(),
+            ));
             if ('cell' !== $clause->says && Words::plain($tokens) !== Words::plain($printed)) {
                 $readAs[] = new ReadAs($said, $clause->text);
             }
@@ -203,6 +227,12 @@ final class ForgivingReader
         $nearest = Nearest::to($said, $shown);
         $nearest = '' === $nearest ? Nearest::to($token->text, $shown) : $nearest;
 
-        return StudyLineError::unexpected($token->column, $token->text, ['a clause such as "2 octaves"', '"eighths"', '"then arpeggio"', '"slurred"', '"quarter = 72"'], $nearest, '' === $nearest ? self::EXAMPLE : 'concert F major, '.$nearest);
+        return StudyLineError::unexpected(
+            $token->column,
+            $token->text,
+            ['a clause such as "2 octaves"', '"eighths"', '"then arpeggio"', '"slurred"', '"quarter = 72"'],
+            $nearest,
+            '' === $nearest ? self::EXAMPLE : 'concert F major, '.$nearest,
+        );
     }
 }

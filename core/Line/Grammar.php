@@ -13,7 +13,10 @@ use SwiftReed\Pattern\PatternLibrary;
  */
 final class Grammar
 {
-    public const UNITS = ['whole' => '1/1', 'dotted half' => '3/4', 'half' => '1/2', 'dotted quarter' => '3/8', 'quarter' => '1/4', 'eighth' => '1/8'];
+    public const UNITS = [
+        'whole' => '1/1', 'dotted half' => '3/4', 'half' => '1/2', 'dotted quarter' => '3/8', 'quarter' => '1/4',
+        'eighth' => '1/8',
+    ];
 
     /** @var list<Phrase> */
     private array $phrases = [];
@@ -45,22 +48,43 @@ final class Grammar
         foreach ($patterns->understood() as $understood => $name) {
             $this->phrases[] = new Phrase(ClauseKind::Pattern, $name, $understood, $understood === $name ? '' : $name);
         }
-        $this->add(ClauseKind::Pattern, [['build-up from', 'build up from {pitch:from}', 'build-up from {pitch:from}']]);
+        $this->add(
+            ClauseKind::Pattern,
+            [['build-up from', 'build up from {pitch:from}', 'build-up from {pitch:from}']],
+        );
         $this->add(ClauseKind::Sequel, [
             ['restated', 'then arpeggio restated'], ['arpeggio', 'then arpeggio'],
             ['arpeggio', 'then the arpeggio', 'then arpeggio'],
         ]);
-        $this->add(ClauseKind::Ending, [['long last', 'long last'], ['long last', 'long last note', 'long last'], ['enclosed tonic', 'enclosed tonic']]);
+        $this->add(
+            ClauseKind::Ending,
+            [
+                ['long last', 'long last'],
+                ['long last', 'long last note', 'long last'],
+                ['enclosed tonic', 'enclosed tonic'],
+            ],
+        );
         $this->add(ClauseKind::Rhythm, [
             ['untimed', 'untimed'],
             ['whole notes', 'whole notes'], ['whole notes', 'wholes', 'whole notes'],
             ['half notes', 'half notes'], ['half notes', 'halves', 'half notes'],
             ['quarters', 'quarters'], ['quarters', 'quarter notes', 'quarters'],
-            ['eighths', 'eighths'], ['eighths', 'eighth notes', 'eighths'], ['eighths', '8th notes', 'eighths'], ['eighths', '8ths', 'eighths'],
+            ['eighths', 'eighths'], [
+                'eighths',
+                'eighth notes',
+                'eighths',
+            ], ['eighths', '8th notes', 'eighths'], ['eighths', '8ths', 'eighths'],
             ['triplets', 'triplets'], ['triplets', 'eighth triplets', 'triplets'],
-            ['sixteenths', 'sixteenths'], ['sixteenths', 'sixteenth notes', 'sixteenths'], ['sixteenths', '16th notes', 'sixteenths'], ['sixteenths', '16ths', 'sixteenths'],
+            ['sixteenths', 'sixteenths'], [
+                'sixteenths',
+                'sixteenth notes',
+                'sixteenths',
+            ], ['sixteenths', '16th notes', 'sixteenths'], ['sixteenths', '16ths', 'sixteenths'],
             ['long ends in eighths', 'long ends in eighths'], ['long ends', 'long ends'],
-            ['long tonics', 'long tonics'], ['one long in the bar', 'one long in the bar'], ['long on', 'long on {n:1..4}'],
+            ['long tonics', 'long tonics'], [
+                'one long in the bar',
+                'one long in the bar',
+            ], ['long on', 'long on {n:1..4}'],
         ]);
         $this->add(ClauseKind::Rounds, [['times', '{n:2..48} times'], ['until', 'until it comes out']]);
         $this->add(ClauseKind::Articulation, [
@@ -85,15 +109,38 @@ final class Grammar
             ['by modes', 'keys by modes'], ['by degrees', 'keys by degrees'], ['with minors', 'keys with minors'],
             ['listed', 'keys {keys}'],
         ]);
-        $this->add(ClauseKind::Drill, [['drill', 'drill after note {n:1..200}'], ['drill', 'drill after {n:1..200}', 'drill after note {n}']]);
-        $this->add(ClauseKind::Time, [['4/4', '4 / 4', '4/4'], ['3/4', '3 / 4', '3/4'], ['2/4', '2 / 4', '2/4'], ['6/8', '6 / 8', '6/8']]);
-        $this->add(ClauseKind::PickUp, [['beats', 'pick up {n:1..3} beat(s)', 'pick-up {n} beat(s)'], ['eighths', 'pick up {n:1..7} eighth(s)', 'pick-up {n} eighth(s)']]);
+        $this->add(
+            ClauseKind::Drill,
+            [['drill', 'drill after note {n:1..200}'], ['drill', 'drill after {n:1..200}', 'drill after note {n}']],
+        );
+        $this->add(
+            ClauseKind::Time,
+            [['4/4', '4 / 4', '4/4'], ['3/4', '3 / 4', '3/4'], ['2/4', '2 / 4', '2/4'], ['6/8', '6 / 8', '6/8']],
+        );
+        $this->add(
+            ClauseKind::PickUp,
+            [
+                ['beats', 'pick up {n:1..3} beat(s)', 'pick-up {n} beat(s)'],
+                ['eighths', 'pick up {n:1..7} eighth(s)', 'pick-up {n} eighth(s)'],
+            ],
+        );
         foreach (array_keys(self::UNITS) as $unit) {
             $this->phrases[] = new Phrase(ClauseKind::Tempo, $unit, $unit.' = {n:10..400}');
         }
-        $this->add(ClauseKind::Tempo, [['beat', '{n:23..400}'], ['beat', 'tempo {n:23..400}', '{n}'], ['beat', 'tempo {n:10..22}'], ['beat', 'at {n:23..400}', '{n}']]);
+        $this->add(
+            ClauseKind::Tempo,
+            [
+                ['beat', '{n:23..400}'],
+                ['beat', 'tempo {n:23..400}', '{n}'],
+                ['beat', 'tempo {n:10..22}'],
+                ['beat', 'at {n:23..400}', '{n}'],
+            ],
+        );
         $this->add(ClauseKind::Goal, [['goal', 'goal {n:10..400}']]);
-        $this->add(ClauseKind::Click, [['2 and 4', 'click {n:2..2} and {n:4..4}', 'click 2 and 4'], ['every', 'click every beat']]);
+        $this->add(
+            ClauseKind::Click,
+            [['2 and 4', 'click {n:2..2} and {n:4..4}', 'click 2 and 4'], ['every', 'click every beat']],
+        );
     }
 
     /** @return list<Phrase> */

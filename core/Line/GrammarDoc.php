@@ -38,9 +38,18 @@ final class GrammarDoc
             MD;
         foreach ($scales->names() as $name) {
             $material = $scales->material($name);
-            $formula = $material->isChromatic ? 'all twelve' : $material->up->text().($material->up->text() === $material->down->text() ? '' : ', down '.$material->down->text());
+            $formula = $material->isChromatic
+                ? 'all twelve'
+                : $material->up->text().($material->up->text() === $material->down->text()
+                    ? ''
+                    : ', down '.$material->down->text());
             $also = array_values(array_diff($scales->synonyms($name), [$name]));
-            $text .= \sprintf("| `%s` | %s | %s |\n", $name, $formula, [] === $also ? '' : '`'.implode('` `', $also).'`');
+            $text .= \sprintf(
+                "| `%s` | %s | %s |\n",
+                $name,
+                $formula,
+                [] === $also ? '' : '`'.implode('` `', $also).'`',
+            );
         }
         $text .= "\n## The other clauses\n\n| clause | what can be said | when nothing is said |\n|---|---|---|\n";
         foreach (ClauseKind::cases() as $kind) {
@@ -76,9 +85,22 @@ final class GrammarDoc
 
             MD;
         foreach ($patterns->names() as $name) {
-            $also = array_keys(array_filter($patterns->understood(), static fn (string $printed, string $understood): bool => $printed === $name && $understood !== strtr($name, '-', ' '), \ARRAY_FILTER_USE_BOTH));
+            $also = array_keys(array_filter(
+                $patterns->understood(),
+                static fn (
+                    string $printed,
+                    string $understood,
+                ): bool => $printed === $name && $understood !== strtr($name, '-', ' '),
+                \ARRAY_FILTER_USE_BOTH,
+            ));
             $cell = $patterns->cell($name);
-            $text .= \sprintf("| `%s` | %s | %s | %s |\n", $name, '' === $cell ? 'from the instrument\'s partials' : '`'.strtr($cell, ['|' => '\\|']).'`', [] === $also ? '' : '`'.implode('` `', $also).'`', $patterns->pattern($name)->says);
+            $text .= \sprintf(
+                "| `%s` | %s | %s | %s |\n",
+                $name,
+                '' === $cell ? 'from the instrument\'s partials' : '`'.strtr($cell, ['|' => '\\|']).'`',
+                [] === $also ? '' : '`'.implode('` `', $also).'`',
+                $patterns->pattern($name)->says,
+            );
         }
 
         return $text.<<<'MD'

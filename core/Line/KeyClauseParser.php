@@ -42,44 +42,91 @@ final class KeyClauseParser
         if (null === $note) {
             $read = $tokens[$at] ?? new Token('', $end);
             $first = 0 === $at ? ['"concert" or "own"'] : [];
-            throw StudyLineError::unexpected($read->column, $read->text, [...$first, 'a note from A to G such as "Bb", "F#" or "E flat"'], 0 === $at ? Nearest::to($read->text, ['concert', 'own']) : '', self::EXAMPLE);
+            throw StudyLineError::unexpected(
+                $read->column,
+                $read->text,
+                [...$first, 'a note from A to G such as "Bb", "F#" or "E flat"'],
+                0 === $at ? Nearest::to($read->text, ['concert', 'own']) : '',
+                self::EXAMPLE,
+            );
         }
         [$tonic, $took] = $note;
         if (abs($tonic->alter) > 1) {
-            throw StudyLineError::wrong($tokens[$at]->column, $tonic->text(), \sprintf('No key stands on a double sharp or double flat; expected a tonic such as "%s".', $tonic->at(4)->plainName()->name()->text()));
+            throw StudyLineError::wrong(
+                $tokens[$at]->column,
+                $tonic->text(),
+                \sprintf(
+                    'No key stands on a double sharp or double flat; expected a tonic such as "%s".',
+                    $tonic->at(4)->plainName()->name()->text(),
+                ),
+            );
         }
         $at += $took;
         $rest = \array_slice($tokens, $at);
-        if (\count($rest) > 0 && \in_array($rest[\count($rest) - 1]->lower(), ['scale', 'scales'], true) && !$this->scales->knows(implode(' ', array_map(static fn (Token $token): string => $token->lower(), $rest)))) {
+        if (
+            \count($rest) > 0
+            && \in_array($rest[\count($rest) - 1]->lower(), ['scale', 'scales'], true)
+            && !$this->scales->knows(implode(
+                ' ',
+                array_map(static fn (Token $token): string => $token->lower(), $rest),
+            ))
+        ) {
             array_pop($rest); // "F major scale" says no more than "F major"
         }
         $words = implode(' ', array_map(static fn (Token $token): string => $token->lower(), $rest));
         $prefix = ($says ? $naming.' ' : '').$tonic->text();
         if ([] === $rest) {
-            return new Clause(ClauseKind::Key, $naming, ['tonic' => $tonic->text(), 'material' => 'major'], $prefix, $tokens[0]->column);
+            return new Clause(
+                ClauseKind::Key,
+                $naming,
+                ['tonic' => $tonic->text(), 'material' => 'major'],
+                $prefix,
+                $tokens[0]->column,
+            );
         }
         if ('formula' === $rest[0]->lower()) {
             return $this->formula($tokens[0]->column, $naming, $tonic->text(), $prefix, $rest, $end);
         }
         $pair = $this->triadPair($tonic, $rest, $end);
         if ('' !== $pair) {
-            return new Clause(ClauseKind::Key, $naming, ['tonic' => $tonic->text(), 'material' => $pair], $prefix.' '.$pair, $tokens[0]->column);
+            return new Clause(
+                ClauseKind::Key,
+                $naming,
+                ['tonic' => $tonic->text(), 'material' => $pair],
+                $prefix.' '.$pair,
+                $tokens[0]->column,
+            );
         }
         if (!$this->scales->knows($words)) {
             throw $this->unknownMaterial($rest, $words, $end);
         }
         $material = $this->scales->material($words)->name;
 
-        return new Clause(ClauseKind::Key, $naming, ['tonic' => $tonic->text(), 'material' => $material], $prefix.' '.$material, $tokens[0]->column);
+        return new Clause(
+            ClauseKind::Key,
+            $naming,
+            ['tonic' => $tonic->text(), 'material' => $material],
+            $prefix.' '.$material,
+            $tokens[0]->column,
+        );
     }
 
     /** @param non-empty-list<Token> $rest */
     private function formula(int $column, string $naming, string $tonic, string $prefix, array $rest, int $end): Clause
     {
-        $words = array_map(static fn (Token $token): string => strtr($token->lower(), ['♭' => 'b', '♯' => '#']), \array_slice($rest, 1));
+        $words = array_map(
+            static fn (Token $token): string => strtr($token->lower(), ['♭' => 'b', '♯' => '#']),
+            \array_slice($rest, 1),
+        );
         foreach ($words as $i => $word) {
             if (1 !== preg_match('/^(bb|##|b|#)?[1-8]$/', $word)) {
-                throw StudyLineError::unexpected($rest[$i + 1]->column, $rest[$i + 1]->text, ['a degree such as 1, b3 or #4'], '', 'own D formula 1 b3 4 b5 5 b7');
+                throw StudyLineError::unexpected(
+                    $rest[$i + 1]->column,
+                    $rest[$i + 1]->text,
+                    ['a degree such as 1, b3 or #4'],
+                    '',
+                    'own D formula 1 b3 4 b5 5 b7',
+                );
             }
         }
         try {
@@ -88,7 +135,13 @@ final class KeyClauseParser
             throw StudyLineError::wrong($rest[1]->column ?? $end, implode(' ', $words), $error->getMessage());
         }
 
-        return new Clause(ClauseKind::Key, $naming, ['tonic' => $tonic, 'material' => 'formula '.$formula->text()], $prefix.' formula '.$formula->text(), $column);
+        return new Clause(
+            ClauseKind::Key,
+            $naming,
+            ['tonic' => $tonic, 'material' => 'formula '.$formula->text()],
+            $prefix.' formula '.$formula->text(),
+            $column,
+        );
     }
 
     /**
@@ -98,15 +151,26 @@ final class KeyClauseParser
      */
     private function triadPair(NoteName $tonic, array $rest, int $end): string
     {
-        $quality = ['minor' => 'm', 'augmented' => 'aug', 'diminished' => 'dim', 'major' => ''][$rest[0]->lower()] ?? '';
+        $quality = ['minor' => 'm', 'augmented' => 'aug', 'diminished' => 'dim', 'major' => ''][$rest[0]->lower()]
+            ?? '';
         $at = \in_array($rest[0]->lower(), ['minor', 'augmented', 'diminished', 'major'], true) ? 1 : 0;
-        if (!isset($rest[$at], $rest[$at + 1]) || 'triad' !== $rest[$at]->lower() || 'pair' !== $rest[$at + 1]->lower()) {
+        if (
+            !isset($rest[$at], $rest[$at + 1])
+            || 'triad' !== $rest[$at]->lower()
+            || 'pair' !== $rest[$at + 1]->lower()
+        ) {
             return '';
         }
         $other = NoteReader::triad($rest, $at + 2);
         $read = $rest[$at + 2 + ($other[1] ?? 0)] ?? new Token('', $end);
         if (null === $other || '' !== $read->text) {
-            throw StudyLineError::unexpected($read->column, $read->text, [null === $other ? 'the other triad such as "C" or "Cm"' : 'a comma'], '', 'concert Bb triad pair C');
+            throw StudyLineError::unexpected(
+                $read->column,
+                $read->text,
+                [null === $other ? 'the other triad such as "C" or "Cm"' : 'a comma'],
+                '',
+                'concert Bb triad pair C',
+            );
         }
         preg_match('/^([A-G](?:bb|##|b|#)?)(.*)$/', $other[0], $found);
         try {
@@ -137,15 +201,33 @@ final class KeyClauseParser
             }
         }
         $bad = $rest[$matched] ?? new Token('', $end);
-        $expected = array_values(array_unique(array_filter($expected, static fn (string $word): bool => '""' !== $word)));
-        if (isset($rest[$matched]) && $this->scales->knows(implode(' ', array_map(static fn (Token $token): string => $token->lower(), \array_slice($rest, 0, $matched))))) {
+        $expected = array_values(array_unique(array_filter(
+            $expected,
+            static fn (string $word): bool => '""' !== $word,
+        )));
+        if (
+            isset($rest[$matched])
+            && $this->scales->knows(implode(
+                ' ',
+                array_map(static fn (Token $token): string => $token->lower(), \array_slice($rest, 0, $matched)),
+            ))
+        ) {
             array_unshift($expected, 'a comma');
         }
         if (0 === $matched) {
-            $expected = array_map(static fn (string $name): string => '"'.$name.'"', \array_slice($this->scales->names(), 0, 8));
+            $expected = array_map(
+                static fn (string $name): string => '"'.$name.'"',
+                \array_slice($this->scales->names(), 0, 8),
+            );
             $expected[] = 'another scale or arpeggio';
         }
 
-        return StudyLineError::unexpected($bad->column, $bad->text, $expected, Nearest::to($words, $this->scales->understoodNames()), self::EXAMPLE);
+        return StudyLineError::unexpected(
+            $bad->column,
+            $bad->text,
+            $expected,
+            Nearest::to($words, $this->scales->understoodNames()),
+            self::EXAMPLE,
+        );
     }
 }

@@ -68,11 +68,20 @@ final readonly class KeyOrder
                 default => $up,
             };
             $one = $line->without(ClauseKind::Keys, ClauseKind::MinorExtent)->with(Clause::key($key->says, $on, $what));
-            $steps[] = new KeyStep($what === $name || !$line->says(ClauseKind::MinorExtent) ? $one : $one->with($this->extentOfMinors($line)), $halfSteps, $isChromatic);
+            $steps[] = new KeyStep(
+                $what === $name || !$line->says(ClauseKind::MinorExtent)
+                    ? $one
+                    : $one->with($this->extentOfMinors($line)),
+                $halfSteps,
+                $isChromatic,
+            );
             $before = $on;
         }
         \assert([] !== $steps);
-        if ($line->says(ClauseKind::MinorExtent) && [] === array_filter($keys, static fn (array $key): bool => $key[1] !== $name)) {
+        if (
+            $line->says(ClauseKind::MinorExtent)
+            && [] === array_filter($keys, static fn (array $key): bool => $key[1] !== $name)
+        ) {
             throw StudyLineError::noMinorKeys($line->clause(ClauseKind::MinorExtent), $order->text);
         }
 
@@ -90,7 +99,13 @@ final readonly class KeyOrder
     {
         $minors = $line->clause(ClauseKind::MinorExtent);
 
-        return new Clause(ClauseKind::Extent, $minors->says, $minors->values, substr($minors->text, \strlen('minors ')), 1);
+        return new Clause(
+            ClauseKind::Extent,
+            $minors->says,
+            $minors->values,
+            substr($minors->text, \strlen('minors ')),
+            1,
+        );
     }
 
     /** @return list<array{NoteName, string}> twelve keys, so many fifths from one to the next */
@@ -144,7 +159,9 @@ final readonly class KeyOrder
         $keys = [];
         for ($step = 0; $step < $scale->size(); ++$step) {
             $on = $scale->note($step)->pitch->name();
-            $on = abs($on->fifths() + ($material->modeFifths ?? 0)) > 7 ? self::plainest($on->fifths(), $material->modeFifths ?? 0) : $on;
+            $on = abs($on->fifths() + ($material->modeFifths ?? 0)) > 7
+                ? self::plainest($on->fifths(), $material->modeFifths ?? 0)
+                : $on;
             $keys[] = [$on, $this->onTonic($name, $tonic, $on)];
         }
 
@@ -177,7 +194,12 @@ final readonly class KeyOrder
             $isMinor = str_ends_with($key, 'm');
             $on = NoteName::parse(rtrim($key, 'm'));
 
-            return [$on, $isMinor ? $this->named($name)->minors[0] ?? $this->onTonic($name, $tonic, $on) : $this->onTonic($name, $tonic, $on)];
+            return [
+                $on,
+                $isMinor
+                    ? $this->named($name)->minors[0] ?? $this->onTonic($name, $tonic, $on)
+                    : $this->onTonic($name, $tonic, $on),
+            ];
         }, explode(' ', $list));
     }
 }

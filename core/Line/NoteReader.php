@@ -45,9 +45,19 @@ final class NoteReader
      */
     public static function triad(array $tokens, int $at): ?array
     {
-        $suffixes = ['m' => 'm', 'min' => 'm', 'minor' => 'm', '-' => 'm', '+' => 'aug', 'aug' => 'aug', 'augmented' => 'aug', 'dim' => 'dim', 'o' => 'dim', '°' => 'dim', 'diminished' => 'dim', 'major' => '', 'maj' => ''];
+        $suffixes = [
+            'm' => 'm', 'min' => 'm', 'minor' => 'm', '-' => 'm', '+' => 'aug', 'aug' => 'aug', 'augmented' => 'aug',
+            'dim' => 'dim', 'o' => 'dim', '°' => 'dim', 'diminished' => 'dim', 'major' => '', 'maj' => '',
+        ];
         $token = $tokens[$at] ?? null;
-        if (null !== $token && 1 === preg_match('/^([A-Ga-g](?:##|#|bb|b|♯♯|♯|♭♭|♭)?)(min|m|\+|aug|dim|o|°|maj)$/u', $token->text, $found)) {
+        if (
+            null !== $token
+            && 1 === preg_match(
+                '/^([A-Ga-g](?:##|#|bb|b|♯♯|♯|♭♭|♭)?)(min|m|\+|aug|dim|o|°|maj)$/u',
+                $token->text,
+                $found,
+            )
+        ) {
             return [NoteName::parse($found[1])->text().$suffixes[$found[2]], 1];
         }
         $note = self::note($tokens, $at);
@@ -56,7 +66,9 @@ final class NoteReader
         }
         $next = isset($tokens[$at + $note[1]]) ? $tokens[$at + $note[1]]->lower() : '';
 
-        return isset($suffixes[$next]) ? [$note[0]->text().$suffixes[$next], $note[1] + 1] : [$note[0]->text(), $note[1]];
+        return isset($suffixes[$next])
+            ? [$note[0]->text().$suffixes[$next], $note[1] + 1]
+            : [$note[0]->text(), $note[1]];
     }
 
     /**
@@ -90,7 +102,9 @@ final class NoteReader
         }
         $octave = $tokens[$at + $note[1]] ?? null;
 
-        return null !== $octave && 1 === preg_match('/^\d$/', $octave->text) ? [$note[0]->at((int) $octave->text), $note[1] + 1] : null;
+        return null !== $octave && 1 === preg_match('/^\d$/', $octave->text)
+            ? [$note[0]->at((int) $octave->text), $note[1] + 1]
+            : null;
     }
 
     /**

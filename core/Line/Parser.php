@@ -55,7 +55,15 @@ final class Parser
         $end = mb_strlen($text) + 1;
         foreach ($this->split(Lexer::tokens($text), $end) as $i => [$tokens, $column]) {
             if ([] === $tokens) {
-                throw 0 === $i && $column >= $end ? StudyLineError::empty() : StudyLineError::unexpected($column, $column >= $end ? '' : ',', 0 === $i ? ['a key'] : ['a clause, or no comma'], '', 0 === $i ? KeyClauseParser::EXAMPLE : 'concert F major, eighths');
+                throw 0 === $i && $column >= $end
+                    ? StudyLineError::empty()
+                    : StudyLineError::unexpected(
+                        $column,
+                        $column >= $end ? '' : ',',
+                        0 === $i ? ['a key'] : ['a clause, or no comma'],
+                        '',
+                        0 === $i ? KeyClauseParser::EXAMPLE : 'concert F major, eighths',
+                    );
             }
             $key = $clauses[ClauseKind::Key->value] ?? null;
             if (null !== $key && self::saysByTheKey($tokens)) {
@@ -63,7 +71,9 @@ final class Parser
                 $clauses[ClauseKind::Key->value] = $this->byTheKey($key, $tokens[0]);
                 continue;
             }
-            $clause = 0 === $i ? $this->keys->parse($tokens, $this->endOf($tokens)) : (self::isCell($tokens) ? $this->cell($text, $tokens) : $this->clause($tokens));
+            $clause = 0 === $i
+                ? $this->keys->parse($tokens, $this->endOf($tokens))
+                : (self::isCell($tokens) ? $this->cell($text, $tokens) : $this->clause($tokens));
             $taken = $clauses[$clause->kind->value] ?? null;
             if (null !== $taken) {
                 throw StudyLineError::saidTwice($clause->column, $clause->text, $clause->kind, $taken->text);
@@ -123,7 +133,11 @@ final class Parser
     /** @param list<Token> $tokens */
     private static function saysByTheKey(array $tokens): bool
     {
-        return \in_array(implode(' ', array_map(static fn (Token $token): string => $token->lower(), $tokens)), ['by the key', 'chromatic by the key'], true);
+        return \in_array(
+            implode(' ', array_map(static fn (Token $token): string => $token->lower(), $tokens)),
+            ['by the key', 'chromatic by the key'],
+            true,
+        );
     }
 
     /** @throws StudyLineError when it is not the chromatic scale that is played */
@@ -132,10 +146,20 @@ final class Parser
         $name = $key->word('material');
         $spelled = $this->scales->knows($name) ? $this->scales->material($name)->byTheKey : null;
         if (null === $spelled && !$this->scales->isByTheKey($name)) {
-            throw StudyLineError::wrong($at->column, $at->text, '"Chromatic by the key" says how the chromatic scale is spelled; expected it with that scale, for example "concert F chromatic by the key".');
+            throw StudyLineError::wrong(
+                $at->column,
+                $at->text,
+                '"Chromatic by the key" says how the chromatic scale is spelled; expected it with that scale, for example "concert F chromatic by the key".',
+            );
         }
 
-        return new Clause(ClauseKind::Key, $key->says, ['material' => $spelled ?? $name] + $key->values, str_contains($key->text, 'by the key') ? $key->text : $key->text.' by the key', $key->column);
+        return new Clause(
+            ClauseKind::Key,
+            $key->says,
+            ['material' => $spelled ?? $name] + $key->values,
+            str_contains($key->text, 'by the key') ? $key->text : $key->text.' by the key',
+            $key->column,
+        );
     }
 
     /** @param list<Token> $tokens */
@@ -153,11 +177,18 @@ final class Parser
     private function isOctaveMark(array $tokens, int $comma): bool
     {
         $before = $tokens[$comma - 1];
-        if (1 !== preg_match('/[1-7]$/', $before->text) || $before->column + mb_strlen($before->text) !== $tokens[$comma]->column) {
+        if (
+            1 !== preg_match('/[1-7]$/', $before->text)
+            || $before->column + mb_strlen($before->text) !== $tokens[$comma]->column
+        ) {
             return false;
         }
         $next = $tokens[$comma + 1] ?? null;
-        if (null !== $next && $next->column === $tokens[$comma]->column + 1 && 1 === preg_match('/^(\*|\.\.)/', $next->text)) {
+        if (
+            null !== $next
+            && $next->column === $tokens[$comma]->column + 1
+            && 1 === preg_match('/^(\*|\.\.)/', $next->text)
+        ) {
             return true; // 7,*2 is held, 7,..3 is a run
         }
         $piece = [];
@@ -167,12 +198,18 @@ final class Parser
         if ([] === $piece) {
             return true;
         }
-        if (1 === \count($piece) && 1 === preg_match('/^\d+$/', $piece[0]->text) && (int) $piece[0]->text <= PatternParser::HIGHEST) {
+        if (
+            1 === \count($piece)
+            && 1 === preg_match('/^\d+$/', $piece[0]->text)
+            && (int) $piece[0]->text <= PatternParser::HIGHEST
+        ) {
             return true; // a degree, and no tempo
         }
         foreach ($this->grammar->phrases() as $phrase) {
             // A time signature is typed without spaces, the slash of a cell with them.
-            $isApart = ClauseKind::Time === $phrase->kind && isset($piece[1]) && $piece[0]->column + 1 < $piece[1]->column;
+            $isApart = ClauseKind::Time === $phrase->kind
+                && isset($piece[1])
+                && $piece[0]->column + 1 < $piece[1]->column;
             if (!$isApart && PhraseMatch::of($phrase, $piece)->isWhole()) {
                 return false;
             }
@@ -197,10 +234,28 @@ final class Parser
         try {
             $pattern = PatternParser::parse(mb_substr($text, $begin - 1, $this->endOf($tokens) - $begin), $begin);
         } catch (PatternError $error) {
-            throw [] === $error->expected ? StudyLineError::wrong($error->column, $error->read, ucfirst((string) preg_replace('/^Column \d+: /', '', $error->getMessage()))) : StudyLineError::unexpected($error->column, $error->read, $error->expected, '', 'concert F major, cell 1 2 3 5');
+            throw [] === $error->expected
+                ? StudyLineError::wrong(
+                    $error->column,
+                    $error->read,
+                    ucfirst((string) preg_replace('/^Column \d+: /', '', $error->getMessage())),
+                )
+                : StudyLineError::unexpected(
+                    $error->column,
+                    $error->read,
+                    $error->expected,
+                    '',
+                    'concert F major, cell 1 2 3 5',
+                );
         }
 
-        return new Clause(ClauseKind::Pattern, 'cell', ['cell' => substr($pattern->text, 5)], $pattern->text, $tokens[0]->column);
+        return new Clause(
+            ClauseKind::Pattern,
+            'cell',
+            ['cell' => substr($pattern->text, 5)],
+            $pattern->text,
+            $tokens[0]->column,
+        );
     }
 
     /** @param non-empty-list<Token> $tokens */
@@ -237,15 +292,33 @@ final class Parser
             if ([] !== $failure->bounds) {
                 [$which, $least, $most] = $failure->bounds;
                 $token = $tokens[$which];
-                throw StudyLineError::outOfBounds($token->column, $token->text, 'a whole number', $least, $most, $failure->phrase->shown());
+                throw StudyLineError::outOfBounds(
+                    $token->column,
+                    $token->text,
+                    'a whole number',
+                    $least,
+                    $most,
+                    $failure->phrase->shown(),
+                );
             }
         }
         $token = $tokens[$furthest] ?? new Token('', $this->endOf($tokens));
         $said = implode(' ', array_map(static fn (Token $token): string => $token->text, $tokens));
         $shown = array_map(static fn (Phrase $phrase): string => $phrase->shown(), $this->grammar->phrases());
-        $expected = 0 === $furthest ? ['a clause such as "2 octaves"', '"eighths"', '"then arpeggio"', '"slurred"', '"quarter = 72"'] : array_values(array_unique(array_map(static fn (PhraseMatch $match): string => $match->expected, $failures)));
+        $expected = 0 === $furthest
+            ? ['a clause such as "2 octaves"', '"eighths"', '"then arpeggio"', '"slurred"', '"quarter = 72"']
+            : array_values(array_unique(array_map(
+                static fn (PhraseMatch $match): string => $match->expected,
+                $failures,
+            )));
         $nearest = Nearest::to($said, $shown);
 
-        throw StudyLineError::unexpected($token->column, $token->text, $expected, $nearest, 'concert F major, '.('' === $nearest ? $failures[0]->phrase->shown() : $nearest));
+        throw StudyLineError::unexpected(
+            $token->column,
+            $token->text,
+            $expected,
+            $nearest,
+            'concert F major, '.('' === $nearest ? $failures[0]->phrase->shown() : $nearest),
+        );
     }
 }

@@ -17,8 +17,13 @@ final readonly class PhraseMatch
      * @param string                    $expected what was wanted at the first token that did not agree; nothing when all did
      * @param array{}|array{int, int, int} $bounds which token was a number too small or too large, the least and the most
      */
-    private function __construct(public Phrase $phrase, public int $reached, public array $values, public string $expected, public array $bounds)
-    {
+    private function __construct(
+        public Phrase $phrase,
+        public int $reached,
+        public array $values,
+        public string $expected,
+        public array $bounds,
+    ) {
     }
 
     /** @param list<Token> $tokens */
@@ -78,7 +83,10 @@ final readonly class PhraseMatch
     public function clause(int $column): Clause
     {
         $parts = [];
-        foreach (explode(' ', '' === $this->phrase->prints ? $this->phrase->template : $this->phrase->prints) as $part) {
+        foreach (explode(
+            ' ',
+            '' === $this->phrase->prints ? $this->phrase->template : $this->phrase->prints,
+        ) as $part) {
             $parts[] = match (true) {
                 str_starts_with($part, '{n') => (string) $this->values['n'],
                 '{keys}' === $part => (string) $this->values['keys'],
@@ -114,7 +122,13 @@ final readonly class PhraseMatch
     /** @param non-empty-list<string> $words */
     private static function agrees(Token $token, array $words): bool
     {
-        return \in_array($token->lower(), $words, true) || ($token->number() >= 0 && \in_array($token->plain(), array_map(static fn (string $word): string => (new Token($word, 1))->plain(), $words), true));
+        return \in_array($token->lower(), $words, true)
+            || ($token->number() >= 0
+                && \in_array(
+                    $token->plain(),
+                    array_map(static fn (string $word): string => (new Token($word, 1))->plain(), $words),
+                    true,
+                ));
     }
 
     /** @return non-empty-list<string> the words that satisfy this part, the printed one first */

@@ -7,7 +7,8 @@ namespace SwiftReed\Line;
 use SwiftReed\Pitch\Interval;
 
 /**
- * The search for the best ways to read one line's words: every word is said by a clause, names a player, or carries nothing.
+ * The search for the best ways to read one line's words: every word is said by a clause, names a player, or carries
+ * nothing.
  */
 final class Reading
 {
@@ -19,7 +20,10 @@ final class Reading
     private const LONGEST = 14;
     /** Words of a scale's name at most, "scale" and "concert" included; formulas and pairs of triads take more. */
     private const LONGEST_NAME = 7;
-    /** What a clause, a word that is passed over and a missing key are worth against each other: words are rather understood than passed over, and a line rather has its key. */
+    /**
+     * What a clause, a word that is passed over and a missing key are worth against each other: words are rather
+     * understood than passed over, and a line rather has its key.
+     */
     private const CLAUSE = 1;
     private const FILLER = 10;
     private const NO_KEY = 5000;
@@ -38,8 +42,13 @@ final class Reading
      * @param list<Token>                 $tokens
      * @param array<string, list<Phrase>> $phrases the grammar's, by the word with which they begin; "" where it is a number
      */
-    public function __construct(private readonly Spoken $spoken, private readonly Parser $parser, private readonly array $phrases, private readonly array $tokens, private readonly string $text)
-    {
+    public function __construct(
+        private readonly Spoken $spoken,
+        private readonly Parser $parser,
+        private readonly array $phrases,
+        private readonly array $tokens,
+        private readonly string $text,
+    ) {
     }
 
     /** @return list<Way> of the same least cost; none where some word is not understood */
@@ -89,7 +98,10 @@ final class Reading
         $best = [];
         foreach ($ways as $way) {
             if ($way->cost === $least) {
-                $best[implode(', ', array_map(static fn (Clause $clause): string => $clause->text, $way->clauses)).' '.$way->material.' '.implode(' ', $way->players ?? [])] = $way;
+                $best[implode(
+                    ', ',
+                    array_map(static fn (Clause $clause): string => $clause->text, $way->clauses),
+                ).' '.$way->material.' '.implode(' ', $way->players ?? [])] = $way;
             }
         }
 
@@ -117,17 +129,35 @@ final class Reading
         }
         $begin = $at;
         $isFor = 'for' === $this->tokens[$at]->lower();
-        while (isset($this->tokens[$begin]) && \in_array($this->tokens[$begin]->lower(), ['for', 'the', 'my', 'our', 'all', 'just', 'only', 'your', 'a', 'an'], true)) {
+        while (
+            isset($this->tokens[$begin])
+            && \in_array(
+                $this->tokens[$begin]->lower(),
+                ['for', 'the', 'my', 'our', 'all', 'just', 'only', 'your', 'a', 'an'],
+                true,
+            )
+        ) {
             ++$begin;
         }
         $ways = [];
         foreach ($this->spoken->playersAt($this->tokens, $begin) as [$ids, $words]) {
             $end = $begin + $words;
-            while (isset($this->tokens[$end]) && \in_array($this->tokens[$end]->lower(), ['only', 'section', 'players', 'player', 'part', 'parts'], true)) {
+            while (
+                isset($this->tokens[$end])
+                && \in_array(
+                    $this->tokens[$end]->lower(),
+                    ['only', 'section', 'players', 'player', 'part', 'parts'],
+                    true,
+                )
+            ) {
                 ++$end;
             }
             foreach ($this->from($end, $taken | self::PLAYER) as $way) {
-                $ways[] = $way->forPlayers(self::CLAUSE + ($isFor ? 0 : 1), $ids, Words::said(\array_slice($this->tokens, $begin, $words)));
+                $ways[] = $way->forPlayers(
+                    self::CLAUSE + ($isFor ? 0 : 1),
+                    $ids,
+                    Words::said(\array_slice($this->tokens, $begin, $words)),
+                );
             }
         }
 
@@ -142,12 +172,22 @@ final class Reading
             if (0 !== ($taken & self::bit($kind))) {
                 continue;
             }
-            $words = array_values(array_filter(\array_slice($this->tokens, $at, $end - $at), static fn (Token $token): bool => !$token->isComma()));
+            $words = array_values(array_filter(
+                \array_slice($this->tokens, $at, $end - $at),
+                static fn (Token $token): bool => !$token->isComma(),
+            ));
             $rest = $this->from($end, [] === $clauses ? $taken : $taken | self::bit($kind));
             foreach ([] === $clauses ? [null] : $clauses as $clause) {
-                $readAs = null === $clause || Words::plain($words) === Words::plain(Lexer::tokens($clause->text)) ? null : new ReadAs(Words::said($words), $clause->text);
+                $readAs = null === $clause || Words::plain($words) === Words::plain(Lexer::tokens($clause->text))
+                    ? null
+                    : new ReadAs(Words::said($words), $clause->text);
                 foreach ($rest as $way) {
-                    $ways[] = $way->after(self::CLAUSE, $clause, $readAs, $isSpoken && \count($clauses) > 1 ? Words::said($words) : null);
+                    $ways[] = $way->after(
+                        self::CLAUSE,
+                        $clause,
+                        $readAs,
+                        $isSpoken && \count($clauses) > 1 ? Words::said($words) : null,
+                    );
                 }
             }
         }
@@ -155,7 +195,10 @@ final class Reading
         return $ways;
     }
 
-    /** @return iterable<array{int, list<Clause>, ClauseKind, bool}> where each clause that begins here ends, what it may mean, and whether it is said in other words than the line's own */
+    /**
+     * @return iterable<array{int, list<Clause>, ClauseKind, bool}> where each clause that begins here ends,
+     *  what it may mean, and whether it is said in other words than the line's own
+     */
     private function clausesAt(int $at): iterable
     {
         $token = $this->tokens[$at];
@@ -164,7 +207,10 @@ final class Reading
 
             return;
         }
-        foreach ([...($this->phrases[$token->plain()] ?? []), ...($token->number() >= 0 ? $this->phrases[''] ?? [] : [])] as $phrase) {
+        foreach ([
+            ...($this->phrases[$token->plain()] ?? []),
+            ...($token->number() >= 0 ? $this->phrases[''] ?? [] : []),
+        ] as $phrase) {
             foreach ($this->matches($phrase, $at) as $end => $match) {
                 yield [$end, [$match->clause($token->column)], $phrase->kind, false];
             }
@@ -175,7 +221,15 @@ final class Reading
                 foreach ($match->values as $gap => $value) {
                     $fill['{'.('n' === $gap ? 'n' : 'pitch:'.$gap).'}'] = (string) $value;
                 }
-                yield [$end, array_map(fn (string $one): Clause => $this->parser->clauseOf(strtr($one, $fill + ['(s)' => 's'])), $meant), $phrase->kind, true];
+                yield [
+                    $end,
+                    array_map(
+                        fn (string $one): Clause => $this->parser->clauseOf(strtr($one, $fill + ['(s)' => 's'])),
+                        $meant,
+                    ),
+                    $phrase->kind,
+                    true,
+                ];
             }
         }
     }
@@ -190,7 +244,11 @@ final class Reading
         $mayBreathe = $least >= 4 && !str_contains($phrase->template, '{keys}');
         $words = [];
         $ends = [];
-        for ($i = $at; \count($words) < $most && isset($this->tokens[$i]) && ($mayBreathe || !$this->tokens[$i]->isComma()); ++$i) {
+        for (
+            $i = $at; \count($words) < $most
+            && isset($this->tokens[$i])
+            && ($mayBreathe || !$this->tokens[$i]->isComma()); ++$i
+        ) {
             if (!$this->tokens[$i]->isComma()) {
                 $words[] = $this->tokens[$i];
                 $ends[] = $i + 1;
@@ -208,7 +266,10 @@ final class Reading
     private function cells(int $at): iterable
     {
         $end = $at + 1;
-        while (isset($this->tokens[$end]) && !($this->tokens[$end]->isComma() && ' ' === mb_substr($this->text, $this->tokens[$end]->column, 1))) {
+        while (
+            isset($this->tokens[$end])
+            && !($this->tokens[$end]->isComma() && ' ' === mb_substr($this->text, $this->tokens[$end]->column, 1))
+        ) {
             ++$end;
         }
         for (; $end > $at + 1; --$end) {
@@ -218,7 +279,11 @@ final class Reading
             $last = $this->tokens[$end - 1];
             $begin = $this->tokens[$at]->column - 1;
             try {
-                $clause = $this->parser->clauseOf(mb_substr($this->text, $begin, $last->column + mb_strlen($last->text) - 1 - $begin));
+                $clause = $this->parser->clauseOf(mb_substr(
+                    $this->text,
+                    $begin,
+                    $last->column + mb_strlen($last->text) - 1 - $begin,
+                ));
             } catch (StudyLineError) {
                 continue;
             }
@@ -235,7 +300,11 @@ final class Reading
     {
         $token = $this->tokens[$end] ?? null;
 
-        return null === $token || $token->isComma() || isset($this->phrases[$token->plain()]) || [] !== $this->spoken->nothingAt($this->tokens, $end) || [] !== $this->spoken->phrasesAt($this->tokens, $end);
+        return null === $token
+            || $token->isComma()
+            || isset($this->phrases[$token->plain()])
+            || [] !== $this->spoken->nothingAt($this->tokens, $end)
+            || [] !== $this->spoken->phrasesAt($this->tokens, $end);
     }
 
     /** @return list<Way> */
@@ -264,12 +333,19 @@ final class Reading
         return $ways;
     }
 
-    /** @return list<array{int, string, int, bool}> where a key that begins here ends, its text, how many words were passed over, and whether it is said word for word */
+    /**
+     * @return list<array{int, string, int, bool}> where a key that begins here ends, its text,
+     *  how many words were passed over, and whether it is said word for word
+     */
     private function keysAt(int $at): array
     {
         [$naming, $i] = $this->naming($at);
         $passed = 0;
-        while (null !== $naming && isset($this->tokens[$i]) && \in_array($this->tokens[$i]->lower(), ['key', 'of', 'in', 'pitch'], true)) {
+        while (
+            null !== $naming
+            && isset($this->tokens[$i])
+            && \in_array($this->tokens[$i]->lower(), ['key', 'of', 'in', 'pitch'], true)
+        ) {
             ++$i;
             ++$passed;
         }
@@ -294,7 +370,10 @@ final class Reading
             if (null === $naming && [] !== $rest) {
                 // "E flat concert", "F own": the name may come after the note or at the end.
                 foreach ([0, $words - 1] as $place) {
-                    if (isset($rest[$place]) && \in_array($rest[$place]->lower(), ['concert', 'own', 'written'], true)) {
+                    if (
+                        isset($rest[$place])
+                        && \in_array($rest[$place]->lower(), ['concert', 'own', 'written'], true)
+                    ) {
                         $says = 'concert' === $rest[$place]->lower() ? 'concert' : 'own';
                         array_splice($rest, $place, 1);
                         break;
@@ -307,7 +386,10 @@ final class Reading
             }
             $text = (null === $says ? '' : $says.' ').$note[0]->text().('' === $material ? '' : ' '.$material);
             $printed = $this->parser->parse($text)->clause(ClauseKind::Key)->text;
-            $said = array_values(array_filter(\array_slice($this->tokens, $at, $i + $words - $at), static fn (Token $token): bool => !\in_array($token->lower(), ['scale', 'scales'], true)));
+            $said = array_values(array_filter(
+                \array_slice($this->tokens, $at, $i + $words - $at),
+                static fn (Token $token): bool => !\in_array($token->lower(), ['scale', 'scales'], true),
+            ));
             $keys[] = [$i + $words, $text, $passed, Words::plain($said) === Words::plain(Lexer::tokens($printed))];
         }
 
@@ -329,7 +411,11 @@ final class Reading
      */
     private function material(array $tokens): ?string
     {
-        if ([] !== $tokens && \in_array($tokens[\count($tokens) - 1]->lower(), ['scale', 'scales'], true) && null === $this->known($tokens)) {
+        if (
+            [] !== $tokens
+            && \in_array($tokens[\count($tokens) - 1]->lower(), ['scale', 'scales'], true)
+            && null === $this->known($tokens)
+        ) {
             array_pop($tokens);
         }
         $known = [] === $tokens ? '' : $this->known($tokens);
@@ -337,7 +423,10 @@ final class Reading
             return $known;
         }
         $first = $tokens[0]->lower();
-        if ('formula' !== $first && !\in_array('pair', array_map(static fn (Token $token): string => $token->lower(), $tokens), true)) {
+        if (
+            'formula' !== $first
+            && !\in_array('pair', array_map(static fn (Token $token): string => $token->lower(), $tokens), true)
+        ) {
             return null;
         }
         try {
@@ -373,7 +462,10 @@ final class Reading
      */
     private function inFull(array $tokens): string
     {
-        return implode(' ', array_map(fn (Token $token): string => $this->spoken->short[$token->lower()] ?? $token->lower(), $tokens));
+        return implode(
+            ' ',
+            array_map(fn (Token $token): string => $this->spoken->short[$token->lower()] ?? $token->lower(), $tokens),
+        );
     }
 
     /** @return list<array{int, string}> materials that are named here, the longest first */
@@ -385,7 +477,14 @@ final class Reading
             $known = \count($tokens) === $words ? $this->known($tokens) : null;
             if (null !== $known) {
                 $end = $at + $words;
-                $found[] = [$end + (isset($this->tokens[$end]) && \in_array($this->tokens[$end]->lower(), ['scale', 'scales'], true) ? 1 : 0), $known];
+                $found[] = [
+                    $end + (
+                        isset($this->tokens[$end]) && \in_array($this->tokens[$end]->lower(), ['scale', 'scales'], true)
+                            ? 1
+                            : 0
+                    ),
+                    $known,
+                ];
             }
         }
 
@@ -409,14 +508,22 @@ final class Reading
             $i += $note[1];
             [$quality, $words] = $this->quality($i, $material);
             $i += $words;
-            if (null === $naming && isset($this->tokens[$i]) && \in_array($this->tokens[$i]->lower(), ['concert', 'own', 'written'], true)) {
+            if (
+                null === $naming
+                && isset($this->tokens[$i])
+                && \in_array($this->tokens[$i]->lower(), ['concert', 'own', 'written'], true)
+            ) {
                 $naming = 'concert' === $this->tokens[$i]->lower() ? 'concert' : 'own';
                 ++$i;
             }
             $name = null === $naming ? '' : $naming.' ';
             $keys[] = [$i, $name.$note[0]->text().' '.$quality, 0, false];
-            // The dominant seventh "of" a key stands on its fifth degree; others mean the chord on that note. It is asked.
-            if (str_starts_with($material, 'dominant') && \in_array($this->tokens[$afterMaterial]->lower(), ['of', 'in'], true)) {
+            // The dominant seventh "of" a key stands on its fifth degree; others mean the chord on that note. It is
+            // asked.
+            if (
+                str_starts_with($material, 'dominant')
+                && \in_array($this->tokens[$afterMaterial]->lower(), ['of', 'in'], true)
+            ) {
                 $keys[] = [$i, $name.$note[0]->transpose(Interval::parse('P5'))->text().' '.$quality, 0, false];
             }
         }
@@ -424,7 +531,10 @@ final class Reading
         return $keys;
     }
 
-    /** @return array{string, int} the material with the quality that is said after its note ("arpeggio of C minor 7"), and how many words that takes */
+    /**
+     * @return array{string, int} the material with the quality that is said after its note ("arpeggio of C minor 7"),
+     *  and how many words that takes
+     */
     private function quality(int $at, string $material): array
     {
         for ($words = 3; $words > 0; --$words) {

@@ -16,7 +16,10 @@ final class Spoken
     public readonly array $fillers;
     /** @var array<string, list<list<string>>> phrases that say nothing, by their first word */
     private array $nothing = [];
-    /** @var array<string, list<array{Phrase, list<string>}>> phrases with the clauses they may mean, by their first word; "" where it is a number */
+    /**
+     * @var array<string, list<array{Phrase, list<string>}>> phrases with the clauses they may mean,
+     *  by their first word; "" where it is a number
+     */
     private array $means = [];
     /** @var array<string, list<array{list<string>, string}>> words that name concert or own, by their first word */
     private array $naming = [];
@@ -34,7 +37,10 @@ final class Spoken
         $all = $data->read('spoken');
         $this->fillers = array_fill_keys(self::texts($all['fillers'] ?? null, 'fillers'), true);
         $this->firstKeys = self::texts($all['first keys'] ?? null, 'first keys');
-        $this->short = array_combine(array_map(strval(...), array_keys(self::part($all, 'short'))), self::texts($all['short'] ?? null, 'short'));
+        $this->short = array_combine(
+            array_map(strval(...), array_keys(self::part($all, 'short'))),
+            self::texts($all['short'] ?? null, 'short'),
+        );
         foreach (self::texts($all['filler phrases'] ?? null, 'filler phrases') as $phrase) {
             $words = explode(' ', $phrase);
             $this->nothing[$words[0]][] = $words;
@@ -64,8 +70,16 @@ final class Spoken
                     throw DataError::entry('spoken', $group.' / '.$kind, 'expected phrases with what they mean');
                 }
                 foreach ($phrases as $said => $meant) {
-                    $clause = ClauseKind::tryFrom((string) $kind) ?? throw DataError::entry('spoken', $group.' / '.$kind, 'expected a kind of clause');
-                    $this->add(new Phrase($clause, (string) $said, (string) $said), null === $meant ? [] : (\is_array($meant) ? self::texts($meant, (string) $said) : self::texts([$meant], (string) $said)));
+                    $clause = ClauseKind::tryFrom((string) $kind)
+                        ?? throw DataError::entry('spoken', $group.' / '.$kind, 'expected a kind of clause');
+                    $this->add(
+                        new Phrase($clause, (string) $said, (string) $said),
+                        null === $meant
+                            ? []
+                            : (\is_array($meant)
+                                ? self::texts($meant, (string) $said)
+                                : self::texts([$meant], (string) $said)),
+                    );
                 }
             }
         }
@@ -105,7 +119,10 @@ final class Spoken
      */
     public function phrasesAt(array $tokens, int $at): array
     {
-        return [...($this->means[$tokens[$at]->plain()] ?? []), ...($tokens[$at]->number() >= 0 ? $this->means[''] ?? [] : [])];
+        return [
+            ...($this->means[$tokens[$at]->plain()] ?? []),
+            ...($tokens[$at]->number() >= 0 ? $this->means[''] ?? [] : []),
+        ];
     }
 
     /**
@@ -170,7 +187,10 @@ final class Spoken
     /** @return list<string> the name, and its plural */
     private static function plurals(string $name): array
     {
-        return array_values(array_unique([$name, str_ends_with($name, 's') ? $name : (str_ends_with($name, 'x') ? $name.'es' : $name.'s')]));
+        return array_values(array_unique([
+            $name,
+            str_ends_with($name, 's') ? $name : (str_ends_with($name, 'x') ? $name.'es' : $name.'s'),
+        ]));
     }
 
     /**
@@ -188,6 +208,15 @@ final class Spoken
     /** @return list<string> */
     private static function texts(mixed $list, string $where): array
     {
-        return array_map(static fn (mixed $one): string => \is_string($one) || \is_int($one) ? (string) $one : throw DataError::entry('spoken', $where, 'expected a list of texts'), array_values(\is_array($list) ? $list : throw DataError::entry('spoken', $where, 'expected a list of texts')));
+        return array_map(
+            static fn (mixed $one): string => \is_string($one) || \is_int($one) ? (string) $one : throw DataError::entry(
+                'spoken',
+                $where,
+                'expected a list of texts',
+            ),
+            array_values(\is_array($list)
+                ? $list
+                : throw DataError::entry('spoken', $where, 'expected a list of texts')),
+        );
     }
 }

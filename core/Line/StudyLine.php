@@ -26,7 +26,10 @@ final readonly class StudyLine
     {
         usort($clauses, static fn (Clause $a, Clause $b): int => $a->kind->order() <=> $b->kind->order());
 
-        return new self(array_combine(array_map(static fn (Clause $clause): string => $clause->kind->value, $clauses), $clauses));
+        return new self(array_combine(
+            array_map(static fn (Clause $clause): string => $clause->kind->value, $clauses),
+            $clauses,
+        ));
     }
 
     public function says(ClauseKind $kind): bool
@@ -37,7 +40,8 @@ final readonly class StudyLine
     /** The clause in this place; ask {@see says()} first. */
     public function clause(ClauseKind $kind): Clause
     {
-        return $this->clauses[$kind->value] ?? throw new \OutOfBoundsException(\sprintf('The line does not say its %s.', $kind->value));
+        return $this->clauses[$kind->value]
+            ?? throw new \OutOfBoundsException(\sprintf('The line does not say its %s.', $kind->value));
     }
 
     /** The phrase said in this place, or the given default. */
@@ -66,7 +70,10 @@ final readonly class StudyLine
     /** The same line with these clauses not said. */
     public function without(ClauseKind ...$kinds): self
     {
-        return new self(array_diff_key($this->clauses, array_flip(array_map(static fn (ClauseKind $kind): string => $kind->value, $kinds))));
+        return new self(array_diff_key(
+            $this->clauses,
+            array_flip(array_map(static fn (ClauseKind $kind): string => $kind->value, $kinds)),
+        ));
     }
 
     /** The same line on another tonic: moved as a whole, by the nearer way. */
@@ -80,23 +87,43 @@ final readonly class StudyLine
     }
 
     /**
-     * The line moved as a whole by an interval: its tonic, its other keys, and the written notes that it names. No key stands on
-     * a double sharp or flat: it takes its plain name.
+     * The line moved as a whole by an interval: its tonic, its other keys, and the written notes that it names. No key
+     * stands on a double sharp or flat: it takes its plain name.
      */
     public function moved(Interval $interval): self
     {
         $key = $this->clause(ClauseKind::Key);
         $tonic = self::plain($this->tonic()->transpose($interval));
         $material = $key->word('material');
-        $clauses = [Clause::key($key->says, $tonic, str_contains($material, 'triad pair') ? TriadPair::parse($this->tonic(), $material)->nameOn($tonic) : $material)];
+        $clauses = [Clause::key(
+            $key->says,
+            $tonic,
+            str_contains($material, 'triad pair')
+                ? TriadPair::parse($this->tonic(), $material)->nameOn($tonic)
+                : $material,
+        )];
         foreach ([ClauseKind::Place, ClauseKind::Pattern] as $kind) {
             if ($this->says($kind) && isset($this->clause($kind)->values['from'])) {
-                $clauses[] = $this->clause($kind)->withPitches(static fn (Pitch $pitch): Pitch => $pitch->transpose($interval));
+                $clauses[] = $this->clause($kind)->withPitches(
+                    static fn (Pitch $pitch): Pitch => $pitch->transpose($interval),
+                );
             }
         }
         if ('listed' === $this->phrase(ClauseKind::Keys, '')) {
-            $keys = array_map(static fn (string $one): string => self::plain(NoteName::parse(rtrim($one, 'm'))->transpose($interval))->text().(str_ends_with($one, 'm') ? 'm' : ''), explode(' ', $this->clause(ClauseKind::Keys)->word('keys')));
-            $clauses[] = new Clause(ClauseKind::Keys, 'listed', ['keys' => implode(' ', $keys)], 'keys '.implode(' ', $keys), 1);
+            $keys = array_map(
+                static fn (string $one): string => self::plain(NoteName::parse(rtrim(
+                    $one,
+                    'm',
+                ))->transpose($interval))->text().(str_ends_with($one, 'm') ? 'm' : ''),
+                explode(' ', $this->clause(ClauseKind::Keys)->word('keys')),
+            );
+            $clauses[] = new Clause(
+                ClauseKind::Keys,
+                'listed',
+                ['keys' => implode(' ', $keys)],
+                'keys '.implode(' ', $keys),
+                1,
+            );
         }
 
         return $this->with(...$clauses);

@@ -10,7 +10,10 @@ namespace SwiftReed\Line;
 final readonly class Token
 {
     public const COMMA = ',';
-    private const NUMBERS = ['one' => 1, 'two' => 2, 'three' => 3, 'four' => 4, 'five' => 5, 'six' => 6, 'seven' => 7, 'eight' => 8, 'nine' => 9, 'ten' => 10, 'eleven' => 11, 'twelve' => 12];
+    private const NUMBERS = [
+        'one' => 1, 'two' => 2, 'three' => 3, 'four' => 4, 'five' => 5, 'six' => 6, 'seven' => 7, 'eight' => 8,
+        'nine' => 9, 'ten' => 10, 'eleven' => 11, 'twelve' => 12,
+    ];
 
     public function __construct(public string $text, public int $column)
     {

@@ -17,8 +17,14 @@ final readonly class Way
      * @param string|null        $material what is played, where no key is said for it
      * @param string|null        $asked    words that leave a choice
      */
-    public function __construct(public int $cost, public array $clauses = [], public array $readAs = [], public ?array $players = null, public ?string $material = null, public ?string $asked = null)
-    {
+    public function __construct(
+        public int $cost,
+        public array $clauses = [],
+        public array $readAs = [],
+        public ?array $players = null,
+        public ?string $material = null,
+        public ?string $asked = null,
+    ) {
     }
 
     /** The same with something said before it. */
@@ -37,7 +43,14 @@ final readonly class Way
     /** @param list<string> $players */
     public function forPlayers(int $cost, array $players, string $said): self
     {
-        return new self($this->cost + $cost, $this->clauses, $this->readAs, $players, $this->material, \count($players) > 1 ? $said : $this->asked);
+        return new self(
+            $this->cost + $cost,
+            $this->clauses,
+            $this->readAs,
+            $players,
+            $this->material,
+            \count($players) > 1 ? $said : $this->asked,
+        );
     }
 
     public function ofMaterial(int $cost, string $material): self

@@ -17,14 +17,29 @@ final class Words
     public static function of(string $text, array $short = []): array
     {
         if ([] !== $short) {
-            $text = preg_replace('/\\b('.implode('|', array_map(preg_quote(...), $short)).')\./iu', '$1 ', $text) ?? $text;
+            $text = preg_replace('/\\b('.implode('|', array_map(preg_quote(...), $short)).')\./iu', '$1 ', $text)
+                ?? $text;
         }
-        // One sign for one, so that columns stay: what ends a thought divides clauses, what only dresses it up is a space.
-        $plain = preg_replace(['/[;:|\n\r\t]/u', '/[.!?](?=\s*,)/u', '/[.!?](?=\s|$)/u', '/["“”„«»()\[\]]/u'], [',', ' ', ',', ' '], $text) ?? $text;
+        // One sign for one, so that columns stay: what ends a thought divides clauses, what only dresses it up is a
+        // space.
+        $plain = preg_replace(
+            ['/[;:|\n\r\t]/u', '/[.!?](?=\s*,)/u', '/[.!?](?=\s|$)/u', '/["“”„«»()\[\]]/u'],
+            [',', ' ', ',', ' '],
+            $text,
+        )
+            ?? $text;
         $tokens = [];
         foreach (Lexer::tokens($plain) as $token) {
             $cut = match (true) {
-                1 === preg_match('/^(\d{1,3})(bpm|x|oct|octave|octaves|note|notes|times)$/i', $token->text, $found), 1 === preg_match('/^(x)(\d{1,2})$/i', $token->text, $found), 1 === preg_match('/^([A-G](?:b|#|♭|♯)?)(maj|min|m|M)$/u', $token->text, $found), 1 === preg_match('/^([@♩])(\d{2,3})$/u', $token->text, $found) => $found,
+                1 === preg_match(
+                    '/^(\d{1,3})(bpm|x|oct|octave|octaves|note|notes|times)$/i',
+                    $token->text,
+                    $found,
+                ), 1 === preg_match('/^(x)(\d{1,2})$/i', $token->text, $found), 1 === preg_match(
+                    '/^([A-G](?:b|#|♭|♯)?)(maj|min|m|M)$/u',
+                    $token->text,
+                    $found,
+                ), 1 === preg_match('/^([@♩])(\d{2,3})$/u', $token->text, $found) => $found,
                 default => null,
             };
             if (null === $cut) {
@@ -32,7 +47,10 @@ final class Words
                 continue;
             }
             $tokens[] = new Token($cut[1], $token->column);
-            $tokens[] = new Token(['maj' => 'major', 'M' => 'major', 'min' => 'minor', 'm' => 'minor'][$cut[2]] ?? $cut[2], $token->column + mb_strlen($cut[1]));
+            $tokens[] = new Token(
+                ['maj' => 'major', 'M' => 'major', 'min' => 'minor', 'm' => 'minor'][$cut[2]] ?? $cut[2],
+                $token->column + mb_strlen($cut[1]),
+            );
         }
 
         return self::chords($tokens);
@@ -47,11 +65,17 @@ final class Words
      */
     private static function chords(array $tokens): array
     {
-        $kinds = ['7' => 'dominant seventh', 'maj7' => 'major seventh', 'M7' => 'major seventh', 'm7' => 'minor seventh', 'min7' => 'minor seventh', 'dim7' => 'diminished seventh', 'dim' => 'diminished', 'aug' => 'augmented'];
+        $kinds = [
+            '7' => 'dominant seventh', 'maj7' => 'major seventh', 'M7' => 'major seventh', 'm7' => 'minor seventh',
+            'min7' => 'minor seventh', 'dim7' => 'diminished seventh', 'dim' => 'diminished', 'aug' => 'augmented',
+        ];
         $read = [];
         foreach ($tokens as $i => $token) {
             $next = isset($tokens[$i + 1]) ? $tokens[$i + 1]->lower() : '';
-            if (!\in_array($next, ['arpeggio', 'arpeggios', 'arp', 'chord'], true) || 1 !== preg_match('/^([A-G](?:b|#|♭|♯)?)(7|maj7|M7|m7|min7|dim7|dim|aug)$/u', $token->text, $found)) {
+            if (
+                !\in_array($next, ['arpeggio', 'arpeggios', 'arp', 'chord'], true)
+                || 1 !== preg_match('/^([A-G](?:b|#|♭|♯)?)(7|maj7|M7|m7|min7|dim7|dim|aug)$/u', $token->text, $found)
+            ) {
                 $read[] = 'chord' === $token->lower() ? new Token('arpeggio', $token->column) : $token;
                 continue;
             }

@@ -5,7 +5,8 @@ declare(strict_types=1);
 namespace SwiftReed\Listening;
 
 /**
- * What was heard laid against what was written, by dynamic programming: notes in their places, left out, too many, begun again.
+ * What was heard laid against what was written, by dynamic programming: notes in their places, left out, too many,
+ * begun again.
  *
  * Source: the handbook, chapter 9, "Alignment".
  */
@@ -25,8 +26,13 @@ final readonly class Alignment
      * @param list<array{after: int|null, to: int}>           $restarts the expected note after which the player began again, and where
      * @param int                                             $reached  expected notes up to the last that was heard
      */
-    private function __construct(public array $matched, public array $extra, public array $around, public array $restarts, public int $reached)
-    {
+    private function __construct(
+        public array $matched,
+        public array $extra,
+        public array $around,
+        public array $restarts,
+        public int $reached,
+    ) {
     }
 
     /**
@@ -36,11 +42,20 @@ final readonly class Alignment
      * @param float|null                   $quarter milliseconds of a quarter note; null where time says nothing
      * @param int                          $shift   half steps by which the line is taken to be higher
      */
-    public static function of(array $expected, array $heard, ListeningFigures $figures, float $tuning = 0.0, ?float $quarter = null, int $shift = 0): self
-    {
+    public static function of(
+        array $expected,
+        array $heard,
+        ListeningFigures $figures,
+        float $tuning = 0.0,
+        ?float $quarter = null,
+        int $shift = 0,
+    ): self {
         $n = \count($expected);
         $m = \count($heard);
-        [$missing, $extra, $around, $restart, $time] = array_map($figures->number(...), ['cost-missing', 'cost-extra', 'cost-around', 'cost-restart', 'cost-time']);
+        [$missing, $extra, $around, $restart, $time] = array_map(
+            $figures->number(...),
+            ['cost-missing', 'cost-extra', 'cost-around', 'cost-restart', 'cost-time'],
+        );
         [$offNote, $wrong, $octave] = array_map($figures->number(...), ['off-note', 'cost-wrong', 'cost-octave']);
         $column = [0.0];
         for ($i = 1; $i <= $n; ++$i) {

@@ -5,7 +5,8 @@ declare(strict_types=1);
 namespace SwiftReed\Listening;
 
 /**
- * The click of a take, where the device is calibrated: without that nobody knows how late its sound comes out and goes in.
+ * The click of a take, where the device is calibrated: without that nobody knows how late its sound comes out and goes
+ * in.
  */
 final readonly class Click
 {
@@ -29,6 +30,11 @@ final readonly class Click
         $first = \is_array($given) ? $given['first'] ?? null : null;
         $delay = \is_array($given) ? $given['delay'] ?? null : null;
 
-        return (\is_int($first) || \is_float($first)) && (\is_int($delay) || \is_float($delay)) && abs($delay) <= self::MOST && abs($first) < 600_000 ? new self((float) $first, $quarter, (float) $delay) : null;
+        return (\is_int($first) || \is_float($first))
+            && (\is_int($delay) || \is_float($delay))
+            && abs($delay) <= self::MOST
+            && abs($first) < 600_000
+            ? new self((float) $first, $quarter, (float) $delay)
+            : null;
     }
 }

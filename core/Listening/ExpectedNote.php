@@ -19,7 +19,14 @@ final readonly class ExpectedNote
      * @param bool   $isFree   whether a breath or a leap stands before it, so that its time is not judged
      * @param string $degree   in whatever octave, "4"
      */
-    public function __construct(public Pitch $written, public int $midi, public float $at, public float $quarters, public bool $isTongued, public bool $isFree, public string $degree)
-    {
+    public function __construct(
+        public Pitch $written,
+        public int $midi,
+        public float $at,
+        public float $quarters,
+        public bool $isTongued,
+        public bool $isFree,
+        public string $degree,
+    ) {
     }
 }

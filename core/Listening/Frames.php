@@ -5,7 +5,8 @@ declare(strict_types=1);
 namespace SwiftReed\Listening;
 
 /**
- * A take as the browser heard it: frames in the order of their time. They come from strangers; what is no sound is refused.
+ * A take as the browser heard it: frames in the order of their time. They come from strangers; what is no sound is
+ * refused.
  */
 final readonly class Frames
 {
@@ -33,7 +34,11 @@ final readonly class Frames
     {
         if (\is_string($given)) {
             if (\strlen($given) > self::MOST_BYTES) {
-                throw ListeningError::notFrames(\sprintf('The take has %d kilobytes, and %d at the most are read', intdiv(\strlen($given), 1024), intdiv(self::MOST_BYTES, 1024)));
+                throw ListeningError::notFrames(\sprintf(
+                    'The take has %d kilobytes, and %d at the most are read',
+                    intdiv(\strlen($given), 1024),
+                    intdiv(self::MOST_BYTES, 1024),
+                ));
             }
             $given = json_decode($given, true, 6);
         }
@@ -45,7 +50,11 @@ final readonly class Frames
             throw ListeningError::notFrames('"rate" is not a number of frames a second from 1 to 1000');
         }
         if (\count($given['frames']) > self::MOST) {
-            throw ListeningError::notFrames(\sprintf('The take has %d frames, and %d at the most are read', \count($given['frames']), self::MOST));
+            throw ListeningError::notFrames(\sprintf(
+                'The take has %d frames, and %d at the most are read',
+                \count($given['frames']),
+                self::MOST,
+            ));
         }
         $window = $given['window'] ?? self::WINDOW;
         if (!\is_int($window) || $window < 256 || $window > 16384) {
@@ -55,11 +64,31 @@ final readonly class Frames
         $frames = [];
         $before = 0.0;
         foreach ($given['frames'] as $k => $row) {
-            if (!\is_array($row) || !array_is_list($row) || 4 !== \count($row) || [] !== array_filter($row, static fn (mixed $one): bool => !\is_int($one) && !\is_float($one) || !is_finite((float) $one))) {
+            if (
+                !\is_array($row)
+                || !array_is_list($row)
+                || 4 !== \count($row)
+                || [] !== array_filter(
+                    $row,
+                    static fn (mixed $one): bool => !\is_int($one) && !\is_float($one) || !is_finite((float) $one),
+                )
+            ) {
                 throw ListeningError::notFrames(\sprintf('Frame %d does not have four numbers', $k + 1));
             }
-            [$ms, $hz, $clarity, $level] = $read = array_map(static fn (mixed $one): float => is_numeric($one) ? (float) $one : 0.0, $row);
-            if ($ms < $before || $ms > $longest || $hz < 0 || $hz > self::MOST_HZ || $clarity < 0 || $clarity > 1.001 || $level < -200 || $level > 30) {
+            [$ms, $hz, $clarity, $level] = $read = array_map(
+                static fn (mixed $one): float => is_numeric($one) ? (float) $one : 0.0,
+                $row,
+            );
+            if (
+                $ms < $before
+                || $ms > $longest
+                || $hz < 0
+                || $hz > self::MOST_HZ
+                || $clarity < 0
+                || $clarity > 1.001
+                || $level < -200
+                || $level > 30
+            ) {
                 throw ListeningError::notFrames(\sprintf('Frame %d cannot be (%s)', $k + 1, implode(', ', $read)));
             }
             $frames[] = new Frame($ms, $hz, $clarity, $level);
@@ -72,6 +101,18 @@ final readonly class Frames
     /** @return array<string, mixed> as {@see read()} takes it */
     public function data(): array
     {
-        return ['rate' => 100, 'window' => $this->window, 'frames' => array_map(static fn (Frame $one): array => [round($one->ms, 1), round($one->hz, 2), round($one->clarity, 3), round($one->level, 1)], $this->frames)];
+        return [
+            'rate' => 100,
+            'window' => $this->window,
+            'frames' => array_map(
+                static fn (Frame $one): array => [
+                    round($one->ms, 1),
+                    round($one->hz, 2),
+                    round($one->clarity, 3),
+                    round($one->level, 1),
+                ],
+                $this->frames,
+            ),
+        ];
     }
 }

@@ -17,8 +17,14 @@ final readonly class HeardNote
      * @param float $dip    decibels by which the level fell before it
      * @param float $hole   milliseconds of silence before it
      */
-    public function __construct(public float $onset, public float $end, public float $midi, public bool $isSure = true, public float $dip = 0.0, public float $hole = 0.0)
-    {
+    public function __construct(
+        public float $onset,
+        public float $end,
+        public float $midi,
+        public bool $isSure = true,
+        public float $dip = 0.0,
+        public float $hole = 0.0,
+    ) {
     }
 
     public function length(): float

@@ -16,7 +16,10 @@ final readonly class Judge
 {
     /** Hertz that A4 may be tuned to. */
     public const REFERENCE = [415.0, 466.0];
-    /** Half steps by which the line is tried higher and lower, where it does not fit as it is: anybody's own key for another's. */
+    /**
+     * Half steps by which the line is tried higher and lower, where it does not fit as it is: anybody's own key for
+     * another's.
+     */
     private const SHIFTS = 12;
     /** Notes of a line for which that is tried; what is longer tells soon enough. */
     private const TRIED = 60;
@@ -29,8 +32,12 @@ final readonly class Judge
     }
 
     /** @param float $reference hertz of A4, 415 to 466 */
-    public function frames(Expected $expected, Frames $frames, float $reference = 440.0, ?Click $click = null): Judgement
-    {
+    public function frames(
+        Expected $expected,
+        Frames $frames,
+        float $reference = 440.0,
+        ?Click $click = null,
+    ): Judgement {
         $heard = (new NoteFinder($this->figures))->notes($frames, $expected->lowest, $expected->highest, $reference);
 
         return $this->notSound($frames, $heard) ?? $this->notes($expected, $heard, $frames->window, $click);
@@ -76,11 +83,14 @@ final readonly class Judge
         $step = NoteFinder::step(array_map(static fn (Frame $one): float => $one->ms, $frames->frames));
         $steady = array_sum(array_map(static fn (HeardNote $one): float => $one->length(), $heard));
 
-        return $steady < $this->figures->number('pitched-share') * \count($loud) * $step ? new Judgement(Unjudged::Noise) : null;
+        return $steady < $this->figures->number('pitched-share') * \count($loud) * $step
+            ? new Judgement(Unjudged::Noise)
+            : null;
     }
 
     /**
-     * Half steps by which the whole take is sharp, within a half of one: the middle of what stands behind the point, taken round the circle.
+     * Half steps by which the whole take is sharp, within a half of one: the middle of what stands behind the point,
+     * taken round the circle.
      *
      * @param non-empty-list<HeardNote> $heard
      */
@@ -96,7 +106,8 @@ final readonly class Judge
     }
 
     /**
-     * Short pitches that stand for no note are fingers that do not land together, or a note that is not hit at first; they are no notes.
+     * Short pitches that stand for no note are fingers that do not land together, or a note that is not hit at first;
+     * they are no notes.
      *
      * @param non-empty-list<HeardNote> $heard
      *
@@ -104,12 +115,23 @@ final readonly class Judge
      */
     private function withoutForeign(array $heard, Expected $expected, Alignment $alignment): array
     {
-        $longest = min($this->figures->number('foreign-longest'), 0.5 * $expected->quarterMs() * min(array_map(static fn (ExpectedNote $one): float => $one->quarters, $expected->notes)));
+        $longest = min(
+            $this->figures->number('foreign-longest'),
+            0.5 * $expected->quarterMs() * min(array_map(
+                static fn (ExpectedNote $one): float => $one->quarters,
+                $expected->notes,
+            )),
+        );
         $notes = [];
         $short = [];
         foreach ($heard as $k => $note) {
             $next = $heard[$k + 1] ?? null;
-            if (\in_array($k, $alignment->extra, true) && $note->length() <= $longest && null !== $next && $next->onset - $note->end < $longest) {
+            if (
+                \in_array($k, $alignment->extra, true)
+                && $note->length() <= $longest
+                && null !== $next
+                && $next->onset - $note->end < $longest
+            ) {
                 $short[\count($notes)] = $note;
                 continue;
             }
@@ -143,16 +165,32 @@ final readonly class Judge
      *
      * @param list<HeardNote> $heard
      */
-    private function share(Expected $expected, array $heard, Alignment $alignment, float $tuning, int $shift = 0, bool $inItsOctave = false): float
-    {
+    private function share(
+        Expected $expected,
+        array $heard,
+        Alignment $alignment,
+        float $tuning,
+        int $shift = 0,
+        bool $inItsOctave = false,
+    ): float {
         $right = 0;
         foreach ($alignment->matched as $i => ['heard' => $j]) {
             $off = abs($heard[$j]->midi - $expected->notes[$i]->midi - $shift - $tuning);
-            $right += ($inItsOctave ? $off : min($off, abs($off - 12), abs($off - 24))) <= $this->figures->number('off-note') ? 1 : 0;
+            $right += (
+                $inItsOctave ? $off : min($off, abs($off - 12), abs($off - 24))
+            ) <= $this->figures->number('off-note')
+                ? 1
+                : 0;
         }
         $first = [] === $alignment->matched ? 0 : (int) array_key_first($alignment->matched);
 
-        return $right / max(1, $alignment->reached - ($first > 3 ? 0 : $first) + \count($alignment->extra) + max(0, \count($alignment->around) - 3));
+        return $right / max(
+            1,
+            $alignment->reached - ($first > 3 ? 0 : $first) + \count($alignment->extra) + max(
+                0,
+                \count($alignment->around) - 3,
+            ),
+        );
     }
 
     /**
@@ -180,10 +218,19 @@ final readonly class Judge
      * @param non-empty-list<HeardNote> $heard
      * @param array<int, HeardNote>     $short
      */
-    private function judged(Expected $expected, array $heard, array $short, Alignment $alignment, float $tuning, int $window, ?Click $click): Judgement
-    {
+    private function judged(
+        Expected $expected,
+        array $heard,
+        array $short,
+        Alignment $alignment,
+        float $tuning,
+        int $window,
+        ?Click $click,
+    ): Judgement {
         $beat = Expected::beat($expected->unit);
-        $floor = $this->figures->number($window >= $this->figures->count('low-window') ? 'time-floor-low' : 'time-floor');
+        $floor = $this->figures->number(
+            $window >= $this->figures->count('low-window') ? 'time-floor-low' : 'time-floor',
+        );
         [$late, $timing, $places] = $this->timing($expected, $heard, $alignment, $beat, $floor);
         $offNote = $this->figures->number('off-note');
         $cents = $verdicts = [];
@@ -205,25 +252,58 @@ final readonly class Judge
                 $cents[$i] = 100 * $near;
             }
         }
-        $right = array_intersect_key($cents, array_filter($verdicts, static fn (Verdict $one): bool => Verdict::Right === $one));
+        $right = array_intersect_key(
+            $cents,
+            array_filter($verdicts, static fn (Verdict $one): bool => Verdict::Right === $one),
+        );
         $take = [] === $right ? null : NoteFinder::median(array_values($right));
         $judged = [];
         foreach ($expected->notes as $i => $note) {
             $j = $alignment->matched[$i]['heard'] ?? null;
             $ms = $late[$i] ?? null;
-            $judged[] = new JudgedNote($i, $note, null === $j ? null : self::called($heard[$j]->midi - $tuning, $note), $verdicts[$i], $cents[$i] ?? null, isset($cents[$i]) && null !== $take ? $cents[$i] - $take : null, $ms, null === $ms || null === $timing ? null : $ms / ($timing->quarter * $beat), null === $j || $heard[$j]->isSure, null === $j || !isset($short[$j]), null === $j ? null : $heard[$j]->onset);
+            $judged[] = new JudgedNote(
+                $i,
+                $note,
+                null === $j ? null : self::called($heard[$j]->midi - $tuning, $note),
+                $verdicts[$i],
+                $cents[$i] ?? null,
+                isset($cents[$i]) && null !== $take ? $cents[$i] - $take : null,
+                $ms,
+                null === $ms || null === $timing ? null : $ms / ($timing->quarter * $beat),
+                null === $j || $heard[$j]->isSure,
+                null === $j || !isset($short[$j]),
+                null === $j ? null : $heard[$j]->onset,
+            );
         }
         $isLow = $window >= $this->figures->count('low-window');
 
         return new Judgement(
             null,
             $judged,
-            array_map(static fn (int $j): array => ['ms' => $heard[$j]->onset, 'heard' => self::called($heard[$j]->midi - $tuning, $expected->notes[0])->text()], $alignment->extra),
-            array_values(array_filter($alignment->restarts, static fn (array $one): bool => $expected->times < 2 || $one['after'] !== \count($expected->notes) - 1)),
+            array_map(
+                static fn (int $j): array => [
+                    'ms' => $heard[$j]->onset,
+                    'heard' => self::called($heard[$j]->midi - $tuning, $expected->notes[0])->text(),
+                ],
+                $alignment->extra,
+            ),
+            array_values(array_filter(
+                $alignment->restarts,
+                static fn (array $one): bool => $expected->times < 2 || $one['after'] !== \count($expected->notes) - 1,
+            )),
             null === $timing ? null : 60_000 / ($timing->quarter * $beat),
             $timing?->drift,
             null === $timing || null === $timing->evenness ? null : $this->floored($timing, $expected, $floor),
-            null === $timing ? [] : array_map(static fn (array $one): array => ['from' => $places[$one['from']], 'to' => $places[$one['to']], 'ms' => $one['ms']], $timing->slow),
+            null === $timing
+                ? []
+                : array_map(
+                    static fn (array $one): array => [
+                        'from' => $places[$one['from']],
+                        'to' => $places[$one['to']],
+                        'ms' => $one['ms'],
+                    ],
+                    $timing->slow,
+                ),
             $take,
             $isLow ? [] : $this->fingers($expected, $heard, $short, $alignment, $tuning),
             $this->articulation($expected, $heard, $alignment),
@@ -253,9 +333,14 @@ final readonly class Judge
     /** Nothing is uneven by less than frames can tell. */
     private function floored(Timing $timing, Expected $expected, float $floor): float
     {
-        $value = NoteFinder::median(array_map(static fn (ExpectedNote $one): float => $one->quarters, $expected->notes)) * $timing->quarter;
+        $value = NoteFinder::median(array_map(
+            static fn (ExpectedNote $one): float => $one->quarters,
+            $expected->notes,
+        )) * $timing->quarter;
 
-        return $timing->evenness * $value / 100 < $floor / 3 ? min((float) $timing->evenness, 100 * $floor / 3 / $value) : (float) $timing->evenness;
+        return $timing->evenness * $value / 100 < $floor / 3
+            ? min((float) $timing->evenness, 100 * $floor / 3 / $value)
+            : (float) $timing->evenness;
     }
 
     /**
@@ -275,7 +360,13 @@ final readonly class Judge
         foreach ($alignment->matched as $i => $one) {
             if ($one['run'] === $run) {
                 $note = $expected->notes[$i];
-                $notes[] = ['at' => $note->at, 'ms' => $heard[$one['heard']]->onset, 'quarters' => $note->quarters, 'isFree' => $note->isFree, 'isNext' => [] !== $places && $i - 1 === $places[\count($places) - 1]];
+                $notes[] = [
+                    'at' => $note->at,
+                    'ms' => $heard[$one['heard']]->onset,
+                    'quarters' => $note->quarters,
+                    'isFree' => $note->isFree,
+                    'isNext' => [] !== $places && $i - 1 === $places[\count($places) - 1],
+                ];
                 $places[] = $i;
             }
         }
@@ -303,8 +394,17 @@ final readonly class Judge
                 continue;
             }
             if (isset($short[$j])) {
-                $found[] = ['from' => $i - 1, 'to' => $i, 'ms' => $short[$j]->length(), 'heard' => self::called($short[$j]->midi - $tuning, $expected->notes[$i])->text()];
-            } elseif (!$expected->notes[$i]->isTongued && !$expected->notes[$i]->isFree && $heard[$j]->hole >= $this->figures->number('hole')) {
+                $found[] = [
+                    'from' => $i - 1,
+                    'to' => $i,
+                    'ms' => $short[$j]->length(),
+                    'heard' => self::called($short[$j]->midi - $tuning, $expected->notes[$i])->text(),
+                ];
+            } elseif (
+                !$expected->notes[$i]->isTongued
+                && !$expected->notes[$i]->isFree
+                && $heard[$j]->hole >= $this->figures->number('hole')
+            ) {
                 $found[] = ['from' => $i - 1, 'to' => $i, 'ms' => $heard[$j]->hole, 'heard' => null];
             }
         }
@@ -331,12 +431,20 @@ final readonly class Judge
         $areApart = [] !== $tongued && NoteFinder::median(array_values($tongued)) >= $least;
 
         return [
-            'run_together' => $areApart ? array_keys(array_filter($tongued, fn (float $dip): bool => $dip < $this->figures->number('tongue-dip'))) : [],
+            'run_together' => $areApart
+                ? array_keys(array_filter(
+                    $tongued,
+                    fn (float $dip): bool => $dip < $this->figures->number('tongue-dip'),
+                ))
+                : [],
             'holes' => array_keys(array_filter($slurred, static fn (float $dip): bool => $dip >= 2 * $least)),
         ];
     }
 
-    /** What was heard, as whoever reads the line would call it: by its own letter where it is a half step beside the note that was meant. */
+    /**
+     * What was heard, as whoever reads the line would call it: by its own letter where it is a half step beside the
+     * note that was meant.
+     */
     private static function called(float $midi, ExpectedNote $meant): Pitch
     {
         $written = (int) round($midi) - $meant->midi + $meant->written->midi();
@@ -348,6 +456,8 @@ final readonly class Judge
 
         $same = Pitch::of($meant->written->letter, $alter, $meant->written->octave);
 
-        return abs($off) <= 1 && abs($alter) <= 1 && $same->equals($same->plainName()) ? $same : Pitch::plain($written, Accidental::of($meant->written->alter)->halfSteps > 0);
+        return abs($off) <= 1 && abs($alter) <= 1 && $same->equals($same->plainName())
+            ? $same
+            : Pitch::plain($written, Accidental::of($meant->written->alter)->halfSteps > 0);
     }
 }

@@ -22,8 +22,19 @@ final readonly class JudgedNote
      * @param bool       $firstTime whether it spoke at once
      * @param float|null $onset    milliseconds in the take
      */
-    public function __construct(public int $i, public ExpectedNote $expected, public ?Pitch $heard, public Verdict $verdict, public ?float $cents, public ?float $against, public ?float $late, public ?float $ofBeat, public bool $isSure, public bool $firstTime, public ?float $onset)
-    {
+    public function __construct(
+        public int $i,
+        public ExpectedNote $expected,
+        public ?Pitch $heard,
+        public Verdict $verdict,
+        public ?float $cents,
+        public ?float $against,
+        public ?float $late,
+        public ?float $ofBeat,
+        public bool $isSure,
+        public bool $firstTime,
+        public ?float $onset,
+    ) {
     }
 
     /** @return array<string, mixed> */
@@ -31,6 +42,18 @@ final readonly class JudgedNote
     {
         $round = static fn (?float $one, int $digits): ?float => null === $one ? null : round($one, $digits) + 0.0;
 
-        return ['i' => $this->i, 'expected' => $this->expected->written->text(), 'heard' => $this->heard?->text(), 'verdict' => $this->verdict->value, 'cents' => $round($this->cents, 1), 'cents_against_take' => $round($this->against, 1), 'late_ms' => $round($this->late, 1), 'late_of_beat' => $round($this->ofBeat, 3), 'octave_uncertain' => !$this->isSure, 'first_time' => $this->firstTime, 'onset_ms' => $round($this->onset, 1)];
+        return [
+            'i' => $this->i,
+            'expected' => $this->expected->written->text(),
+            'heard' => $this->heard?->text(),
+            'verdict' => $this->verdict->value,
+            'cents' => $round($this->cents, 1),
+            'cents_against_take' => $round($this->against, 1),
+            'late_ms' => $round($this->late, 1),
+            'late_of_beat' => $round($this->ofBeat, 3),
+            'octave_uncertain' => !$this->isSure,
+            'first_time' => $this->firstTime,
+            'onset_ms' => $round($this->onset, 1),
+        ];
     }
 }

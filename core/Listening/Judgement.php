@@ -24,8 +24,24 @@ final readonly class Judgement
      * @param float|null                                                                             $against   milliseconds after the click; null without calibration
      * @param int                                                                                    $reached   notes up to the last that was played
      */
-    public function __construct(public ?Unjudged $unjudged, public array $notes = [], public array $extra = [], public array $restarts = [], public ?float $tempo = null, public ?float $drift = null, public ?float $evenness = null, public array $slow = [], public ?float $tuning = null, public array $fingers = [], public array $articulation = ['run_together' => [], 'holes' => []], public ?int $shift = null, public int $reached = 0, public bool $isTooLow = false, public bool $isDrifting = false, public ?float $against = null)
-    {
+    public function __construct(
+        public ?Unjudged $unjudged,
+        public array $notes = [],
+        public array $extra = [],
+        public array $restarts = [],
+        public ?float $tempo = null,
+        public ?float $drift = null,
+        public ?float $evenness = null,
+        public array $slow = [],
+        public ?float $tuning = null,
+        public array $fingers = [],
+        public array $articulation = ['run_together' => [], 'holes' => []],
+        public ?int $shift = null,
+        public int $reached = 0,
+        public bool $isTooLow = false,
+        public bool $isDrifting = false,
+        public ?float $against = null,
+    ) {
     }
 
     public function isFirstRight(): bool
@@ -36,13 +52,22 @@ final readonly class Judgement
     /** @return list<JudgedNote> */
     public function of(Verdict $verdict): array
     {
-        return array_values(array_filter($this->notes, static fn (JudgedNote $one): bool => $verdict === $one->verdict));
+        return array_values(array_filter(
+            $this->notes,
+            static fn (JudgedNote $one): bool => $verdict === $one->verdict,
+        ));
     }
 
     /** Whether a player may call it clean: every note right, none too many, no stop. */
     public function isClean(ListeningFigures $figures): bool
     {
-        return null === $this->unjudged && [] !== $this->notes && \count($this->of(Verdict::Right)) === \count($this->notes) && [] === $this->extra && [] === $this->restarts && [] === $this->slow && (null === $this->evenness || $this->evenness <= $figures->number('even'));
+        return null === $this->unjudged
+            && [] !== $this->notes
+            && \count($this->of(Verdict::Right)) === \count($this->notes)
+            && [] === $this->extra
+            && [] === $this->restarts
+            && [] === $this->slow
+            && (null === $this->evenness || $this->evenness <= $figures->number('even'));
     }
 
     /** @return array<string, mixed> */
@@ -57,15 +82,35 @@ final readonly class Judgement
             'judged' => null === $this->unjudged,
             'why_not' => $this->unjudged?->value,
             'notes' => array_map(static fn (JudgedNote $one): array => $one->data(), $this->notes),
-            'extra' => array_map(static fn (array $one): array => ['ms' => round($one['ms'], 1), 'heard' => $one['heard']], $this->extra),
-            'restarts' => array_map(static fn (array $one): array => ['after' => $one['after'], 'to' => $one['to']], $this->restarts),
+            'extra' => array_map(
+                static fn (array $one): array => ['ms' => round($one['ms'], 1), 'heard' => $one['heard']],
+                $this->extra,
+            ),
+            'restarts' => array_map(
+                static fn (array $one): array => ['after' => $one['after'], 'to' => $one['to']],
+                $this->restarts,
+            ),
             'tempo' => $round($this->tempo, 1),
             'drift_percent' => $round($this->drift, 1),
             'evenness_percent' => $round($this->evenness, 1),
-            'slow_changes' => array_map(static fn (array $one): array => ['from' => $note($one['from']), 'to' => $note($one['to']), 'late_ms' => round($one['ms'], 1), 'i' => $one['to']], $this->slow),
+            'slow_changes' => array_map(
+                static fn (array $one): array => [
+                    'from' => $note($one['from']),
+                    'to' => $note($one['to']),
+                    'late_ms' => round($one['ms'], 1),
+                    'i' => $one['to'],
+                ],
+                $this->slow,
+            ),
             'against_click_ms' => $round($this->against, 1),
             'take_cents' => $round($this->tuning, 1),
-            'fingers' => array_map(static fn (array $one): array => ['from' => $note($one['from']), 'to' => $note($one['to']), 'ms' => round($one['ms']), 'heard' => $one['heard'], 'i' => $one['to']], $this->fingers),
+            'fingers' => array_map(
+                static fn (array $one): array => [
+                    'from' => $note($one['from']), 'to' => $note($one['to']), 'ms' => round($one['ms']),
+                    'heard' => $one['heard'], 'i' => $one['to'],
+                ],
+                $this->fingers,
+            ),
             'fingers_heard' => !$this->isTooLow,
             'articulation' => $this->articulation,
             'first_note' => $this->isFirstRight(),

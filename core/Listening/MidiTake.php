@@ -32,8 +32,18 @@ final class MidiTake
         $notes = [];
         foreach ($given as $k => $one) {
             $numbers = \is_array($one) && array_is_list($one) ? array_values(array_filter($one, is_numeric(...))) : [];
-            if (3 !== \count($numbers) || $numbers[0] < 0 || $numbers[1] < $numbers[0] || $numbers[1] > self::LONGEST || $numbers[2] < 0 || $numbers[2] > 127) {
-                throw ListeningError::notFrames(\sprintf('Note %d does not have its beginning, its end and its key', $k + 1));
+            if (
+                3 !== \count($numbers)
+                || $numbers[0] < 0
+                || $numbers[1] < $numbers[0]
+                || $numbers[1] > self::LONGEST
+                || $numbers[2] < 0
+                || $numbers[2] > 127
+            ) {
+                throw ListeningError::notFrames(\sprintf(
+                    'Note %d does not have its beginning, its end and its key',
+                    $k + 1,
+                ));
             }
             $notes[] = [(float) $numbers[0], (float) $numbers[1], (int) $numbers[2]];
         }

@@ -5,7 +5,8 @@ declare(strict_types=1);
 namespace SwiftReed\Listening;
 
 /**
- * Notes from frames: what is steady is a note, what is short is the way to it; a note that is tongued again begins again.
+ * Notes from frames: what is steady is a note, what is short is the way to it; a note that is tongued again begins
+ * again.
  *
  * Source: the handbook, chapter 9, "Notes from frames".
  */
@@ -15,7 +16,9 @@ final readonly class NoteFinder
     private const BELOW = 10.0;
     /** Share of its rise at which a note has begun. */
     private const RISEN = 0.35;
-    /** Share of a note's frames at its beginning and its end that say nothing of its pitch: it settles, and it is left. */
+    /**
+     * Share of a note's frames at its beginning and its end that say nothing of its pitch: it settles, and it is left.
+     */
     private const EDGE = 0.2;
     /** Frames by which the pitch of the moment is told. */
     private const MOMENT = 5;
@@ -37,9 +40,18 @@ final readonly class NoteFinder
         foreach ($frames->frames as $frame) {
             $ms[] = $frame->ms;
             $levels[] = $frame->level;
-            $pitch = $frame->hz > 0 && $frame->clarity >= $this->figures->number('faint') && $frame->level > $this->figures->number('loud') ? 69 + 12 * log($frame->hz / $reference, 2) : null;
+            $pitch = $frame->hz > 0
+                && $frame->clarity >= $this->figures->number('faint')
+                && $frame->level > $this->figures->number('loud')
+                ? 69 + 12 * log($frame->hz / $reference, 2)
+                : null;
             $faint[] = $pitch;
-            $pitches[] = null !== $pitch && $frame->clarity >= $this->figures->number('clarity') && $pitch >= $lowest && $pitch <= $highest ? $pitch : null;
+            $pitches[] = null !== $pitch
+                && $frame->clarity >= $this->figures->number('clarity')
+                && $pitch >= $lowest
+                && $pitch <= $highest
+                ? $pitch
+                : null;
         }
         if (\count($ms) < 2) {
             return [];
@@ -49,8 +61,16 @@ final readonly class NoteFinder
         $levels = self::withoutSpikes($this->withoutStray($levels, $faint, $pitches));
         $notes = [];
         $before = null;
-        foreach ($this->split($this->joined($this->steady($ms, $pitches, $step), $ms, $levels, $pitches, $step), $ms, $levels, $step) as [$first, $last, $crossing]) {
-            $voiced = array_filter(\array_slice($pitches, $first, $last - $first + 1, true), static fn (?float $one): bool => null !== $one);
+        foreach ($this->split(
+            $this->joined($this->steady($ms, $pitches, $step), $ms, $levels, $pitches, $step),
+            $ms,
+            $levels,
+            $step,
+        ) as [$first, $last, $crossing]) {
+            $voiced = array_filter(
+                \array_slice($pitches, $first, $last - $first + 1, true),
+                static fn (?float $one): bool => null !== $one,
+            );
             if ([] === $voiced) {
                 continue;
             }
@@ -58,8 +78,13 @@ final readonly class NoteFinder
             $level = self::median(\array_slice($levels, $first, $last - $first + 1));
             $pitch = self::median(\array_slice(array_values($voiced), $cut, \count($voiced) - 2 * $cut));
             $begin = $this->breath($first, $before, $pitch, $ms, $faint);
-            [$onset, $dip, $hole] = null !== $crossing ? [$crossing, $this->figures->number('repeat-dip'), 0.0] : $this->begin($begin, $before, $level, $ms, $levels, $step);
-            $sure = array_sum(array_intersect_key($slips, $voiced)) / \count($voiced) <= $this->figures->number('uncertain-octave');
+            [$onset, $dip, $hole] = null !== $crossing
+                ? [$crossing, $this->figures->number('repeat-dip'), 0.0]
+                : $this->begin($begin, $before, $level, $ms, $levels, $step);
+            $sure = array_sum(array_intersect_key(
+                $slips,
+                $voiced,
+            )) / \count($voiced) <= $this->figures->number('uncertain-octave');
             $notes[] = new HeardNote(round($onset, 1), round($ms[$last] + $step / 2, 1), $pitch, $sure, $dip, $hole);
             $before = $last;
         }
@@ -84,8 +109,14 @@ final readonly class NoteFinder
             if (null === $pitch || 0 === $k) {
                 continue;
             }
-            for ($i = max(0, $k - $reach), $isStray = true; $isStray && $i <= $k + $reach && $i < \count($pitches); ++$i) {
-                $isStray = $i === $k || null === $pitches[$i] || abs(fmod(abs($pitches[$i] - $pitch) + 6, 12) - 6) > $same;
+            for (
+                $i = max(0, $k - $reach), $isStray = true; $isStray
+                && $i <= $k + $reach
+                && $i < \count($pitches); ++$i
+            ) {
+                $isStray = $i === $k
+                    || null === $pitches[$i]
+                    || abs(fmod(abs($pitches[$i] - $pitch) + 6, 12) - 6) > $same;
             }
             $levels[$k] = $isStray ? $levels[$k - 1] : $levels[$k];
         }
@@ -136,7 +167,9 @@ final readonly class NoteFinder
         sort($values);
         $count = \count($values);
 
-        return 0 === $count % 2 ? ($values[intdiv($count, 2) - 1] + $values[intdiv($count, 2)]) / 2 : $values[intdiv($count, 2)];
+        return 0 === $count % 2
+            ? ($values[intdiv($count, 2) - 1] + $values[intdiv($count, 2)]) / 2
+            : $values[intdiv($count, 2)];
     }
 
     /**
@@ -155,7 +188,10 @@ final readonly class NoteFinder
             if (null === $pitch) {
                 continue;
             }
-            $around = array_values(array_filter(\array_slice($pitches, max(0, $k - $reach), min($k, $reach) + $reach + 1), static fn (?float $one): bool => null !== $one));
+            $around = array_values(array_filter(
+                \array_slice($pitches, max(0, $k - $reach), min($k, $reach) + $reach + 1),
+                static fn (?float $one): bool => null !== $one,
+            ));
             sort($around);
             $middle = $around[intdiv(\count($around), 2)];
             $octaves = (int) round(($pitch - $middle) / 12);
@@ -205,7 +241,12 @@ final readonly class NoteFinder
             $stretches[] = [$first, $last];
         }
 
-        return array_values(array_filter($stretches, fn (array $one): bool => $ms[$one[1]] - $ms[$one[0]] + $step >= $this->figures->number('shortest-note') - 0.5));
+        return array_values(array_filter(
+            $stretches,
+            fn (array $one): bool => $ms[$one[1]] - $ms[$one[0]] + $step >= $this->figures->number(
+                'shortest-note',
+            ) - 0.5,
+        ));
     }
 
     /**
@@ -224,8 +265,14 @@ final readonly class NoteFinder
         foreach ($stretches as [$first, $last]) {
             $before = $joined[\count($joined) - 1] ?? null;
             if (null !== $before
-                && $ms[$first] - $ms[$before[1]] <= $this->figures->number('shortest-note') + $this->figures->number('bridge') + $step
-                && abs(self::pitch($pitches, $first, $last) - self::pitch($pitches, ...$before)) <= $this->figures->number('same-note')
+                && $ms[$first] - $ms[$before[1]] <= $this->figures->number(
+                    'shortest-note',
+                ) + $this->figures->number('bridge') + $step
+                && abs(self::pitch(
+                    $pitches,
+                    $first,
+                    $last,
+                ) - self::pitch($pitches, ...$before)) <= $this->figures->number('same-note')
                 && min($levels[$before[1]], ...\array_slice($levels, $before[1], $first - $before[1] + 1)) > min(self::median(\array_slice($levels, $before[0], $before[1] - $before[0] + 1)), self::median(\array_slice($levels, $first, $last - $first + 1))) - $this->figures->number('repeat-dip')) {
                 $joined[\count($joined) - 1][1] = $last;
                 continue;
@@ -239,7 +286,10 @@ final readonly class NoteFinder
     /** @param list<float|null> $pitches */
     private static function pitch(array $pitches, int $first, int $last): float
     {
-        return self::median(array_values(array_filter(\array_slice($pitches, $first, $last - $first + 1), static fn (?float $one): bool => null !== $one)));
+        return self::median(array_values(array_filter(
+            \array_slice($pitches, $first, $last - $first + 1),
+            static fn (?float $one): bool => null !== $one,
+        )));
     }
 
     /**
@@ -266,7 +316,12 @@ final readonly class NoteFinder
                 }
                 if ($peak - $trough < $dip && $levels[$k] > $peak) {
                     [$peak, $trough, $at] = [$levels[$k], $levels[$k], $k];
-                } elseif ($peak - $trough >= $dip && $levels[$k] - $trough >= $dip && $ms[$at] - $ms[$first] >= $shortest - $step && $ms[$last] - $ms[$at] >= $shortest - $step) {
+                } elseif (
+                    $peak - $trough >= $dip
+                    && $levels[$k] - $trough >= $dip
+                    && $ms[$at] - $ms[$first] >= $shortest - $step
+                    && $ms[$last] - $ms[$at] >= $shortest - $step
+                ) {
                     $notes[] = [$first, max($first, $at - 1), $crossing];
                     $crossing = self::crossing($at, $last, $trough + $dip, $ms, $levels);
                     [$first, $peak, $trough] = [$at, $levels[$k], $levels[$k]];
@@ -287,7 +342,9 @@ final readonly class NoteFinder
      */
     private function breath(int $first, ?int $before, float $pitch, array $ms, array $faint): int
     {
-        $isIts = fn (int $k): bool => $k > ($before ?? -1) && $ms[$first] - $ms[$k] <= $this->figures->number('breath-before') && null !== $faint[$k] && abs($faint[$k] - $pitch) <= $this->figures->number('same-note');
+        $isIts = fn (int $k): bool => $k > ($before ?? -1) && $ms[$first] - $ms[$k] <= $this->figures->number('breath-before') && null !== $faint[$k] && abs(
+            $faint[$k] - $pitch,
+        ) <= $this->figures->number('same-note');
         for ($k = $first; $k > 0 && ($isIts($k - 1) || ($k > 1 && $isIts($k - 2)));) {
             $k -= $isIts($k - 1) ? 1 : 2;
         }
@@ -322,14 +379,24 @@ final readonly class NoteFinder
         $dip = $level - $trough;
         if ($dip < $this->figures->number('tongue-dip')) {
             // Slurred: half way from the last frame of one note to the first of the other.
-            return [null === $before || $ms[$first] - $ms[$before] > $this->figures->number('breath-before') ? $ms[$first] : ($ms[$before] + $ms[$first]) / 2, max(0.0, $dip), 0.0];
+            return [
+                null === $before || $ms[$first] - $ms[$before] > $this->figures->number('breath-before')
+                    ? $ms[$first]
+                    : ($ms[$before] + $ms[$first]) / 2,
+                max(0.0, $dip),
+                0.0,
+            ];
         }
         $silent = 0;
         for ($k = $before ?? $first; $k < $first; ++$k) {
             $silent += $levels[$k] < $level - self::BELOW ? 1 : 0;
         }
 
-        return [self::crossing($at, $first, $trough + self::RISEN * $dip, $ms, $levels), $dip, null === $before ? 0.0 : $silent * $step];
+        return [
+            self::crossing($at, $first, $trough + self::RISEN * $dip, $ms, $levels),
+            $dip,
+            null === $before ? 0.0 : $silent * $step,
+        ];
     }
 
     /**
@@ -344,7 +411,10 @@ final readonly class NoteFinder
             if ($levels[$k] >= $level) {
                 $rise = $levels[$k] - $levels[$k - 1];
 
-                return $ms[$k - 1] + ($rise > 0 ? max(0.0, min(1.0, ($level - $levels[$k - 1]) / $rise)) : 1.0) * ($ms[$k] - $ms[$k - 1]);
+                return $ms[$k - 1]
+                    + (
+                        $rise > 0 ? max(0.0, min(1.0, ($level - $levels[$k - 1]) / $rise)) : 1.0
+                    ) * ($ms[$k] - $ms[$k - 1]);
             }
         }
 

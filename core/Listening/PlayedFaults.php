@@ -9,11 +9,17 @@ use SwiftReed\Pitch\PitchError;
 use SwiftReed\Practice\Rungs;
 
 /**
- * What a simulated player does wrong: "tempo 96; drift 3; late 5 120; wrong 4 D5; missing 6; flat 7 30; uneven 8; restart 9; breathy; octave-slips 1; noise 2".
+ * What a simulated player does wrong: "tempo 96; drift 3; late 5 120; wrong 4 D5; missing 6; flat 7 30; uneven 8;
+ * restart 9; breathy; octave-slips 1; noise 2".
  */
 final readonly class PlayedFaults
 {
-    private const PERCENT = ['drift' => [-30.0, 30.0], 'uneven' => [0.0, 50.0], 'octave-slips' => [0.0, 100.0], 'noise' => [0.0, 100.0]];
+    private const PERCENT = [
+        'drift' => [-30.0, 30.0],
+        'uneven' => [0.0, 50.0],
+        'octave-slips' => [0.0, 100.0],
+        'noise' => [0.0, 100.0],
+    ];
     private const MOST_LATE = 5000.0;
     private const MOST_CENTS = 100.0;
     private const MOST = 200;
@@ -30,8 +36,19 @@ final readonly class PlayedFaults
      * @param float               $slips   percent of frames heard in another octave
      * @param float               $noise   percent of frames that say anything
      */
-    private function __construct(public ?int $tempo = null, public float $drift = 0.0, public array $late = [], public array $wrong = [], public array $missing = [], public array $flat = [], public float $uneven = 0.0, public ?int $restart = null, public bool $isBreathy = false, public float $slips = 0.0, public float $noise = 0.0)
-    {
+    private function __construct(
+        public ?int $tempo = null,
+        public float $drift = 0.0,
+        public array $late = [],
+        public array $wrong = [],
+        public array $missing = [],
+        public array $flat = [],
+        public float $uneven = 0.0,
+        public ?int $restart = null,
+        public bool $isBreathy = false,
+        public float $slips = 0.0,
+        public float $noise = 0.0,
+    ) {
     }
 
     public static function none(): self
@@ -53,8 +70,16 @@ final readonly class PlayedFaults
 
         return self::read(match ($name) {
             'clean' => 'uneven 2',
-            'wrong' => \sprintf('wrong %d %s; uneven 2', $at, Pitch::plain($note->midi() + 1, $note->alter > 0)->text()),
-            'late' => \sprintf('late %d %d; uneven 2', $at, min(self::MOST_LATE, 0.32 * $expected->quarterMs() * Expected::beat($expected->unit))),
+            'wrong' => \sprintf(
+                'wrong %d %s; uneven 2',
+                $at,
+                Pitch::plain($note->midi() + 1, $note->alter > 0)->text(),
+            ),
+            'late' => \sprintf(
+                'late %d %d; uneven 2',
+                $at,
+                min(self::MOST_LATE, 0.32 * $expected->quarterMs() * Expected::beat($expected->unit)),
+            ),
             'missing' => \sprintf('missing %d; uneven 2', $at),
             'flat' => \sprintf('flat %d 35; uneven 2', 1 + (int) array_search(max($midi), $midi, true)),
             'uneven' => 'uneven 18',
@@ -74,7 +99,10 @@ final readonly class PlayedFaults
         $percent = ['drift' => 0.0, 'uneven' => 0.0, 'octave-slips' => 0.0, 'noise' => 0.0];
         $late = $wrong = $missing = $flat = [];
         $isBreathy = false;
-        $said = array_values(array_filter(array_map(trim(...), preg_split('/[;\n]/', $text) ?: []), static fn (string $one): bool => '' !== $one));
+        $said = array_values(array_filter(
+            array_map(trim(...), preg_split('/[;\n]/', $text) ?: []),
+            static fn (string $one): bool => '' !== $one,
+        ));
         if (\count($said) > self::MOST) {
             throw ListeningError::notAFault(\sprintf('%d faults', \count($said)));
         }
@@ -84,33 +112,84 @@ final readonly class PlayedFaults
             $arguments = \array_slice($words, 1);
             $many = \count($arguments);
             match (true) {
-                'tempo' === $name && 1 === $many => $tempo = (int) self::number($name, $arguments[0], Rungs::SLOWEST, Rungs::FASTEST, 'tempo 96'),
-                isset(self::PERCENT[$name]) && 1 === $many => $percent[$name] = self::number($name, $arguments[0], ...[...self::PERCENT[$name], $name.' 3']),
-                'late' === $name && 2 === $many => $late[self::note($arguments[0], $count)] = self::number($name, $arguments[1], -self::MOST_LATE, self::MOST_LATE, 'late 5 120'),
-                'flat' === $name && 2 === $many => $flat[self::note($arguments[0], $count)] = self::number($name, $arguments[1], -self::MOST_CENTS, self::MOST_CENTS, 'flat 7 30'),
+                'tempo' === $name
+                    && 1 === $many => $tempo = (int) self::number(
+                        $name,
+                        $arguments[0],
+                        Rungs::SLOWEST,
+                        Rungs::FASTEST,
+                        'tempo 96',
+                    ),
+                isset(self::PERCENT[$name])
+                    && 1 === $many => $percent[$name] = self::number(
+                        $name,
+                        $arguments[0],
+                        ...[...self::PERCENT[$name], $name.' 3'],
+                    ),
+                'late' === $name
+                    && 2 === $many => $late[self::note($arguments[0], $count)] = self::number(
+                        $name,
+                        $arguments[1],
+                        -self::MOST_LATE,
+                        self::MOST_LATE,
+                        'late 5 120',
+                    ),
+                'flat' === $name
+                    && 2 === $many => $flat[self::note($arguments[0], $count)] = self::number(
+                        $name,
+                        $arguments[1],
+                        -self::MOST_CENTS,
+                        self::MOST_CENTS,
+                        'flat 7 30',
+                    ),
                 'missing' === $name && 1 === $many => $missing[self::note($arguments[0], $count)] = true,
                 'restart' === $name && 1 === $many => $restart = self::note($arguments[0], $count),
-                'wrong' === $name && 2 === $many => $wrong[self::note($arguments[0], $count)] = self::pitch($arguments[1]),
+                'wrong' === $name
+                    && 2 === $many => $wrong[self::note($arguments[0], $count)] = self::pitch($arguments[1]),
                 'breathy' === $name && 0 === $many => $isBreathy = true,
                 default => throw ListeningError::notAFault($one),
             };
         }
 
-        return new self($tempo, $percent['drift'], $late, $wrong, $missing, $flat, $percent['uneven'], $restart, $isBreathy, $percent['octave-slips'], $percent['noise']);
+        return new self(
+            $tempo,
+            $percent['drift'],
+            $late,
+            $wrong,
+            $missing,
+            $flat,
+            $percent['uneven'],
+            $restart,
+            $isBreathy,
+            $percent['octave-slips'],
+            $percent['noise'],
+        );
     }
 
     private static function number(string $name, string $read, float $least, float $most, string $example): float
     {
         $number = is_numeric($read) ? (float) $read : \NAN;
 
-        return $number >= $least && $number <= $most ? $number : throw ListeningError::notANumber($name, $read, \sprintf('a number from %s to %s', $least, $most), $example);
+        return $number >= $least && $number <= $most
+            ? $number
+            : throw ListeningError::notANumber(
+                $name,
+                $read,
+                \sprintf('a number from %s to %s', $least, $most),
+                $example,
+            );
     }
 
     private static function note(string $read, int $count): int
     {
         $note = filter_var($read, \FILTER_VALIDATE_INT);
         if (false === $note) {
-            throw ListeningError::notANumber('note', $read, \sprintf('the number of a note from 1 to %d', $count), 'late 5 120');
+            throw ListeningError::notANumber(
+                'note',
+                $read,
+                \sprintf('the number of a note from 1 to %d', $count),
+                'late 5 120',
+            );
         }
 
         return $note >= 1 && $note <= $count ? $note - 1 : throw ListeningError::noSuchNote($note, $count);

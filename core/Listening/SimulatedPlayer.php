@@ -8,7 +8,8 @@ use Random\Engine\Mt19937;
 use Random\Randomizer;
 
 /**
- * Plays a line with set faults, as the notes that sound and as the frames in which a tracker would hear them; the same for the same seed.
+ * Plays a line with set faults, as the notes that sound and as the frames in which a tracker would hear them; the same
+ * for the same seed.
  *
  * It stands in for pupil and microphone. Source: the handbook, chapter 9, "Simulated player".
  */
@@ -38,24 +39,42 @@ final readonly class SimulatedPlayer
     public static function plays(Expected $expected, PlayedFaults $faults, int $seed): array
     {
         $random = new Randomizer(new Mt19937($seed));
-        $quarter = null === $faults->tempo ? $expected->quarterMs() : 60_000 / ($faults->tempo * Expected::beat($expected->unit));
+        $quarter = null === $faults->tempo
+            ? $expected->quarterMs()
+            : 60_000 / ($faults->tempo * Expected::beat($expected->unit));
         $last = $expected->notes[\count($expected->notes) - 1];
         $length = $last->at + $last->quarters;
         // Faster by so many percent at the end: the length of a quarter falls along the way.
-        $time = static fn (float $at): float => $quarter * ($at - $faults->drift / 100 / (1 + $faults->drift / 100) * $at * $at / (2 * $length));
+        $time = static fn (
+            float $at,
+        ): float => $quarter * ($at - $faults->drift / 100 / (1 + $faults->drift / 100) * $at * $at / (2 * $length));
         $start = 300.0 + 400 * self::chance($random);
         $played = [];
-        $rounds = null === $faults->restart ? [[0, \count($expected->notes) - 1]] : [[0, $faults->restart], [0, \count($expected->notes) - 1]];
+        $rounds = null === $faults->restart
+            ? [[0, \count($expected->notes) - 1]]
+            : [[0, $faults->restart], [0, \count($expected->notes) - 1]];
         foreach ($rounds as $round => [$first, $until]) {
             for ($i = $first; $i <= $until; ++$i) {
                 $note = $expected->notes[$i];
                 $value = $time($note->at + $note->quarters) - $time($note->at);
                 $off = 0 === $i ? 0.0 : $faults->uneven / 100 * $value * self::spread($random);
-                $onset = $start + $time($note->at) + max(-0.45 * $value, min(0.45 * $value, $off)) + ($faults->late[$i] ?? 0.0);
-                $sounds = isset($faults->wrong[$i]) ? $faults->wrong[$i]->midi() - $note->written->midi() + $note->midi : $note->midi;
-                $played[] = ['onset' => $onset, 'end' => $start + $time($note->at + $note->quarters), 'midi' => $sounds - ($faults->flat[$i] ?? 0.0) / 100, 'isTongued' => $note->isTongued || $i === $first, 'note' => $i, 'isSilent' => isset($faults->missing[$i])];
+                $onset = $start + $time($note->at) + max(-0.45 * $value, min(0.45 * $value, $off))
+                    + ($faults->late[$i] ?? 0.0);
+                $sounds = isset($faults->wrong[$i])
+                    ? $faults->wrong[$i]->midi() - $note->written->midi() + $note->midi
+                    : $note->midi;
+                $played[] = [
+                    'onset' => $onset,
+                    'end' => $start + $time($note->at + $note->quarters),
+                    'midi' => $sounds - ($faults->flat[$i] ?? 0.0) / 100,
+                    'isTongued' => $note->isTongued || $i === $first,
+                    'note' => $i,
+                    'isSilent' => isset($faults->missing[$i]),
+                ];
             }
-            $start += $time($expected->notes[$until]->at + $expected->notes[$until]->quarters) + self::REST * (0 === $round ? 1 : 0);
+            $start += $time(
+                $expected->notes[$until]->at + $expected->notes[$until]->quarters,
+            ) + self::REST * (0 === $round ? 1 : 0);
         }
         $sounding = [];
         foreach ($played as $k => $one) {
@@ -64,11 +83,16 @@ final readonly class SimulatedPlayer
             $isNext = null !== $next && abs($next['onset'] - $one['end']) < self::REST / 2;
             $end = $isNext ? $next['onset'] : $one['end'];
             if (!$one['isSilent'] && $end > $one['onset']) {
-                $sounding[] = ['onset' => $one['onset'], 'end' => $end, 'midi' => $one['midi'], 'isTongued' => $one['isTongued'], 'note' => $one['note']];
+                $sounding[] = [
+                    'onset' => $one['onset'], 'end' => $end, 'midi' => $one['midi'], 'isTongued' => $one['isTongued'],
+                    'note' => $one['note'],
+                ];
             }
         }
 
-        return [] === $sounding ? [['onset' => $start, 'end' => $start + 1, 'midi' => 0.0, 'isTongued' => true, 'note' => 0]] : $sounding;
+        return [] === $sounding
+            ? [['onset' => $start, 'end' => $start + 1, 'midi' => 0.0, 'isTongued' => true, 'note' => 0]]
+            : $sounding;
     }
 
     public static function frames(Expected $expected, PlayedFaults $faults, int $seed): Frames
@@ -94,13 +118,29 @@ final readonly class SimulatedPlayer
      * @param array{onset: float, end: float, midi: float, isTongued: bool, note: int}|null $note what sounds
      * @param array{onset: float, end: float, midi: float, isTongued: bool, note: int}|null $next
      */
-    private static function frame(float $ms, ?array $note, ?array $next, float $breath, PlayedFaults $faults, Randomizer $random): Frame
-    {
+    private static function frame(
+        float $ms,
+        ?array $note,
+        ?array $next,
+        float $breath,
+        PlayedFaults $faults,
+        Randomizer $random,
+    ): Frame {
         if (100 * self::chance($random) < $faults->noise) {
-            return new Frame($ms, 50 * 60 ** self::chance($random), self::chance($random), self::TONE - 30 * self::chance($random));
+            return new Frame(
+                $ms,
+                50 * 60 ** self::chance($random),
+                self::chance($random),
+                self::TONE - 30 * self::chance($random),
+            );
         }
         if (null === $note || $ms >= $note['end']) {
-            return new Frame($ms, self::chance($random) < 0.5 ? 0.0 : 50 * 40 ** self::chance($random), 0.4 * self::chance($random), self::ROOM + self::spread($random));
+            return new Frame(
+                $ms,
+                self::chance($random) < 0.5 ? 0.0 : 50 * 40 ** self::chance($random),
+                0.4 * self::chance($random),
+                self::ROOM + self::spread($random),
+            );
         }
         $hz = 440 * 2 ** (($note['midi'] - 69 + self::WAVER / 100 * self::spread($random)) / 12);
         $since = $ms - $note['onset'];

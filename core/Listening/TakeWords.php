@@ -7,14 +7,18 @@ namespace SwiftReed\Listening;
 use SwiftReed\Pitch\Pitch;
 
 /**
- * What is said after a take: one sentence that helps, and the one change to practise. Even comes before fast, and nothing that was not judged is praised.
+ * What is said after a take: one sentence that helps, and the one change to practise. Even comes before fast, and
+ * nothing that was not judged is praised.
  *
  * Source: the handbook, chapter 9, "Words first".
  */
 final readonly class TakeWords
 {
     /** Shares of a beat that have a name. */
-    private const SHARES = ['an eighth of a beat' => 0.125, 'a quarter of a beat' => 0.25, 'a third of a beat' => 0.333, 'half a beat' => 0.5, 'a whole beat' => 1.0];
+    private const SHARES = [
+        'an eighth of a beat' => 0.125, 'a quarter of a beat' => 0.25, 'a third of a beat' => 0.333,
+        'half a beat' => 0.5, 'a whole beat' => 1.0,
+    ];
 
     /** @param string|null $practise the one change to practise, "from A4 to B4" in words; null where none stands out */
     private function __construct(public string $says, public ?string $practise)
@@ -33,19 +37,67 @@ final readonly class TakeWords
         }
         $wrong = $take->of(Verdict::Wrong);
         $octave = $take->of(Verdict::Octave);
-        $missing = array_values(array_filter($take->of(Verdict::Missing), static fn (JudgedNote $one): bool => $one->i < $take->reached));
+        $missing = array_values(array_filter(
+            $take->of(Verdict::Missing),
+            static fn (JudgedNote $one): bool => $one->i < $take->reached,
+        ));
         $says = match (true) {
-            [] !== $take->notes && !$take->isFirstRight() && null !== $take->notes[0]->heard => \sprintf('Begin on %s: %s was heard.', self::name($take->notes[0]->expected->written, true), self::name($take->notes[0]->heard, true)),
-            null !== $take->tuning && abs($take->tuning) >= $figures->number('tune-first') => \sprintf('Tune first: the whole take is %d cents %s.', round(abs($take->tuning)), $take->tuning < 0 ? 'flat' : 'sharp'),
-            [] !== $wrong && null !== $wrong[0]->heard => \sprintf('Note %d was %s; it is %s.%s', $wrong[0]->i + 1, self::name($wrong[0]->heard), self::name($wrong[0]->expected->written), \count($wrong) > 1 ? \sprintf(' So %s.', self::others(\array_slice($wrong, 1))) : ''),
-            [] !== $octave => \sprintf('Note %d, %s, sounded an octave too %s.', $octave[0]->i + 1, self::name($octave[0]->expected->written), ($octave[0]->heard?->midi() ?? 0) > $octave[0]->expected->written->midi() ? 'high' : 'low'),
-            [] !== $missing => \sprintf('Note %d, %s, was not heard.', $missing[0]->i + 1, self::name($missing[0]->expected->written)),
-            [] !== $take->restarts => null === $take->restarts[0]['after'] ? 'You began again: go on after a slip, and mend it in the next round.' : \sprintf('You began again after note %d: go on after a slip, and mend it in the next round.', $take->restarts[0]['after'] + 1),
+            [] !== $take->notes
+                && !$take->isFirstRight()
+                && null !== $take->notes[0]->heard => \sprintf(
+                    'Begin on %s: %s was heard.',
+                    self::name($take->notes[0]->expected->written, true),
+                    self::name($take->notes[0]->heard, true),
+                ),
+            null !== $take->tuning
+                && abs($take->tuning) >= $figures->number('tune-first') => \sprintf(
+                    'Tune first: the whole take is %d cents %s.',
+                    round(abs($take->tuning)),
+                    $take->tuning < 0 ? 'flat' : 'sharp',
+                ),
+            [] !== $wrong
+                && null !== $wrong[0]->heard => \sprintf(
+                    'Note %d was %s; it is %s.%s',
+                    $wrong[0]->i + 1,
+                    self::name($wrong[0]->heard),
+                    self::name($wrong[0]->expected->written),
+                    \count($wrong) > 1 ? \sprintf(' So %s.', self::others(\array_slice($wrong, 1))) : '',
+                ),
+            [] !== $octave => \sprintf(
+                'Note %d, %s, sounded an octave too %s.',
+                $octave[0]->i + 1,
+                self::name($octave[0]->expected->written),
+                ($octave[0]->heard?->midi() ?? 0) > $octave[0]->expected->written->midi() ? 'high' : 'low',
+            ),
+            [] !== $missing => \sprintf(
+                'Note %d, %s, was not heard.',
+                $missing[0]->i + 1,
+                self::name($missing[0]->expected->written),
+            ),
+            [] !== $take->restarts => null === $take->restarts[0]['after']
+                ? 'You began again: go on after a slip, and mend it in the next round.'
+                : \sprintf(
+                    'You began again after note %d: go on after a slip, and mend it in the next round.',
+                    $take->restarts[0]['after'] + 1,
+                ),
             [] !== $take->extra => \sprintf('A note too many was heard: %s.', self::plain($take->extra[0]['heard'])),
-            $take->reached < \count($take->notes) => \sprintf('Right as far as note %d; there it ended.', $take->reached),
+            $take->reached < \count($take->notes) => \sprintf(
+                'Right as far as note %d; there it ended.',
+                $take->reached,
+            ),
             [] !== $take->slow => 'Every note is right.',
-            null !== $take->evenness && $take->evenness > $figures->number('even') => \sprintf('Every note is right; the notes come unevenly, by %d percent of their value. Slower, until it is even.', round($take->evenness)),
-            null !== $take->drift && $take->isDrifting && abs($take->drift) >= $figures->number('rush') => \sprintf('Every note is right; you are %d percent %s by the end.', round(abs($take->drift)), $take->drift > 0 ? 'faster' : 'slower'),
+            null !== $take->evenness
+                && $take->evenness > $figures->number('even') => \sprintf(
+                    'Every note is right; the notes come unevenly, by %d percent of their value. Slower, until it is even.',
+                    round($take->evenness),
+                ),
+            null !== $take->drift
+                && $take->isDrifting
+                && abs($take->drift) >= $figures->number('rush') => \sprintf(
+                    'Every note is right; you are %d percent %s by the end.',
+                    round(abs($take->drift)),
+                    $take->drift > 0 ? 'faster' : 'slower',
+                ),
             default => self::tune($take, $figures) ?? self::good($take),
         };
 
@@ -60,7 +112,11 @@ final readonly class TakeWords
             Unjudged::Noise => 'This take cannot be judged: what was heard has no steady pitch. The room may be too loud, or somebody speaks.',
             Unjudged::AnotherLine => null === $take->shift
                 ? 'This take cannot be judged: it was another line, or more than one player was heard.'
-                : \sprintf('It was the right line, %s %s: is the key meant as it is written for you, or as it sounds?', 1 === abs($take->shift) ? 'a half step' : abs($take->shift).' half steps', $take->shift > 0 ? 'higher' : 'lower'),
+                : \sprintf(
+                    'It was the right line, %s %s: is the key meant as it is written for you, or as it sounds?',
+                    1 === abs($take->shift) ? 'a half step' : abs($take->shift).' half steps',
+                    $take->shift > 0 ? 'higher' : 'lower',
+                ),
             null => '',
         };
     }
@@ -71,12 +127,24 @@ final readonly class TakeWords
             $worst = $take->slow[0];
             $share = self::share(abs($take->notes[$worst['to']]->ofBeat ?? 0.0));
 
-            return \sprintf('From %s to %s comes late%s: these two back and forth, slowly.', self::name($take->notes[$worst['from']]->expected->written), self::name($take->notes[$worst['to']]->expected->written), '' === $share ? '' : ', by '.$share);
+            return \sprintf(
+                'From %s to %s comes late%s: these two back and forth, slowly.',
+                self::name($take->notes[$worst['from']]->expected->written),
+                self::name($take->notes[$worst['to']]->expected->written),
+                '' === $share ? '' : ', by '.$share,
+            );
         }
         if ([] !== $take->fingers) {
             $one = $take->fingers[0];
 
-            return \sprintf(null === $one['heard'] ? 'Between %s and %s there is a hole of %d ms: keep the air going.' : 'Between %s and %s another note sounds for %d ms: let the fingers land together.', self::name($take->notes[$one['from']]->expected->written), self::name($take->notes[$one['to']]->expected->written), round($one['ms']));
+            return \sprintf(
+                null === $one['heard']
+                    ? 'Between %s and %s there is a hole of %d ms: keep the air going.'
+                    : 'Between %s and %s another note sounds for %d ms: let the fingers land together.',
+                self::name($take->notes[$one['from']]->expected->written),
+                self::name($take->notes[$one['to']]->expected->written),
+                round($one['ms']),
+            );
         }
 
         return null;
@@ -86,24 +154,45 @@ final readonly class TakeWords
     {
         $worst = null;
         foreach ($take->notes as $one) {
-            if (null !== $one->against && abs($one->against) > $figures->number('in-tune') && (null === $worst || abs($one->against) > abs((float) $worst->against))) {
+            if (
+                null !== $one->against
+                && abs($one->against) > $figures->number('in-tune')
+                && (null === $worst || abs($one->against) > abs((float) $worst->against))
+            ) {
                 $worst = $one;
             }
         }
 
-        return null === $worst ? null : \sprintf('Every note is right%s; note %d, %s, is %d cents %s against the others.', null === $take->evenness ? '' : ' and even', $worst->i + 1, self::name($worst->expected->written), round(abs((float) $worst->against)), $worst->against < 0 ? 'flat' : 'sharp');
+        return null === $worst
+            ? null
+            : \sprintf(
+                'Every note is right%s; note %d, %s, is %d cents %s against the others.',
+                null === $take->evenness ? '' : ' and even',
+                $worst->i + 1,
+                self::name($worst->expected->written),
+                round(abs((float) $worst->against)),
+                $worst->against < 0 ? 'flat' : 'sharp',
+            );
     }
 
     private static function good(Judgement $take): string
     {
         if ([] !== $take->articulation['run_together']) {
-            return \sprintf('Every note is right; note %d runs into the one before: tongue it.', $take->articulation['run_together'][0] + 1);
+            return \sprintf(
+                'Every note is right; note %d runs into the one before: tongue it.',
+                $take->articulation['run_together'][0] + 1,
+            );
         }
         if ([] !== $take->articulation['holes']) {
-            return \sprintf('Every note is right; note %d is slurred, and was begun anew.', $take->articulation['holes'][0] + 1);
+            return \sprintf(
+                'Every note is right; note %d is slurred, and was begun anew.',
+                $take->articulation['holes'][0] + 1,
+            );
         }
 
-        return null === $take->evenness ? 'Every note is right.' : \sprintf('Every note is right, and even at %d.', round((float) $take->tempo));
+        return null === $take->evenness
+            ? 'Every note is right.'
+            : \sprintf('Every note is right, and even at %d.', round((float) $take->tempo));
     }
 
     /** @param non-empty-list<JudgedNote> $wrong */

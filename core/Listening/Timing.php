@@ -5,7 +5,8 @@ declare(strict_types=1);
 namespace SwiftReed\Listening;
 
 /**
- * Tempo, drift and evenness of a take, and the changes that are slow: fitted so that single late notes and stops do not move the rest.
+ * Tempo, drift and evenness of a take, and the changes that are slow: fitted so that single late notes and stops do not
+ * move the rest.
  *
  * Source: the handbook, chapter 9, "time".
  */
@@ -30,13 +31,20 @@ final readonly class Timing
      * @param list<array{from: int, to: int, ms: float}>                           $slow    changes, the worst first
      * @param list<int>                                                            $stops   notes before which the player stopped
      */
-    private function __construct(public float $quarter, public float $drift, public bool $isDrifting, public ?float $evenness, public array $late, public array $slow, public array $stops)
-    {
+    private function __construct(
+        public float $quarter,
+        public float $drift,
+        public bool $isDrifting,
+        public ?float $evenness,
+        public array $late,
+        public array $slow,
+        public array $stops,
+    ) {
     }
 
     /**
      * @param list<array{at: float, ms: float, quarters: float, isFree: bool, isNext: bool}> $notes quarter notes from the beginning; onset; value; whether a
-     *                                                                          breath or a leap stands before it; whether it follows the one before in the line
+     * breath or a leap stands before it; whether it follows the one before in the line
      * @param float $beat  quarter notes of a beat
      * @param float $floor milliseconds under which nothing is uneven
      *
@@ -75,7 +83,11 @@ final readonly class Timing
                 $x[$k] = $late[$k] - $late[$k - 1] + ($waited[$k] ?? 0.0);
             }
         }
-        $least = max(2.5 * $floor, $figures->number('slow-share') * $beatMs, $figures->number('slow-spread') * self::spread(array_values($x)));
+        $least = max(
+            2.5 * $floor,
+            $figures->number('slow-share') * $beatMs,
+            $figures->number('slow-spread') * self::spread(array_values($x)),
+        );
         $slow = [];
         foreach ($x as $k => $by) {
             // After a note that came early the next one is in time again, and no slow change.
@@ -94,7 +106,15 @@ final readonly class Timing
 
         $half = ($at[$n - 1] - $at[0]) / 2;
 
-        return new self($mean, $last > 0 ? 100 * ($first / $last - 1) : 0.0, abs($c) * $half * $half > $floor, self::evenness(array_values($share), $figures), $late, $slow, $stops);
+        return new self(
+            $mean,
+            $last > 0 ? 100 * ($first / $last - 1) : 0.0,
+            abs($c) * $half * $half > $floor,
+            self::evenness(array_values($share), $figures),
+            $late,
+            $slow,
+            $stops,
+        );
     }
 
     /**
@@ -129,21 +149,33 @@ final readonly class Timing
      * @return array{list<float>, list<int>, array<int, float>} onsets; notes before which the player stopped; milliseconds waited before notes that
      *                                                                    are judged
      */
-    private static function withoutStops(array $notes, array $at, array $ms, float $quarter, float $beat, float $floor, ListeningFigures $figures): array
-    {
+    private static function withoutStops(
+        array $notes,
+        array $at,
+        array $ms,
+        float $quarter,
+        float $beat,
+        float $floor,
+        ListeningFigures $figures,
+    ): array {
         $n = \count($notes);
         $over = [0.0];
         for ($k = 1; $k < $n; ++$k) {
             $over[$k] = $ms[$k] - $ms[$k - 1] - $quarter * ($at[$k] - $at[$k - 1]);
         }
-        $least = max($figures->number('step-share') * $beat * $quarter, $figures->number('slow-spread') * self::spread(\array_slice($over, 1)), 2 * $floor);
+        $least = max(
+            $figures->number('step-share') * $beat * $quarter,
+            $figures->number('slow-spread') * self::spread(\array_slice($over, 1)),
+            2 * $floor,
+        );
         $even = [$ms[0]];
         $away = 0.0;
         $stops = [];
         $waited = [];
         for ($k = 1; $k < $n; ++$k) {
             // Made up for by the note after it, it was one late note; by the note before, one early one.
-            $isKept = ($k + 1 >= $n || $over[$k] + $over[$k + 1] > 0.5 * $over[$k]) && $over[$k] + $over[$k - 1] > 0.5 * $over[$k];
+            $isKept = ($k + 1 >= $n || $over[$k] + $over[$k + 1] > 0.5 * $over[$k])
+                && $over[$k] + $over[$k - 1] > 0.5 * $over[$k];
             if ($over[$k] > $least && $isKept) {
                 $away += $over[$k];
                 if ($notes[$k]['isFree'] || !$notes[$k]['isNext']) {
@@ -175,8 +207,15 @@ final readonly class Timing
         $begin = NoteFinder::median(array_map(static fn (float $x, float $y): float => $y - $quarter * $x, $q, $ms));
         [$a, $b, $c] = [$begin, $quarter, 0.0];
         for ($round = 0; $round < self::ROUNDS; ++$round) {
-            $residuals = array_map(static fn (float $x, float $y): float => $y - ($a + $b * $x + $c * $x * $x), $q, $ms);
-            $width = self::BIWEIGHT * max($floor / 5, self::SPREAD * NoteFinder::median(array_map(abs(...), $residuals))) * (0 === $round ? 2 : 1);
+            $residuals = array_map(
+                static fn (float $x, float $y): float => $y - ($a + $b * $x + $c * $x * $x),
+                $q,
+                $ms,
+            );
+            $width = self::BIWEIGHT * max(
+                $floor / 5,
+                self::SPREAD * NoteFinder::median(array_map(abs(...), $residuals)),
+            ) * (0 === $round ? 2 : 1);
             $s = array_fill(0, 5, 0.0);
             $t = array_fill(0, 3, 0.0);
             foreach ($q as $k => $x) {
@@ -189,7 +228,11 @@ final readonly class Timing
                     $t[$p] += $w * $ms[$k] * $x ** $p;
                 }
             }
-            $solved = self::solve([[$s[0], $s[1], $s[2], $t[0]], [$s[1], $s[2], $s[3], $t[1]], [$s[2], $s[3], $s[4], $t[2]]]);
+            $solved = self::solve([
+                [$s[0], $s[1], $s[2], $t[0]],
+                [$s[1], $s[2], $s[3], $t[1]],
+                [$s[2], $s[3], $s[4], $t[2]],
+            ]);
             if (null === $solved || $solved[1] <= 0) {
                 break;
             }
@@ -242,10 +285,15 @@ final readonly class Timing
             return null;
         }
         $spread = self::SPREAD * NoteFinder::median(array_map(abs(...), $share));
-        $near = array_values(array_filter($share, static fn (float $one): bool => abs($one) <= max(1.0, 3.5 * $spread)));
+        $near = array_values(array_filter(
+            $share,
+            static fn (float $one): bool => abs($one) <= max(1.0, 3.5 * $spread),
+        ));
         $n = \count($near);
 
-        return $n < $least - 1 ? $spread : sqrt(array_sum(array_map(static fn (float $one): float => $one * $one, $near)) / max(1, $n - 3));
+        return $n < $least - 1
+            ? $spread
+            : sqrt(array_sum(array_map(static fn (float $one): float => $one * $one, $near)) / max(1, $n - 3));
     }
 
     /** @param list<float> $values */
@@ -253,6 +301,9 @@ final readonly class Timing
     {
         $middle = NoteFinder::median($values);
 
-        return self::SPREAD * NoteFinder::median(array_map(static fn (float $one): float => abs($one - $middle), $values));
+        return self::SPREAD * NoteFinder::median(array_map(
+            static fn (float $one): float => abs($one - $middle),
+            $values,
+        ));
     }
 }

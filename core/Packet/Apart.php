@@ -27,8 +27,16 @@ final readonly class Apart
     public function says(string $who = '', bool $isMany = false): string
     {
         // "leaves", "has", "sounds", "holds": of several without the s.
-        $what = $isMany ? (string) preg_replace(['/^has\b/', '/^(leave|sound|hold)s\b/'], ['have', '$1'], $this->what) : $this->what;
+        $what = $isMany
+            ? (string) preg_replace(['/^has\b/', '/^(leave|sound|hold)s\b/'], ['have', '$1'], $this->what)
+            : $this->what;
 
-        return \sprintf('%s, note %d: %s %s', 0 === $this->bar ? 'pick-up' : 'bar '.$this->bar, $this->note, '' === $who ? $this->player : $who, $what);
+        return \sprintf(
+            '%s, note %d: %s %s',
+            0 === $this->bar ? 'pick-up' : 'bar '.$this->bar,
+            $this->note,
+            '' === $who ? $this->player : $who,
+            $what,
+        );
     }
 }

@@ -46,7 +46,10 @@ final readonly class BandPlayer
      */
     public static function stages(array $players): array
     {
-        return array_combine(array_map(static fn (self $one): string => $one->name, $players), array_map(static fn (self $one): Stage => $one->settings->stage, $players));
+        return array_combine(
+            array_map(static fn (self $one): string => $one->name, $players),
+            array_map(static fn (self $one): Stage => $one->settings->stage, $players),
+        );
     }
 
     public function section(): string

@@ -27,8 +27,15 @@ final readonly class Chorale
      * @param int                                                      $pickUp ticks before the first bar line
      * @param array<string, non-empty-list<array{Pitch, int, int}>> $voices sounding pitch, onset and length in ticks; rests are what lies between
      */
-    private function __construct(public string $id, public string $name, public NoteName $tonic, public int $tempo, public array $voices, public TimeSignature $time, public int $pickUp)
-    {
+    private function __construct(
+        public string $id,
+        public string $name,
+        public NoteName $tonic,
+        public int $tempo,
+        public array $voices,
+        public TimeSignature $time,
+        public int $pickUp,
+    ) {
     }
 
     /**
@@ -48,7 +55,15 @@ final readonly class Chorale
         }
         $tempo = $data['tempo'] ?? 66;
 
-        return new self($id, \is_string($data['name'] ?? null) ? mb_substr($data['name'], 0, 60) : $id, NoteName::parse(\is_string($data['tonic'] ?? null) ? $data['tonic'] : 'C'), \is_int($tempo) ? max(30, min(208, $tempo)) : 66, $voices, TimeSignature::tryFrom(\is_string($data['time'] ?? null) ? $data['time'] : '') ?? TimeSignature::FourFour, self::pickUp($data['pickup'] ?? 0));
+        return new self(
+            $id,
+            \is_string($data['name'] ?? null) ? mb_substr($data['name'], 0, 60) : $id,
+            NoteName::parse(\is_string($data['tonic'] ?? null) ? $data['tonic'] : 'C'),
+            \is_int($tempo) ? max(30, min(208, $tempo)) : 66,
+            $voices,
+            TimeSignature::tryFrom(\is_string($data['time'] ?? null) ? $data['time'] : '') ?? TimeSignature::FourFour,
+            self::pickUp($data['pickup'] ?? 0),
+        );
     }
 
     /** One to three quarters, as a study line can begin with. */
@@ -93,7 +108,10 @@ final readonly class Chorale
     /** @return array<string, mixed> what {@see read()} takes */
     public function toArray(): array
     {
-        $quarters = static fn (int $ticks): string => rtrim(rtrim(\sprintf('%.4f', $ticks / Length::QUARTER), '0'), '.');
+        $quarters = static fn (int $ticks): string => rtrim(
+            rtrim(\sprintf('%.4f', $ticks / Length::QUARTER), '0'),
+            '.',
+        );
         $voices = [];
         foreach ($this->voices as $voice => $notes) {
             $at = 0;
@@ -108,7 +126,10 @@ final readonly class Chorale
             $voices[$voice] = implode(', ', $said);
         }
 
-        return ['name' => $this->name, 'tonic' => $this->tonic->text(), 'tempo' => $this->tempo, 'time' => $this->time->value, 'pickup' => $this->pickUp / Length::QUARTER, 'voices' => $voices];
+        return [
+            'name' => $this->name, 'tonic' => $this->tonic->text(), 'tempo' => $this->tempo,
+            'time' => $this->time->value, 'pickup' => $this->pickUp / Length::QUARTER, 'voices' => $voices,
+        ];
     }
 
     /** The row of a sheet that asks for it. */
@@ -136,6 +157,11 @@ final readonly class Chorale
             throw ChoraleError::unknown($found[1].' in '.$found[2], array_keys($known));
         }
 
-        return [$known[$id] ?? $known[Nearest::to($id, array_keys($known))] ?? throw ChoraleError::unknown($found[1], array_keys($known)), $key];
+        return [
+            $known[$id]
+                ?? $known[Nearest::to($id, array_keys($known))]
+                ?? throw ChoraleError::unknown($found[1], array_keys($known)),
+            $key,
+        ];
     }
 }

@@ -25,14 +25,17 @@ use SwiftReed\Time\Length;
 use SwiftReed\Time\TimeSignature;
 
 /**
- * Chorales for whoever is there: every voice has somebody where there are four, and everybody takes a voice that lies in the range,
- * moved by octaves only.
+ * Chorales for whoever is there: every voice has somebody where there are four, and everybody takes a voice that lies
+ * in the range, moved by octaves only.
  *
  * Source: the handbook, chapter 6, "The daily sheet".
  */
 final class Chorales
 {
-    /** What a voice costs a player: an octave that it is moved, an octave that it lies off the middle of the range, and each who has it already. */
+    /**
+     * What a voice costs a player: an octave that it is moved, an octave that it lies off the middle of the range, and
+     * each who has it already.
+     */
     private const MOVED = 2.0;
     private const OFF_MIDDLE = 1.0;
     private const SHARED = 0.12;
@@ -48,7 +51,10 @@ final class Chorales
     {
         $known = [];
         foreach ($data->read('chorales') as $id => $entry) {
-            $known[$id] = Chorale::read($id, \is_array($entry) ? array_filter($entry, is_string(...), \ARRAY_FILTER_USE_KEY) : []);
+            $known[$id] = Chorale::read(
+                $id,
+                \is_array($entry) ? array_filter($entry, is_string(...), \ARRAY_FILTER_USE_KEY) : [],
+            );
         }
 
         return $known;
@@ -116,32 +122,94 @@ final class Chorales
         $sung = $this->sung($chorale, $voice, $tonic);
         foreach ($sung as $i => [$pitch, $onset, $length]) {
             $sounding = $pitch->octaves($octaves);
-            // Spelled as the key that the player reads: as far above its tonic as the note lies above the concert tonic.
+            // Spelled as the key that the player reads: as far above its tonic as the note lies above the concert
+            // tonic.
             $written = Interval::between($concertTonic, $sounding);
             $written = $writtenTonic->transpose($written);
             $written = $written->octaves(intdiv($sounding->midi() + $up - $written->midi(), 12));
             $degree = DegreeName::of($writtenTonic, $written);
             $isTonic = $written->name()->equals($writtenTonic->name());
             $next = $sung[$i + 1][0] ?? null;
-            $tone = new Tone($written, $sounding, $degree->text, $degree->number, null === $next || $next->midi() >= $pitch->midi(), $isTonic, 0 === $i || null === $next, false, 0, false, isRoot: $isTonic, root: $degree->number);
+            $tone = new Tone(
+                $written,
+                $sounding,
+                $degree->text,
+                $degree->number,
+                null === $next || $next->midi() >= $pitch->midi(),
+                $isTonic,
+                0 === $i || null === $next,
+                false,
+                0,
+                false,
+                isRoot: $isTonic,
+                root: $degree->number,
+            );
             $ends = $onset + $length;
             $breathes = null !== $next && $length >= Length::HALF && 0 === $time->inBar($ends + $lead);
-            $notes[] = new StudyNote($tone, $sounding, $onset, $length, $time->bar($onset + $lead) + ($lead > 0 ? 0 : 1), Attack::Tongue, Slur::Outside, $breathes, false, null);
+            $notes[] = new StudyNote(
+                $tone,
+                $sounding,
+                $onset,
+                $length,
+                $time->bar($onset + $lead) + ($lead > 0 ? 0 : 1),
+                Attack::Tongue,
+                Slur::Outside,
+                $breathes,
+                false,
+                null,
+            );
         }
-        $study = new Study($frame->recipe, $frame->concertKey, $frame->writtenKey, $frame->signature, $frame->concertSignature, $notes, $frame->policy, [], [], $time, $writtenTonic, 0, 7, piece: $chorale->name.', '.$voice);
+        $study = new Study(
+            $frame->recipe,
+            $frame->concertKey,
+            $frame->writtenKey,
+            $frame->signature,
+            $frame->concertSignature,
+            $notes,
+            $frame->policy,
+            [],
+            [],
+            $time,
+            $writtenTonic,
+            0,
+            7,
+            piece: $chorale->name.', '.$voice,
+        );
 
-        return $this->parts->fingered($study, $player->instrument, $settings, new OwnFingerings([], $player->own->tendencies));
+        return $this->parts->fingered(
+            $study,
+            $player->instrument,
+            $settings,
+            new OwnFingerings([], $player->own->tendencies),
+        );
     }
 
     /** Where the key of the piece stands for a reader: a line that everybody has in this key. */
     private function frame(Chorale $chorale, NoteName $tonic, Instrument $instrument, PlayerSettings $settings): Study
     {
-        $line = \sprintf('concert %s major, %s = %d', $tonic->text(), TimeSignature::SixEight === $chorale->time ? 'dotted quarter' : 'quarter', $chorale->tempo)
+        $line = \sprintf(
+            'concert %s major, %s = %d',
+            $tonic->text(),
+            TimeSignature::SixEight === $chorale->time ? 'dotted quarter' : 'quarter',
+            $chorale->tempo,
+        )
             .(TimeSignature::FourFour === $chorale->time ? '' : ', '.$chorale->time->value)
-            .($chorale->pickUp > 0 ? \sprintf(', pick up %d beat%s', $chorale->pickUp / Length::QUARTER, $chorale->pickUp > Length::QUARTER ? 's' : '') : '');
+            .(
+                $chorale->pickUp > 0
+                    ? \sprintf(
+                        ', pick up %d beat%s',
+                        $chorale->pickUp / Length::QUARTER,
+                        $chorale->pickUp > Length::QUARTER ? 's' : '',
+                    )
+                    : ''
+            );
         foreach ([', fold', ', 5 notes, fold', ', 3 notes, fold'] as $more) {
             try {
-                return $this->parts->study($this->parts->parser->parse($line.$more), $instrument, new PlayerSettings($settings->stage, $settings->spelling, $settings->reminders));
+                return $this->parts->study(
+                    $this->parts->parser->parse($line.$more),
+                    $instrument,
+                    new PlayerSettings($settings->stage, $settings->spelling, $settings->reminders),
+                );
             } catch (StudyError) {
                 continue;
             }
@@ -157,18 +225,29 @@ final class Chorales
         $away = $to->midi() - $from->midi();
         $interval = Interval::between($from, abs($away) > 6 ? $to->octaves($away > 0 ? -1 : 1) : $to);
 
-        return array_map(static fn (array $note): array => [$note[0]->transpose($interval), $note[1], $note[2]], $chorale->voices[$voice]);
+        return array_map(
+            static fn (array $note): array => [$note[0]->transpose($interval), $note[1], $note[2]],
+            $chorale->voices[$voice],
+        );
     }
 
     /** Octaves by which a voice is moved to lie in the range, the fewest; null where there are none. */
-    private function octaves(Chorale $chorale, string $voice, NoteName $tonic, Instrument $instrument, PlayerSettings $settings): ?int
-    {
+    private function octaves(
+        Chorale $chorale,
+        string $voice,
+        NoteName $tonic,
+        Instrument $instrument,
+        PlayerSettings $settings,
+    ): ?int {
         $range = $instrument->player($settings)->limit();
         $midi = array_map(static fn (array $note): int => $note[0]->midi(), $this->sung($chorale, $voice, $tonic));
         $up = $instrument->transposition->halfSteps();
         for ($far = 0; $far <= self::MOST_OCTAVES; ++$far) {
             foreach ([$far, -$far] as $octaves) {
-                if (min($midi) + 12 * $octaves + $up >= $range->lowest->midi() && max($midi) + 12 * $octaves + $up <= $range->highest->midi()) {
+                if (
+                    min($midi) + 12 * $octaves + $up >= $range->lowest->midi()
+                    && max($midi) + 12 * $octaves + $up <= $range->highest->midi()
+                ) {
                     return $octaves;
                 }
             }
@@ -177,8 +256,13 @@ final class Chorales
         return null;
     }
 
-    private function cost(Chorale $chorale, string $voice, NoteName $tonic, Instrument $instrument, PlayerSettings $settings): ?float
-    {
+    private function cost(
+        Chorale $chorale,
+        string $voice,
+        NoteName $tonic,
+        Instrument $instrument,
+        PlayerSettings $settings,
+    ): ?float {
         $octaves = $this->octaves($chorale, $voice, $tonic, $instrument, $settings);
         if (null === $octaves) {
             return null;
@@ -187,7 +271,9 @@ final class Chorales
         $middle = ($range->lowest->midi() + $range->highest->midi()) / 2 - $instrument->transposition->halfSteps();
         $midi = array_map(static fn (array $note): int => $note[0]->midi(), $this->sung($chorale, $voice, $tonic));
 
-        return self::MOVED * abs($octaves) + self::OFF_MIDDLE * abs(array_sum($midi) / \count($midi) + 12 * $octaves - $middle) / 12;
+        return self::MOVED * abs($octaves) + self::OFF_MIDDLE * abs(
+            array_sum($midi) / \count($midi) + 12 * $octaves - $middle,
+        ) / 12;
     }
 
     /**

@@ -16,7 +16,12 @@ final readonly class FirstTempo
      * @param string $because a sentence
      * @param int    $at      the note to which the change goes, in that part; 0 where none decides
      */
-    public function __construct(public int $bpm, public string $unit, public string $player, public string $because, public int $at = 0)
-    {
+    public function __construct(
+        public int $bpm,
+        public string $unit,
+        public string $player,
+        public string $because,
+        public int $at = 0,
+    ) {
     }
 }

@@ -13,14 +13,23 @@ use SwiftReed\Score\Part;
 use SwiftReed\Score\Score;
 
 /**
- * How slowly a line is begun: every change has the time that it needs, and the slowest change of the slowest player decides for all.
+ * How slowly a line is begun: every change has the time that it needs, and the slowest change of the slowest player
+ * decides for all.
  *
  * Source: the handbook, chapter 6, "First tempo" (our own figures, in data/first-tempo.yaml).
  */
 final readonly class FirstTempos
 {
-    private function __construct(private float $ready, private float $perDifficulty, private float $leap, private float $leapFrom, private float $developing, private float $full, private float $slowest, private float $step)
-    {
+    private function __construct(
+        private float $ready,
+        private float $perDifficulty,
+        private float $leap,
+        private float $leapFrom,
+        private float $developing,
+        private float $full,
+        private float $slowest,
+        private float $step,
+    ) {
     }
 
     /** @throws DataError */
@@ -30,10 +39,21 @@ final readonly class FirstTempos
         $number = static function (string $name) use ($entries): float {
             $is = \is_array($entries[$name] ?? null) ? $entries[$name]['is'] ?? null : null;
 
-            return \is_float($is) || \is_int($is) ? (float) $is : throw DataError::entry('first-tempo', $name, 'expected "is" with a number');
+            return \is_float($is) || \is_int($is)
+                ? (float) $is
+                : throw DataError::entry('first-tempo', $name, 'expected "is" with a number');
         };
 
-        return new self($number('ready'), $number('per-difficulty'), $number('leap'), $number('leap-from'), $number('developing'), $number('full'), $number('slowest'), $number('step'));
+        return new self(
+            $number('ready'),
+            $number('per-difficulty'),
+            $number('leap'),
+            $number('leap-from'),
+            $number('developing'),
+            $number('full'),
+            $number('slowest'),
+            $number('step'),
+        );
     }
 
     public static function shipped(): self
@@ -80,10 +100,19 @@ final readonly class FirstTempos
         $bpm = min($goal, max((int) $this->slowest, $rounded));
         [$part, $at] = $decides;
 
-        return new FirstTempo($bpm, $tempo->unit, $part->player, $this->because($part, $at, $stages[$part->player] ?? Stage::Full), $at);
+        return new FirstTempo(
+            $bpm,
+            $tempo->unit,
+            $part->player,
+            $this->because($part, $at, $stages[$part->player] ?? Stage::Full),
+            $at,
+        );
     }
 
-    /** @return array{float, int} beats a minute at which the slowest change of a part has its time, and the note it goes to */
+    /**
+     * @return array{float, int} beats a minute at which the slowest change of a part has its time,
+     *  and the note it goes to
+     */
     private function slowest(Part $part, int $beat, Stage $stage): array
     {
         $slowest = [\INF, 0];
@@ -92,7 +121,11 @@ final readonly class FirstTempos
                 continue;
             }
             $before = $part->study->notes[$i - 1];
-            $needs = $this->needs($part->plan->notes[$i]->difficulty, $note->pitch()->midi() - $before->pitch()->midi(), $stage);
+            $needs = $this->needs(
+                $part->plan->notes[$i]->difficulty,
+                $note->pitch()->midi() - $before->pitch()->midi(),
+                $stage,
+            );
             $bpm = 60_000.0 * (($note->onset - $before->onset) / $beat) / $needs;
             if ($bpm < $slowest[0] - 1e-9) {
                 $slowest = [$bpm, $i];
@@ -106,10 +139,28 @@ final readonly class FirstTempos
     {
         $part = $of->part;
         [$before, $note] = [$part->study->notes[$at - 1], $part->study->notes[$at]];
-        $needs = $this->needs($part->plan->notes[$at]->difficulty, $note->pitch()->midi() - $before->pitch()->midi(), $stage);
-        $spot = array_values(array_filter($part->plan->hardSpots, static fn (HardSpot $one): bool => $one->to === $at))[0] ?? null;
-        $why = null === $spot ? (abs($note->pitch()->midi() - $before->pitch()->midi()) >= $this->leapFrom ? 'a leap' : '') : $part->hard($spot);
+        $needs = $this->needs(
+            $part->plan->notes[$at]->difficulty,
+            $note->pitch()->midi() - $before->pitch()->midi(),
+            $stage,
+        );
+        $spot = array_values(array_filter(
+            $part->plan->hardSpots,
+            static fn (HardSpot $one): bool => $one->to === $at,
+        ))[0]
+            ?? null;
+        $why = null === $spot
+            ? (abs($note->pitch()->midi() - $before->pitch()->midi()) >= $this->leapFrom ? 'a leap' : '')
+            : $part->hard($spot);
 
-        return \sprintf('%s, %s, %s to %s takes %.1f seconds%s.', $of->called(), 0 === $note->bar ? 'pick-up' : 'bar '.$note->bar, $before->pitch()->name()->sign(), $note->pitch()->name()->sign(), $needs / 1000, '' === $why ? '' : ': '.$why);
+        return \sprintf(
+            '%s, %s, %s to %s takes %.1f seconds%s.',
+            $of->called(),
+            0 === $note->bar ? 'pick-up' : 'bar '.$note->bar,
+            $before->pitch()->name()->sign(),
+            $note->pitch()->name()->sign(),
+            $needs / 1000,
+            '' === $why ? '' : ': '.$why,
+        );
     }
 }

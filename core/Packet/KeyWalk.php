@@ -16,16 +16,19 @@ use SwiftReed\Study\Study;
 use SwiftReed\Study\StudyError;
 
 /**
- * Where the keys of a study in several lie. A named place fixes the first; from there the roots go on in the order's own
- * direction, each as near as the player's range allows. A chromatic order goes on from where the first key lies of itself;
- * in the other orders each key takes its own usual place when none is named.
+ * Where the keys of a study in several lie. A named place fixes the first; from there the roots go on in the order's
+ * own direction, each as near as the player's range allows. A chromatic order goes on from where the first key lies of
+ * itself; in the other orders each key takes its own usual place when none is named.
  *
  * Source: the handbook, chapter 2, "A place moves with the key" (common practice).
  */
 final readonly class KeyWalk
 {
-    public function __construct(private PartBuilder $parts, private Instrument $instrument, private PlayerSettings $settings)
-    {
+    public function __construct(
+        private PartBuilder $parts,
+        private Instrument $instrument,
+        private PlayerSettings $settings,
+    ) {
     }
 
     /**
@@ -59,7 +62,15 @@ final readonly class KeyWalk
     /** As much of a line as decides where it lies: neither how often nor how fast it is played. */
     private static function shape(StudyLine $line): StudyLine
     {
-        return $line->without(ClauseKind::Rounds, ClauseKind::Drill, ClauseKind::Rhythm, ClauseKind::PickUp, ClauseKind::Articulation, ClauseKind::Time, ClauseKind::Click);
+        return $line->without(
+            ClauseKind::Rounds,
+            ClauseKind::Drill,
+            ClauseKind::Rhythm,
+            ClauseKind::PickUp,
+            ClauseKind::Articulation,
+            ClauseKind::Time,
+            ClauseKind::Click,
+        );
     }
 
     /** @throws StudyError */
@@ -82,8 +93,11 @@ final readonly class KeyWalk
         foreach ([$step->halfSteps, $step->halfSteps + $back, $step->halfSteps - $back] as $halfSteps) {
             $tonic = $this->tonic($step->line, $before->tonic->midi() + $halfSteps);
             $line = $this->placed($step->line, $before, $tonic);
-            // The same line elsewhere lies as it lay before, so many half steps away; only another one is built to be seen.
-            $moved = $before->isPlain && $before->material === $line->clause(ClauseKind::Key)->word('material') ? $before->moved($tonic, $halfSteps) : null;
+            // The same line elsewhere lies as it lay before, so many half steps away; only another one is built to be
+            // seen.
+            $moved = $before->isPlain && $before->material === $line->clause(ClauseKind::Key)->word('material')
+                ? $before->moved($tonic, $halfSteps)
+                : null;
             if (null !== $moved) {
                 if ($moved->low >= $limit->lowest->midi() && $moved->high <= $limit->highest->midi()) {
                     return [$line, $moved];
@@ -112,7 +126,10 @@ final readonly class KeyWalk
 
     private function tonic(StudyLine $line, int $midi): Pitch
     {
-        return Pitch::onLetter($this->parts->writtenKey(self::shape($line), $this->instrument, $this->settings)->key->tonic->letter, $midi);
+        return Pitch::onLetter(
+            $this->parts->writtenKey(self::shape($line), $this->instrument, $this->settings)->key->tonic->letter,
+            $midi,
+        );
     }
 
     /** The line from the same steps of its own scale, on this tonic. */
@@ -121,11 +138,24 @@ final readonly class KeyWalk
         $scale = $this->parts->material(self::shape($line))->ascending($tonic);
         [$from, $to] = [$scale->note($before->from)->pitch->text(), $scale->note($before->to)->pitch->text()];
         $isSegment = 'segment' === $line->phrase(ClauseKind::Place, '');
-        if ($isSegment && Pitch::parse($line->clause(ClauseKind::Place)->word('from'))->isHigherThan(Pitch::parse($line->clause(ClauseKind::Place)->word('to')))) {
+        if (
+            $isSegment
+            && Pitch::parse($line->clause(ClauseKind::Place)->word('from'))->isHigherThan(Pitch::parse($line->clause(
+                ClauseKind::Place,
+            )->word('to')))
+        ) {
             [$from, $to] = [$to, $from];
         }
         $text = $isSegment ? 'from '.$from.' to '.$to : 'from '.$from;
 
-        return $line->with(new Clause(ClauseKind::Place, $isSegment ? 'segment' : 'from pitch', $isSegment ? ['from' => $from, 'to' => $to] : ['from' => $from], $text, 1));
+        return $line->with(
+            new Clause(
+                ClauseKind::Place,
+                $isSegment ? 'segment' : 'from pitch',
+                $isSegment ? ['from' => $from, 'to' => $to] : ['from' => $from],
+                $text,
+                1,
+            ),
+        );
     }
 }

@@ -17,8 +17,13 @@ final readonly class LetterLine
      * @param list<NoteName> $letters one octave with the upper tonic
      * @param list<int>      $signed  places in the line, from 1, of the notes with a sharp or flat; the upper tonic not counted
      */
-    public function __construct(public int $number, public Key $concert, public Key $written, public array $letters, public array $signed)
-    {
+    public function __construct(
+        public int $number,
+        public Key $concert,
+        public Key $written,
+        public array $letters,
+        public array $signed,
+    ) {
     }
 
     /** "notes 3 and 7", or "no note". */

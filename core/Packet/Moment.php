@@ -20,8 +20,15 @@ final readonly class Moment
      * @param int                    $notes how many the line has
      * @param array<string, int|null> $has  by player, the index of the note in that part; null who has none
      */
-    private function __construct(public Score $score, public int $note, public int $bar, public int $inBar, public int $onset, public int $notes, public array $has)
-    {
+    private function __construct(
+        public Score $score,
+        public int $note,
+        public int $bar,
+        public int $inBar,
+        public int $onset,
+        public int $notes,
+        public array $has,
+    ) {
     }
 
     /**
@@ -66,7 +73,8 @@ final readonly class Moment
     }
 
     /**
-     * What everybody has: pitches as "Bb4", the fingering as it is written under the note; null for who has no note there.
+     * What everybody has: pitches as "Bb4", the fingering as it is written under the note; null for who has no note
+     * there.
      *
      * @return list<array{player: string, instrument: string, written: string|null, sounding: string|null, fingering: string|null, signs: string}>
      */
@@ -77,7 +85,14 @@ final readonly class Moment
             $note = null === $i ? null : $one->part->study->notes[$i];
             $fingering = null === $i ? '' : $one->part->plan->notes[$i]->fingering->text;
 
-            return ['player' => $one->player, 'instrument' => $one->part->instrument->id, 'written' => $note?->pitch()->text(), 'sounding' => $note?->sounding->text(), 'fingering' => '' === $fingering ? null : $fingering, 'signs' => $note?->pitch()->sign() ?? ''];
+            return [
+                'player' => $one->player,
+                'instrument' => $one->part->instrument->id,
+                'written' => $note?->pitch()->text(),
+                'sounding' => $note?->sounding->text(),
+                'fingering' => '' === $fingering ? null : $fingering,
+                'signs' => $note?->pitch()->sign() ?? '',
+            ];
         }, $this->score->parts);
     }
 

@@ -12,7 +12,8 @@ use SwiftReed\Pitch\Transposition;
 use SwiftReed\Pitch\WrittenKey;
 
 /**
- * The twelve lines of a band packet, in the circle of fourths from concert C, and what each family of instruments reads.
+ * The twelve lines of a band packet, in the circle of fourths from concert C, and what each family of instruments
+ * reads.
  *
  * Source of the order: the handbook, chapter 2 (common practice).
  */
@@ -45,7 +46,11 @@ final class PacketTable
             $groups[$instrument->transposition->ownCSounds()->text()][] = $instrument;
         }
         $order = ['C', 'F', 'Bb', 'Eb'];
-        $place = static fn (string $sounds): int => \in_array($sounds, $order, true) ? (int) array_search($sounds, $order, true) : \count($order);
+        $place = static fn (string $sounds): int => \in_array(
+            $sounds,
+            $order,
+            true,
+        ) ? (int) array_search($sounds, $order, true) : \count($order);
         uksort($groups, static fn (string $a, string $b): int => $place($a) <=> $place($b) ?: $a <=> $b);
         $families = [];
         foreach ($groups as $sounds => $members) {
@@ -68,8 +73,11 @@ final class PacketTable
     }
 
     /** What a family reads on a line: the major key, its signature, and whether it was respelled. */
-    public static function written(NoteName $concert, PacketFamily $family, SpellingPreference $spelling = SpellingPreference::Plainest): WrittenKey
-    {
+    public static function written(
+        NoteName $concert,
+        PacketFamily $family,
+        SpellingPreference $spelling = SpellingPreference::Plainest,
+    ): WrittenKey {
         return $family->transposition()->writtenKey(Key::major($concert), $spelling);
     }
 }

@@ -10,13 +10,19 @@ use SwiftReed\Pitch\Pitch;
 use SwiftReed\Score\Part;
 
 /**
- * What a director wants to know of one part: how low and high it goes, where it leaps by octaves, and its hardest change.
+ * What a director wants to know of one part: how low and high it goes, where it leaps by octaves, and its hardest
+ * change.
  */
 final readonly class PartFacts
 {
     /** @param list<int> $leaps bars in which it leaves the plain line by octaves or comes back, each once */
-    private function __construct(public Pitch $lowest, public Pitch $highest, public array $leaps, public ?HardSpot $hardest, private Part $part)
-    {
+    private function __construct(
+        public Pitch $lowest,
+        public Pitch $highest,
+        public array $leaps,
+        public ?HardSpot $hardest,
+        private Part $part,
+    ) {
     }
 
     public static function of(Part $part): self
@@ -30,7 +36,10 @@ final readonly class PartFacts
             }
         }
         $worst = HardSpots::worst($part->plan->hardSpots);
-        usort($worst, static fn (HardSpot $a, HardSpot $b): int => $b->difficulty <=> $a->difficulty ?: $a->from <=> $b->from);
+        usort(
+            $worst,
+            static fn (HardSpot $a, HardSpot $b): int => $b->difficulty <=> $a->difficulty ?: $a->from <=> $b->from,
+        );
 
         return new self($pitches[0], $pitches[\count($pitches) - 1], array_keys($leaps), $worst[0] ?? null, $part);
     }
@@ -44,7 +53,13 @@ final readonly class PartFacts
         $notes = $this->part->study->notes;
         $from = $notes[$this->hardest->from];
 
-        return \sprintf('%s, %s to %s: %s', 0 === $from->bar ? 'pick-up' : 'bar '.$from->bar, $from->pitch()->name()->sign(), $notes[$this->hardest->to]->pitch()->name()->sign(), $this->part->hard($this->hardest));
+        return \sprintf(
+            '%s, %s to %s: %s',
+            0 === $from->bar ? 'pick-up' : 'bar '.$from->bar,
+            $from->pitch()->name()->sign(),
+            $notes[$this->hardest->to]->pitch()->name()->sign(),
+            $this->part->hard($this->hardest),
+        );
     }
 
     /**
@@ -62,9 +77,16 @@ final readonly class PartFacts
         }
         $says = [];
         foreach ($byBars as $bars => $who) {
-            $numbers = array_map(static fn (string $bar): string => '0' === $bar ? 'the pick-up' : $bar, explode(' ', (string) $bars));
+            $numbers = array_map(
+                static fn (string $bar): string => '0' === $bar ? 'the pick-up' : $bar,
+                explode(' ', (string) $bars),
+            );
             $last = array_pop($numbers);
-            $says[] = implode(', ', $who).' in '.([] === $numbers ? ('the pick-up' === $last ? '' : 'bar ').$last : 'bars '.implode(', ', $numbers).' and '.$last);
+            $says[] = implode(', ', $who).' in '.(
+                [] === $numbers
+                    ? ('the pick-up' === $last ? '' : 'bar ').$last
+                    : 'bars '.implode(', ', $numbers).' and '.$last
+            );
         }
 
         return implode('; ', $says);

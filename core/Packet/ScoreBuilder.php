@@ -26,15 +26,21 @@ final class ScoreBuilder
     private readonly SheetBuilder $sheets;
     /** @var array<string, array<string, string>> by the row: who has which voice */
     private array $voices = [];
-    /** @var array<string, Sheet|string> by what it depends on: players of one instrument who read alike have the same notes */
+    /**
+     * @var array<string, Sheet|string> by what it depends on: players of one instrument who read alike have the same
+     *  notes
+     */
     private array $built = [];
 
     /**
      * @param Chorales|null    $chorales that rows may ask for
      * @param list<BandPlayer> $band     among whom their voices are shared out
      */
-    public function __construct(public readonly PartBuilder $parts, private readonly ?Chorales $chorales = null, private readonly array $band = [])
-    {
+    public function __construct(
+        public readonly PartBuilder $parts,
+        private readonly ?Chorales $chorales = null,
+        private readonly array $band = [],
+    ) {
         $this->sheets = new SheetBuilder($parts);
     }
 
@@ -65,7 +71,11 @@ final class ScoreBuilder
         usort($orders, static fn (array $a, array $b): int => \count($b) <=> \count($a));
         $numbers = array_values(array_unique(array_merge([], ...$orders)));
 
-        return new BandScores(array_map(static fn (string $number): Score => new Score($number, $parts[$number]), $numbers), $sheets, $left);
+        return new BandScores(
+            array_map(static fn (string $number): Score => new Score($number, $parts[$number]), $numbers),
+            $sheets,
+            $left,
+        );
     }
 
     /**
@@ -75,8 +85,24 @@ final class ScoreBuilder
      */
     public function sheet(array $lines, BandPlayer $player): Sheet|string
     {
-        $hasChorale = [] !== array_filter($lines, static fn (StudyLine|string $one): bool => \is_string($one) && 1 === preg_match('/^(\d+\s*[:.)]\s*)?chorale\s/i', $one));
-        $key = hash('xxh128', serialize([$hasChorale ? $player->name : '', array_map(static fn (StudyLine|string $one): string => \is_string($one) ? $one : $one->text(), $lines), $player->instrument->id, $player->instrument->setup, $player->settings, $player->own]));
+        $hasChorale = [] !== array_filter(
+            $lines,
+            static fn (StudyLine|string $one): bool => \is_string($one) && 1 === preg_match(
+                '/^(\d+\s*[:.)]\s*)?chorale\s/i',
+                $one,
+            ),
+        );
+        $key = hash(
+            'xxh128',
+            serialize([
+                $hasChorale ? $player->name : '',
+                array_map(static fn (StudyLine|string $one): string => \is_string($one) ? $one : $one->text(), $lines),
+                $player->instrument->id,
+                $player->instrument->setup,
+                $player->settings,
+                $player->own,
+            ]),
+        );
 
         return $this->built[$key] ??= $this->build($lines, $player);
     }
@@ -101,9 +127,20 @@ final class ScoreBuilder
     /** @param list<StudyLine|string> $lines */
     private function made(array $lines, PlayerSettings $settings, BandPlayer $player, OwnFingerings $own): Sheet
     {
-        $read = array_values(array_filter($lines, static fn (StudyLine|string $one): bool => $one instanceof StudyLine));
+        $read = array_values(array_filter(
+            $lines,
+            static fn (StudyLine|string $one): bool => $one instanceof StudyLine,
+        ));
 
-        return \count($read) === \count($lines) ? $this->sheets->build($read, $player->instrument, $settings, $own) : $this->sheets->read(array_map(static fn (StudyLine|string $one): string => \is_string($one) ? $one : $one->text(), $lines), $player->instrument, $settings, $own, null === $this->chorales ? null : fn (string $row): ?Part => $this->chorale($row, $player));
+        return \count($read) === \count($lines)
+            ? $this->sheets->build($read, $player->instrument, $settings, $own)
+            : $this->sheets->read(
+                array_map(static fn (StudyLine|string $one): string => \is_string($one) ? $one : $one->text(), $lines),
+                $player->instrument,
+                $settings,
+                $own,
+                null === $this->chorales ? null : fn (string $row): ?Part => $this->chorale($row, $player),
+            );
     }
 
     /** @throws ChoraleError */

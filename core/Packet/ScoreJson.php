@@ -28,9 +28,16 @@ final readonly class ScoreJson
     public function data(BandScores $scores, array $stages): array
     {
         $all = array_map(fn (Score $one): array => $this->one($one, $stages), $scores->scores);
-        $left = array_map(static fn (string|int $player, string $why): array => ['player' => (string) $player, 'because' => $why], array_keys($scores->left), array_values($scores->left));
+        $left = array_map(
+            static fn (string|int $player, string $why): array => ['player' => (string) $player, 'because' => $why],
+            array_keys($scores->left),
+            array_values($scores->left),
+        );
 
-        return ['version' => JsonWriter::VERSION] + ($all[0] ?? ['parts' => []]) + (\count($all) > 1 ? ['keys' => $all] : []) + ['left_out' => $left];
+        return ['version' => JsonWriter::VERSION]
+            + ($all[0] ?? ['parts' => []])
+            + (\count($all) > 1 ? ['keys' => $all] : [])
+            + ['left_out' => $left];
     }
 
     /**
@@ -42,14 +49,49 @@ final readonly class ScoreJson
     {
         $together = Together::of($score);
         $tempo = $this->tempos->of($score, $stages);
-        $leaps = array_values(array_filter(array_map(static fn (BandPart $one): array => ['player' => $one->player, 'bars' => PartFacts::of($one->part)->leaps], $score->parts), static fn (array $one): bool => [] !== $one['bars']));
+        $leaps = array_values(array_filter(
+            array_map(
+                static fn (BandPart $one): array => [
+                    'player' => $one->player,
+                    'bars' => PartFacts::of($one->part)->leaps,
+                ],
+                $score->parts,
+            ),
+            static fn (array $one): bool => [] !== $one['bars'],
+        ));
 
         return [
             'number' => $score->number,
-            'parts' => array_map(static fn (BandPart $one): array => ['player' => $one->player, 'instrument' => $one->part->instrument->id, 'study' => JsonWriter::data($one->part)], $score->parts),
-            'together' => ['holds' => $together->holds(), 'breaks' => array_map(static fn (Apart $one): array => ['bar' => $one->bar, 'note' => $one->note, 'player' => $one->player, 'what' => $one->what], $together->breaks), 'says' => $together->says()],
+            'parts' => array_map(
+                static fn (BandPart $one): array => [
+                    'player' => $one->player,
+                    'instrument' => $one->part->instrument->id,
+                    'study' => JsonWriter::data($one->part),
+                ],
+                $score->parts,
+            ),
+            'together' => [
+                'holds' => $together->holds(),
+                'breaks' => array_map(
+                    static fn (Apart $one): array => [
+                        'bar' => $one->bar,
+                        'note' => $one->note,
+                        'player' => $one->player,
+                        'what' => $one->what,
+                    ],
+                    $together->breaks,
+                ),
+                'says' => $together->says(),
+            ],
             'leaps' => $leaps,
-            'first_tempo' => null === $tempo ? null : ['bpm' => $tempo->bpm, 'unit' => $tempo->unit, 'player' => '' === $tempo->player ? null : $tempo->player, 'because' => $tempo->because],
+            'first_tempo' => null === $tempo
+                ? null
+                : [
+                    'bpm' => $tempo->bpm,
+                    'unit' => $tempo->unit,
+                    'player' => '' === $tempo->player ? null : $tempo->player,
+                    'because' => $tempo->because,
+                ],
         ];
     }
 }

@@ -38,7 +38,13 @@ final class ScoreText
         $width = max(array_map(static fn (BandPart $one): int => mb_strlen($one->called()), $score->parts));
         foreach ($score->parts as $one) {
             $about = $facts[$one->player];
-            $text .= '  '.$one->called().str_repeat(' ', $width - mb_strlen($one->called())).\sprintf('  %s, %s to %s%s', $one->part->writtenTitle(), $about->lowest->sign(), $about->highest->sign(), '' === $about->hardest() ? '' : '; '.$about->hardest())."\n";
+            $text .= '  '.$one->called().str_repeat(' ', $width - mb_strlen($one->called())).\sprintf(
+                '  %s, %s to %s%s',
+                $one->part->writtenTitle(),
+                $about->lowest->sign(),
+                $about->highest->sign(),
+                '' === $about->hardest() ? '' : '; '.$about->hardest(),
+            )."\n";
         }
         $text .= '  '.Together::of($score)->says()."\n";
         $leaps = PartFacts::spoken(array_map(static fn (PartFacts $about): array => $about->leaps, $facts));

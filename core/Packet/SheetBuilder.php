@@ -46,8 +46,14 @@ final readonly class SheetBuilder
      * @throws SheetError                       when a line of the sheet is wrong: says which
      * @throws \SwiftReed\Fingering\PinError
      */
-    public function build(array $lines, Instrument $instrument, PlayerSettings $settings = new PlayerSettings(), OwnFingerings $own = new OwnFingerings(), array $titles = [], array $places = []): Sheet
-    {
+    public function build(
+        array $lines,
+        Instrument $instrument,
+        PlayerSettings $settings = new PlayerSettings(),
+        OwnFingerings $own = new OwnFingerings(),
+        array $titles = [],
+        array $places = [],
+    ): Sheet {
         if ([] === $lines) {
             throw SheetError::isEmpty();
         }
@@ -86,7 +92,16 @@ final readonly class SheetBuilder
             }
         }
 
-        return new Sheet($parts, $numbers, array_map(static fn (StudyLine|Part $line): string => $line instanceof Part ? $line->line() : $line->text(), $lines), null, $over);
+        return new Sheet(
+            $parts,
+            $numbers,
+            array_map(
+                static fn (StudyLine|Part $line): string => $line instanceof Part ? $line->line() : $line->text(),
+                $lines,
+            ),
+            null,
+            $over,
+        );
     }
 
     private static function isMeant(string $for, Instrument $instrument): bool
@@ -99,9 +114,9 @@ final readonly class SheetBuilder
     }
 
     /**
-     * The same from lines as they are typed; a row that begins with # is the title of the study after it, an empty row keeps the
-     * number of a study that is not there any more, and "6: concert F major" has its own number, wherever it stands.
-     * "for brass: …" is left out, with its number, for who plays something else.
+     * The same from lines as they are typed; a row that begins with # is the title of the study after it, an empty row
+     * keeps the number of a study that is not there any more, and "6: concert F major" has its own number, wherever it
+     * stands. "for brass: …" is left out, with its number, for who plays something else.
      *
      * @param list<string>                       $typed
      * @param \Closure(string): ?Part|null $chorale makes the part of a row that asks for a chorale; gives null for others
@@ -109,8 +124,13 @@ final readonly class SheetBuilder
      * @throws SheetError                       when a line of the sheet is wrong: says which
      * @throws \SwiftReed\Fingering\PinError
      */
-    public function read(array $typed, Instrument $instrument, PlayerSettings $settings = new PlayerSettings(), OwnFingerings $own = new OwnFingerings(), ?\Closure $chorale = null): Sheet
-    {
+    public function read(
+        array $typed,
+        Instrument $instrument,
+        PlayerSettings $settings = new PlayerSettings(),
+        OwnFingerings $own = new OwnFingerings(),
+        ?\Closure $chorale = null,
+    ): Sheet {
         $lines = [];
         $titles = [];
         $places = [];
@@ -140,6 +160,13 @@ final readonly class SheetBuilder
             }
         }
 
-        return $this->build($lines, $instrument, $settings, $own, array_filter($titles, static fn (string $title): bool => '' !== $title), $places);
+        return $this->build(
+            $lines,
+            $instrument,
+            $settings,
+            $own,
+            array_filter($titles, static fn (string $title): bool => '' !== $title),
+            $places,
+        );
     }
 }

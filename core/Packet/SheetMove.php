@@ -9,8 +9,8 @@ use SwiftReed\Pitch\Interval;
 use SwiftReed\Pitch\NoteName;
 
 /**
- * A whole sheet in another key. There are two different wishes: to move everything by one interval, so that A minor beside C
- * major becomes E minor beside G; or to put every line on the same tonic.
+ * A whole sheet in another key. There are two different wishes: to move everything by one interval, so that A minor
+ * beside C major becomes E minor beside G; or to put every line on the same tonic.
  *
  * Source: the handbook, chapter 3, "Order of keys".
  */

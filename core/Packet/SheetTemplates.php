@@ -65,16 +65,23 @@ final readonly class SheetTemplates
     {
         $exercises = [];
         foreach (\is_array($entry['exercises'] ?? null) ? $entry['exercises'] : [] as $one) {
-            $text = static fn (string $key): string => \is_array($one) && \is_string($one[$key] ?? null) ? $one[$key] : '';
+            $text = static fn (string $key): string => \is_array($one) && \is_string(
+                $one[$key] ?? null,
+            ) ? $one[$key] : '';
             $exercises[] = new Exercise($text('title'), $text('line'), $text('chorale'), $text('for'));
         }
-        $text = static fn (string $key): string => \is_string($entry[$key] ?? null) ? $entry[$key] : throw DataError::entry(self::FILE, $id, 'expected "'.$key.'"');
+        $text = static fn (string $key): string => \is_string($entry[$key] ?? null) ? $entry[$key] : throw DataError::entry(
+            self::FILE,
+            $id,
+            'expected "'.$key.'"',
+        );
 
         return new SheetTemplate($text('name'), $text('says'), $exercises);
     }
 
     /**
-     * The exercises of a template in a key: everything by the interval from C, or for a sheet of one's own from its first line.
+     * The exercises of a template in a key: everything by the interval from C, or for a sheet of one's own from its
+     * first line.
      *
      * @return list<Exercise>
      *
@@ -90,7 +97,16 @@ final readonly class SheetTemplates
         }
         $moved = array_combine(array_keys($lines), SheetMove::together(array_values($lines), $tonic));
 
-        return array_map(static fn (Exercise $one, int $i): Exercise => new Exercise($one->title, isset($moved[$i]) ? $moved[$i]->text() : '', $one->chorale, $one->for), $template->exercises, array_keys($template->exercises));
+        return array_map(
+            static fn (Exercise $one, int $i): Exercise => new Exercise(
+                $one->title,
+                isset($moved[$i]) ? $moved[$i]->text() : '',
+                $one->chorale,
+                $one->for,
+            ),
+            $template->exercises,
+            array_keys($template->exercises),
+        );
     }
 
     /**
@@ -107,7 +123,9 @@ final readonly class SheetTemplates
             if ('' !== $one->title) {
                 $rows[] = SheetBuilder::TITLE.' '.$one->title;
             }
-            $rows[] = '' !== $one->chorale ? 'chorale '.$one->chorale.' in concert '.$tonic->text() : ('' === $one->for ? '' : 'for '.$one->for.': ').$one->line;
+            $rows[] = '' !== $one->chorale
+                ? 'chorale '.$one->chorale.' in concert '.$tonic->text()
+                : ('' === $one->for ? '' : 'for '.$one->for.': ').$one->line;
         }
 
         return $rows;

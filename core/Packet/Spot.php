@@ -27,8 +27,20 @@ final readonly class Spot
     public static function parse(string $text): self
     {
         $plain = trim((string) preg_replace('/[\s,;:]+/', ' ', mb_strtolower($text)));
-        if (1 === preg_match('/^(?:(?:line|key|no\.?|number|study) ?([0-9]{1,3}(?:\.[0-9]{1,3})?) ?)?(?:(?:(?:bar|measure|m\.?) ?([0-9]{1,4})|(pick-?up)) ?)?(?:(?:note|n\.?) ?([0-9]{1,5}))?$/', $plain, $found, \PREG_UNMATCHED_AS_NULL) && '' !== $plain) {
-            return new self($found[1], isset($found[3]) ? 0 : (isset($found[2]) ? (int) $found[2] : null), (int) ($found[4] ?? 1));
+        if (
+            1 === preg_match(
+                '/^(?:(?:line|key|no\.?|number|study) ?([0-9]{1,3}(?:\.[0-9]{1,3})?) ?)?(?:(?:(?:bar|measure|m\.?) ?([0-9]{1,4})|(pick-?up)) ?)?(?:(?:note|n\.?) ?([0-9]{1,5}))?$/',
+                $plain,
+                $found,
+                \PREG_UNMATCHED_AS_NULL,
+            )
+            && '' !== $plain
+        ) {
+            return new self(
+                $found[1],
+                isset($found[3]) ? 0 : (isset($found[2]) ? (int) $found[2] : null),
+                (int) ($found[4] ?? 1),
+            );
         }
         // "6 7": line and note, as it is called out.
         if (1 === preg_match('/^([0-9]{1,3}) ([0-9]{1,4})$/', $plain, $found)) {
@@ -39,6 +51,10 @@ final readonly class Spot
 
     public function text(): string
     {
-        return trim((null === $this->line ? '' : 'line '.$this->line.' ').(null === $this->bar ? '' : 'bar '.$this->bar.' ').'note '.$this->note);
+        return trim(
+            (
+                null === $this->line ? '' : 'line '.$this->line.' '
+            ).(null === $this->bar ? '' : 'bar '.$this->bar.' ').'note '.$this->note,
+        );
     }
 }

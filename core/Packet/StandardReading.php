@@ -17,7 +17,9 @@ use SwiftReed\Study\StudyError;
 final readonly class StandardReading
 {
     /** What is read in each of the twelve keys. */
-    private const MATERIALS = ['major', 'natural minor', 'harmonic minor', 'melodic minor', 'chromatic', 'arpeggio', 'major, thirds'];
+    private const MATERIALS = [
+        'major', 'natural minor', 'harmonic minor', 'melodic minor', 'chromatic', 'arpeggio', 'major, thirds',
+    ];
     /** At each stage the rhythms and tempos its players meet. */
     private const RHYTHMS = [
         'first' => ['whole notes, quarter = 60', 'quarters, quarter = 60'],
@@ -41,7 +43,11 @@ final readonly class StandardReading
             foreach (self::MATERIALS as $material) {
                 foreach (self::RHYTHMS[$stage->value] as $rhythm) {
                     try {
-                        $part = $parts->build($parts->parser->parse('concert '.$tonic->text().' '.$material.', '.$rhythm), $instrument, new PlayerSettings($stage));
+                        $part = $parts->build(
+                            $parts->parser->parse('concert '.$tonic->text().' '.$material.', '.$rhythm),
+                            $instrument,
+                            new PlayerSettings($stage),
+                        );
                     } catch (StudyError) {
                         continue; // it does not fit this player's range
                     }
@@ -53,7 +59,11 @@ final readonly class StandardReading
                         }
                         $written = $part->study->notes[$i]->pitch()->text();
                         $key = $written.' '.$planned->fingering->text.' '.($planned->occasion->text ?? '');
-                        $choices[$key] ??= ['written' => $written, 'fingering' => $planned->fingering->text, 'occasion' => $planned->occasion->text ?? '', 'why' => $part->why($i), 'times' => 0, 'line' => $part->line(), 'note' => $i + 1];
+                        $choices[$key] ??= [
+                            'written' => $written, 'fingering' => $planned->fingering->text,
+                            'occasion' => $planned->occasion->text ?? '', 'why' => $part->why($i), 'times' => 0,
+                            'line' => $part->line(), 'note' => $i + 1,
+                        ];
                         ++$choices[$key]['times'];
                     }
                 }

@@ -11,7 +11,8 @@ use SwiftReed\Study\Study;
 use SwiftReed\Study\StudyNote;
 
 /**
- * Where one key of a study in several lies: its tonic and steps, its lowest and highest note, and whether it lies there plainly.
+ * Where one key of a study in several lies: its tonic and steps, its lowest and highest note, and whether it lies there
+ * plainly.
  */
 final readonly class Standing
 {
@@ -22,20 +23,48 @@ final readonly class Standing
      * @param int  $high    of its highest
      * @param bool $isPlain whether nothing was moved or left out, so that it lies alike on any tonic
      */
-    private function __construct(public Pitch $tonic, public int $from, public int $to, public int $low, public int $high, public bool $isPlain, public string $material, public bool $isBeyondLimit)
-    {
+    private function __construct(
+        public Pitch $tonic,
+        public int $from,
+        public int $to,
+        public int $low,
+        public int $high,
+        public bool $isPlain,
+        public string $material,
+        public bool $isBeyondLimit,
+    ) {
     }
 
     public static function of(Study $study): self
     {
         $midi = array_map(static fn (StudyNote $note): int => $note->pitch()->midi(), $study->notes);
 
-        return new self($study->lowTonic, $study->fromStep, $study->toStep, min($midi), max($midi), [] === $study->moves && RangePolicy::WholeOctaves === $study->policy && !$study->recipe->pattern->isLipSlurs, $study->recipe->line->clause(ClauseKind::Key)->word('material'), $study->isBeyondLimit);
+        return new self(
+            $study->lowTonic,
+            $study->fromStep,
+            $study->toStep,
+            min($midi),
+            max($midi),
+            [] === $study->moves
+                && RangePolicy::WholeOctaves === $study->policy
+                && !$study->recipe->pattern->isLipSlurs,
+            $study->recipe->line->clause(ClauseKind::Key)->word('material'),
+            $study->isBeyondLimit,
+        );
     }
 
     /** The same so many half steps away, on this tonic. */
     public function moved(Pitch $tonic, int $halfSteps): self
     {
-        return new self($tonic, $this->from, $this->to, $this->low + $halfSteps, $this->high + $halfSteps, true, $this->material, false);
+        return new self(
+            $tonic,
+            $this->from,
+            $this->to,
+            $this->low + $halfSteps,
+            $this->high + $halfSteps,
+            true,
+            $this->material,
+            false,
+        );
     }
 }

@@ -11,8 +11,9 @@ use SwiftReed\Study\Study;
 use SwiftReed\Time\NoteValues;
 
 /**
- * Whether a band sounds together: the same onsets and lengths in every part, and at each onset the same note in any octave.
- * Where parts differ, what most of them have is right, and of two alike the one that stands higher in the score.
+ * Whether a band sounds together: the same onsets and lengths in every part, and at each onset the same note in any
+ * octave. Where parts differ, what most of them have is right, and of two alike the one that stands higher in the
+ * score.
  *
  * Source: the handbook, chapter 6 (common practice).
  */
@@ -34,7 +35,10 @@ final readonly class Together
     /** Of a piece in voices, whether those of each voice are together. */
     public static function of(Score $score): self
     {
-        return self::ofStudies(array_map(static fn (BandPart $one): array => [$one->player, $one->part->study], $score->parts));
+        return self::ofStudies(array_map(
+            static fn (BandPart $one): array => [$one->player, $one->part->study],
+            $score->parts,
+        ));
     }
 
     /**
@@ -50,7 +54,11 @@ final readonly class Together
         }
         $each = array_map(self::inUnison(...), array_values($voices));
 
-        return new self(\count($parts), array_merge([], ...array_map(static fn (self $one): array => $one->breaks, $each)), max(1, \count($voices)));
+        return new self(
+            \count($parts),
+            array_merge([], ...array_map(static fn (self $one): array => $one->breaks, $each)),
+            max(1, \count($voices)),
+        );
     }
 
     /** @param list<array{string, Study}> $parts */
@@ -92,7 +100,13 @@ final readonly class Together
     public function says(): string
     {
         if ($this->holds()) {
-            return 1 === $this->parts ? 'One part, so nobody is apart.' : (1 === $this->voices ? \sprintf('All %d parts sound together.', $this->parts) : \sprintf('All %d parts sound together, in %d voices.', $this->parts, $this->voices));
+            return 1 === $this->parts
+                ? 'One part, so nobody is apart.'
+                : (
+                    1 === $this->voices
+                        ? \sprintf('All %d parts sound together.', $this->parts)
+                        : \sprintf('All %d parts sound together, in %d voices.', $this->parts, $this->voices)
+                );
         }
         $first = [];
         foreach ($this->breaks as $one) {
@@ -106,7 +120,9 @@ final readonly class Together
         $says = array_map(static function (array $all): string {
             $names = array_map(static fn (Apart $one): string => $one->player, $all);
             $more = \count($names) - self::SPOKEN;
-            $who = $more > 1 ? implode(', ', \array_slice($names, 0, self::SPOKEN)).\sprintf(' and %d more', $more) : Lists::and($names);
+            $who = $more > 1
+                ? implode(', ', \array_slice($names, 0, self::SPOKEN)).\sprintf(' and %d more', $more)
+                : Lists::and($names);
 
             return $all[0]->says($who, \count($names) > 1);
         }, array_values($same));
@@ -153,9 +169,19 @@ final readonly class Together
             return \sprintf('has %s where the others have no note', $study->notes[$has[3]]->sounding->name()->sign());
         }
         if ($has[1] !== $norm[1]) {
-            return \sprintf('sounds %s where the others sound %s', $study->notes[$has[3]]->sounding->name()->sign(), $pitches[$norm[1]]->name()->sign());
+            return \sprintf(
+                'sounds %s where the others sound %s',
+                $study->notes[$has[3]]->sounding->name()->sign(),
+                $pitches[$norm[1]]->name()->sign(),
+            );
         }
 
-        return $has[0] === $norm[0] ? null : \sprintf('holds a %s where the others hold a %s', NoteValues::spoken($has[0]), NoteValues::spoken($norm[0]));
+        return $has[0] === $norm[0]
+            ? null
+            : \sprintf(
+                'holds a %s where the others hold a %s',
+                NoteValues::spoken($has[0]),
+                NoteValues::spoken($norm[0]),
+            );
     }
 }

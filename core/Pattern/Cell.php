@@ -30,7 +30,10 @@ final readonly class Cell
         return [] === $this->groups;
     }
 
-    /** Whether degrees of a group below the octave are counted down from it: it begins 8 7, as the second group of tetra. */
+    /**
+     * Whether degrees of a group below the octave are counted down from it: it begins 8 7, as the second group of
+     * tetra.
+     */
     public static function countsFromTop(Item ...$group): bool
     {
         return isset($group[0], $group[1]) && $group[0]->isPlain(8) && $group[1]->isPlain(7);

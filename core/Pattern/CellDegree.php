@@ -15,13 +15,19 @@ final readonly class CellDegree
     {
     }
 
-    /** @param int $number 0 to 22, 0 only an octave above: the last note of an eight-note scale; @param int $octave -1 below the root, 0, or 1 above */
+    /**
+     * @param int $number 0 to 22,
+     *  0 only an octave above: the last note of an eight-note scale; @param int $octave -1 below the root, 0,
+     *  or 1 above
+     */
     public static function of(int $number, int $octave): self
     {
         return new self($number, $octave);
     }
 
-    /** How a step of the scale above the root is written: 7 is `8` in a scale of seven notes, -1 `7,` in every scale. */
+    /**
+     * How a step of the scale above the root is written: 7 is `8` in a scale of seven notes, -1 `7,` in every scale.
+     */
     public static function named(int $step, int $size): string
     {
         return match (true) {
@@ -33,9 +39,9 @@ final readonly class CellDegree
     }
 
     /**
-     * Steps of the scale above the root; null for a degree that a scale of this size does not have. 1 to 7 are the scale's own
-     * notes as far as it has them, 8 is the root's octave in every scale and 9 the note above it; below the root the scale's
-     * notes are counted down, the first of them `7,`.
+     * Steps of the scale above the root; null for a degree that a scale of this size does not have. 1 to 7 are the
+     * scale's own notes as far as it has them, 8 is the root's octave in every scale and 9 the note above it; below the
+     * root the scale's notes are counted down, the first of them `7,`.
      *
      * @param int  $size    notes of the scale in an octave
      * @param bool $fromTop whether the degrees below the octave are counted down from it, as in 8 7 6 5

@@ -16,8 +16,14 @@ final readonly class Item
      * @param int $halfSteps from the root, for half steps
      * @param int $length    times the ordinary length
      */
-    private function __construct(public ItemKind $kind, public CellDegree $mark, public CellDegree $to, public int $alter, public int $halfSteps, public int $length)
-    {
+    private function __construct(
+        public ItemKind $kind,
+        public CellDegree $mark,
+        public CellDegree $to,
+        public int $alter,
+        public int $halfSteps,
+        public int $length,
+    ) {
     }
 
     public static function degree(CellDegree $mark, int $alter): self
@@ -52,13 +58,18 @@ final readonly class Item
 
     public function isRoot(): bool
     {
-        return ItemKind::Degree === $this->kind && 0 === $this->alter && \in_array($this->mark->number, [1, 8, 15, 22], true);
+        return ItemKind::Degree === $this->kind
+            && 0 === $this->alter
+            && \in_array($this->mark->number, [1, 8, 15, 22], true);
     }
 
     /** Whether it is this degree of the scale and nothing else. */
     public function isPlain(int $number): bool
     {
-        return ItemKind::Degree === $this->kind && 0 === $this->alter && $number === $this->mark->number && 0 === $this->mark->octave;
+        return ItemKind::Degree === $this->kind
+            && 0 === $this->alter
+            && $number === $this->mark->number
+            && 0 === $this->mark->octave;
     }
 
     /** A degree as it is written: `b3`, `7,`. */

@@ -49,13 +49,33 @@ final readonly class Pattern
     /** A line built up from the player's new note to both sides. */
     public function from(Pitch $newNote): self
     {
-        return new self($this->text.' from '.$newNote->text(), $this->up, $this->down, $this->last, $this->progress, $this->roots, $this->alternates, $this->stays, $this->rhythm, $this->says, false, $newNote);
+        return new self(
+            $this->text.' from '.$newNote->text(),
+            $this->up,
+            $this->down,
+            $this->last,
+            $this->progress,
+            $this->roots,
+            $this->alternates,
+            $this->stays,
+            $this->rhythm,
+            $this->says,
+            false,
+            $newNote,
+        );
     }
 
     /** Whether some of its notes are spelled by where they lead, so that another key may spell them otherwise. */
     public function isSpelledByDirection(): bool
     {
-        if (!\in_array($this->progress, [Progress::Steps, Progress::Thirds, Progress::Fourths, Progress::BuildingUp, Progress::BuildingDown, Progress::Listed], true)) {
+        if (!\in_array(
+            $this->progress,
+            [
+                Progress::Steps, Progress::Thirds, Progress::Fourths, Progress::BuildingUp, Progress::BuildingDown,
+                Progress::Listed,
+            ],
+            true,
+        )) {
             return true;
         }
         foreach ([$this->up, $this->down, $this->last] as $cell) {
@@ -108,6 +128,18 @@ final readonly class Pattern
     /** The same under the name it has in the library. */
     public function named(string $name, string $rhythm, string $says, bool $isLipSlurs): self
     {
-        return new self($name, $this->up, $this->down, $this->last, $this->progress, $this->roots, $this->alternates, $this->stays, $rhythm, $says, $isLipSlurs);
+        return new self(
+            $name,
+            $this->up,
+            $this->down,
+            $this->last,
+            $this->progress,
+            $this->roots,
+            $this->alternates,
+            $this->stays,
+            $rhythm,
+            $says,
+            $isLipSlurs,
+        );
     }
 }

@@ -29,9 +29,15 @@ final class PatternLibrary
             $this->entries[$name] = $entry;
             $also = $entry['also'] ?? [];
             foreach ([$name, ...(\is_array($also) ? $also : [])] as $understood) {
-                $understood = \is_string($understood) ? strtr($understood, '-', ' ') : throw DataError::entry('patterns', $name, 'a name in "also" is not text');
+                $understood = \is_string($understood)
+                    ? strtr($understood, '-', ' ')
+                    : throw DataError::entry('patterns', $name, 'a name in "also" is not text');
                 if (isset($this->names[$understood])) {
-                    throw DataError::entry('patterns', $name, \sprintf('the name "%s" is taken by "%s"', $understood, $this->names[$understood]));
+                    throw DataError::entry(
+                        'patterns',
+                        $name,
+                        \sprintf('the name "%s" is taken by "%s"', $understood, $this->names[$understood]),
+                    );
                 }
                 $this->names[$understood] = $name;
             }
@@ -69,7 +75,12 @@ final class PatternLibrary
         }
         $isLipSlurs = true === ($this->entries[$name]['lip'] ?? false);
         try {
-            return PatternParser::parse($isLipSlurs ? '1' : $this->cell($name))->named($name, $this->field($name, 'rhythm'), $this->field($name, 'says'), $isLipSlurs);
+            return PatternParser::parse($isLipSlurs ? '1' : $this->cell($name))->named(
+                $name,
+                $this->field($name, 'rhythm'),
+                $this->field($name, 'says'),
+                $isLipSlurs,
+            );
         } catch (PatternError $error) {
             throw DataError::entry('patterns', $name, $error->getMessage());
         }
@@ -79,6 +90,8 @@ final class PatternLibrary
     {
         $value = $this->entries[$name][$field] ?? '';
 
-        return \is_string($value) || \is_int($value) ? (string) $value : throw DataError::entry('patterns', $name, \sprintf('"%s" is not text', $field));
+        return \is_string($value) || \is_int($value)
+            ? (string) $value
+            : throw DataError::entry('patterns', $name, \sprintf('"%s" is not text', $field));
     }
 }

@@ -28,9 +28,17 @@ final class PatternParser
     private const MOST = 200;
     /** The highest degree, three octaves above the root. */
     public const HIGHEST = 22;
-    private const EXPECTED = ['a degree such as 1, b3, 7, or 1\'', '"approach"', '"enclosure"', '"/" for the way down', '"by half steps"'];
-    private const WORDS = ['approach' => ItemKind::Approach, 'approach2' => ItemKind::TwoNoteApproach, 'enclosure' => ItemKind::Enclosure, 'r' => ItemKind::Rest, 'rest' => ItemKind::Rest];
-    private const OPTION_WORDS = ['by', 'steps', 'thirds', 'fourths', 'fifths', 'half', 'on', 'up', 'only', 'alternating', 'building', 'down', 'ends', 'round', 'the', 'stays'];
+    private const EXPECTED = [
+        'a degree such as 1, b3, 7, or 1\'', '"approach"', '"enclosure"', '"/" for the way down', '"by half steps"',
+    ];
+    private const WORDS = [
+        'approach' => ItemKind::Approach, 'approach2' => ItemKind::TwoNoteApproach, 'enclosure' => ItemKind::Enclosure,
+        'r' => ItemKind::Rest, 'rest' => ItemKind::Rest,
+    ];
+    private const OPTION_WORDS = [
+        'by', 'steps', 'thirds', 'fourths', 'fifths', 'half', 'on', 'up', 'only', 'alternating', 'building', 'down',
+        'ends', 'round', 'the', 'stays',
+    ];
     private const OPTIONS = ['by', 'on', 'up', 'alternating', 'building', 'ends', 'round', 'stays'];
 
     /** @var list<array{string, int}> words and their columns */
@@ -54,11 +62,17 @@ final class PatternParser
         return (new self($text, $column))->pattern();
     }
 
-    /** Whether a word could stand in a cell, so that a comma before it is an octave mark and not the end of the clause. */
+    /**
+     * Whether a word could stand in a cell, so that a comma before it is an octave mark and not the end of the clause.
+     */
     public static function isWord(string $word): bool
     {
         foreach (preg_split('/[|\/()]/', self::plain($word), -1, \PREG_SPLIT_NO_EMPTY) ?: [] as $part) {
-            if (!\in_array($part, self::OPTION_WORDS, true) && 1 !== preg_match('/^x\d+$/', $part) && null === self::item($part)) {
+            if (
+                !\in_array($part, self::OPTION_WORDS, true)
+                && 1 !== preg_match('/^x\d+$/', $part)
+                && null === self::item($part)
+            ) {
                 return false;
             }
         }
@@ -84,21 +98,32 @@ final class PatternParser
             ++$this->at;
             switch ($option) {
                 case 'by':
-                    $progress = $this->progress(['steps' => Progress::Steps, 'thirds' => Progress::Thirds, 'fourths' => Progress::Fourths, 'half' => Progress::HalfSteps]);
+                    $progress = $this->progress([
+                        'steps' => Progress::Steps,
+                        'thirds' => Progress::Thirds,
+                        'fourths' => Progress::Fourths,
+                        'half' => Progress::HalfSteps,
+                    ]);
                     if (Progress::HalfSteps === $progress) {
                         $this->expect('steps');
                     }
                     break;
                 case 'round':
                     $this->expect('the');
-                    $progress = $this->progress(['fifths' => Progress::RoundFifths, 'fourths' => Progress::RoundFourths]);
+                    $progress = $this->progress([
+                        'fifths' => Progress::RoundFifths,
+                        'fourths' => Progress::RoundFourths,
+                    ]);
                     break;
                 case 'building':
                     $progress = $this->progress(['up' => Progress::BuildingUp, 'down' => Progress::BuildingDown]);
                     break;
                 case 'on':
                     $progress = Progress::Listed;
-                    while (1 === preg_match('/^\d{1,2}[,\']?$/', $this->word()) && [] !== ($mark = self::mark($this->word()))) {
+                    while (
+                        1 === preg_match('/^\d{1,2}[,\']?$/', $this->word())
+                        && [] !== ($mark = self::mark($this->word()))
+                    ) {
                         $roots[] = $mark[0];
                         ++$this->at;
                     }
@@ -121,7 +146,10 @@ final class PatternParser
                     break;
                 default:
                     --$this->at;
-                    throw $this->unexpected(['"by thirds"', '"by half steps"', '"round the fifths"', '"on 1 4 5"', '"up only"', '"alternating"', '"ends"', '"stays"']);
+                    throw $this->unexpected([
+                        '"by thirds"', '"by half steps"', '"round the fifths"', '"on 1 4 5"', '"up only"',
+                        '"alternating"', '"ends"', '"stays"',
+                    ]);
             }
         }
         if (Progress::BuildingUp === $progress || Progress::BuildingDown === $progress) {
@@ -155,7 +183,13 @@ final class PatternParser
     {
         $begin = $this->at;
         $groups = $this->groups(false);
-        $count = array_sum(array_map(static fn (array $group): int => array_sum(array_map(static fn (Item $item): int => max(1, $item->notes()), $group)), $groups));
+        $count = array_sum(array_map(
+            static fn (array $group): int => array_sum(array_map(
+                static fn (Item $item): int => max(1, $item->notes()),
+                $group,
+            )),
+            $groups,
+        ));
         if (0 === $count) {
             throw $this->unexpected(self::EXPECTED);
         }
@@ -164,7 +198,11 @@ final class PatternParser
         }
         $sounds = array_filter(array_merge(...$groups), static fn (Item $item): bool => ItemKind::Rest !== $item->kind);
         if ([] === $sounds) {
-            throw PatternError::unexpected($this->words[$begin][1], $this->words[$begin][0], ['a note beside the rests']);
+            throw PatternError::unexpected(
+                $this->words[$begin][1],
+                $this->words[$begin][0],
+                ['a note beside the rests'],
+            );
         }
 
         return Cell::of($groups);
@@ -257,7 +295,9 @@ final class PatternParser
         if (1 === preg_match('/^(b|#)?(.+)$/', $word, $found)) {
             $mark = self::mark($found[2]);
 
-            return [] === $mark ? null : Item::degree($mark[0], ['' => 0, 'b' => -1, '#' => 1][$found[1]])->held($length);
+            return [] === $mark
+                ? null
+                : Item::degree($mark[0], ['' => 0, 'b' => -1, '#' => 1][$found[1]])->held($length);
         }
 
         return null;
@@ -273,7 +313,9 @@ final class PatternParser
         $most = '' === $found[2] ? self::HIGHEST : 7;
         $least = "'" === $found[2] ? 0 : 1; // 0' is the last note of an eight-note scale
 
-        return $number < $least || $number > $most ? [] : [CellDegree::of($number, ['' => 0, ',' => -1, "'" => 1][$found[2]])];
+        return $number < $least || $number > $most
+            ? []
+            : [CellDegree::of($number, ['' => 0, ',' => -1, "'" => 1][$found[2]])];
     }
 
     private function word(): string
@@ -284,12 +326,17 @@ final class PatternParser
     /** @param list<string> $expected */
     private function unexpected(array $expected): PatternError
     {
-        return isset($this->words[$this->at]) ? PatternError::unexpected($this->words[$this->at][1], $this->words[$this->at][0], $expected) : PatternError::unexpected($this->end, '', $expected);
+        return isset($this->words[$this->at])
+            ? PatternError::unexpected($this->words[$this->at][1], $this->words[$this->at][0], $expected)
+            : PatternError::unexpected($this->end, '', $expected);
     }
 
     private function canonical(): string
     {
-        return strtr(implode(' ', array_map(static fn (array $word): string => $word[0], $this->words)), ['( ' => '(', ' )' => ')']);
+        return strtr(
+            implode(' ', array_map(static fn (array $word): string => $word[0], $this->words)),
+            ['( ' => '(', ' )' => ')'],
+        );
     }
 
     private static function plain(string $word): string

@@ -9,7 +9,10 @@ namespace SwiftReed\Pitch;
  */
 final readonly class Accidental
 {
-    private const SIGNS = ['♭♭' => -2, '𝄫' => -2, 'bb' => -2, '♭' => -1, 'b' => -1, '##' => 2, '♯♯' => 2, '𝄪' => 2, 'x' => 2, '#' => 1, '♯' => 1, '♮' => 0, '' => 0];
+    private const SIGNS = [
+        '♭♭' => -2, '𝄫' => -2, 'bb' => -2, '♭' => -1, 'b' => -1, '##' => 2, '♯♯' => 2, '𝄪' => 2, 'x' => 2, '#' => 1,
+        '♯' => 1, '♮' => 0, '' => 0,
+    ];
 
     private function __construct(public int $halfSteps)
     {

@@ -31,7 +31,10 @@ final readonly class Interval
         return new self($to->staffPlace() - $from->staffPlace(), $to->midi() - $from->midi());
     }
 
-    /** Reads `M2`, `m3`, `P5`, `A4`, `d5`, `M9`, with `-` in front when it goes down; M major, m minor, P perfect, A augmented, d diminished. */
+    /**
+     * Reads `M2`, `m3`, `P5`, `A4`, `d5`, `M9`, with `-` in front when it goes down; M major, m minor, P perfect, A
+     * augmented, d diminished.
+     */
     public static function parse(string $text): self
     {
         if (1 !== preg_match('/^(-)?(M|m|P|A|d)(\d{1,2})$/', $text, $found) || 0 === (int) $found[3]) {
@@ -66,7 +69,9 @@ final readonly class Interval
     public function spoken(): string
     {
         $letters = abs($this->letters);
-        $halfSteps = $this->letters < 0 || (0 === $this->letters && $this->halfSteps < 0) ? -$this->halfSteps : $this->halfSteps;
+        $halfSteps = $this->letters < 0 || (0 === $this->letters && $this->halfSteps < 0)
+            ? -$this->halfSteps
+            : $this->halfSteps;
         $octaves = intdiv($letters, 7);
         $rest = $letters % 7;
         $shift = $halfSteps - 12 * $octaves - self::MAJOR_OR_PERFECT[$rest];

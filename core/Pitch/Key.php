@@ -48,6 +48,9 @@ final readonly class Key
     /** The same sounds, spelled on the other side of the circle (twelve fifths away). */
     public function enharmonicTwin(): self
     {
-        return new self(NoteName::fromFifths($this->tonic->fifths() + ($this->fifths() > 0 ? -12 : 12)), $this->modeFifths);
+        return new self(
+            NoteName::fromFifths($this->tonic->fifths() + ($this->fifths() > 0 ? -12 : 12)),
+            $this->modeFifths,
+        );
     }
 }

@@ -22,11 +22,16 @@ final readonly class NoteName
     /** Reads `Bb`, `F#`, `B♭`, `B flat`, `b-flat`, `C##` in either case. */
     public static function parse(string $text): self
     {
-        if (1 !== preg_match('/^([A-Ga-g])[\s-]*(bb|##|[b#x♭♯♮𝄪𝄫]|♭♭|♯♯|double[\s-]*flat|double[\s-]*sharp|flat|sharp|natural)?$/u', trim($text), $found)) {
+        if (1 !== preg_match(
+            '/^([A-Ga-g])[\s-]*(bb|##|[b#x♭♯♮𝄪𝄫]|♭♭|♯♯|double[\s-]*flat|double[\s-]*sharp|flat|sharp|natural)?$/u',
+            trim($text),
+            $found,
+        )) {
             throw PitchError::notANote($text);
         }
         $sign = preg_replace('/[\s-]+/', ' ', strtolower($found[2] ?? '')) ?? '';
-        $sign = ['flat' => 'b', 'sharp' => '#', 'natural' => '', 'double flat' => 'bb', 'double sharp' => '##'][$sign] ?? $sign;
+        $sign = ['flat' => 'b', 'sharp' => '#', 'natural' => '', 'double flat' => 'bb', 'double sharp' => '##'][$sign]
+            ?? $sign;
 
         return new self(Letter::parse($found[1]), Accidental::parse($sign)->halfSteps);
     }
@@ -86,6 +91,8 @@ final readonly class NoteName
     /** "B flat" */
     public function spoken(): string
     {
-        return 0 === $this->alter ? $this->letter->text() : $this->letter->text().' '.Accidental::of($this->alter)->spoken();
+        return 0 === $this->alter
+            ? $this->letter->text()
+            : $this->letter->text().' '.Accidental::of($this->alter)->spoken();
     }
 }

@@ -31,8 +31,14 @@ final readonly class Pitch
         }
     }
 
-    private const SHARP = [[Letter::C, 0], [Letter::C, 1], [Letter::D, 0], [Letter::D, 1], [Letter::E, 0], [Letter::F, 0], [Letter::F, 1], [Letter::G, 0], [Letter::G, 1], [Letter::A, 0], [Letter::A, 1], [Letter::B, 0]];
-    private const FLAT = [[Letter::C, 0], [Letter::D, -1], [Letter::D, 0], [Letter::E, -1], [Letter::E, 0], [Letter::F, 0], [Letter::G, -1], [Letter::G, 0], [Letter::A, -1], [Letter::A, 0], [Letter::B, -1], [Letter::B, 0]];
+    private const SHARP = [
+        [Letter::C, 0], [Letter::C, 1], [Letter::D, 0], [Letter::D, 1], [Letter::E, 0], [Letter::F, 0], [Letter::F, 1],
+        [Letter::G, 0], [Letter::G, 1], [Letter::A, 0], [Letter::A, 1], [Letter::B, 0],
+    ];
+    private const FLAT = [
+        [Letter::C, 0], [Letter::D, -1], [Letter::D, 0], [Letter::E, -1], [Letter::E, 0], [Letter::F, 0],
+        [Letter::G, -1], [Letter::G, 0], [Letter::A, -1], [Letter::A, 0], [Letter::B, -1], [Letter::B, 0],
+    ];
 
     /** The plain name of a MIDI number: a natural if there is one, else one sharp or one flat. */
     public static function plain(int $midi, bool $sharp): self

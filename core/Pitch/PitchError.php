@@ -23,21 +23,37 @@ final class PitchError extends \InvalidArgumentException implements Mistake
 
     public static function notANote(string $read): self
     {
-        return new self(\sprintf('"%s" is not the name of a note; expected a letter and perhaps a sign, for example "Bb" or "F#".', $read));
+        return new self(\sprintf(
+            '"%s" is not the name of a note; expected a letter and perhaps a sign, for example "Bb" or "F#".',
+            $read,
+        ));
     }
 
     public static function notAPitch(string $read): self
     {
-        return new self(\sprintf('"%s" is not a pitch; expected a note and its octave, for example "Bb3" (C4 is middle C).', $read));
+        return new self(\sprintf(
+            '"%s" is not a pitch; expected a note and its octave, for example "Bb3" (C4 is middle C).',
+            $read,
+        ));
     }
 
     public static function notInRange(string $read, string $instrument, Pitch $lowest, Pitch $highest): self
     {
-        return new self(\sprintf('"%s" lies outside the range of %s; expected a note from %s to %s, for example "%s".', $read, $instrument, $lowest->sign(), $highest->sign(), $lowest->text()));
+        return new self(\sprintf(
+            '"%s" lies outside the range of %s; expected a note from %s to %s, for example "%s".',
+            $read,
+            $instrument,
+            $lowest->sign(),
+            $highest->sign(),
+            $lowest->text(),
+        ));
     }
 
     public static function notAnInterval(string $read): self
     {
-        return new self(\sprintf('"%s" is not an interval; expected a quality and a number, for example "M2", "P5" or "-m3".', $read));
+        return new self(\sprintf(
+            '"%s" is not an interval; expected a quality and a number, for example "M2", "P5" or "-m3".',
+            $read,
+        ));
     }
 }

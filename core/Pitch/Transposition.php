@@ -68,7 +68,15 @@ final readonly class Transposition
         $other = $wanted === $plain ? $twin : $plain;
         $offered = $other->signature()->count() <= 7 ? $other : null;
         if ($wanted === $plain) {
-            $why = null === $offered || 5 === $count ? '' : \sprintf('%s (%s) can also be read as %s (%s).', $plain->tonic->sign(), $plain->signature()->spoken(), $twin->tonic->sign(), $twin->signature()->spoken());
+            $why = null === $offered || 5 === $count
+                ? ''
+                : \sprintf(
+                    '%s (%s) can also be read as %s (%s).',
+                    $plain->tonic->sign(),
+                    $plain->signature()->spoken(),
+                    $twin->tonic->sign(),
+                    $twin->signature()->spoken(),
+                );
 
             return new WrittenKey($plain, false, $why, $offered);
         }
@@ -79,26 +87,34 @@ final readonly class Transposition
             $plain->signature()->spoken(),
             $twin->tonic->sign(),
             $twin->signature()->spoken(),
-            SpellingPreference::Plainest === $preference ? ', the plainer signature' : ', as '.$preference->value.' are preferred',
+            SpellingPreference::Plainest === $preference
+                ? ', the plainer signature'
+                : ', as '.$preference->value.' are preferred',
         );
 
         return new WrittenKey($twin, true, $why, $offered);
     }
 
     /**
-     * Chooses the written tonic of material that prints no signature, by the signs that would be printed. A natural tonic stays; of
-     * two names of a black key the one with fewer signs is taken, the transposed one where they are alike. At pitch and in octaves
-     * the tonic is read as it is named.
+     * Chooses the written tonic of material that prints no signature, by the signs that would be printed. A natural
+     * tonic stays; of two names of a black key the one with fewer signs is taken, the transposed one where they are
+     * alike. At pitch and in octaves the tonic is read as it is named.
      *
      * @param \Closure(NoteName): int $signs printed on a tonic, each note once, double signs as three
      */
-    public function unsignedKey(Key $concert, \Closure $signs, SpellingPreference $preference = SpellingPreference::Plainest): WrittenKey
-    {
+    public function unsignedKey(
+        Key $concert,
+        \Closure $signs,
+        SpellingPreference $preference = SpellingPreference::Plainest,
+    ): WrittenKey {
         $plain = $concert->transpose($this->writtenAboveSounding);
         if (0 === $this->writtenAboveSounding->letters % 7 || 0 === $plain->tonic->alter) {
             return new WrittenKey($plain, false, '', null);
         }
-        $twin = Key::mode(NoteName::fromFifths($plain->tonic->fifths() + ($plain->tonic->alter > 0 ? -12 : 12)), $concert->modeFifths);
+        $twin = Key::mode(
+            NoteName::fromFifths($plain->tonic->fifths() + ($plain->tonic->alter > 0 ? -12 : 12)),
+            $concert->modeFifths,
+        );
         [$count, $twinCount] = [$signs($plain->tonic), $signs($twin->tonic)];
         $takesTwin = match (true) {
             SpellingPreference::Plainest === $preference || 0 === $twin->tonic->alter => $twinCount < $count,
@@ -106,7 +122,19 @@ final readonly class Transposition
         };
 
         return $takesTwin
-            ? new WrittenKey($twin, true, \sprintf('%s would be %s, with signs that count %d; it is written as %s, with %d.', $concert->tonic->sign(), $plain->tonic->sign(), $count, $twin->tonic->sign(), $twinCount), $plain)
+            ? new WrittenKey(
+                $twin,
+                true,
+                \sprintf(
+                    '%s would be %s, with signs that count %d; it is written as %s, with %d.',
+                    $concert->tonic->sign(),
+                    $plain->tonic->sign(),
+                    $count,
+                    $twin->tonic->sign(),
+                    $twinCount,
+                ),
+                $plain,
+            )
             : new WrittenKey($plain, false, '', $twin);
     }
 
@@ -117,15 +145,26 @@ final readonly class Transposition
     {
         $twin = $own->enharmonicTwin();
         $why = $own->signature()->count() > 7
-            ? \sprintf('%s has %d accidentals; %s (%s) sounds the same and is plainer.', $own->tonic->sign(), $own->signature()->count(), $twin->tonic->sign(), $twin->signature()->spoken())
+            ? \sprintf(
+                '%s has %d accidentals; %s (%s) sounds the same and is plainer.',
+                $own->tonic->sign(),
+                $own->signature()->count(),
+                $twin->tonic->sign(),
+                $twin->signature()->spoken(),
+            )
             : '';
 
-        return new WrittenKey($own, false, $why, $own->signature()->count() >= 5 && $twin->signature()->count() <= 7 ? $twin : null);
+        return new WrittenKey(
+            $own,
+            false,
+            $why,
+            $own->signature()->count() >= 5 && $twin->signature()->count() <= 7 ? $twin : null,
+        );
     }
 
     /**
-     * The concert key behind an own key, named as the packet names it: five sharps to six flats. At pitch and in octaves it is
-     * the own key itself.
+     * The concert key behind an own key, named as the packet names it: five sharps to six flats. At pitch and in
+     * octaves it is the own key itself.
      *
      * Source: the product's handbook, chapter 2, "The packet".
      */

@@ -40,7 +40,13 @@ final readonly class Player
     /** @return non-empty-list<Range> the ranges to try in turn: what lies well, then what the stage allows */
     public function preferredRanges(): array
     {
-        return null !== $this->own() ? [$this->own()] : (Stage::Full === $this->stage() ? [$this->range['well'], $this->range(Stage::Developing), $this->range(Stage::Full)] : [$this->range($this->stage())]);
+        return null !== $this->own()
+            ? [$this->own()]
+            : (
+                Stage::Full === $this->stage()
+                    ? [$this->range['well'], $this->range(Stage::Developing), $this->range(Stage::Full)]
+                    : [$this->range($this->stage())]
+            );
     }
 
     /** The range beyond which this player does not go. */

@@ -13,21 +13,37 @@ final class PlayerError extends \DomainException implements Mistake
 {
     public static function notARange(string $read): self
     {
-        return new self(\sprintf('"%s" is not a range; expected the lowest and the highest written note, for example "G3 to E5".', $read));
+        return new self(\sprintf(
+            '"%s" is not a range; expected the lowest and the highest written note, for example "G3 to E5".',
+            $read,
+        ));
     }
 
     public static function notAWatchedNote(string $read): self
     {
-        return new self(\sprintf('"%s" is not a written note; expected notes without their octave, divided by commas, for example "B, Eb".', $read));
+        return new self(\sprintf(
+            '"%s" is not a written note; expected notes without their octave, divided by commas, for example "B, Eb".',
+            $read,
+        ));
     }
 
     public static function tooManyWatchedNotes(int $read, int $most): self
     {
-        return new self(\sprintf('These are %d notes; expected %d at the most, for example "B, Eb": more signs are read past.', $read, $most));
+        return new self(\sprintf(
+            'These are %d notes; expected %d at the most, for example "B, Eb": more signs are read past.',
+            $read,
+            $most,
+        ));
     }
 
     public static function limitsTooNarrow(Range $limits, string $instrument, Range $full): self
     {
-        return new self(\sprintf('The limits %s leave less than an octave of %s (%s); expected an octave or more, for example "%s".', $limits->spoken(), $instrument, $full->spoken(), $full->lowest->text().' to '.$full->highest->text()));
+        return new self(\sprintf(
+            'The limits %s leave less than an octave of %s (%s); expected an octave or more, for example "%s".',
+            $limits->spoken(),
+            $instrument,
+            $full->spoken(),
+            $full->lowest->text().' to '.$full->highest->text(),
+        ));
     }
 }

@@ -9,9 +9,11 @@ use SwiftReed\Pitch\Pitch;
 use SwiftReed\Pitch\PitchError;
 
 /**
- * Written notes that one player plays wrong again and again: a sign stands beside each of them on his own pages, a natural too.
+ * Written notes that one player plays wrong again and again: a sign stands beside each of them on his own pages, a
+ * natural too.
  *
- * Source: the handbook, chapter 2, "Reminders" (a list for each player), and chapter 8 (recurrent wrong degrees feed reminders).
+ * Source: the handbook, chapter 2, "Reminders" (a list for each player), and chapter 8 (recurrent wrong degrees feed
+ * reminders).
  */
 final readonly class WatchedNotes
 {
@@ -36,7 +38,10 @@ final readonly class WatchedNotes
     public static function parse(string $text): self
     {
         $watched = self::none();
-        foreach (array_filter(array_map(trim(...), explode(',', $text)), static fn (string $one): bool => '' !== $one) as $one) {
+        foreach (array_filter(
+            array_map(trim(...), explode(',', $text)),
+            static fn (string $one): bool => '' !== $one,
+        ) as $one) {
             try {
                 $watched = $watched->with(NoteName::parse($one));
             } catch (PitchError) {
@@ -44,12 +49,17 @@ final readonly class WatchedNotes
             }
         }
 
-        return \count($watched->notes) > self::MOST ? throw PlayerError::tooManyWatchedNotes(\count($watched->notes), self::MOST) : $watched;
+        return \count($watched->notes) > self::MOST
+            ? throw PlayerError::tooManyWatchedNotes(\count($watched->notes), self::MOST)
+            : $watched;
     }
 
     public function with(NoteName $note): self
     {
-        return new self([...array_values(array_filter($this->notes, static fn (NoteName $one): bool => !$one->equals($note))), $note]);
+        return new self([
+            ...array_values(array_filter($this->notes, static fn (NoteName $one): bool => !$one->equals($note))),
+            $note,
+        ]);
     }
 
     /** The latest of them, where there are more than a page can bear. */

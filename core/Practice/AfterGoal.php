@@ -12,7 +12,8 @@ use SwiftReed\Study\Rhythm\Rhythm;
 use SwiftReed\Study\Study;
 
 /**
- * What comes when the goal is reached: the same page in half the values at half the tempo, which is the same speed, and on from there.
+ * What comes when the goal is reached: the same page in half the values at half the tempo, which is the same speed, and
+ * on from there.
  *
  * Source: the handbook, chapter 7: half-and-quarter at 120 is quarter-and-eighth at 60.
  */

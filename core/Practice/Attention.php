@@ -43,9 +43,19 @@ final readonly class Attention
         }
 
         return match (true) {
-            [] !== $bySignature && [] !== $bySign => Speech::sentence('here it is '.self::named($bySignature, $isStraight).'; a sign beside the note makes it '.self::named($bySign, $isStraight)),
+            [] !== $bySignature
+                && [] !== $bySign => Speech::sentence(
+                    'here it is '.self::named(
+                        $bySignature,
+                        $isStraight,
+                    ).'; a sign beside the note makes it '.self::named($bySign, $isStraight),
+                ),
             [] !== $bySignature => Speech::sentence('here it is '.self::named($bySignature, $isStraight)),
-            [] !== $bySign => Speech::sentence(($study->recipe->material->printsSignature ? 'a sign beside the note makes it ' : 'no signature; signs beside the notes make it ').self::named($bySign, $isStraight)),
+            [] !== $bySign => Speech::sentence((
+                $study->recipe->material->printsSignature
+                    ? 'a sign beside the note makes it '
+                    : 'no signature; signs beside the notes make it '
+            ).self::named($bySign, $isStraight)),
             $study->recipe->material->printsSignature => 'No sharps and no flats here.',
             default => 'No signature: read the signs beside the notes.',
         };
@@ -54,7 +64,13 @@ final readonly class Attention
     /** @param array<string, list<string>> $names where each stands, by its name */
     private static function named(array $names, bool $withPlaces): string
     {
-        return Speech::listed(array_map(static fn (string $name, array $at): string => $name.($withPlaces ? \sprintf(' (note%s %s)', 1 === \count($at) ? '' : 's', Speech::listed($at)) : ''), array_keys($names), $names));
+        return Speech::listed(array_map(
+            static fn (string $name, array $at): string => $name.(
+                $withPlaces ? \sprintf(' (note%s %s)', 1 === \count($at) ? '' : 's', Speech::listed($at)) : ''
+            ),
+            array_keys($names),
+            $names,
+        ));
     }
 
     public function firstNote(int $i): string
@@ -84,7 +100,12 @@ final readonly class Attention
 
     public function hard(HardSpot $spot): string
     {
-        return \sprintf('%s to %s: %s.', $this->name($spot->from), $this->name($spot->to), rtrim($this->part->hard($spot), '.'));
+        return \sprintf(
+            '%s to %s: %s.',
+            $this->name($spot->from),
+            $this->name($spot->to),
+            rtrim($this->part->hard($spot), '.'),
+        );
     }
 
     /**
@@ -97,16 +118,33 @@ final readonly class Attention
                 $before = $this->part->study->notes[$move->at - 1]->pitch();
                 $after = $this->part->study->notes[$move->at]->pitch();
 
-                return \sprintf('After %s the line leaps %s to %s: hear that note first.', $before->name()->sign(), $after->isHigherThan($before) ? 'up' : 'down', $after->name()->sign());
+                return \sprintf(
+                    'After %s the line leaps %s to %s: hear that note first.',
+                    $before->name()->sign(),
+                    $after->isHigherThan($before) ? 'up' : 'down',
+                    $after->name()->sign(),
+                );
             }
         }
-        $spots = array_filter($this->part->plan->hardSpots, static fn (HardSpot $spot): bool => $spot->from >= $from && $spot->to <= $to);
-        usort($spots, static fn (HardSpot $a, HardSpot $b): int => $b->difficulty <=> $a->difficulty ?: $a->from <=> $b->from);
+        $spots = array_filter(
+            $this->part->plan->hardSpots,
+            static fn (HardSpot $spot): bool => $spot->from >= $from && $spot->to <= $to,
+        );
+        usort(
+            $spots,
+            static fn (HardSpot $a, HardSpot $b): int => $b->difficulty <=> $a->difficulty ?: $a->from <=> $b->from,
+        );
         if ([] !== $spots) {
             return $this->hard($spots[0]);
         }
-        $altered = array_filter(\array_slice($this->part->study->notes, $from, $to - $from + 1), static fn (StudyNote $note): bool => 0 !== $note->pitch()->alter);
-        $names = array_values(array_unique(array_map(static fn (StudyNote $note): string => $note->pitch()->name()->spoken(), $altered)));
+        $altered = array_filter(
+            \array_slice($this->part->study->notes, $from, $to - $from + 1),
+            static fn (StudyNote $note): bool => 0 !== $note->pitch()->alter,
+        );
+        $names = array_values(array_unique(array_map(
+            static fn (StudyNote $note): string => $note->pitch()->name()->spoken(),
+            $altered,
+        )));
 
         return match (true) {
             1 === \count($names) => \sprintf('Every %s: %s.', NoteName::parse($names[0][0])->spoken(), $names[0]),

@@ -24,12 +24,22 @@ final readonly class Behind
     }
 
     /** @param list<Played> $played from early to late */
-    public static function of(PlanStanding $standing, PlanSettings $settings, PracticeFigures $figures, Day $today, array $played): self
-    {
+    public static function of(
+        PlanStanding $standing,
+        PlanSettings $settings,
+        PracticeFigures $figures,
+        Day $today,
+        array $played,
+    ): self {
         $all = \count($standing->lines);
         $clean = \count($standing->clean());
         $end = Forecast::lastDay($settings->due, $settings->begin, $figures);
-        $expected = null === $end || 0 === $all ? $clean : min($all, (int) floor($all * max(0, $today->since($settings->begin)) / max(1, $end->since($settings->begin))));
+        $expected = null === $end || 0 === $all
+            ? $clean
+            : min(
+                $all,
+                (int) floor($all * max(0, $today->since($settings->begin)) / max(1, $end->since($settings->begin))),
+            );
         $last = $standing->last;
         $began = max(0, $today->since($settings->begin));
         $days = [];
@@ -38,7 +48,9 @@ final readonly class Behind
                 $days[$one->day->text()] = true;
             }
         }
-        $isAway = null === $last ? $began >= $figures->count('away-days') : $today->since($last) >= $figures->count('away-days');
+        $isAway = null === $last
+            ? $began >= $figures->count('away-days')
+            : $today->since($last) >= $figures->count('away-days');
         $current = $standing->current();
         $progress = null === $current ? null : $standing->progress[$current->line];
         $keys = max(0, $expected - $clean);
@@ -46,11 +58,17 @@ final readonly class Behind
             null === $current => '',
             null === $last => $began > 0 ? \sprintf('Nothing played yet, in %s.', self::days($began)) : '',
             $isAway => \sprintf('Nothing played for %s.', self::days($today->since($last))),
-            null !== $progress?->begun && $today->since($progress->begun) >= self::LONG_ON_ONE => \sprintf('On %s since %s, %s.', $current->title, $progress->begun->spoken(), match (true) {
-                null === $progress->highest => 'no tempo passed yet',
-                [] !== $progress->goalDays => \sprintf('its goal reached once, on %s', $progress->goalDays[0]->spoken()),
-                default => \sprintf('at %d of %d', $current->beatsAt($progress->highest), $current->goal),
-            }),
+            null !== $progress?->begun
+                && $today->since(
+                    $progress->begun,
+                ) >= self::LONG_ON_ONE => \sprintf('On %s since %s, %s.', $current->title, $progress->begun->spoken(), match (true) {
+                    null === $progress->highest => 'no tempo passed yet',
+                    [] !== $progress->goalDays => \sprintf(
+                        'its goal reached once, on %s',
+                        $progress->goalDays[0]->spoken(),
+                    ),
+                    default => \sprintf('at %d of %d', $current->beatsAt($progress->highest), $current->goal),
+                }),
             $keys > 0 => \sprintf('Played on %d of the last %d days.', \count($days), min(self::LOOK_BACK, $began + 1)),
             default => '',
         };

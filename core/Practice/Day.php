@@ -23,7 +23,10 @@ final readonly class Day
      */
     public static function parse(string $text): self
     {
-        if (1 !== preg_match('/^(\d{4})-(\d{2})-(\d{2})$/', trim($text), $read) || !checkdate((int) $read[2], (int) $read[3], (int) $read[1])) {
+        if (
+            1 !== preg_match('/^(\d{4})-(\d{2})-(\d{2})$/', trim($text), $read)
+            || !checkdate((int) $read[2], (int) $read[3], (int) $read[1])
+        ) {
             throw PracticeError::notADay($text);
         }
 

@@ -7,8 +7,8 @@ namespace SwiftReed\Practice;
 /**
  * How a plan will go at the player's own pace, and whether it comes out by its date.
  *
- * The days are the planner's own, day by day, as if every pass from now on were clean and each key took the time that keys take this player; so
- * what stands on the first of them is what the player finds today.
+ * The days are the planner's own, day by day, as if every pass from now on were clean and each key took the time that
+ * keys take this player; so what stands on the first of them is what the player finds today.
  *
  * Source: the handbook, chapter 7, "By a date": spread backwards from the date with a week in hand.
  */
@@ -24,8 +24,14 @@ final readonly class Forecast
      * @param float              $keyDays days that a key takes
      * @param bool               $isPaceKnown whether that was seen, or is supposed
      */
-    private function __construct(public array $days, public bool $feasible, public string $says, public array $targets, public float $keyDays, public bool $isPaceKnown)
-    {
+    private function __construct(
+        public array $days,
+        public bool $feasible,
+        public string $says,
+        public array $targets,
+        public float $keyDays,
+        public bool $isPaceKnown,
+    ) {
     }
 
     /**
@@ -34,14 +40,29 @@ final readonly class Forecast
      *
      * @throws PracticeError when the date is over, or further off than plans go
      */
-    public static function of(Planner $planner, PlanSettings $settings, PracticeFigures $figures, Day $from, array $played, ?int $most = null): self
-    {
+    public static function of(
+        Planner $planner,
+        PlanSettings $settings,
+        PracticeFigures $figures,
+        Day $from,
+        array $played,
+        ?int $most = null,
+    ): self {
         $due = $settings->due;
         if (null !== $due && $due->isBefore($from)) {
-            throw PracticeError::notAPlan(\sprintf('The date %s is over on %s; expected a later one, for example "%s".', $due->text(), $from->text(), $from->plus(28)->text()));
+            throw PracticeError::notAPlan(\sprintf(
+                'The date %s is over on %s; expected a later one, for example "%s".',
+                $due->text(),
+                $from->text(),
+                $from->plus(28)->text(),
+            ));
         }
         if (null !== $due && $due->since($from) > PlanSettings::MOST_DAYS) {
-            throw PracticeError::notAPlan(\sprintf('The date %s is more than two years away; expected an earlier one, for example "%s".', $due->text(), $from->plus(100)->text()));
+            throw PracticeError::notAPlan(\sprintf(
+                'The date %s is more than two years away; expected an earlier one, for example "%s".',
+                $due->text(),
+                $from->plus(100)->text(),
+            ));
         }
         $standing = $planner->standing($played);
         $open = $standing->open();
@@ -50,14 +71,19 @@ final readonly class Forecast
         $keyDays ??= (float) $figures->count('key-days');
         $end = self::lastDay($due, $from, $figures);
         $available = null === $end ? null : $end->since($from) + 1;
-        $slot = null !== $available && [] !== $open && $available >= $keyDays * \count($open) ? $available / \count($open) : $keyDays;
+        $slot = null !== $available && [] !== $open && $available >= $keyDays * \count($open)
+            ? $available / \count($open)
+            : $keyDays;
         $targets = [];
         foreach ($open as $k => $line) {
             $targets[$line->line] = $from->plus(max(0, (int) floor(($k + 1) * $slot + 1e-9) - 1));
         }
         $until = $due ?? $from->plus(self::WITHOUT_DATE - 1);
         $until = null === $most || $until->since($from) < $most ? $until : $from->plus($most - 1);
-        $fits = null === $end || [] === $open || (\count($open) * $keyDays <= $available && self::comesOut($planner, $settings, $figures, $from, $end, $played));
+        $fits = null === $end
+            || [] === $open
+            || (\count($open) * $keyDays <= $available
+                && self::comesOut($planner, $settings, $figures, $from, $end, $played));
 
         return new self(
             self::written($planner, $settings, $from, $until, $played, $targets),
@@ -80,8 +106,17 @@ final readonly class Forecast
     /** Days from one clean key to the next, as they were; null while nobody knows. */
     private static function pace(PlanStanding $standing): ?float
     {
-        $clean = array_map(static fn (PlanLine $line): KeyProgress => $standing->progress[$line->line], $standing->clean());
-        usort($clean, static fn (KeyProgress $a, KeyProgress $b): int => ($a->clean?->text() ?? '') <=> ($b->clean?->text() ?? ''));
+        $clean = array_map(
+            static fn (PlanLine $line): KeyProgress => $standing->progress[$line->line],
+            $standing->clean(),
+        );
+        usort(
+            $clean,
+            static fn (
+                KeyProgress $a,
+                KeyProgress $b,
+            ): int => ($a->clean?->text() ?? '') <=> ($b->clean?->text() ?? ''),
+        );
         $took = [];
         $before = null;
         foreach ($clean as $progress) {
@@ -100,8 +135,14 @@ final readonly class Forecast
      *
      * @param list<Played> $played
      */
-    private static function comesOut(Planner $planner, PlanSettings $settings, PracticeFigures $figures, Day $from, Day $end, array $played): bool
-    {
+    private static function comesOut(
+        Planner $planner,
+        PlanSettings $settings,
+        PracticeFigures $figures,
+        Day $from,
+        Day $end,
+        array $played,
+    ): bool {
         for ($day = $from; !$end->isBefore($day); $day = $day->plus(1)) {
             do { // when a key becomes clean the next one opens on the same day
                 $before = \count($played);
@@ -136,7 +177,13 @@ final readonly class Forecast
                 break;
             }
             $left -= $takes;
-            $played[] = new Played($day, $item->line->line, $item->line->quarters($state->tempo), true, seconds: $takes);
+            $played[] = new Played(
+                $day,
+                $item->line->line,
+                $item->line->quarters($state->tempo),
+                true,
+                seconds: $takes,
+            );
             $state = $ladder->after($state, true);
         }
 
@@ -149,8 +196,14 @@ final readonly class Forecast
      *
      * @return list<PlanDay>
      */
-    private static function written(Planner $planner, PlanSettings $settings, Day $from, Day $until, array $played, array $targets): array
-    {
+    private static function written(
+        Planner $planner,
+        PlanSettings $settings,
+        Day $from,
+        Day $until,
+        array $played,
+        array $targets,
+    ): array {
         $days = [];
         for ($day = $from; !$until->isBefore($day); $day = $day->plus(1)) {
             $days[] = $written = $planner->day($day, $played);
@@ -166,7 +219,8 @@ final readonly class Forecast
     }
 
     /**
-     * What is supposed to be passed on a day: a review its goal; a new key as much as brings it there on the last days that it has.
+     * What is supposed to be passed on a day: a review its goal; a new key as much as brings it there on the last days
+     * that it has.
      *
      * @return list<Played>
      */
@@ -177,16 +231,34 @@ final readonly class Forecast
             return [new Played($day, $item->line->line, $item->line->quarters($item->line->goal), true, counts: true)];
         }
         // The places that are left, one after the other, spread over the days that are left.
-        $places = array_values(array_filter(Ladder::of($settings->rungs, min($item->tempo, $item->line->goal), $item->line->goal)->places, static fn (int $place): bool => $place >= $item->tempo && $place < $item->line->goal));
-        $tempo = [] === $places ? null : $places[min(\count($places) - 1, (int) floor(\count($places) / max(1, $left)))];
+        $places = array_values(array_filter(
+            Ladder::of($settings->rungs, min($item->tempo, $item->line->goal), $item->line->goal)->places,
+            static fn (int $place): bool => $place >= $item->tempo && $place < $item->line->goal,
+        ));
+        $tempo = [] === $places
+            ? null
+            : $places[min(\count($places) - 1, (int) floor(\count($places) / max(1, $left)))];
 
-        return null === $tempo ? [] : [new Played($day, $item->line->line, $item->line->quarters($tempo), true, counts: true)];
+        return null === $tempo
+            ? []
+            : [new Played($day, $item->line->line, $item->line->quarters($tempo), true, counts: true)];
     }
 
     /** @param list<PlanLine> $open */
-    private static function words(Planner $planner, PlanSettings $settings, PracticeFigures $figures, array $open, Day $from, ?Day $end, float $keyDays, bool $isKnown, bool $fits): string
-    {
-        $pace = $isKnown ? \sprintf('about %s for a key, as so far', self::days($keyDays)) : 'a key a week, while nobody knows how fast it goes';
+    private static function words(
+        Planner $planner,
+        PlanSettings $settings,
+        PracticeFigures $figures,
+        array $open,
+        Day $from,
+        ?Day $end,
+        float $keyDays,
+        bool $isKnown,
+        bool $fits,
+    ): string {
+        $pace = $isKnown
+            ? \sprintf('about %s for a key, as so far', self::days($keyDays))
+            : 'a key a week, while nobody knows how fast it goes';
         if ([] === $open) {
             return 'All keys are clean; they come back in turn so that they stay.';
         }
@@ -194,28 +266,67 @@ final readonly class Forecast
             return \sprintf('%s to go: %s.', self::keys(\count($open)), $pace);
         }
         $available = $end->since($from) + 1;
-        $inHand = $end->equals($settings->due) ? '' : \sprintf(', with %s in hand', self::days((float) $settings->due->since($end)));
+        $inHand = $end->equals($settings->due)
+            ? ''
+            : \sprintf(', with %s in hand', self::days((float) $settings->due->since($end)));
         if ($fits) {
-            return \sprintf('%s by %s%s: %s for each.', self::keys(\count($open)), $settings->due->spoken(), $inHand, self::days(floor($available / \count($open))));
+            return \sprintf(
+                '%s by %s%s: %s for each.',
+                self::keys(\count($open)),
+                $settings->due->spoken(),
+                $inHand,
+                self::days(floor($available / \count($open))),
+            );
         }
-        $tooLong = array_values(array_filter($open, static fn (PlanLine $line): bool => 2 * $settings->inARow * $line->pass($line->first, $figures->number('breath')) > 60.0 * $planner->technique()));
+        $tooLong = array_values(array_filter(
+            $open,
+            static fn (PlanLine $line): bool => 2 * $settings->inARow * $line->pass(
+                $line->first,
+                $figures->number('breath'),
+            ) > 60.0 * $planner->technique(),
+        ));
         if ([] !== $tooLong) {
-            $needs = (int) ceil(2 * $settings->inARow * $tooLong[0]->pass($tooLong[0]->first, $figures->number('breath')) / 60.0);
+            $needs = (int) ceil(
+                2 * $settings->inARow * $tooLong[0]->pass($tooLong[0]->first, $figures->number('breath')) / 60.0,
+            );
 
-            return \sprintf('%d minutes a day leave %d for scales, and %s needs %d to get on: more minutes, one octave less, or shorter notes.', $settings->minutes, $planner->technique(), $tooLong[0]->title, $needs);
+            return \sprintf(
+                '%d minutes a day leave %d for scales, and %s needs %d to get on: more minutes, one octave less, or shorter notes.',
+                $settings->minutes,
+                $planner->technique(),
+                $tooLong[0]->title,
+                $needs,
+            );
         }
         $done = min(\count($open) - 1, (int) floor($available / $keyDays));
         $hardest = $open;
         usort($hardest, static fn (PlanLine $a, PlanLine $b): int => $b->hardness <=> $a->hardness);
-        $leave = array_map(static fn (PlanLine $line): string => $line->title, \array_slice($hardest, 0, \count($open) - $done));
+        $leave = array_map(
+            static fn (PlanLine $line): string => $line->title,
+            \array_slice($hardest, 0, \count($open) - $done),
+        );
         $slower = self::slower($open, $settings, $keyDays, $available);
         $ways = [
-            \count($leave) < \count($open) ? \sprintf('leave out %s, which %s hardest here', self::listed($leave), 1 === \count($leave) ? 'is' : 'are') : 'choose fewer keys',
+            \count($leave) < \count($open)
+                ? \sprintf(
+                    'leave out %s, which %s hardest here',
+                    self::listed($leave),
+                    1 === \count($leave) ? 'is' : 'are',
+                )
+                : 'choose fewer keys',
             ...(null === $slower ? [] : [\sprintf('or set the goal to %d', $slower)]),
             'or take a later date',
         ];
 
-        return \sprintf('Not by %s%s at this pace (%s): %d of %d. To make it fit: %s.', $settings->due->spoken(), $inHand, $pace, $done, \count($open), implode(', ', $ways));
+        return \sprintf(
+            'Not by %s%s at this pace (%s): %d of %d. To make it fit: %s.',
+            $settings->due->spoken(),
+            $inHand,
+            $pace,
+            $done,
+            \count($open),
+            implode(', ', $ways),
+        );
     }
 
     /**
@@ -228,8 +339,13 @@ final readonly class Forecast
         foreach (array_reverse($settings->rungs->tempos) as $rung) {
             $needs = 0.0;
             foreach ($open as $line) {
-                $places = static fn (int $goal): int => \count(array_filter([...$settings->rungs->tempos, $goal], static fn (int $one): bool => $one >= min($line->first, $goal) && $one <= $goal));
-                $needs += $rung >= $line->goal ? $keyDays : max(1.0, $keyDays * $places($rung) / max(1, $places($line->goal)));
+                $places = static fn (int $goal): int => \count(array_filter(
+                    [...$settings->rungs->tempos, $goal],
+                    static fn (int $one): bool => $one >= min($line->first, $goal) && $one <= $goal,
+                ));
+                $needs += $rung >= $line->goal
+                    ? $keyDays
+                    : max(1.0, $keyDays * $places($rung) / max(1, $places($line->goal)));
             }
             if ($rung < $open[0]->goal && $needs <= $available) {
                 return $rung;

@@ -7,7 +7,8 @@ namespace SwiftReed\Practice;
 /**
  * How far a player is with one line: recomputed from what was played, never stored.
  *
- * Source: the handbook, chapter 7: a key is clean when it reached its goal on so many different days or a teacher passed it; kept keys return.
+ * Source: the handbook, chapter 7: a key is clean when it reached its goal on so many different days or a teacher
+ * passed it; kept keys return.
  */
 final readonly class KeyProgress
 {
@@ -20,8 +21,15 @@ final readonly class KeyProgress
      * @param Day|null    $returns  when it is due again; of a clean key only
      * @param bool        $slipped  whether the last time was a miss, after it had been clean
      */
-    private function __construct(public ?Day $begun, public ?Day $last, public ?float $highest, public array $goalDays, public ?Day $clean, public ?Day $returns, public bool $slipped)
-    {
+    private function __construct(
+        public ?Day $begun,
+        public ?Day $last,
+        public ?float $highest,
+        public array $goalDays,
+        public ?Day $clean,
+        public ?Day $returns,
+        public bool $slipped,
+    ) {
     }
 
     /**
@@ -64,7 +72,8 @@ final readonly class KeyProgress
     }
 
     /**
-     * Day by day: the fastest tempo that was passed, whether something was missed, whether a teacher's word was among it.
+     * Day by day: the fastest tempo that was passed, whether something was missed, whether a teacher's word was among
+     * it.
      *
      * @param list<Played> $played
      *
@@ -82,7 +91,9 @@ final readonly class KeyProgress
                 $row = [null, 0.0, 0];
                 continue;
             }
-            $row = $row[0] === $key && abs($row[1] - $one->quarters) < 1e-6 ? [$key, $one->quarters, $row[2] + 1] : [$key, $one->quarters, 1];
+            $row = $row[0] === $key && abs($row[1] - $one->quarters) < 1e-6
+                ? [$key, $one->quarters, $row[2] + 1]
+                : [$key, $one->quarters, 1];
             if ($one->counts || $one->isTaken || $row[2] >= $inARow) {
                 $days[$key][1] = max($days[$key][1] ?? 0.0, $one->quarters);
                 $days[$key][3] = $days[$key][3] || $one->isTaken;

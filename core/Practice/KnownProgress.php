@@ -9,7 +9,10 @@ namespace SwiftReed\Practice;
  */
 final class KnownProgress
 {
-    /** @var array<string, array{int, Played|null, KeyProgress}> by the line: how much of it was played, the last of that, and what came of it */
+    /**
+     * @var array<string, array{int, Played|null, KeyProgress}> by the line: how much of it was played,
+     *  the last of that, and what came of it
+     */
     private array $known = [];
 
     /**

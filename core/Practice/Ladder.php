@@ -7,9 +7,10 @@ namespace SwiftReed\Practice;
 /**
  * How the tempo of an exercise is raised: only from clean, one place at a time, and back by a little after a miss.
  *
- * Places are the rungs below the goal, the goal, and the start. So many clean passes in a row raise by a place. A missed pass goes to the
- * tempo ten below or to the place below, whichever is higher, never under the lowest place; one climbs back through every tempo one fell
- * through. A second miss running at the lowest place sends to the hard change, then again.
+ * Places are the rungs below the goal, the goal, and the start. So many clean passes in a row raise by a place. A
+ * missed pass goes to the tempo ten below or to the place below, whichever is higher, never under the lowest place; one
+ * climbs back through every tempo one fell through. A second miss running at the lowest place sends to the hard change,
+ * then again.
  *
  * Source: the handbook, chapter 7, "The ladder" (common practice).
  */
@@ -22,8 +23,13 @@ final readonly class Ladder
      * @param int                 $clean  clean passes in a row that raise
      * @param int                 $down   beats a minute that a missed pass falls at the most
      */
-    private function __construct(public array $places, public int $start, public int $goal, public int $clean, private int $down)
-    {
+    private function __construct(
+        public array $places,
+        public int $start,
+        public int $goal,
+        public int $clean,
+        private int $down,
+    ) {
     }
 
     /**
@@ -31,8 +37,13 @@ final readonly class Ladder
      *
      * @throws PracticeError when the start lies above the goal
      */
-    public static function of(Rungs $rungs, int $start, ?int $goal = null, ?int $clean = null, ?PracticeFigures $figures = null): self
-    {
+    public static function of(
+        Rungs $rungs,
+        int $start,
+        ?int $goal = null,
+        ?int $clean = null,
+        ?PracticeFigures $figures = null,
+    ): self {
         $figures ??= PracticeFigures::shipped();
         $goal ??= $rungs->last();
         $clean ??= $figures->count('clean');
@@ -44,14 +55,19 @@ final readonly class Ladder
         if ($clean < 1 || $clean > self::MOST_CLEAN) {
             throw PracticeError::notClean($clean);
         }
-        $places = array_values(array_unique([...array_filter($rungs->tempos, static fn (int $rung): bool => $rung < $goal), $start, $goal]));
+        $places = array_values(array_unique([
+            ...array_filter($rungs->tempos, static fn (int $rung): bool => $rung < $goal),
+            $start,
+            $goal,
+        ]));
         sort($places);
 
         return new self($places, $start, $goal, $clean, $figures->count('step-down'));
     }
 
     /**
-     * Where an exercise is begun today: one place under the highest that was passed, else at the first tempo; one place lower after some days away.
+     * Where an exercise is begun today: one place under the highest that was passed, else at the first tempo; one place
+     * lower after some days away.
      *
      * @param int      $first   beats a minute: the first tempo of this line for this player
      * @param int|null $highest the fastest that was passed before
@@ -62,7 +78,10 @@ final readonly class Ladder
             return min($first, $goal);
         }
         $places = [...array_filter($rungs->tempos, static fn (int $rung): bool => $rung < $goal), $goal];
-        $under = static fn (int $tempo): int => max([min($places), ...array_filter($places, static fn (int $place): bool => $place < $tempo)]);
+        $under = static fn (int $tempo): int => max([
+            min($places),
+            ...array_filter($places, static fn (int $place): bool => $place < $tempo),
+        ]);
         $start = min($highest, $under(min($highest, $goal)));
 
         return $wasAway ? min($start, $under($start)) : $start;
@@ -91,7 +110,10 @@ final readonly class Ladder
             return new LadderState($this->goal, $this->goal, 0, 0, LadderStanding::Done);
         }
         if ($state->from === $state->tempo) {
-            $next = min([$this->goal, ...array_filter($this->places, static fn (int $place): bool => $place > $state->tempo)]);
+            $next = min([
+                $this->goal,
+                ...array_filter($this->places, static fn (int $place): bool => $place > $state->tempo),
+            ]);
 
             return new LadderState($next, $next, 0, 0, LadderStanding::Climbing);
         }
@@ -173,9 +195,17 @@ final readonly class Ladder
     public function words(LadderState $before, bool $isClean, LadderState $after): string
     {
         return match (true) {
-            LadderStanding::Done === $after->standing => \sprintf('%d is reached, clean. Enough of this one for today.', $this->goal),
-            LadderStanding::HardChange === $after->standing => \sprintf('Twice not yet at %d: the hard change slowly, then again.', $after->tempo),
-            $isClean && $after->tempo === $before->tempo => 1 === $this->clean - $after->clean ? \sprintf('Clean. Once more at %d.', $after->tempo) : \sprintf('Clean. %d more at %d.', $this->clean - $after->clean, $after->tempo),
+            LadderStanding::Done === $after->standing => \sprintf(
+                '%d is reached, clean. Enough of this one for today.',
+                $this->goal,
+            ),
+            LadderStanding::HardChange === $after->standing => \sprintf(
+                'Twice not yet at %d: the hard change slowly, then again.',
+                $after->tempo,
+            ),
+            $isClean && $after->tempo === $before->tempo => 1 === $this->clean - $after->clean
+                ? \sprintf('Clean. Once more at %d.', $after->tempo)
+                : \sprintf('Clean. %d more at %d.', $this->clean - $after->clean, $after->tempo),
             $isClean => \sprintf('Clean at %d. Now %d.', $before->tempo, $after->tempo),
             $after->tempo === $before->tempo => \sprintf('Not yet. %d again; it need not be faster.', $after->tempo),
             default => \sprintf('Not yet. Back to %d, and up again from there.', $after->tempo),

@@ -11,7 +11,7 @@ final readonly class LadderTable
 {
     /**
      * @param array<string, array{tempo: int, standing: string, c: array{string, string}, m: array{string, string}}> $rows by the name of the state: its tempo in beats a
-     *                                                                                                                    minute, and for clean and missed the next state and the words
+     * minute, and for clean and missed the next state and the words
      * @param array<int, string> $starts the state in which one begins at a place, by its tempo
      */
     private function __construct(public string $first, public array $rows, public array $starts)
@@ -35,10 +35,25 @@ final readonly class LadderTable
             $clean = $ladder->after($state, true);
             $missed = $ladder->after($state, false);
             array_push($waiting, $clean, $missed);
-            $says = static fn (bool $isClean, LadderState $after): string => LadderStanding::Done === $state->standing ? '' : $ladder->words($state, $isClean, $after);
-            $rows[$state->name()] = ['tempo' => $state->tempo, 'standing' => $state->standing->value, 'c' => [$clean->name(), $says(true, $clean)], 'm' => [$missed->name(), $says(false, $missed)]];
+            $says = static fn (
+                bool $isClean,
+                LadderState $after,
+            ): string => LadderStanding::Done === $state->standing ? '' : $ladder->words($state, $isClean, $after);
+            $rows[$state->name()] = [
+                'tempo' => $state->tempo,
+                'standing' => $state->standing->value,
+                'c' => [$clean->name(), $says(true, $clean)],
+                'm' => [$missed->name(), $says(false, $missed)],
+            ];
         }
-        uksort($rows, static fn (string|int $a, string|int $b): int => [$rows[$a]['tempo'], \strlen((string) $a), (string) $a] <=> [$rows[$b]['tempo'], \strlen((string) $b), (string) $b]);
+        uksort(
+            $rows,
+            static fn (string|int $a, string|int $b): int => [
+                $rows[$a]['tempo'],
+                \strlen((string) $a),
+                (string) $a,
+            ] <=> [$rows[$b]['tempo'], \strlen((string) $b), (string) $b],
+        );
 
         return new self($ladder->first()->name(), $rows, $starts);
     }
@@ -48,10 +63,21 @@ final readonly class LadderTable
     {
         $rows = [];
         foreach ($this->rows as $name => $row) {
-            $rows[] = ['state' => (string) $name, 'tempo' => $row['tempo'], 'standing' => $row['standing'], 'clean' => self::step($row['c']), 'missed' => self::step($row['m'])];
+            $rows[] = [
+                'state' => (string) $name, 'tempo' => $row['tempo'], 'standing' => $row['standing'],
+                'clean' => self::step($row['c']), 'missed' => self::step($row['m']),
+            ];
         }
 
-        return ['first' => $this->first, 'starts' => array_map(static fn (int $tempo, string $state): array => ['tempo' => $tempo, 'state' => $state], array_keys($this->starts), array_values($this->starts)), 'rows' => $rows];
+        return [
+            'first' => $this->first,
+            'starts' => array_map(
+                static fn (int $tempo, string $state): array => ['tempo' => $tempo, 'state' => $state],
+                array_keys($this->starts),
+                array_values($this->starts),
+            ),
+            'rows' => $rows,
+        ];
     }
 
     /**

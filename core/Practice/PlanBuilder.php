@@ -34,19 +34,44 @@ final readonly class PlanBuilder
      *
      * @throws \SwiftReed\Knowledge\Mistake when a line is not understood
      */
-    public function lines(array $lines, Instrument $instrument, PlayerSettings $settings, Rungs $rungs, ?int $goal = null, OwnFingerings $own = new OwnFingerings(), ?\Closure $keep = null): array
-    {
+    public function lines(
+        array $lines,
+        Instrument $instrument,
+        PlayerSettings $settings,
+        Rungs $rungs,
+        ?int $goal = null,
+        OwnFingerings $own = new OwnFingerings(),
+        ?\Closure $keep = null,
+    ): array {
         $made = [];
         $left = [];
         foreach ($this->keys($lines) as $line) {
             $make = function () use ($line, $instrument, $settings, $rungs, $goal, $own): PlanLine|string {
                 try {
-                    return PlanLine::of($this->parts->build($line, $instrument, $settings, $own), $settings->stage, $this->tempos, $rungs, $goal);
+                    return PlanLine::of(
+                        $this->parts->build($line, $instrument, $settings, $own),
+                        $settings->stage,
+                        $this->tempos,
+                        $rungs,
+                        $goal,
+                    );
                 } catch (StudyError $error) {
                     return $error->getMessage();
                 }
             };
-            $one = null === $keep ? $make() : $keep(implode('|', [$line->text(), $instrument->id, implode('+', $instrument->setup), $settings->stage->value, $settings->limits?->lowest->text() ?? '', $settings->limits?->highest->text() ?? '', $rungs->text(), $goal ?? '']), $make);
+            $one = null === $keep
+                ? $make()
+                : $keep(
+                    implode(
+                        '|',
+                        [
+                            $line->text(), $instrument->id, implode('+', $instrument->setup), $settings->stage->value,
+                            $settings->limits?->lowest->text() ?? '', $settings->limits?->highest->text() ?? '',
+                            $rungs->text(), $goal ?? '',
+                        ],
+                    ),
+                    $make,
+                );
             if ($one instanceof PlanLine) {
                 $made[$one->line] ??= $one;
             } else {
@@ -71,7 +96,10 @@ final readonly class PlanBuilder
         foreach ($lines as $line) {
             array_push($keys, ...$order->lines($this->parts->reader->read($line)->line));
             if (\count($keys) > self::MOST) {
-                throw PracticeError::notAPlan(\sprintf('The plan has more than %d lines; expected fewer, for example one material in twelve keys.', self::MOST));
+                throw PracticeError::notAPlan(\sprintf(
+                    'The plan has more than %d lines; expected fewer, for example one material in twelve keys.',
+                    self::MOST,
+                ));
             }
         }
 

@@ -20,7 +20,13 @@ final readonly class PlanItem
      * @param string $why     a sentence
      * @param string $pattern a clause that the line takes on that day; nothing for the line as it is
      */
-    public function __construct(public PlanLine $line, public int $minutes, public string $kind, public int $tempo, public string $why, public string $pattern = '')
-    {
+    public function __construct(
+        public PlanLine $line,
+        public int $minutes,
+        public string $kind,
+        public int $tempo,
+        public string $why,
+        public string $pattern = '',
+    ) {
     }
 }

@@ -31,8 +31,20 @@ final readonly class PlanLine
      * @param bool      $rests    whether the player rests as long as he plays
      * @param list<int> $needed   MIDI numbers of its written notes
      */
-    private function __construct(public string $line, public string $full, public string $title, public bool $isPlain, public int $goal, public string $unit, public int $first, public float $beats, public float $hardness, public int $pitchClass, public bool $rests, public array $needed)
-    {
+    private function __construct(
+        public string $line,
+        public string $full,
+        public string $title,
+        public bool $isPlain,
+        public int $goal,
+        public string $unit,
+        public int $first,
+        public float $beats,
+        public float $hardness,
+        public int $pitchClass,
+        public bool $rests,
+        public array $needed,
+    ) {
     }
 
     /**

@@ -21,16 +21,32 @@ final readonly class PlanSettings
      * @param int      $goalDays   different days on which a key reaches its goal before the next opens
      * @param bool     $hardFirst  whether the keys that are hardest on this instrument come early
      */
-    public function __construct(public Day $begin, public Rungs $rungs, public ?Day $due = null, public int $minutes = 20, public bool $inMemory = false, public int $inARow = 2, public int $goalDays = 2, public bool $hardFirst = false, public ?Rotation $rotation = null)
-    {
+    public function __construct(
+        public Day $begin,
+        public Rungs $rungs,
+        public ?Day $due = null,
+        public int $minutes = 20,
+        public bool $inMemory = false,
+        public int $inARow = 2,
+        public int $goalDays = 2,
+        public bool $hardFirst = false,
+        public ?Rotation $rotation = null,
+    ) {
         if ($minutes < 1 || $minutes > self::MOST_MINUTES) {
-            throw PracticeError::notAPlan(\sprintf('%d minutes a day were read; expected 1 to %d, for example 20.', $minutes, self::MOST_MINUTES));
+            throw PracticeError::notAPlan(\sprintf(
+                '%d minutes a day were read; expected 1 to %d, for example 20.',
+                $minutes,
+                self::MOST_MINUTES,
+            ));
         }
         if ($inARow < 1 || $inARow > Ladder::MOST_CLEAN) {
             throw PracticeError::notClean($inARow);
         }
         if ($goalDays < 1 || $goalDays > 5) {
-            throw PracticeError::notAPlan(\sprintf('A key was to reach its goal on %d days; expected 1 to 5, for example 2.', $goalDays));
+            throw PracticeError::notAPlan(\sprintf(
+                'A key was to reach its goal on %d days; expected 1 to 5, for example 2.',
+                $goalDays,
+            ));
         }
     }
 }

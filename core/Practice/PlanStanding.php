@@ -19,7 +19,10 @@ final readonly class PlanStanding
     {
     }
 
-    /** The key that is being learnt: one that reached its goal already and wants another day, else the first that is not clean. Null when all are. */
+    /**
+     * The key that is being learnt: one that reached its goal already and wants another day, else the first that is not
+     * clean. Null when all are.
+     */
     public function current(): ?PlanLine
     {
         return $this->open()[0] ?? null;
@@ -28,7 +31,10 @@ final readonly class PlanStanding
     /** @return list<PlanLine> clean keys that are due again, the longest overdue first */
     public function due(Day $today): array
     {
-        $due = array_values(array_filter($this->lines, fn (PlanLine $line): bool => $this->progress[$line->line]->isDue($today)));
+        $due = array_values(array_filter(
+            $this->lines,
+            fn (PlanLine $line): bool => $this->progress[$line->line]->isDue($today),
+        ));
         usort($due, fn (PlanLine $a, PlanLine $b): int => $this->returnOf($a)->since($this->returnOf($b)));
 
         return $due;
@@ -77,16 +83,25 @@ final readonly class PlanStanding
     /** @return list<PlanLine> */
     public function clean(): array
     {
-        return array_values(array_filter($this->lines, fn (PlanLine $line): bool => $this->progress[$line->line]->isClean()));
+        return array_values(array_filter(
+            $this->lines,
+            fn (PlanLine $line): bool => $this->progress[$line->line]->isClean(),
+        ));
     }
 
     /** @return list<PlanLine> those that are not clean yet, in the order in which they will be learnt */
     public function open(): array
     {
-        $open = array_values(array_filter($this->lines, fn (PlanLine $line): bool => !$this->progress[$line->line]->isClean()));
+        $open = array_values(array_filter(
+            $this->lines,
+            fn (PlanLine $line): bool => !$this->progress[$line->line]->isClean(),
+        ));
         $isNear = fn (PlanLine $line): bool => [] !== $this->progress[$line->line]->goalDays;
 
-        return [...array_filter($open, $isNear), ...array_filter($open, static fn (PlanLine $line): bool => !$isNear($line))];
+        return [
+            ...array_filter($open, $isNear),
+            ...array_filter($open, static fn (PlanLine $line): bool => !$isNear($line)),
+        ];
     }
 
     public function isAllClean(): bool

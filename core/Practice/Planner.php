@@ -5,8 +5,9 @@ declare(strict_types=1);
 namespace SwiftReed\Practice;
 
 /**
- * What is practised on a day: keys that are due again, oldest first and at most half the minutes; the key that is being learnt; and what is
- * clean, mixed. Everything is worked out anew from what was played, so a day that was missed shifts the rest and adds nothing up.
+ * What is practised on a day: keys that are due again, oldest first and at most half the minutes; the key that is being
+ * learnt; and what is clean, mixed. Everything is worked out anew from what was played, so a day that was missed shifts
+ * the rest and adds nothing up.
  *
  * Source: the handbook, chapter 7, "The day and the weeks".
  */
@@ -18,7 +19,9 @@ final readonly class Planner
     private array $lines;
     private KnownProgress $known;
 
-    /** @param list<PlanLine> $lines in the order in which they are learnt; the hardest first where the settings say so */
+    /**
+     * @param list<PlanLine> $lines in the order in which they are learnt; the hardest first where the settings say so
+     */
     public function __construct(array $lines, private PlanSettings $settings, private PracticeFigures $figures)
     {
         if ($settings->hardFirst) {
@@ -48,7 +51,17 @@ final readonly class Planner
         $progress = [];
         foreach ($this->lines as $line) {
             $own = $byLine[$line->line] ?? [];
-            $progress[$line->line] = $this->known->of($line->line, $own, fn (): KeyProgress => KeyProgress::of($own, $line->quarters($line->goal), $this->settings->inARow, $this->settings->goalDays, $this->reviews));
+            $progress[$line->line] = $this->known->of(
+                $line->line,
+                $own,
+                fn (): KeyProgress => KeyProgress::of(
+                    $own,
+                    $line->quarters($line->goal),
+                    $this->settings->inARow,
+                    $this->settings->goalDays,
+                    $this->reviews,
+                ),
+            );
         }
         $last = [] === $played ? null : $played[\count($played) - 1]->day;
 
@@ -71,7 +84,13 @@ final readonly class Planner
         $technique = Session::technique($minutes ?? $this->settings->minutes, $this->figures);
         $wasAway = null !== $before && $today->since($before) >= $this->figures->count('away-days');
 
-        return $this->filled($today, $standing, $technique, max(0, $technique - (int) floor($seconds / 60.0)), $wasAway);
+        return $this->filled(
+            $today,
+            $standing,
+            $technique,
+            max(0, $technique - (int) floor($seconds / 60.0)),
+            $wasAway,
+        );
     }
 
     private function filled(Day $today, PlanStanding $standing, int $technique, int $left, bool $wasAway): PlanDay
@@ -80,12 +99,22 @@ final readonly class Planner
         $tomorrow = [];
         $current = $standing->current();
         // Where nothing new is left to be starved, what is due may have all the time.
-        $forReviews = min($left, null === $current ? $technique : (int) floor($this->figures->number('review-share') * $technique));
+        $forReviews = min(
+            $left,
+            null === $current ? $technique : (int) floor($this->figures->number('review-share') * $technique),
+        );
         foreach ($standing->due($today) as $line) {
             $progress = $standing->progress[$line->line];
-            $why = $progress->slipped ? 'It slipped last time.' : \sprintf('Clean on %s; it comes back today so that it stays.', $progress->clean?->spoken() ?? '');
+            $why = $progress->slipped
+                ? 'It slipped last time.'
+                : \sprintf('Clean on %s; it comes back today so that it stays.', $progress->clean?->spoken() ?? '');
             $needs = $this->needed($line, $progress, $wasAway);
-            $given = min($needs, [] === array_filter($items, static fn (PlanItem $one): bool => PlanItem::REVIEW === $one->kind) ? max(min(1, $left), $forReviews) : $forReviews);
+            $given = min(
+                $needs,
+                [] === array_filter($items, static fn (PlanItem $one): bool => PlanItem::REVIEW === $one->kind)
+                    ? max(min(1, $left), $forReviews)
+                    : $forReviews,
+            );
             $item = new PlanItem($line, $given, PlanItem::REVIEW, $this->tempo($line, $progress, $wasAway), $why);
             // One at least comes on the first day that there is, shortened where it must be.
             if ($given < 1 || ($given < $needs && [] !== $items)) {
@@ -105,10 +134,19 @@ final readonly class Planner
                 default => 'You are learning this one.',
             };
             if ($given >= 1) {
-                array_unshift($items, new PlanItem($current, $given, PlanItem::NEW, $this->tempo($current, $progress, $wasAway), $why));
+                array_unshift(
+                    $items,
+                    new PlanItem($current, $given, PlanItem::NEW, $this->tempo($current, $progress, $wasAway), $why),
+                );
                 $left -= $given;
             } else {
-                $tomorrow[] = new PlanItem($current, 1, PlanItem::NEW, $this->tempo($current, $progress, $wasAway), $why);
+                $tomorrow[] = new PlanItem(
+                    $current,
+                    1,
+                    PlanItem::NEW,
+                    $this->tempo($current, $progress, $wasAway),
+                    $why,
+                );
             }
         }
         array_push($items, ...$this->mixed($today, $standing, $left, $items, $wasAway));
@@ -127,16 +165,34 @@ final readonly class Planner
     {
         $days = max(0, $today->since($this->settings->begin));
         $names = array_map(static fn (PlanItem $one): string => $one->line->line, $taken);
-        $free = array_values(array_filter($this->lines, static fn (PlanLine $line): bool => $standing->progress[$line->line]->isClean() && !\in_array($line->line, $names, true) && !$standing->wasPlayedOn($line, $today)));
+        $free = array_values(array_filter(
+            $this->lines,
+            static fn (PlanLine $line): bool => $standing->progress[$line->line]->isClean() && !\in_array(
+                $line->line,
+                $names,
+                true,
+            ) && !$standing->wasPlayedOn($line, $today),
+        ));
         $pattern = $this->rotation->pattern($days, $standing->sessions());
         $items = [];
-        foreach ($this->rotation->order(array_map(static fn (PlanLine $line): int => $line->pitchClass, $free), $days, $standing->sessions()) as $k) {
+        foreach ($this->rotation->order(
+            array_map(static fn (PlanLine $line): int => $line->pitchClass, $free),
+            $days,
+            $standing->sessions(),
+        ) as $k) {
             $line = $free[$k];
             $needs = $this->needed($line, $standing->progress[$line->line], $wasAway);
             if ($needs > $left) {
                 break;
             }
-            $items[] = new PlanItem($line, $needs, PlanItem::KEEP, $this->tempo($line, $standing->progress[$line->line], $wasAway), \sprintf('Mixed in: %s today.', $this->rotation->way($days, $standing->sessions())), $line->isPlain ? $pattern : '');
+            $items[] = new PlanItem(
+                $line,
+                $needs,
+                PlanItem::KEEP,
+                $this->tempo($line, $standing->progress[$line->line], $wasAway),
+                \sprintf('Mixed in: %s today.', $this->rotation->way($days, $standing->sessions())),
+                $line->isPlain ? $pattern : '',
+            );
             $left -= $needs;
         }
 
@@ -146,16 +202,30 @@ final readonly class Planner
     /** Beats a minute at which its ladder begins today. */
     public function tempo(PlanLine $line, KeyProgress $progress, bool $wasAway): int
     {
-        return Ladder::begin($this->settings->rungs, $line->goal, $line->first, null === $progress->highest ? null : $line->beatsAt($progress->highest), $wasAway);
+        return Ladder::begin(
+            $this->settings->rungs,
+            $line->goal,
+            $line->first,
+            null === $progress->highest ? null : $line->beatsAt($progress->highest),
+            $wasAway,
+        );
     }
 
     /** Minutes from there to the goal when every pass is clean; at least one. */
     private function needed(PlanLine $line, KeyProgress $progress, bool $wasAway): int
     {
-        $ladder = Ladder::of($this->settings->rungs, $this->tempo($line, $progress, $wasAway), $line->goal, $this->settings->inARow, $this->figures);
+        $ladder = Ladder::of(
+            $this->settings->rungs,
+            $this->tempo($line, $progress, $wasAway),
+            $line->goal,
+            $this->settings->inARow,
+            $this->figures,
+        );
         $seconds = 0.0;
         foreach ($ladder->places as $place) {
-            $seconds += $place >= $ladder->start ? $this->settings->inARow * $line->pass($place, $this->figures->number('breath')) : 0.0;
+            $seconds += $place >= $ladder->start
+                ? $this->settings->inARow * $line->pass($place, $this->figures->number('breath'))
+                : 0.0;
         }
 
         return max(1, (int) ceil($seconds / 60.0));

@@ -16,7 +16,14 @@ final readonly class Played
      * @param bool   $isTaken  whether a teacher says that the key is passed, whatever the days
      * @param float  $seconds  that it took; 0 when nobody knows
      */
-    public function __construct(public Day $day, public string $line, public float $quarters, public bool $isClean, public bool $counts = false, public bool $isTaken = false, public float $seconds = 0.0)
-    {
+    public function __construct(
+        public Day $day,
+        public string $line,
+        public float $quarters,
+        public bool $isClean,
+        public bool $counts = false,
+        public bool $isTaken = false,
+        public float $seconds = 0.0,
+    ) {
     }
 }

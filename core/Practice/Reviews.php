@@ -5,7 +5,8 @@ declare(strict_types=1);
 namespace SwiftReed\Practice;
 
 /**
- * When a key that was learnt returns: after 1, 3, 7, 14, 30 days, then every 30; after a miss on the next day, and from the beginning.
+ * When a key that was learnt returns: after 1, 3, 7, 14, 30 days, then every 30; after a miss on the next day, and from
+ * the beginning.
  *
  * A day counts once: a miss on it weighs more than what was clean on the same day.
  *

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace SwiftReed\Practice;
 
 /**
- * The way through the keys that are clean changes, so that practice does not go dull: chromatic up, only descending, round the fifths, round
- * the fourths; patterns likewise.
+ * The way through the keys that are clean changes, so that practice does not go dull: chromatic up, only descending,
+ * round the fifths, round the fourths; patterns likewise.
  *
  * Source: the handbook, chapter 7 (common practice: "a couple of days" each).
  */

@@ -7,10 +7,11 @@ namespace SwiftReed\Practice;
 use SwiftReed\Instrument\MechanismKind;
 
 /**
- * How the minutes that there are, are used: warm-up, technique, pieces, warm-down, with breaks. The minutes of the blocks make up the minutes
- * given, never more.
+ * How the minutes that there are, are used: warm-up, technique, pieces, warm-down, with breaks. The minutes of the
+ * blocks make up the minutes given, never more.
  *
- * Source: the handbook, chapter 7 (scales about a third of the time; brass rests about as long as it plays; a short break each half hour).
+ * Source: the handbook, chapter 7 (scales about a third of the time; brass rests about as long as it plays; a short
+ * break each half hour).
  */
 final readonly class Session
 {
@@ -33,11 +34,31 @@ final readonly class Session
         $warmDown = min(max(0, $left - $warmUp), (int) floor($figures->number('warm-down-share') * $minutes));
         $pieces = max(0, $left - $warmUp - $warmDown);
         $blocks = [
-            new SessionBlock('warm-up', $warmUp, $isBrass ? 'Long soft notes, then slurs on one fingering. Rest between them.' : 'Long soft notes, low ones first.'),
-            new SessionBlock('technique', $technique, $isBrass ? 'One key until it is clean. Rest about as long as you play: the rests count in these minutes.' : 'One key until it is clean; what was clean comes back.'),
-            ...array_fill(0, $breaks, new SessionBlock('break', $pause, 'Put the instrument down, shake out the hands, walk about.')),
+            new SessionBlock(
+                'warm-up',
+                $warmUp,
+                $isBrass
+                    ? 'Long soft notes, then slurs on one fingering. Rest between them.'
+                    : 'Long soft notes, low ones first.',
+            ),
+            new SessionBlock(
+                'technique',
+                $technique,
+                $isBrass
+                    ? 'One key until it is clean. Rest about as long as you play: the rests count in these minutes.'
+                    : 'One key until it is clean; what was clean comes back.',
+            ),
+            ...array_fill(
+                0,
+                $breaks,
+                new SessionBlock('break', $pause, 'Put the instrument down, shake out the hands, walk about.'),
+            ),
             new SessionBlock('pieces', $pieces, 'Your pieces.'),
-            new SessionBlock('warm-down', $warmDown, $isBrass ? 'Low, soft, long notes until the lip is loose.' : 'A few low, soft notes.'),
+            new SessionBlock(
+                'warm-down',
+                $warmDown,
+                $isBrass ? 'Low, soft, long notes until the lip is loose.' : 'A few low, soft notes.',
+            ),
         ];
 
         return new self(array_values(array_filter($blocks, static fn (SessionBlock $one): bool => $one->minutes > 0)));
@@ -46,7 +67,10 @@ final readonly class Session
     /** Minutes for scales of so many minutes. */
     public static function technique(int $minutes, PracticeFigures $figures): int
     {
-        return min(max(0, $minutes), max($figures->count('technique-least'), (int) round($figures->number('technique-share') * $minutes)));
+        return min(
+            max(0, $minutes),
+            max($figures->count('technique-least'), (int) round($figures->number('technique-share') * $minutes)),
+        );
     }
 
     public function minutes(): int

@@ -30,10 +30,16 @@ final readonly class StepBuilder
     /** Rhythms that need no learning of their own. */
     private const PLAIN = [Rhythm::Untimed, Rhythm::Wholes, Rhythm::Halves, Rhythm::Quarters];
     /** What is said of time in a line, left out where a step has a time of its own. */
-    private const OF_TIME = [ClauseKind::Rhythm, ClauseKind::Rounds, ClauseKind::Drill, ClauseKind::Time, ClauseKind::PickUp, ClauseKind::Tempo, ClauseKind::Goal, ClauseKind::Click];
+    private const OF_TIME = [
+        ClauseKind::Rhythm, ClauseKind::Rounds, ClauseKind::Drill, ClauseKind::Time, ClauseKind::PickUp,
+        ClauseKind::Tempo, ClauseKind::Goal, ClauseKind::Click,
+    ];
 
-    public function __construct(private PartBuilder $parts, private FirstTempos $firstTempos, private PracticeFigures $figures)
-    {
+    public function __construct(
+        private PartBuilder $parts,
+        private FirstTempos $firstTempos,
+        private PracticeFigures $figures,
+    ) {
     }
 
     public static function shipped(PartBuilder $parts): self
@@ -50,9 +56,28 @@ final readonly class StepBuilder
      * @throws \SwiftReed\Player\PlayerError    when the player's limits leave too little
      * @throws \SwiftReed\Fingering\PinError    when a pin names a fingering that the instrument does not have
      */
-    public function steps(StudyLine $line, Instrument $instrument, PlayerSettings $settings = new PlayerSettings(), ?BuildUp $way = null, array $new = [], ?Rungs $rungs = null, ?int $goal = null, ?int $highest = null, ?int $clean = null, OwnFingerings $own = new OwnFingerings()): Steps
-    {
-        return $this->of($this->parts->build($line->without(ClauseKind::Keys), $instrument, $settings, $own), $settings, $way, $new, $rungs, $goal, $highest, $clean);
+    public function steps(
+        StudyLine $line,
+        Instrument $instrument,
+        PlayerSettings $settings = new PlayerSettings(),
+        ?BuildUp $way = null,
+        array $new = [],
+        ?Rungs $rungs = null,
+        ?int $goal = null,
+        ?int $highest = null,
+        ?int $clean = null,
+        OwnFingerings $own = new OwnFingerings(),
+    ): Steps {
+        return $this->of(
+            $this->parts->build($line->without(ClauseKind::Keys), $instrument, $settings, $own),
+            $settings,
+            $way,
+            $new,
+            $rungs,
+            $goal,
+            $highest,
+            $clean,
+        );
     }
 
     /**
@@ -65,20 +90,47 @@ final readonly class StepBuilder
      *
      * @throws PracticeError when no note of the line is new and that way was asked for
      */
-    public function of(Part $whole, PlayerSettings $settings, ?BuildUp $way = null, array $new = [], ?Rungs $rungs = null, ?int $goal = null, ?int $highest = null, ?int $clean = null, bool $wasAway = false): Steps
-    {
+    public function of(
+        Part $whole,
+        PlayerSettings $settings,
+        ?BuildUp $way = null,
+        array $new = [],
+        ?Rungs $rungs = null,
+        ?int $goal = null,
+        ?int $highest = null,
+        ?int $clean = null,
+        bool $wasAway = false,
+    ): Steps {
         $line = $whole->study->recipe->line;
         $plainLine = self::plain($whole);
-        $plain = $plainLine->text() === $line->text() ? $whole : $this->parts->build($plainLine, $whole->instrument, $settings);
+        $plain = $plainLine->text() === $line->text()
+            ? $whole
+            : $this->parts->build($plainLine, $whole->instrument, $settings);
         $first = $this->firstTempo($whole, $settings->stage);
         $rungs ??= Rungs::usual($this->figures);
         $goal ??= self::goal($whole->study, $rungs);
-        $ladder = null === $first ? null : Ladder::of($rungs, Ladder::begin($rungs, $goal, $first, $highest, $wasAway), $goal, $clean, $this->figures);
+        $ladder = null === $first
+            ? null
+            : Ladder::of(
+                $rungs,
+                Ladder::begin($rungs, $goal, $first, $highest, $wasAway),
+                $goal,
+                $clean,
+                $this->figures,
+            );
 
-        return new Steps($whole, (new StepWriter($whole, $plain, $this->wholeNotes($plain), $first ?? 0, $ladder, $this->figures))->write($way ?? self::usualWay($settings->stage), $new));
+        return new Steps(
+            $whole,
+            (new StepWriter($whole, $plain, $this->wholeNotes($plain), $first ?? 0, $ladder, $this->figures))->write(
+                $way ?? self::usualWay($settings->stage),
+                $new,
+            ),
+        );
     }
 
-    /** First-year players build up from the first note, others in chunks. Our own choice among the ways of the trade. */
+    /**
+     * First-year players build up from the first note, others in chunks. Our own choice among the ways of the trade.
+     */
     public static function usualWay(Stage $stage): BuildUp
     {
         return Stage::First === $stage ? BuildUp::FirstNote : BuildUp::Chunks;
@@ -94,7 +146,9 @@ final readonly class StepBuilder
         // There the arpeggio has its own tonic, and each part goes round with the long note.
         $line = $line->without(ClauseKind::Rhythm, ClauseKind::Time);
 
-        return $line->says(ClauseKind::Sequel) ? $line->with(new Clause(ClauseKind::Sequel, 'restated', [], 'then arpeggio restated', 1)) : $line;
+        return $line->says(ClauseKind::Sequel)
+            ? $line->with(new Clause(ClauseKind::Sequel, 'restated', [], 'then arpeggio restated', 1))
+            : $line;
     }
 
     /** The line in whole notes, where its rhythm is new; null where it is not. */
@@ -105,7 +159,9 @@ final readonly class StepBuilder
             return null;
         }
 
-        return $plain->study->recipe->line->without(ClauseKind::Articulation, ...self::OF_TIME)->with(new Clause(ClauseKind::Rhythm, Rhythm::Wholes->value, [], Rhythm::Wholes->value, 1));
+        return $plain->study->recipe->line->without(ClauseKind::Articulation, ...self::OF_TIME)->with(
+            new Clause(ClauseKind::Rhythm, Rhythm::Wholes->value, [], Rhythm::Wholes->value, 1),
+        );
     }
 
     /** Beats a minute; null for a line without time. */

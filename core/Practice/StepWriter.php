@@ -36,11 +36,19 @@ final class StepWriter
      * @param StudyLine|null $wholeNotes the line in whole notes, where its rhythm is new
      * @param int            $first      the first tempo in beats of the line a minute; 0 for a line without time
      */
-    public function __construct(private readonly Part $whole, private readonly Part $plain, private readonly ?StudyLine $wholeNotes, private readonly int $first, private readonly ?Ladder $ladder, private readonly PracticeFigures $figures)
-    {
+    public function __construct(
+        private readonly Part $whole,
+        private readonly Part $plain,
+        private readonly ?StudyLine $wholeNotes,
+        private readonly int $first,
+        private readonly ?Ladder $ladder,
+        private readonly PracticeFigures $figures,
+    ) {
         $this->attention = new Attention($plain);
         $this->ways = Ways::of($plain->study);
-        $this->tongued = self::isTongued($whole) ? $plain->study->recipe->line : $plain->study->recipe->line->with(new Clause(ClauseKind::Articulation, 'tongued', [], 'tongued', 1));
+        $this->tongued = self::isTongued($whole)
+            ? $plain->study->recipe->line
+            : $plain->study->recipe->line->with(new Clause(ClauseKind::Articulation, 'tongued', [], 'tongued', 1));
         $this->drillTimes = $figures->count('drill-times');
     }
 
@@ -59,7 +67,14 @@ final class StepWriter
         $this->add(StepKind::Signature, 0, $last, 1, $this->attention->signature(), silent: true, timed: false);
         $this->add(StepKind::FirstNote, 0, 0, 2, $this->attention->firstNote(0), $this->held([0]), timed: false);
         if (null !== $this->wholeNotes) {
-            $this->add(StepKind::Rhythm, 0, $last, 1, 'Speak the rhythm with the click, without the instrument.', silent: true);
+            $this->add(
+                StepKind::Rhythm,
+                0,
+                $last,
+                1,
+                'Speak the rhythm with the click, without the instrument.',
+                silent: true,
+            );
         }
         $this->add(StepKind::Names, 0, $last, 1, $this->attention->silent(false, null), silent: true, timed: false);
         if ($isTimed) {
@@ -94,7 +109,15 @@ final class StepWriter
         foreach (HardSpots::worst($this->plain->plan->hardSpots) as $spot) {
             $says = $this->attention->hard($spot);
             $this->names($spot->from, $spot->to);
-            $this->add(StepKind::HardChange, $spot->from, $spot->to, $this->drillTimes, $says, $this->slowly([$spot->from, $spot->to]), inTempo: true);
+            $this->add(
+                StepKind::HardChange,
+                $spot->from,
+                $spot->to,
+                $this->drillTimes,
+                $says,
+                $this->slowly([$spot->from, $spot->to]),
+                inTempo: true,
+            );
             [$from, $to] = [max(0, $spot->from - 1), min($last, $spot->to + 1)];
             if ($to - $from > $spot->to - $spot->from) {
                 $this->names($from, $to);
@@ -124,7 +147,19 @@ final class StepWriter
             if ($end > $from) {
                 $this->names($from, $end);
             }
-            $this->add(StepKind::BuildUp, $begin, $end, 2, $begin === $end ? \sprintf('%s: four counts, and breathe.', $this->plain->study->notes[$begin]->pitch()->name()->sign()) : $this->attention->stretch($begin, $end), $this->held(range($begin, $end)));
+            $this->add(
+                StepKind::BuildUp,
+                $begin,
+                $end,
+                2,
+                $begin === $end
+                    ? \sprintf(
+                        '%s: four counts, and breathe.',
+                        $this->plain->study->notes[$begin]->pitch()->name()->sign(),
+                    )
+                    : $this->attention->stretch($begin, $end),
+                $this->held(range($begin, $end)),
+            );
             if ($end > $from) {
                 $this->add(StepKind::BuildUp, $from, $end, 2, $this->attention->stretch(max($from, $begin - 1), $end));
             }
@@ -143,7 +178,15 @@ final class StepWriter
             $neighbour = $at > $from ? $at - 1 : min($to, $at + 1);
             [$low, $high] = [min($at, $neighbour), max($at, $neighbour)];
             $this->names($low, $high);
-            $this->add(StepKind::BuildUp, $low, $high, $this->drillTimes, \sprintf('%s is new: out from %s and back.', $this->name($at), $this->name($neighbour)), $this->slowly([$neighbour, $at]), inTempo: true);
+            $this->add(
+                StepKind::BuildUp,
+                $low,
+                $high,
+                $this->drillTimes,
+                \sprintf('%s is new: out from %s and back.', $this->name($at), $this->name($neighbour)),
+                $this->slowly([$neighbour, $at]),
+                inTempo: true,
+            );
             for ($begin = $at - 2; $begin >= $from; --$begin) {
                 if ($at - $begin > 7 && $begin !== $from) {
                     continue; // one octave note by note, then from the beginning
@@ -182,9 +225,17 @@ final class StepWriter
                 $found = $notes[$i]->pitch()->midi() === $pitch->midi() ? $i : null;
             }
             if (null === $found) {
-                $pitches = array_map(static fn (StudyNote $note): Pitch => $note->pitch(), \array_slice($notes, $from, $to - $from + 1));
+                $pitches = array_map(
+                    static fn (StudyNote $note): Pitch => $note->pitch(),
+                    \array_slice($notes, $from, $to - $from + 1),
+                );
                 usort($pitches, static fn (Pitch $a, Pitch $b): int => $a->midi() <=> $b->midi());
-                throw PracticeError::noteNotInLine($pitch->text(), $pitches[0]->text(), $pitches[\count($pitches) - 1]->text(), $notes[min($to, $from + 3)]->pitch()->text());
+                throw PracticeError::noteNotInLine(
+                    $pitch->text(),
+                    $pitches[0]->text(),
+                    $pitches[\count($pitches) - 1]->text(),
+                    $notes[min($to, $from + 3)]->pitch()->text(),
+                );
             }
             $at[] = $found;
         }
@@ -212,7 +263,13 @@ final class StepWriter
         }
         for ($k = 0; $k + 1 < \count($chunks); ++$k) {
             $this->names($chunks[$k][0], $chunks[$k + 1][1]);
-            $this->add(StepKind::BuildUp, $chunks[$k][0], $chunks[$k + 1][1], 2, \sprintf('No stop at %s, where the two are joined.', $this->name($chunks[$k][1])));
+            $this->add(
+                StepKind::BuildUp,
+                $chunks[$k][0],
+                $chunks[$k + 1][1],
+                2,
+                \sprintf('No stop at %s, where the two are joined.', $this->name($chunks[$k][1])),
+            );
         }
     }
 
@@ -221,7 +278,9 @@ final class StepWriter
     {
         [$from, $to] = $this->ways->first();
         $middle = $from + intdiv($to - $from, 2);
-        $halves = $this->ways->startsHigh() ? [[min($to, $middle + 1), $to], [$from, $middle]] : [[$from, $middle], [min($to, $middle + 1), $to]];
+        $halves = $this->ways->startsHigh()
+            ? [[min($to, $middle + 1), $to], [$from, $middle]]
+            : [[$from, $middle], [min($to, $middle + 1), $to]];
         foreach ([...$halves, [$from, $to]] as [$begin, $end]) {
             $this->names($begin, $end);
             $this->add(StepKind::BuildUp, $begin, $end, 2, $this->attention->stretch($begin, $end));
@@ -233,17 +292,41 @@ final class StepWriter
     {
         foreach ($this->ways->each as [$kind, $from, $to, $octaves]) {
             if (StepKind::Down === $kind && $from > 0 && $in === $this->wholeNotes) {
-                $this->add(StepKind::FirstNote, $from, $from, 2, $this->attention->firstNote($from), $this->held([$from]), timed: false);
+                $this->add(
+                    StepKind::FirstNote,
+                    $from,
+                    $from,
+                    2,
+                    $this->attention->firstNote($from),
+                    $this->held([$from]),
+                    timed: false,
+                );
             }
             foreach ([...$octaves, [$from, $to]] as [$begin, $end]) {
                 $this->names($begin, $end, $in);
-                $this->add($kind, $begin, $end, 2, $this->attention->stretch($begin, $end), null === $in ? null : $this->held(range($begin, $end)), in: $in);
+                $this->add(
+                    $kind,
+                    $begin,
+                    $end,
+                    2,
+                    $this->attention->stretch($begin, $end),
+                    null === $in ? null : $this->held(range($begin, $end)),
+                    in: $in,
+                );
             }
         }
         if (null !== $this->ways->both) {
             [$from, $to] = $this->ways->both;
             $this->names($from, $to, $in);
-            $this->add(StepKind::Both, $from, $to, 2, $this->attention->stretch($from, $to), null === $in ? null : $this->held(range($from, $to)), in: $in);
+            $this->add(
+                StepKind::Both,
+                $from,
+                $to,
+                2,
+                $this->attention->stretch($from, $to),
+                null === $in ? null : $this->held(range($from, $to)),
+                in: $in,
+            );
         }
     }
 
@@ -260,20 +343,58 @@ final class StepWriter
     /** All without stopping, tongued and then as marked; slow with the click; the ladder. */
     private function everything(int $last): void
     {
-        $all = [] !== $this->ways->each && null === $this->ways->arpeggio && (null !== $this->ways->both ? $this->ways->both === [0, $last] : [0, $last] === [$this->ways->each[0][1], $this->ways->each[0][2]]);
+        $all = [] !== $this->ways->each
+            && null === $this->ways->arpeggio
+            && (
+                null !== $this->ways->both
+                    ? $this->ways->both === [0, $last]
+                    : [0, $last] === [$this->ways->each[0][1], $this->ways->each[0][2]]
+            );
         $isTongued = self::isTongued($this->whole);
         if (!$all || $this->whole !== $this->plain) {
             $this->names(0, $last, whole: true);
-            $this->add(StepKind::Whole, 0, $last, 1, 'All of it without stopping; what goes wrong is mended afterwards.', whole: true);
+            $this->add(
+                StepKind::Whole,
+                0,
+                $last,
+                1,
+                'All of it without stopping; what goes wrong is mended afterwards.',
+                whole: true,
+            );
         }
         if (!$isTongued) {
-            $this->add(StepKind::Whole, 0, $last, 1, 'Now as marked: the tongue changes, the air does not.', whole: true, tongued: false);
+            $this->add(
+                StepKind::Whole,
+                0,
+                $last,
+                1,
+                'Now as marked: the tongue changes, the air does not.',
+                whole: true,
+                tongued: false,
+            );
         }
         if (0 === $this->first) {
             return;
         }
-        $this->add(StepKind::Slow, 0, $last, 2, \sprintf('Exactly with the click. %s', $this->attention->stretch(0, $last)), whole: true, tongued: $isTongued);
-        $this->add(StepKind::Ladder, 0, $last, 1, 'Clean before fast: uneven is not clean.', whole: true, tongued: $isTongued, ladder: $this->ladder);
+        $this->add(
+            StepKind::Slow,
+            0,
+            $last,
+            2,
+            \sprintf('Exactly with the click. %s', $this->attention->stretch(0, $last)),
+            whole: true,
+            tongued: $isTongued,
+        );
+        $this->add(
+            StepKind::Ladder,
+            0,
+            $last,
+            1,
+            'Clean before fast: uneven is not clean.',
+            whole: true,
+            tongued: $isTongued,
+            ladder: $this->ladder,
+        );
     }
 
     private function name(int $i): string
@@ -286,11 +407,26 @@ final class StepWriter
     {
         $isTimed = $this->first > 0;
         foreach ($this->steps as $step) {
-            if (StepKind::Names === $step->kind && $isTimed === $step->isTimed && [$step->from, $step->to] === [$from, $to] && ($in ?? $this->lineOf($whole, true))->text() === $step->line->text()) {
+            if (
+                StepKind::Names === $step->kind
+                && $isTimed === $step->isTimed
+                && [$step->from, $step->to] === [$from, $to]
+                && ($in ?? $this->lineOf($whole, true))->text() === $step->line->text()
+            ) {
                 return; // they were said in this rhythm
             }
         }
-        $this->add(StepKind::Names, $from, $to, 1, $this->attention->silent($isTimed, $this->longNote($from, $to, $in)), null === $in ? null : $this->held(range($from, $to)), silent: true, in: $in, whole: $whole);
+        $this->add(
+            StepKind::Names,
+            $from,
+            $to,
+            1,
+            $this->attention->silent($isTimed, $this->longNote($from, $to, $in)),
+            null === $in ? null : $this->held(range($from, $to)),
+            silent: true,
+            in: $in,
+            whole: $whole,
+        );
     }
 
     /** The first note of a stretch that is held for more than a beat. */
@@ -312,20 +448,38 @@ final class StepWriter
     {
         $line = $whole ? $this->whole->study->recipe->line : $this->plain->study->recipe->line;
 
-        return $tongued && !self::isTongued($this->whole) ? ($whole ? $line->with($this->tongued->clause(ClauseKind::Articulation)) : $this->tongued) : $line;
+        return $tongued && !self::isTongued($this->whole)
+            ? ($whole ? $line->with($this->tongued->clause(ClauseKind::Articulation)) : $this->tongued)
+            : $line;
     }
 
     /**
      * @param array{list<StepNote>, int}|null $plays the stretch as it is written, where nothing else is said; notes are those of the plain line
      */
-    private function add(StepKind $kind, int $from, int $to, int $times, string $attend, ?array $plays = null, bool $silent = false, bool $timed = true, ?StudyLine $in = null, bool $whole = false, bool $tongued = true, ?Ladder $ladder = null, bool $inTempo = false): void
-    {
+    private function add(
+        StepKind $kind,
+        int $from,
+        int $to,
+        int $times,
+        string $attend,
+        ?array $plays = null,
+        bool $silent = false,
+        bool $timed = true,
+        ?StudyLine $in = null,
+        bool $whole = false,
+        bool $tongued = true,
+        ?Ladder $ladder = null,
+        bool $inTempo = false,
+    ): void {
         if ($whole) {
             [$from, $to] = [0, \count($this->whole->study->notes) - 1];
         }
         [$notes, $ticks] = $plays ?? $this->written($whole ? $this->whole : $this->plain, $from, $to);
         if (!$whole) {
-            $notes = array_map(fn (StepNote $note): StepNote => new StepNote($this->inWhole($note->note), $note->onset, $note->length), $notes);
+            $notes = array_map(
+                fn (StepNote $note): StepNote => new StepNote($this->inWhole($note->note), $note->onset, $note->length),
+                $notes,
+            );
         }
         $isWritten = $inTempo || (null === $in && null === $plays);
         $this->steps[] = new Step(
@@ -374,7 +528,14 @@ final class StepWriter
      */
     private function held(array $which): array
     {
-        return [array_map(static fn (int $note, int $k): StepNote => new StepNote($note, $k * Length::WHOLE, Length::WHOLE), $which, array_keys($which)), \count($which) * Length::WHOLE];
+        return [
+            array_map(
+                static fn (int $note, int $k): StepNote => new StepNote($note, $k * Length::WHOLE, Length::WHOLE),
+                $which,
+                array_keys($which),
+            ),
+            \count($which) * Length::WHOLE,
+        ];
     }
 
     /**
@@ -387,7 +548,9 @@ final class StepWriter
     private function slowly(array $pair): array
     {
         $ticks = max(Length::QUARTER, 2 * $this->plain->study->recipe->timing->rhythm->ticks());
-        $ticks = Rhythm::InTurn === $this->plain->study->recipe->timing->rhythm ? Length::HALF : (int) (ceil($ticks / Length::QUARTER) * Length::QUARTER);
+        $ticks = Rhythm::InTurn === $this->plain->study->recipe->timing->rhythm
+            ? Length::HALF
+            : (int) (ceil($ticks / Length::QUARTER) * Length::QUARTER);
 
         return [[new StepNote($pair[0], 0, $ticks), new StepNote($pair[1], $ticks, $ticks)], 2 * $ticks];
     }
@@ -409,7 +572,11 @@ final class StepWriter
         if (null !== $recipe->drillAfter) {
             return $all - $count + $note; // the line stands after its drill
         }
-        if (Rhythm::OneLongInTheBar === $recipe->timing->rhythm && null !== $this->ways->arpeggio && $note >= $this->ways->arpeggio[0]) {
+        if (
+            Rhythm::OneLongInTheBar === $recipe->timing->rhythm
+            && null !== $this->ways->arpeggio
+            && $note >= $this->ways->arpeggio[0]
+        ) {
             // The scale goes round once for each beat of the bar, and then the arpeggio.
             $scale = $this->ways->arpeggio[0];
             for ($i = 0; $i < $all; ++$i) {

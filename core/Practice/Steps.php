@@ -23,7 +23,12 @@ final readonly class Steps
     /** Seconds that all of it takes, once each with its repeats, without the ladder. */
     public function seconds(): float
     {
-        return array_sum(array_map(static fn (Step $one): float => null !== $one->ladder ? 0.0 : $one->times * $one->ticks / self::beat($one->unit) * 60.0 / $one->bpm, $this->steps));
+        return array_sum(array_map(
+            static fn (Step $one): float => null !== $one->ladder ? 0.0 : $one->times * $one->ticks / self::beat(
+                $one->unit,
+            ) * 60.0 / $one->bpm,
+            $this->steps,
+        ));
     }
 
     /** Ticks of a beat that is given as a fraction of a whole note. */

@@ -48,7 +48,12 @@ final class StepsJson
             ], $step->plays),
         ];
         if (null !== $step->ladder) {
-            $data['ladder'] = ['places' => $step->ladder->places, 'start' => $step->ladder->start, 'goal' => $step->ladder->goal, 'clean' => $step->ladder->clean] + $step->ladder->table()->data();
+            $data['ladder'] = [
+                'places' => $step->ladder->places,
+                'start' => $step->ladder->start,
+                'goal' => $step->ladder->goal,
+                'clean' => $step->ladder->clean,
+            ] + $step->ladder->table()->data();
         }
 
         return $data;

@@ -15,7 +15,12 @@ final readonly class TeachingOrder
      * @param int          $goal  beats a minute
      * @param list<string> $lines study lines
      */
-    public function __construct(public string $name, public string $says, public array $for, public int $goal, public array $lines)
-    {
+    public function __construct(
+        public string $name,
+        public string $says,
+        public array $for,
+        public int $goal,
+        public array $lines,
+    ) {
     }
 }

@@ -60,7 +60,10 @@ final readonly class Ways
      */
     private static function octaves(Study $study, int $from, int $to): array
     {
-        $tonics = array_values(array_filter(range($from, $to), static fn (int $i): bool => $study->notes[$i]->tone->isTonic));
+        $tonics = array_values(array_filter(
+            range($from, $to),
+            static fn (int $i): bool => $study->notes[$i]->tone->isTonic,
+        ));
         $octaves = [];
         for ($k = 0; $k + 1 < \count($tonics); ++$k) {
             $octaves[] = [$tonics[$k], $tonics[$k + 1]];

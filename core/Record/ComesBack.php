@@ -9,7 +9,10 @@ namespace SwiftReed\Record;
  */
 final class ComesBack
 {
-    /** Other questions in between: at once, the answer would still be in the ear. Common practice, no source for the number. */
+    /**
+     * Other questions in between: at once, the answer would still be in the ear. Common practice, no source for the
+     * number.
+     */
     public const AFTER = 3;
     /** Times in a row that it has to be right then. */
     public const RIGHT = 2;
@@ -34,7 +37,10 @@ final class ComesBack
                 }
             }
         }
-        $waiting = array_filter(array_column($open, 'at'), static fn (int $at): bool => \count($answers) - 1 - $at >= self::AFTER);
+        $waiting = array_filter(
+            array_column($open, 'at'),
+            static fn (int $at): bool => \count($answers) - 1 - $at >= self::AFTER,
+        );
 
         return [] === $waiting ? null : min($waiting);
     }

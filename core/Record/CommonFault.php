@@ -13,7 +13,10 @@ use SwiftReed\Practice\Day;
  */
 final readonly class CommonFault
 {
-    /** Share of those who were heard from which it is the section's fault and no longer one player's. Common practice, no source. */
+    /**
+     * Share of those who were heard from which it is the section's fault and no longer one player's. Common practice,
+     * no source.
+     */
     private const SHARE = 1 / 3;
     /** One player alone is no section. */
     private const LEAST = 2;
@@ -25,8 +28,14 @@ final readonly class CommonFault
      * @param list<string> $players who got it wrong, in the order given
      * @param int          $heard   players of the section who were heard with their notes
      */
-    private function __construct(public string $section, public string $written, public string $degree, public string $material, public array $players, public int $heard)
-    {
+    private function __construct(
+        public string $section,
+        public string $written,
+        public string $degree,
+        public string $material,
+        public array $players,
+        public int $heard,
+    ) {
     }
 
     /**
@@ -53,11 +62,25 @@ final readonly class CommonFault
         foreach ($sections as $section => $of) {
             foreach ($of['wrong'] ?? [] as $written => $wrong) {
                 if (\count($wrong['players']) >= max(self::LEAST, self::SHARE * \count($of['heard']))) {
-                    $found[] = new self((string) $section, (string) $written, $wrong['press']->degree, $wrong['press']->material, array_map(strval(...), array_keys($wrong['players'])), \count($of['heard']));
+                    $found[] = new self(
+                        (string) $section,
+                        (string) $written,
+                        $wrong['press']->degree,
+                        $wrong['press']->material,
+                        array_map(strval(...), array_keys($wrong['players'])),
+                        \count($of['heard']),
+                    );
                 }
             }
         }
-        usort($found, static fn (self $a, self $b): int => [-\count($a->players) / $a->heard, $a->section, $a->written] <=> [-\count($b->players) / $b->heard, $b->section, $b->written]);
+        usort(
+            $found,
+            static fn (self $a, self $b): int => [
+                -\count($a->players) / $a->heard,
+                $a->section,
+                $a->written,
+            ] <=> [-\count($b->players) / $b->heard, $b->section, $b->written],
+        );
 
         return $found;
     }
@@ -65,6 +88,14 @@ final readonly class CommonFault
     /** "Flute: 11 of 14 who were heard get E♭ wrong (degree 4 of major)." */
     public function says(): string
     {
-        return \sprintf('%s: %d of %d who were heard get %s wrong (degree %s of %s).', mb_strtoupper(mb_substr($this->section, 0, 1)).mb_substr($this->section, 1), \count($this->players), $this->heard, $this->written, $this->degree, $this->material);
+        return \sprintf(
+            '%s: %d of %d who were heard get %s wrong (degree %s of %s).',
+            mb_strtoupper(mb_substr($this->section, 0, 1)).mb_substr($this->section, 1),
+            \count($this->players),
+            $this->heard,
+            $this->written,
+            $this->degree,
+            $this->material,
+        );
     }
 }

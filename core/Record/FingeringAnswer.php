@@ -20,14 +20,24 @@ final class FingeringAnswer
     /** @throws RecordError when a touch is none of this instrument's */
     public static function mark(Instrument $instrument, Pitch $pitch, string $answer): WrittenMark
     {
-        $taught = array_values(array_filter($instrument->fingerings($pitch), static fn (Fingering $one): bool => \in_array($one->use, [FingeringUse::Default, FingeringUse::Alternate], true)));
+        $taught = array_values(array_filter(
+            $instrument->fingerings($pitch),
+            static fn (Fingering $one): bool => \in_array(
+                $one->use,
+                [FingeringUse::Default, FingeringUse::Alternate],
+                true,
+            ),
+        ));
         $taught = [] === $taught ? $instrument->fingerings($pitch) : $taught;
         $wanted = $taught[0]->text;
         $given = self::read($instrument, $answer, $wanted);
         $best = null;
         foreach ($taught as $fingering) {
             $touches = self::of($instrument, $fingering);
-            $off = [array_values(array_diff($touches, $given)), array_values(array_diff($given, $touches, $fingering->indifferent))];
+            $off = [
+                array_values(array_diff($touches, $given)),
+                array_values(array_diff($given, $touches, $fingering->indifferent)),
+            ];
             if (null === $best || \count($off[0]) + \count($off[1]) < \count($best[0]) + \count($best[1])) {
                 $best = $off;
             }
@@ -37,13 +47,36 @@ final class FingeringAnswer
         $mistakes = [];
         $at = 0;
         if (MechanismKind::Slide === $instrument->mechanism()->kind() && [] !== [...$missing, ...$extra]) {
-            return new WrittenMark([new WrittenMistake(1, trim($answer), $wanted, MistakeKind::WrongTouch, \sprintf('%s lies in %s.', $pitch->sign(), $wanted))], $wanted);
+            return new WrittenMark(
+                [
+                    new WrittenMistake(
+                        1,
+                        trim($answer),
+                        $wanted,
+                        MistakeKind::WrongTouch,
+                        \sprintf('%s lies in %s.', $pitch->sign(), $wanted),
+                    ),
+                ],
+                $wanted,
+            );
         }
         foreach ($missing as $touch) {
-            $mistakes[] = new WrittenMistake(++$at, '', self::shown($touch), MistakeKind::WrongTouch, Speech::sentence(self::called($instrument, $touch, $pitch).' is missing'));
+            $mistakes[] = new WrittenMistake(
+                ++$at,
+                '',
+                self::shown($touch),
+                MistakeKind::WrongTouch,
+                Speech::sentence(self::called($instrument, $touch, $pitch).' is missing'),
+            );
         }
         foreach ($extra as $touch) {
-            $mistakes[] = new WrittenMistake(++$at, self::shown($touch), '', MistakeKind::WrongTouch, Speech::sentence(self::called($instrument, $touch, $pitch).' stays up'));
+            $mistakes[] = new WrittenMistake(
+                ++$at,
+                self::shown($touch),
+                '',
+                MistakeKind::WrongTouch,
+                Speech::sentence(self::called($instrument, $touch, $pitch).' stays up'),
+            );
         }
 
         return new WrittenMark($mistakes, $wanted);
@@ -52,7 +85,9 @@ final class FingeringAnswer
     /** @return list<string> */
     private static function of(Instrument $instrument, Fingering $fingering): array
     {
-        return MechanismKind::Slide === $instrument->mechanism()->kind() ? self::position($fingering->text) : $fingering->touches;
+        return MechanismKind::Slide === $instrument->mechanism()->kind()
+            ? self::position($fingering->text)
+            : $fingering->touches;
     }
 
     /**
@@ -80,7 +115,11 @@ final class FingeringAnswer
         } else {
             $touches = [];
             foreach (preg_split('/[\s,+]+/', $answer, -1, \PREG_SPLIT_NO_EMPTY) ?: [] as $word) {
-                $touch = array_values(array_filter($known, static fn (string $one): bool => strtolower($one) === strtolower($word)))[0] ?? null;
+                $touch = array_values(array_filter(
+                    $known,
+                    static fn (string $one): bool => strtolower($one) === strtolower($word),
+                ))[0]
+                    ?? null;
                 $touches[] = $touch ?? throw RecordError::notAnAnswer($word, $example);
             }
         }
@@ -108,6 +147,8 @@ final class FingeringAnswer
 
     private static function called(Instrument $instrument, string $touch, Pitch $pitch): string
     {
-        return 1 === preg_match('/^v(\d)$/', $touch, $found) ? 'valve '.$found[1] : FingeringWords::touch($instrument, $touch, $pitch);
+        return 1 === preg_match('/^v(\d)$/', $touch, $found)
+            ? 'valve '.$found[1]
+            : FingeringWords::touch($instrument, $touch, $pitch);
     }
 }

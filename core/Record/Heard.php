@@ -16,7 +16,14 @@ final readonly class Heard
      * @param bool   $passed whether a teacher passed it
      * @param bool   $byPlayer whether it is the player's own word
      */
-    public function __construct(public string $id, public string $line, public bool $inMemory, public bool $passed, public bool $byPlayer, public Day $day, public string $by)
-    {
+    public function __construct(
+        public string $id,
+        public string $line,
+        public bool $inMemory,
+        public bool $passed,
+        public bool $byPlayer,
+        public Day $day,
+        public string $by,
+    ) {
     }
 }

@@ -16,8 +16,12 @@ final readonly class Mark
      * @param array<string, float> $of      points that each could have
      * @param float|null           $reached share of the tempo
      */
-    public function __construct(public array $parts, public array $of, private Presses $presses, private ?float $reached)
-    {
+    public function __construct(
+        public array $parts,
+        public array $of,
+        private Presses $presses,
+        private ?float $reached,
+    ) {
         $this->mark = round(array_sum($parts), 1);
     }
 
@@ -25,7 +29,9 @@ final readonly class Mark
     public function says(): string
     {
         $p = $this->presses;
-        $times = static fn (int $count, string $one, string $many): ?string => 0 === $count ? null : (1 === $count ? '1 '.$one : $count.' '.$many);
+        $times = static fn (int $count, string $one, string $many): ?string => 0 === $count ? null : (
+            1 === $count ? '1 '.$one : $count.' '.$many
+        );
         $says = array_values(array_filter([
             $times($p->wrong, 'note wrong', 'notes wrong'),
             $times($p->cracked, 'cracked', 'cracked'),
@@ -33,7 +39,9 @@ final readonly class Mark
             $times($p->uneven, 'place uneven', 'places uneven'),
             $times($p->stopped, 'stop', 'stops'),
             $times($p->articulation, 'place tongued otherwise', 'places tongued otherwise'),
-            null !== $this->reached && $this->reached < 1.0 - 1e-9 ? \sprintf('%d%% of the tempo', (int) floor($this->reached * 100 + 1e-6)) : null,
+            null !== $this->reached && $this->reached < 1.0 - 1e-9
+                ? \sprintf('%d%% of the tempo', (int) floor($this->reached * 100 + 1e-6))
+                : null,
         ], static fn (?string $one): bool => null !== $one));
 
         return [] === $says ? 'Nothing to mend.' : ucfirst(implode(', ', $says)).'.';

@@ -18,8 +18,8 @@ use SwiftReed\Study\Sequel;
 use SwiftReed\Study\StudyError;
 
 /**
- * Whether what was played meets what was asked for. More octaves, the ninth, an arpeggio besides and from memory include less; speed is
- * compared as it sounds; keys are compared as the player reads them.
+ * Whether what was played meets what was asked for. More octaves, the ninth, an arpeggio besides and from memory
+ * include less; speed is compared as it sounds; keys are compared as the player reads them.
  *
  * Source: the handbook, chapter 8, "Requirements and the record".
  */
@@ -41,43 +41,77 @@ final readonly class Meeting
      * @throws StudyError  when the clauses of a line contradict each other
      * @throws \SwiftReed\Line\StudyLineError when an order of keys does not go with its material
      */
-    public static function of(StudyLine $asked, StudyLine $done, PartBuilder $parts, ?Instrument $instrument = null, bool $askedMemory = false, bool $doneMemory = false, bool $packetFolds = false): self
-    {
+    public static function of(
+        StudyLine $asked,
+        StudyLine $done,
+        PartBuilder $parts,
+        ?Instrument $instrument = null,
+        bool $askedMemory = false,
+        bool $doneMemory = false,
+        bool $packetFolds = false,
+    ): self {
         $besides = self::arpeggioOf($done, $asked, $parts);
 
         return self::compared($asked, $besides ?? $done, $parts, $instrument, $askedMemory, $doneMemory, $packetFolds);
     }
 
     /**
-     * The arpeggio that was played after the scale, as a line of its own, where that is what was asked for: whoever has played both has played it. Of whole
-     * octaves alone; after five notes, or to the ninth, it is another one.
+     * The arpeggio that was played after the scale, as a line of its own, where that is what was asked for: whoever has
+     * played both has played it. Of whole octaves alone; after five notes, or to the ninth, it is another one.
      */
     private static function arpeggioOf(StudyLine $done, StudyLine $asked, PartBuilder $parts): ?StudyLine
     {
         if ($asked->says(ClauseKind::Sequel) || !$done->says(ClauseKind::Sequel)) {
             return null;
         }
-        [$wanted, $played] = array_map(static fn (StudyLine $line): Recipe => $parts->recipe($line->without(ClauseKind::Keys, ClauseKind::MinorExtent)), [$asked, $done]);
+        [$wanted, $played] = array_map(
+            static fn (StudyLine $line): Recipe => $parts->recipe($line->without(
+                ClauseKind::Keys,
+                ClauseKind::MinorExtent,
+            )),
+            [$asked, $done],
+        );
         if ($wanted->material->name !== $played->material->arpeggio || null === $played->course->extent->octaves) {
             return null;
         }
 
-        return $done->without(ClauseKind::Sequel, ClauseKind::Pattern)->with(Clause::key($done->clause(ClauseKind::Key)->says, $done->tonic(), $wanted->material->name));
+        return $done->without(ClauseKind::Sequel, ClauseKind::Pattern)->with(Clause::key(
+            $done->clause(ClauseKind::Key)->says,
+            $done->tonic(),
+            $wanted->material->name,
+        ));
     }
 
-    private static function compared(StudyLine $asked, StudyLine $done, PartBuilder $parts, ?Instrument $instrument, bool $askedMemory, bool $doneMemory, bool $packetFolds): self
-    {
+    private static function compared(
+        StudyLine $asked,
+        StudyLine $done,
+        PartBuilder $parts,
+        ?Instrument $instrument,
+        bool $askedMemory,
+        bool $doneMemory,
+        bool $packetFolds,
+    ): self {
         $missing = [];
         $a = $parts->recipe($asked->without(ClauseKind::Keys, ClauseKind::MinorExtent));
         $d = $parts->recipe($done->without(ClauseKind::Keys, ClauseKind::MinorExtent));
         $keys = self::missingKeys($asked, $done, $parts, $instrument);
         if ([] !== $keys) {
-            $missing[] = \sprintf('%s %s not among what was played.', self::listed($keys), 1 === \count($keys) ? 'is' : 'are');
+            $missing[] = \sprintf(
+                '%s %s not among what was played.',
+                self::listed($keys),
+                1 === \count($keys) ? 'is' : 'are',
+            );
         }
         if (self::pattern($a) !== self::pattern($d)) {
             $missing[] = \sprintf('Asked for was %s, and %s was played.', self::pattern($a), self::pattern($d));
         }
-        foreach ([self::extent($a, $d, $parts, $instrument), self::folding($a, $d, $parts, $instrument, $packetFolds), self::direction($a, $d), self::more($a, $d), self::articulation($asked, $a, $d)] as $says) {
+        foreach ([
+            self::extent($a, $d, $parts, $instrument),
+            self::folding($a, $d, $parts, $instrument, $packetFolds),
+            self::direction($a, $d),
+            self::more($a, $d),
+            self::articulation($asked, $a, $d),
+        ] as $says) {
             if (null !== $says) {
                 $missing[] = $says;
             }
@@ -100,8 +134,12 @@ final readonly class Meeting
     }
 
     /** @return list<string> keys that were asked for and not played, as the player reads them */
-    private static function missingKeys(StudyLine $asked, StudyLine $done, PartBuilder $parts, ?Instrument $instrument): array
-    {
+    private static function missingKeys(
+        StudyLine $asked,
+        StudyLine $done,
+        PartBuilder $parts,
+        ?Instrument $instrument,
+    ): array {
         $order = new KeyOrder($parts->scales);
         $naming = static fn (StudyLine $line): string => $line->clause(ClauseKind::Key)->says;
         if (null === $instrument && $naming($asked) !== $naming($done)) {
@@ -111,7 +149,12 @@ final readonly class Meeting
             $recipe = $parts->recipe($line);
             $tonic = null === $instrument ? $recipe->tonic : $parts->writtenKey($line, $instrument)->key->tonic;
 
-            return [$tonic->pitchClass().' '.$recipe->material->name.' '.($recipe->material->pair?->nameOn($recipe->tonic) ?? ''), KeyNames::title($tonic, $recipe->material)];
+            return [
+                $tonic->pitchClass().' '.$recipe->material->name.' '.(
+                    $recipe->material->pair?->nameOn($recipe->tonic) ?? ''
+                ),
+                KeyNames::title($tonic, $recipe->material),
+            ];
         };
         $played = array_map(static fn (StudyLine $line): string => $read($line)[0], $order->lines($done));
         $missing = [];
@@ -127,7 +170,13 @@ final readonly class Meeting
 
     private static function pattern(Recipe $recipe): string
     {
-        return $recipe->pattern->isStraight() ? 'the plain line' : ($recipe->line->says(ClauseKind::Pattern) ? $recipe->line->clause(ClauseKind::Pattern)->text : $recipe->pattern->text);
+        return $recipe->pattern->isStraight()
+            ? 'the plain line'
+            : (
+                $recipe->line->says(ClauseKind::Pattern)
+                    ? $recipe->line->clause(ClauseKind::Pattern)->text
+                    : $recipe->pattern->text
+            );
     }
 
     private static function extent(Recipe $asked, Recipe $done, PartBuilder $parts, ?Instrument $instrument): ?string
@@ -138,7 +187,13 @@ final readonly class Meeting
         $wanted = self::top($asked, $parts, $instrument);
         $got = self::top($done, $parts, $instrument);
 
-        return $got >= $wanted ? null : \sprintf('Asked for was %s, and %s was played.', $asked->course->extent->said, $done->course->extent->said);
+        return $got >= $wanted
+            ? null
+            : \sprintf(
+                'Asked for was %s, and %s was played.',
+                $asked->course->extent->said,
+                $done->course->extent->said,
+            );
     }
 
     /** The step of the top note above the tonic; of a full range as far as it goes on this instrument. */
@@ -156,8 +211,13 @@ final readonly class Meeting
         return (float) ($study->toStep - $study->fromStep);
     }
 
-    private static function folding(Recipe $asked, Recipe $done, PartBuilder $parts, ?Instrument $instrument, bool $packetFolds): ?string
-    {
+    private static function folding(
+        Recipe $asked,
+        Recipe $done,
+        PartBuilder $parts,
+        ?Instrument $instrument,
+        bool $packetFolds,
+    ): ?string {
         $isFolded = static function (Recipe $recipe) use ($parts, $instrument): bool {
             if (RangePolicy::Fold === $recipe->range->policy) {
                 return true;
@@ -196,7 +256,9 @@ final readonly class Meeting
         }
         $rounds = static fn (Recipe $recipe): int => $recipe->timing->rounds ?? 1;
 
-        return $rounds($asked) > $rounds($done) ? \sprintf('It was to be played %d times through.', $rounds($asked)) : null;
+        return $rounds($asked) > $rounds($done)
+            ? \sprintf('It was to be played %d times through.', $rounds($asked))
+            : null;
     }
 
     /** Any articulation will do, unless one was asked for. */
@@ -224,13 +286,25 @@ final readonly class Meeting
         }
         $speeds = [$wanted->perMinute, $got->perMinute];
 
-        return $got->perMinute >= $wanted->perMinute - 1e-6 ? null : \sprintf('It sounded at %s notes a minute, and %s were asked for.', self::number($got->perMinute), self::number($wanted->perMinute));
+        return $got->perMinute >= $wanted->perMinute - 1e-6
+            ? null
+            : \sprintf(
+                'It sounded at %s notes a minute, and %s were asked for.',
+                self::number($got->perMinute),
+                self::number($wanted->perMinute),
+            );
     }
 
     /** @param array{float, float}|null $speeds */
     private static function met(?array $speeds): string
     {
-        return null === $speeds ? 'All that was asked for is there.' : \sprintf('All that was asked for is there: %s notes a minute, and %s were asked for.', self::number($speeds[1]), self::number($speeds[0]));
+        return null === $speeds
+            ? 'All that was asked for is there.'
+            : \sprintf(
+                'All that was asked for is there: %s notes a minute, and %s were asked for.',
+                self::number($speeds[1]),
+                self::number($speeds[0]),
+            );
     }
 
     private static function number(float $number): string

@@ -17,8 +17,15 @@ final readonly class NotePress
      * @param string      $pitch    written, "B♭4"
      * @param string|null $after    written pitch before it; null for the first
      */
-    public function __construct(public int $note, public PressKind $kind, public string $written, public string $degree, public string $material, public string $pitch, public ?string $after)
-    {
+    public function __construct(
+        public int $note,
+        public PressKind $kind,
+        public string $written,
+        public string $degree,
+        public string $material,
+        public string $pitch,
+        public ?string $after,
+    ) {
     }
 
     public function says(): string

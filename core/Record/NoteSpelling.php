@@ -8,8 +8,8 @@ use SwiftReed\Pitch\NoteName;
 use SwiftReed\Pitch\PitchError;
 
 /**
- * Marks notes that were written one after the other, and names what was mixed up: the letter that was used twice or skipped, the step that is too
- * wide or too narrow, the sharp side in place of the flat side.
+ * Marks notes that were written one after the other, and names what was mixed up: the letter that was used twice or
+ * skipped, the step that is too wide or too narrow, the sharp side in place of the flat side.
  *
  * Source: the handbook, chapter 8, "Work it out" (every letter once, none repeated, none skipped; common practice).
  */
@@ -51,20 +51,57 @@ final class NoteSpelling
      */
     public static function mistakes(array $given, array $wanted, bool $byPitch): array
     {
-        $isRight = static fn (NoteName $a, NoteName $b): bool => $a->equals($b) || ($byPitch && $a->pitchClass() === $b->pitchClass());
+        $isRight = static fn (NoteName $a, NoteName $b): bool => $a->equals($b) || (
+            $byPitch && $a->pitchClass() === $b->pitchClass()
+        );
         if (self::isOnTheOtherSide($given, $wanted, $byPitch)) {
-            $side = array_sum(array_map(static fn (NoteName $one): int => $one->alter, $wanted)) < 0 ? ['sharps', 'flats'] : ['flats', 'sharps'];
+            $side = array_sum(array_map(static fn (NoteName $one): int => $one->alter, $wanted)) < 0
+                ? ['sharps', 'flats']
+                : ['flats', 'sharps'];
 
-            return [new WrittenMistake(1, $given[0]->text(), $wanted[0]->text(), MistakeKind::SharpForFlat, \sprintf('These are the right notes on the other side: you wrote %s, and %s was asked for, with %s.', $side[0], $wanted[0]->sign(), $side[1]))];
+            return [
+                new WrittenMistake(
+                    1,
+                    $given[0]->text(),
+                    $wanted[0]->text(),
+                    MistakeKind::SharpForFlat,
+                    \sprintf(
+                        'These are the right notes on the other side: you wrote %s, and %s was asked for, with %s.',
+                        $side[0],
+                        $wanted[0]->sign(),
+                        $side[1],
+                    ),
+                ),
+            ];
         }
         $mistakes = [];
         foreach (self::aligned($given, $wanted, $isRight) as [$g, $w]) {
             if (null === $g) {
                 \assert(null !== $w);
-                $mistakes[] = new WrittenMistake($w + 1, '', $wanted[$w]->text(), MistakeKind::LetterSkipped, \sprintf('You skipped a letter: %s is missing%s.', $wanted[$w]->sign(), $w > 0 ? ' after '.$wanted[$w - 1]->sign() : ''));
+                $mistakes[] = new WrittenMistake(
+                    $w + 1,
+                    '',
+                    $wanted[$w]->text(),
+                    MistakeKind::LetterSkipped,
+                    \sprintf(
+                        'You skipped a letter: %s is missing%s.',
+                        $wanted[$w]->sign(),
+                        $w > 0 ? ' after '.$wanted[$w - 1]->sign() : '',
+                    ),
+                );
             } elseif (null === $w) {
-                $isTwice = $g > 0 && $given[$g]->letter === $given[$g - 1]->letter || (isset($given[$g + 1]) && $given[$g]->letter === $given[$g + 1]->letter);
-                $mistakes[] = new WrittenMistake($g + 1, $given[$g]->text(), '', $isTwice ? MistakeKind::LetterTwice : MistakeKind::WrongName, \sprintf($isTwice ? '%s is one note too many: its letter is used already.' : '%s is one note too many.', $given[$g]->sign()));
+                $isTwice = $g > 0 && $given[$g]->letter === $given[$g - 1]->letter
+                    || (isset($given[$g + 1]) && $given[$g]->letter === $given[$g + 1]->letter);
+                $mistakes[] = new WrittenMistake(
+                    $g + 1,
+                    $given[$g]->text(),
+                    '',
+                    $isTwice ? MistakeKind::LetterTwice : MistakeKind::WrongName,
+                    \sprintf(
+                        $isTwice ? '%s is one note too many: its letter is used already.' : '%s is one note too many.',
+                        $given[$g]->sign(),
+                    ),
+                );
             } elseif (!$isRight($given[$g], $wanted[$w])) {
                 $mistakes[] = self::other($given, $wanted, $g, $w);
             }
@@ -82,17 +119,54 @@ final class NoteSpelling
         $is = $given[$g];
         $should = $wanted[$w];
         if ($is->letter === $should->letter) {
-            return new WrittenMistake($g + 1, $is->text(), $should->text(), MistakeKind::WrongStep, self::step($given, $wanted, $g, $w));
+            return new WrittenMistake(
+                $g + 1,
+                $is->text(),
+                $should->text(),
+                MistakeKind::WrongStep,
+                self::step($given, $wanted, $g, $w),
+            );
         }
-        $neighbours = array_filter([$given[$g - 1] ?? null, $given[$g + 1] ?? null], static fn (?NoteName $one): bool => $one?->letter === $is->letter);
+        $neighbours = array_filter(
+            [$given[$g - 1] ?? null, $given[$g + 1] ?? null],
+            static fn (?NoteName $one): bool => $one?->letter === $is->letter,
+        );
         if ([] !== $neighbours) {
-            return new WrittenMistake($g + 1, $is->text(), $should->text(), MistakeKind::LetterTwice, \sprintf('%s is used already and %s is missing: the letter of note %d is %2$s, so %s.', $is->letter->text(), $should->letter->text(), $w + 1, $should->sign()));
+            return new WrittenMistake(
+                $g + 1,
+                $is->text(),
+                $should->text(),
+                MistakeKind::LetterTwice,
+                \sprintf(
+                    '%s is used already and %s is missing: the letter of note %d is %2$s, so %s.',
+                    $is->letter->text(),
+                    $should->letter->text(),
+                    $w + 1,
+                    $should->sign(),
+                ),
+            );
         }
         if ($is->pitchClass() === $should->pitchClass()) {
-            return new WrittenMistake($g + 1, $is->text(), $should->text(), MistakeKind::SharpForFlat, \sprintf('%s sounds right and is spelled on the other side: here it is %s.', $is->sign(), $should->sign()));
+            return new WrittenMistake(
+                $g + 1,
+                $is->text(),
+                $should->text(),
+                MistakeKind::SharpForFlat,
+                \sprintf(
+                    '%s sounds right and is spelled on the other side: here it is %s.',
+                    $is->sign(),
+                    $should->sign(),
+                ),
+            );
         }
 
-        return new WrittenMistake($g + 1, $is->text(), $should->text(), MistakeKind::WrongName, \sprintf('Note %d is %s, not %s.', $w + 1, $should->sign(), $is->sign()));
+        return new WrittenMistake(
+            $g + 1,
+            $is->text(),
+            $should->text(),
+            MistakeKind::WrongName,
+            \sprintf('Note %d is %s, not %s.', $w + 1, $should->sign(), $is->sign()),
+        );
     }
 
     /**
@@ -110,7 +184,16 @@ final class NoteSpelling
         $up = self::between($before, $wanted[$w]);
         $got = self::between($before, $given[$g]);
 
-        return \sprintf('Between %d and %d %s is wanted, so %s; %s to %s is %s.', $w, $w + 1, self::named($up), $wanted[$w]->sign(), $before->sign(), $given[$g]->sign(), self::named($got));
+        return \sprintf(
+            'Between %d and %d %s is wanted, so %s; %s to %s is %s.',
+            $w,
+            $w + 1,
+            self::named($up),
+            $wanted[$w]->sign(),
+            $before->sign(),
+            $given[$g]->sign(),
+            self::named($got),
+        );
     }
 
     /** Half steps from a note to the next, by the nearer way. */
@@ -124,7 +207,9 @@ final class NoteSpelling
     private static function named(int $halfSteps): string
     {
         return match (abs($halfSteps)) {
-            0 => 'the same note', 1 => 'a half step', 2 => 'a whole step', 3 => 'a step and a half', default => abs($halfSteps).' half steps',
+            0 => 'the same note', 1 => 'a half step', 2 => 'a whole step', 3 => 'a step and a half', default => abs(
+                $halfSteps,
+            ).' half steps',
         };
     }
 
@@ -168,14 +253,25 @@ final class NoteSpelling
                     $cost[$i][$j] = 10 * (($rows - $i) + ($columns - $j));
                     continue;
                 }
-                // A wrong note in its place is nearer than one left out and another added; one on its own letter nearer still.
-                $change = $isRight($given[$i], $wanted[$j]) ? 0 : ($given[$i]->letter === $wanted[$j]->letter ? 8 : ($given[$i]->pitchClass() === $wanted[$j]->pitchClass() ? 9 : 11));
+                // A wrong note in its place is nearer than one left out and another added; one on its own letter nearer
+                // still.
+                $change = $isRight($given[$i], $wanted[$j])
+                    ? 0
+                    : ($given[$i]->letter === $wanted[$j]->letter
+                        ? 8
+                        : ($given[$i]->pitchClass() === $wanted[$j]->pitchClass() ? 9 : 11));
                 $cost[$i][$j] = min($change + $cost[$i + 1][$j + 1], 10 + $cost[$i + 1][$j], 10 + $cost[$i][$j + 1]);
             }
         }
         $pairs = [];
         for ($i = 0, $j = 0; $i < $rows || $j < $columns;) {
-            $change = $i < $rows && $j < $columns ? ($isRight($given[$i], $wanted[$j]) ? 0 : ($given[$i]->letter === $wanted[$j]->letter ? 8 : ($given[$i]->pitchClass() === $wanted[$j]->pitchClass() ? 9 : 11))) : null;
+            $change = $i < $rows && $j < $columns
+                ? ($isRight($given[$i], $wanted[$j])
+                    ? 0
+                    : ($given[$i]->letter === $wanted[$j]->letter
+                        ? 8
+                        : ($given[$i]->pitchClass() === $wanted[$j]->pitchClass() ? 9 : 11)))
+                : null;
             if (null !== $change && $cost[$i][$j] === $change + $cost[$i + 1][$j + 1]) {
                 $pairs[] = [$i++, $j++];
             } elseif ($i < $rows && $cost[$i][$j] === 10 + $cost[$i + 1][$j]) {

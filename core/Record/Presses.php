@@ -20,12 +20,26 @@ final readonly class Presses
      *
      * @throws RecordError
      */
-    public function __construct(public int $notes, public int $wrong = 0, public int $cracked = 0, public int $outOfTune = 0, public int $uneven = 0, public int $stopped = 0, public int $articulation = 0)
-    {
+    public function __construct(
+        public int $notes,
+        public int $wrong = 0,
+        public int $cracked = 0,
+        public int $outOfTune = 0,
+        public int $uneven = 0,
+        public int $stopped = 0,
+        public int $articulation = 0,
+    ) {
         if ($notes < 1) {
             throw RecordError::notACount('The number of notes', $notes, 1);
         }
-        foreach (['The number of wrong notes' => $wrong, 'The number of cracked notes' => $cracked, 'The number of notes out of tune' => $outOfTune, 'The number of uneven places' => $uneven, 'The number of stops' => $stopped, 'The number of presses for articulation' => $articulation] as $what => $count) {
+        foreach ([
+            'The number of wrong notes' => $wrong,
+            'The number of cracked notes' => $cracked,
+            'The number of notes out of tune' => $outOfTune,
+            'The number of uneven places' => $uneven,
+            'The number of stops' => $stopped,
+            'The number of presses for articulation' => $articulation,
+        ] as $what => $count) {
             if ($count < 0) {
                 throw RecordError::notACount($what, $count, 0);
             }

@@ -23,7 +23,8 @@ use SwiftReed\Score\KeyNames;
 use SwiftReed\Score\PartBuilder;
 
 /**
- * Written work: makes questions for an instrument, and marks answers with the mistake named. Enharmonic spellings that are right are right.
+ * Written work: makes questions for an instrument, and marks answers with the mistake named. Enharmonic spellings that
+ * are right are right.
  *
  * Source: the handbook, chapter 8, "Work it out".
  */
@@ -34,7 +35,9 @@ final readonly class Quiz
         'line' => 'own F trumpet-bb', 'fingering' => 'trumpet-bb A4', 'transpose' => 'trumpet-bb F A C', 'chords' => 'own C blues',
     ];
     private const SCALES = ['major', 'natural minor', 'harmonic minor', 'melodic minor'];
-    private const FOR_CHORDS = ['major pentatonic', 'blues', 'bebop', 'dorian', 'mixolydian', 'diminished half-whole', 'altered', 'whole tone'];
+    private const FOR_CHORDS = [
+        'major pentatonic', 'blues', 'bebop', 'dorian', 'mixolydian', 'diminished half-whole', 'altered', 'whole tone',
+    ];
 
     public function __construct(private PartBuilder $parts, private InstrumentLibrary $instruments)
     {
@@ -65,8 +68,13 @@ final readonly class Quiz
      *
      * @param list<NoteName> $keys written tonics that are due; any when none are said
      */
-    public function make(QuizKind $kind, Instrument $instrument, int $seed, array $keys = [], Stage $stage = Stage::Full): QuizQuestion
-    {
+    public function make(
+        QuizKind $kind,
+        Instrument $instrument,
+        int $seed,
+        array $keys = [],
+        Stage $stage = Stage::Full,
+    ): QuizQuestion {
         $random = new Randomizer(new Mt19937($seed));
         $one = static fn (array $of): mixed => $of[$random->getInt(0, \count($of) - 1)];
         $concert = $one([] === PacketTable::lines() ? [] : array_values(PacketTable::lines()));
@@ -79,13 +87,45 @@ final readonly class Quiz
         $scale = self::SCALES[$random->getInt(0, \count(self::SCALES) - 1)];
         $tonic = 'major' === $scale ? $own : NoteName::fromFifths($own->fifths() + 3);
         [$question, $asks] = match ($kind) {
-            QuizKind::Scale => [\sprintf('own %s %s', $tonic->text(), $scale), \sprintf('Write out %s, one octave up.', KeyNames::title($tonic, $this->parts->scales->material($scale)))],
-            QuizKind::Tetrachords => [\sprintf('own %s major', $own->text()), \sprintf('Build %s major from two tetrachords: whole, whole, half, a whole step between.', $own->sign())],
-            QuizKind::Signature => [\sprintf('own %s major', $own->text()), \sprintf('Which notes does the signature of %s major change?', $own->sign())],
+            QuizKind::Scale => [
+                \sprintf('own %s %s', $tonic->text(), $scale),
+                \sprintf(
+                    'Write out %s, one octave up.',
+                    KeyNames::title($tonic, $this->parts->scales->material($scale)),
+                ),
+            ],
+            QuizKind::Tetrachords => [
+                \sprintf('own %s major', $own->text()),
+                \sprintf(
+                    'Build %s major from two tetrachords: whole, whole, half, a whole step between.',
+                    $own->sign(),
+                ),
+            ],
+            QuizKind::Signature => [
+                \sprintf('own %s major', $own->text()),
+                \sprintf('Which notes does the signature of %s major change?', $own->sign()),
+            ],
             QuizKind::Degrees => $this->degreesQuestion($own, $random),
-            QuizKind::OwnKey => [\sprintf('concert %s %s', $concert->text(), $instrument->id), \sprintf('The director says concert %s. Which key is that on the %s?', $concert->sign(), self::called($instrument))],
-            QuizKind::ConcertKey => [\sprintf('own %s %s', $own->text(), $instrument->id), \sprintf('You play %s major on the %s. Which concert key is that?', $own->sign(), self::called($instrument))],
-            QuizKind::Line => [\sprintf('own %s %s', $own->text(), $instrument->id), \sprintf('On which line of the packet do you find your %s major?', $own->sign())],
+            QuizKind::OwnKey => [
+                \sprintf('concert %s %s', $concert->text(), $instrument->id),
+                \sprintf(
+                    'The director says concert %s. Which key is that on the %s?',
+                    $concert->sign(),
+                    self::called($instrument),
+                ),
+            ],
+            QuizKind::ConcertKey => [
+                \sprintf('own %s %s', $own->text(), $instrument->id),
+                \sprintf(
+                    'You play %s major on the %s. Which concert key is that?',
+                    $own->sign(),
+                    self::called($instrument),
+                ),
+            ],
+            QuizKind::Line => [
+                \sprintf('own %s %s', $own->text(), $instrument->id),
+                \sprintf('On which line of the packet do you find your %s major?', $own->sign()),
+            ],
             QuizKind::Fingering => $this->fingeringQuestion($instrument, $stage, $random),
             QuizKind::Transpose => $this->transposeQuestion($instrument, $concert),
             QuizKind::Chords => $this->chordsQuestion($own, $random),
@@ -115,7 +155,10 @@ final readonly class Quiz
         // Without its top tonic it is the same scale; down again it is that and more.
         $forms = [\array_slice($wanted, 0, -1)];
         if ($top > 0 && \count($given) > $top + 1) {
-            $forms[] = [...$wanted, ...array_map(static fn (int $step): NoteName => $down->note($step)->pitch->name(), range($top - 1, 0))];
+            $forms[] = [
+                ...$wanted,
+                ...array_map(static fn (int $step): NoteName => $down->note($step)->pitch->name(), range($top - 1, 0)),
+            ];
         }
         foreach ($forms as $form) {
             $mistakes = NoteSpelling::mistakes($given, $form, $byPitch);
@@ -139,31 +182,87 @@ final readonly class Quiz
         $given = 1 === preg_match('/^\s*(none|no|0|nothing|-)?\s*$/i', $answer) ? [] : NoteSpelling::read($answer);
         $alters = array_map(static fn (NoteName $one): int => $one->alter <=> 0, $given);
         $side = [] === $wanted ? 0 : array_values($wanted)[0]->alter;
-        if ([] !== $given && 0 !== $side && [] === array_filter($alters, static fn (int $one): bool => $one === $side) && !\in_array(0, $alters, true)) {
-            return new WrittenMark([new WrittenMistake(1, $given[0]->text(), array_values($wanted)[0]->text(), MistakeKind::SharpForFlat, \sprintf('%s is on the %s side.', KeyNames::title($tonic, $material), $side < 0 ? 'flat' : 'sharp'))], $wantedText);
+        if (
+            [] !== $given
+            && 0 !== $side
+            && [] === array_filter($alters, static fn (int $one): bool => $one === $side)
+            && !\in_array(0, $alters, true)
+        ) {
+            return new WrittenMark(
+                [
+                    new WrittenMistake(
+                        1,
+                        $given[0]->text(),
+                        array_values($wanted)[0]->text(),
+                        MistakeKind::SharpForFlat,
+                        \sprintf(
+                            '%s is on the %s side.',
+                            KeyNames::title($tonic, $material),
+                            $side < 0 ? 'flat' : 'sharp',
+                        ),
+                    ),
+                ],
+                $wantedText,
+            );
         }
         $mistakes = [];
         $seen = [];
         foreach ($given as $i => $name) {
             $letter = $name->letter->text();
             $should = $wanted[$letter] ?? null;
-            $twin = array_values(array_filter($wanted, static fn (NoteName $one): bool => $one->pitchClass() === $name->pitchClass() && $one->letter !== $name->letter && !isset($seen[$one->letter->text()])))[0] ?? null;
+            $twin = array_values(array_filter(
+                $wanted,
+                static fn (NoteName $one): bool => $one->pitchClass() === $name->pitchClass() && $one->letter !== $name->letter && !isset(
+                    $seen[$one->letter->text()],
+                ),
+            ))[0]
+                ?? null;
             if (null !== $twin) {
-                $mistakes[] = new WrittenMistake($i + 1, $name->text(), $twin->text(), MistakeKind::SharpForFlat, \sprintf('What sounds like %s is written %s here.', $name->sign(), $twin->sign()));
+                $mistakes[] = new WrittenMistake(
+                    $i + 1,
+                    $name->text(),
+                    $twin->text(),
+                    MistakeKind::SharpForFlat,
+                    \sprintf('What sounds like %s is written %s here.', $name->sign(), $twin->sign()),
+                );
                 $letter = $twin->letter->text();
             } elseif (isset($seen[$letter])) {
-                $mistakes[] = new WrittenMistake($i + 1, $name->text(), '', MistakeKind::LetterTwice, \sprintf('%s stands there twice.', $letter));
+                $mistakes[] = new WrittenMistake(
+                    $i + 1,
+                    $name->text(),
+                    '',
+                    MistakeKind::LetterTwice,
+                    \sprintf('%s stands there twice.', $letter),
+                );
             } elseif (null === $should) {
-                $mistakes[] = new WrittenMistake($i + 1, $name->text(), '', MistakeKind::WrongName, \sprintf('%s is not in this signature.', $name->sign()));
+                $mistakes[] = new WrittenMistake(
+                    $i + 1,
+                    $name->text(),
+                    '',
+                    MistakeKind::WrongName,
+                    \sprintf('%s is not in this signature.', $name->sign()),
+                );
             } elseif (!$name->equals($should)) {
-                $mistakes[] = new WrittenMistake($i + 1, $name->text(), $should->text(), MistakeKind::SharpForFlat, \sprintf('%s is %s here.', $letter, $should->sign()));
+                $mistakes[] = new WrittenMistake(
+                    $i + 1,
+                    $name->text(),
+                    $should->text(),
+                    MistakeKind::SharpForFlat,
+                    \sprintf('%s is %s here.', $letter, $should->sign()),
+                );
             }
             $seen[$letter] = true;
         }
         $count = \count($given);
         foreach ($wanted as $letter => $name) {
             if (!isset($seen[$letter])) {
-                $mistakes[] = new WrittenMistake(++$count, '', $name->text(), MistakeKind::LetterSkipped, \sprintf('%s is missing.', $name->sign()));
+                $mistakes[] = new WrittenMistake(
+                    ++$count,
+                    '',
+                    $name->text(),
+                    MistakeKind::LetterSkipped,
+                    \sprintf('%s is missing.', $name->sign()),
+                );
             }
         }
 
@@ -194,13 +293,31 @@ final readonly class Quiz
         foreach ($wanted as $i => $number) {
             $is = $given[$i] ?? null;
             if (null === $is) {
-                $mistakes[] = new WrittenMistake($i + 1, '', (string) $number, MistakeKind::LetterSkipped, \sprintf('The number of %s is missing: %d.', $asked[$i]->sign(), $number));
+                $mistakes[] = new WrittenMistake(
+                    $i + 1,
+                    '',
+                    (string) $number,
+                    MistakeKind::LetterSkipped,
+                    \sprintf('The number of %s is missing: %d.', $asked[$i]->sign(), $number),
+                );
             } elseif ($is !== $number && !(1 === $number && $is === $scale->size() + 1)) {
-                $mistakes[] = new WrittenMistake($i + 1, (string) $is, (string) $number, MistakeKind::WrongName, \sprintf('Count from %s: %s is %d.', $tonic->sign(), $asked[$i]->sign(), $number));
+                $mistakes[] = new WrittenMistake(
+                    $i + 1,
+                    (string) $is,
+                    (string) $number,
+                    MistakeKind::WrongName,
+                    \sprintf('Count from %s: %s is %d.', $tonic->sign(), $asked[$i]->sign(), $number),
+                );
             }
         }
         foreach (\array_slice($given, \count($wanted)) as $i => $number) {
-            $mistakes[] = new WrittenMistake(\count($wanted) + $i + 1, (string) $number, '', MistakeKind::WrongName, \sprintf('%d is one number too many.', $number));
+            $mistakes[] = new WrittenMistake(
+                \count($wanted) + $i + 1,
+                (string) $number,
+                '',
+                MistakeKind::WrongName,
+                \sprintf('%d is one number too many.', $number),
+            );
         }
 
         return new WrittenMark($mistakes, implode(' ', $wanted));
@@ -214,7 +331,9 @@ final readonly class Quiz
             throw RecordError::notAQuestion($kind->value, $question, self::EXAMPLES[$kind->value]);
         }
         $transposition = $instrument->transposition;
-        $wanted = $toOwn ? $transposition->writtenKey(Key::major($tonic))->key->tonic : $transposition->concertKey(Key::major($tonic))->tonic;
+        $wanted = $toOwn
+            ? $transposition->writtenKey(Key::major($tonic))->key->tonic
+            : $transposition->concertKey(Key::major($tonic))->tonic;
         $given = $this->tonic($answer);
         if ($given->equals($wanted) || ($given->pitchClass() === $wanted->pitchClass() && abs($given->fifths()) <= 7)) {
             return new WrittenMark([], $wanted->text());
@@ -223,14 +342,40 @@ final readonly class Quiz
         $away = ($wanted->pitchClass() - $tonic->pitchClass() + 12) % 12;
         $other = ($tonic->pitchClass() - $away + 12) % 12;
         [$which, $says] = match (true) {
-            $given->pitchClass() === $tonic->pitchClass() && 0 !== $away => [MistakeKind::OwnForConcert, $toOwn ? \sprintf('%s is the concert name; your own is wanted: %s.', $given->sign(), $wanted->sign()) : \sprintf('%s is your own name; the concert name is wanted: %s.', $given->sign(), $wanted->sign())],
-            $given->pitchClass() === $wanted->pitchClass() => [MistakeKind::SharpForFlat, \sprintf('%s sounds right, but no key is written so: %s.', $given->sign(), $wanted->sign())],
-            $given->pitchClass() === $other => [MistakeKind::WrongStep, \sprintf('The right distance, the wrong way: concert %s is %s on this instrument.', ($toOwn ? $tonic : $wanted)->sign(), ($toOwn ? $wanted : $tonic)->sign())],
-            $given->letter === $wanted->letter => [MistakeKind::WrongStep, \sprintf('The letter is right: %s.', $wanted->sign())],
+            $given->pitchClass() === $tonic->pitchClass()
+                && 0 !== $away => [
+                    MistakeKind::OwnForConcert,
+                    $toOwn
+                        ? \sprintf('%s is the concert name; your own is wanted: %s.', $given->sign(), $wanted->sign())
+                        : \sprintf(
+                            '%s is your own name; the concert name is wanted: %s.',
+                            $given->sign(),
+                            $wanted->sign(),
+                        ),
+                ],
+            $given->pitchClass() === $wanted->pitchClass() => [
+                MistakeKind::SharpForFlat,
+                \sprintf('%s sounds right, but no key is written so: %s.', $given->sign(), $wanted->sign()),
+            ],
+            $given->pitchClass() === $other => [
+                MistakeKind::WrongStep,
+                \sprintf(
+                    'The right distance, the wrong way: concert %s is %s on this instrument.',
+                    ($toOwn ? $tonic : $wanted)->sign(),
+                    ($toOwn ? $wanted : $tonic)->sign(),
+                ),
+            ],
+            $given->letter === $wanted->letter => [
+                MistakeKind::WrongStep,
+                \sprintf('The letter is right: %s.', $wanted->sign()),
+            ],
             default => [MistakeKind::WrongName, \sprintf('It is %s.', $wanted->sign())],
         };
 
-        return new WrittenMark([new WrittenMistake(1, $given->text(), $wanted->text(), $which, $says)], $wanted->text());
+        return new WrittenMark(
+            [new WrittenMistake(1, $given->text(), $wanted->text(), $which, $says)],
+            $wanted->text(),
+        );
     }
 
     private function line(string $question, string $answer): WrittenMark
@@ -253,7 +398,18 @@ final readonly class Quiz
             ? \sprintf('Line %d is concert %s. Your %s stands on line %d.', $given, $own->sign(), $own->sign(), $wanted)
             : \sprintf('Your %s stands on line %d.', $own->sign(), $wanted);
 
-        return new WrittenMark([new WrittenMistake(1, (string) $given, (string) $wanted, $given === $ofConcert ? MistakeKind::OwnForConcert : MistakeKind::WrongName, $says)], (string) $wanted);
+        return new WrittenMark(
+            [
+                new WrittenMistake(
+                    1,
+                    (string) $given,
+                    (string) $wanted,
+                    $given === $ofConcert ? MistakeKind::OwnForConcert : MistakeKind::WrongName,
+                    $says,
+                ),
+            ],
+            (string) $wanted,
+        );
     }
 
     private function fingering(string $question, string $answer): WrittenMark
@@ -283,11 +439,29 @@ final readonly class Quiz
         if ([] === $concert) {
             throw RecordError::notAQuestion(QuizKind::Transpose->value, $question, self::EXAMPLES['transpose']);
         }
-        $wanted = array_map(static fn (NoteName $one): NoteName => $instrument->transposition->written($one->at(4))->name(), $concert);
+        $wanted = array_map(
+            static fn (NoteName $one): NoteName => $instrument->transposition->written($one->at(4))->name(),
+            $concert,
+        );
         $given = NoteSpelling::read($answer);
-        $isUnmoved = \count($given) === \count($concert) && [] === array_filter(array_keys($given), static fn (int $i): bool => !$given[$i]->equals($concert[$i]));
+        $isUnmoved = \count($given) === \count($concert)
+            && [] === array_filter(array_keys($given), static fn (int $i): bool => !$given[$i]->equals($concert[$i]));
         if ($isUnmoved && !$given[0]->equals($wanted[0])) {
-            return new WrittenMark([new WrittenMistake(1, $given[0]->text(), $wanted[0]->text(), MistakeKind::OwnForConcert, \sprintf('These are the concert notes; your own are wanted, beginning on %s.', $wanted[0]->sign()))], self::texts($wanted));
+            return new WrittenMark(
+                [
+                    new WrittenMistake(
+                        1,
+                        $given[0]->text(),
+                        $wanted[0]->text(),
+                        MistakeKind::OwnForConcert,
+                        \sprintf(
+                            'These are the concert notes; your own are wanted, beginning on %s.',
+                            $wanted[0]->sign(),
+                        ),
+                    ),
+                ],
+                self::texts($wanted),
+            );
         }
 
         return new WrittenMark(NoteSpelling::mistakes($given, $wanted, false), self::texts($wanted));
@@ -300,17 +474,50 @@ final readonly class Quiz
         if ([] === $fits) {
             throw RecordError::notAQuestion(QuizKind::Chords->value, $question, self::EXAMPLES['chords']);
         }
-        $plain = static fn (string $chord): string => strtr((string) preg_replace('/\s+/', '', strtr($chord, ['♭' => 'b', '♯' => '#', 'minor' => 'm', 'min' => 'm', 'major' => 'maj', 'dominant' => '', 'half-diminished' => 'm7b5', 'half diminished' => 'm7b5', 'diminished' => 'dim', '°' => 'dim', 'ø' => 'm7b5'])), ['-' => 'm', 'M7' => 'maj7']);
+        $plain = static fn (string $chord): string => strtr(
+            (string) preg_replace(
+                '/\s+/',
+                '',
+                strtr(
+                    $chord,
+                    [
+                        '♭' => 'b', '♯' => '#', 'minor' => 'm', 'min' => 'm', 'major' => 'maj', 'dominant' => '',
+                        'half-diminished' => 'm7b5', 'half diminished' => 'm7b5', 'diminished' => 'dim', '°' => 'dim',
+                        'ø' => 'm7b5',
+                    ],
+                ),
+            ),
+            ['-' => 'm', 'M7' => 'maj7'],
+        );
         $known = array_map($plain, $fits);
-        $given = array_values(array_filter(array_map(trim(...), preg_split('/[,;]+/', $answer) ?: []), static fn (string $one): bool => '' !== $one));
+        $given = array_values(array_filter(
+            array_map(trim(...), preg_split('/[,;]+/', $answer) ?: []),
+            static fn (string $one): bool => '' !== $one,
+        ));
         $mistakes = [];
         foreach ($given as $i => $chord) {
             if (!\in_array($plain(ucfirst($chord)), $known, true)) {
-                $mistakes[] = new WrittenMistake($i + 1, mb_substr($chord, 0, 30), $fits[0], MistakeKind::WrongName, \sprintf('It does not fit over %s; it fits over %s.', mb_substr($chord, 0, 30), implode(', ', $fits)));
+                $mistakes[] = new WrittenMistake(
+                    $i + 1,
+                    mb_substr($chord, 0, 30),
+                    $fits[0],
+                    MistakeKind::WrongName,
+                    \sprintf(
+                        'It does not fit over %s; it fits over %s.',
+                        mb_substr($chord, 0, 30),
+                        implode(', ', $fits),
+                    ),
+                );
             }
         }
         if ([] === $given) {
-            $mistakes[] = new WrittenMistake(1, '', $fits[0], MistakeKind::WrongName, \sprintf('It fits over %s.', implode(', ', $fits)));
+            $mistakes[] = new WrittenMistake(
+                1,
+                '',
+                $fits[0],
+                MistakeKind::WrongName,
+                \sprintf('It fits over %s.', implode(', ', $fits)),
+            );
         }
 
         return new WrittenMark($mistakes, implode(', ', $fits));
@@ -330,7 +537,12 @@ final readonly class Quiz
         }
         $recipe = $this->parts->recipe($line);
 
-        return [null === $instrument || $recipe->isOwn ? $recipe->tonic : $this->parts->writtenKey($line, $instrument, new PlayerSettings())->key->tonic, $recipe->material];
+        return [
+            null === $instrument || $recipe->isOwn
+                ? $recipe->tonic
+                : $this->parts->writtenKey($line, $instrument, new PlayerSettings())->key->tonic,
+            $recipe->material,
+        ];
     }
 
     /** @return array{string, NoteName, Instrument} "concert" or "own", the tonic, and for whom */
@@ -354,7 +566,10 @@ final readonly class Quiz
             return [trim($question), null];
         }
 
-        return [trim(substr(trim($question), 0, -\strlen($last))), $this->instruments->instrument($parts[0], \array_slice($parts, 1))];
+        return [
+            trim(substr(trim($question), 0, -\strlen($last))),
+            $this->instruments->instrument($parts[0], \array_slice($parts, 1)),
+        ];
     }
 
     /** "F", "F major", "key of F". */
@@ -374,7 +589,14 @@ final readonly class Quiz
         $scale = $this->parts->scales->material('major')->ascending($own->at(4));
         $names = array_map(static fn (int $step): NoteName => $scale->note($step)->pitch->name(), self::three($random));
 
-        return [\sprintf('own %s major: %s', $own->text(), self::texts($names)), \sprintf('In %s major, which numbers have %s?', $own->sign(), implode(', ', array_map(static fn (NoteName $one): string => $one->sign(), $names)))];
+        return [
+            \sprintf('own %s major: %s', $own->text(), self::texts($names)),
+            \sprintf(
+                'In %s major, which numbers have %s?',
+                $own->sign(),
+                implode(', ', array_map(static fn (NoteName $one): string => $one->sign(), $names)),
+            ),
+        ];
     }
 
     /** @return list<int> three different steps of a scale */
@@ -394,7 +616,10 @@ final readonly class Quiz
         $range = $instrument->player(new PlayerSettings($stage))->limit();
         $with = implode('+', [$instrument->id, ...$instrument->setup]);
         for ($try = 0; $try < 60; ++$try) {
-            $pitch = Pitch::plain($random->getInt($range->lowest->midi(), $range->highest->midi()), 0 === $random->getInt(0, 1));
+            $pitch = Pitch::plain(
+                $random->getInt($range->lowest->midi(), $range->highest->midi()),
+                0 === $random->getInt(0, 1),
+            );
             if ([] !== $instrument->fingerings($pitch)) {
                 return [$with.' '.$pitch->text(), \sprintf('How do you finger %s?', $pitch->sign())];
             }
@@ -408,7 +633,14 @@ final readonly class Quiz
         $scale = $this->parts->scales->material('major')->ascending($concert->at(4));
         $names = array_map(static fn (int $step): NoteName => $scale->note($step)->pitch->name(), [0, 2, 4, 5]);
 
-        return [$instrument->id.' '.self::texts($names), \sprintf('These notes sound: %s. What do you read on the %s?', implode(', ', array_map(static fn (NoteName $one): string => $one->sign(), $names)), self::called($instrument))];
+        return [
+            $instrument->id.' '.self::texts($names),
+            \sprintf(
+                'These notes sound: %s. What do you read on the %s?',
+                implode(', ', array_map(static fn (NoteName $one): string => $one->sign(), $names)),
+                self::called($instrument),
+            ),
+        ];
     }
 
     /** @return array{string, string} */
@@ -416,7 +648,10 @@ final readonly class Quiz
     {
         $name = self::FOR_CHORDS[$random->getInt(0, \count(self::FOR_CHORDS) - 1)];
 
-        return [\sprintf('own %s %s', $own->text(), $name), \sprintf('Over which chord does %s fit?', KeyNames::title($own, $this->parts->scales->material($name)))];
+        return [
+            \sprintf('own %s %s', $own->text(), $name),
+            \sprintf('Over which chord does %s fit?', KeyNames::title($own, $this->parts->scales->material($name))),
+        ];
     }
 
     /** "horn in F", within a sentence */

@@ -14,7 +14,11 @@ final readonly class QuizQuestion
      * @param string $asks     a sentence for whoever works it out
      * @param string $answer   one that is right
      */
-    public function __construct(public QuizKind $kind, public string $question, public string $asks, public string $answer)
-    {
+    public function __construct(
+        public QuizKind $kind,
+        public string $question,
+        public string $asks,
+        public string $answer,
+    ) {
     }
 }

@@ -38,7 +38,8 @@ final class Reached
     {
         $said = trim($said);
         if (1 === preg_match('/^(?:([a-z ]+?)\s*=\s*)?(\d{1,3}(?:\.\d+)?)$/i', $said, $read)) {
-            $unit = Grammar::UNITS[strtolower('' === $read[1] ? 'quarter' : $read[1])] ?? throw RecordError::notASpeed($said);
+            $unit = Grammar::UNITS[strtolower('' === $read[1] ? 'quarter' : $read[1])]
+                ?? throw RecordError::notASpeed($said);
             [$over, $under] = array_map(intval(...), explode('/', $unit));
             if ((float) $read[2] <= 0.0) {
                 throw RecordError::notASpeed($said);
@@ -49,7 +50,10 @@ final class Reached
         if (1 !== preg_match('/[a-z]/i', $said)) {
             throw RecordError::notASpeed($said);
         }
-        $speed = SoundingSpeed::of($parts->recipe($parts->reader->read($said)->line->without(ClauseKind::Keys, ClauseKind::MinorExtent)));
+        $speed = SoundingSpeed::of($parts->recipe($parts->reader->read($said)->line->without(
+            ClauseKind::Keys,
+            ClauseKind::MinorExtent,
+        )));
 
         return [$speed->shape, $speed->perMinute ?? throw RecordError::notASpeed($said)];
     }

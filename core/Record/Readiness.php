@@ -23,8 +23,14 @@ final readonly class Readiness
      * @param Day|null  $on       when the last will be passed; null when nobody knows, or it is further than two years ahead
      * @param bool|null $isInTime null where no date is set, or nobody knows
      */
-    private function __construct(public int $passed, public int $open, public ?int $days, public ?Day $on, public ?Day $due, public ?bool $isInTime)
-    {
+    private function __construct(
+        public int $passed,
+        public int $open,
+        public ?int $days,
+        public ?Day $on,
+        public ?Day $due,
+        public ?bool $isInTime,
+    ) {
     }
 
     /**
@@ -47,20 +53,40 @@ final readonly class Readiness
         }
         usort($passed, static fn (Day $a, Day $b): int => $a->count <=> $b->count);
         // Until today, and not until the last pass: who has stopped is not as fast as before.
-        $days = \count($passed) < self::LEAST || $today->since($passed[0]) < 1 ? null : max(1, (int) ceil($today->since($passed[0]) / (\count($passed) - 1)));
-        $on = 0 === $open ? $today : (null === $days || $days * $open > self::FURTHEST ? null : $today->plus($days * $open));
+        $days = \count($passed) < self::LEAST || $today->since($passed[0]) < 1
+            ? null
+            : max(1, (int) ceil($today->since($passed[0]) / (\count($passed) - 1)));
+        $on = 0 === $open
+            ? $today
+            : (null === $days || $days * $open > self::FURTHEST ? null : $today->plus($days * $open));
 
-        return new self(\count($passed), $open, $days, $on, $due, null === $due ? null : (null === $on ? (null === $days ? null : false) : !$due->isBefore($on)));
+        return new self(
+            \count($passed),
+            $open,
+            $days,
+            $on,
+            $due,
+            null === $due ? null : (null === $on ? (null === $days ? null : false) : !$due->isBefore($on)),
+        );
     }
 
     public function says(): string
     {
         return match (true) {
             0 === $this->open => 'Everything is passed.',
-            null === $this->days => \sprintf('%d to go; the pace shows from the second pass on, on another day.', $this->open),
-            null === $this->on => \sprintf('%d to go; at one in %d days not within two years.', $this->open, $this->days),
+            null === $this->days => \sprintf(
+                '%d to go; the pace shows from the second pass on, on another day.',
+                $this->open,
+            ),
+            null === $this->on => \sprintf(
+                '%d to go; at one in %d days not within two years.',
+                $this->open,
+                $this->days,
+            ),
             default => \sprintf('%d to go; at one in %s ready on %s%s.', $this->open, 1 === $this->days ? 'a day' : $this->days.' days', $this->on->spoken(), match ($this->isInTime) {
-                null => '', true => ', in time for '.($this->due?->spoken() ?? ''), false => ', late for '.($this->due?->spoken() ?? ''),
+                null => '', true => ', in time for '.(
+                    $this->due?->spoken() ?? ''
+                ), false => ', late for '.($this->due?->spoken() ?? ''),
             }),
         };
     }

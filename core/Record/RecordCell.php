@@ -17,7 +17,12 @@ final readonly class RecordCell
      * @param bool       $isReady  whether it was practised clean at the tempo that is asked for
      * @param Day|null   $lastHeard by a teacher
      */
-    public function __construct(public Standing $standing, public ?Heard $by, public ?int $tempo, public bool $isReady, public ?Day $lastHeard)
-    {
+    public function __construct(
+        public Standing $standing,
+        public ?Heard $by,
+        public ?int $tempo,
+        public bool $isReady,
+        public ?Day $lastHeard,
+    ) {
     }
 }

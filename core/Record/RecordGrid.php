@@ -12,11 +12,13 @@ use SwiftReed\Practice\PlanLine;
 use SwiftReed\Score\PartBuilder;
 
 /**
- * Works out where players stand with requirements, from what was heard and what was practised. Whether one line meets another is asked once.
+ * Works out where players stand with requirements, from what was heard and what was practised. Whether one line meets
+ * another is asked once.
  *
  * Facts are what is asked of a line again and again.
  *
- * @phpstan-type Facts array{naming: string, tonic: string, material: string, exercise: string, quarters: float|null, sounding: float, bpm: int, unit: string}
+ * @phpstan-type Facts array{naming: string, tonic: string, material: string, exercise: string, quarters: float|null,
+ * sounding: float, bpm: int, unit: string}
  */
 final class RecordGrid
 {
@@ -29,8 +31,11 @@ final class RecordGrid
      * @param array<string, Facts|null> $facts what was read of lines before, by the line
      * @param array<string, bool>       $meets what was compared before
      */
-    public function __construct(private readonly PartBuilder $parts, private array $facts = [], private array $meets = [])
-    {
+    public function __construct(
+        private readonly PartBuilder $parts,
+        private array $facts = [],
+        private array $meets = [],
+    ) {
     }
 
     /**
@@ -40,7 +45,10 @@ final class RecordGrid
      */
     public function known(): array
     {
-        return [\array_slice($this->facts, -self::MOST_KNOWN, null, true), \array_slice($this->meets, -self::MOST_KNOWN, null, true)];
+        return [
+            \array_slice($this->facts, -self::MOST_KNOWN, null, true),
+            \array_slice($this->meets, -self::MOST_KNOWN, null, true),
+        ];
     }
 
     public function cell(Requirement $requirement, RecordPlayer $player): RecordCell
@@ -88,10 +96,18 @@ final class RecordGrid
         $lastHeard = null;
         foreach ($heard as [$one, $facts]) {
             // A pass of something else in the same key is neither a pass nor a "not yet" of this.
-            if (null === $asked || ($asked['naming'] === $facts['naming'] && $asked['tonic'] !== $facts['tonic']) || !$this->isAbout($requirement, $player->instrument, $asked, $facts)) {
+            if (
+                null === $asked
+                || ($asked['naming'] === $facts['naming'] && $asked['tonic'] !== $facts['tonic'])
+                || !$this->isAbout($requirement, $player->instrument, $asked, $facts)
+            ) {
                 continue;
             }
-            if ($one->passed && $facts['sounding'] >= $fastest && $this->meets($requirement, $player->instrument, $one, $asked, $facts)) {
+            if (
+                $one->passed
+                && $facts['sounding'] >= $fastest
+                && $this->meets($requirement, $player->instrument, $one, $asked, $facts)
+            ) {
                 [$passed, $fastest, $bpm] = [$one, $facts['sounding'], $facts['bpm']];
             }
             $last = $one;
@@ -119,24 +135,47 @@ final class RecordGrid
         if ($asked['exercise'] === $done['exercise']) {
             return true;
         }
-        $key = 'about|'.$asked['exercise'].'|'.$done['exercise'].'|'.($asked['naming'] === $done['naming'] ? '' : $instrument->transposition->halfSteps());
+        $key = 'about|'.$asked['exercise'].'|'.$done['exercise'].'|'.($asked['naming'] === $done['naming']
+            ? ''
+            : $instrument->transposition->halfSteps());
 
-        return $this->meets[$key] ??= $this->meeting($requirement->line->without(ClauseKind::Tempo), $done['exercise'], $instrument);
+        return $this->meets[$key] ??= $this->meeting(
+            $requirement->line->without(ClauseKind::Tempo),
+            $done['exercise'],
+            $instrument,
+        );
     }
 
     /**
      * @param Facts $asked
      * @param Facts $done
      */
-    private function meets(Requirement $requirement, Instrument $instrument, Heard $heard, array $asked, array $done): bool
-    {
+    private function meets(
+        Requirement $requirement,
+        Instrument $instrument,
+        Heard $heard,
+        array $asked,
+        array $done,
+    ): bool {
         if ($asked['exercise'] === $done['exercise']) {
             // The same exercise: memory and speed decide, in whatever beat.
-            return ($heard->inMemory || !$requirement->inMemory) && (null === $asked['quarters'] || (null !== $done['quarters'] && $done['quarters'] >= $asked['quarters'] - 1e-6));
+            return ($heard->inMemory || !$requirement->inMemory)
+                && (
+                    null === $asked['quarters']
+                        || (null !== $done['quarters'] && $done['quarters'] >= $asked['quarters'] - 1e-6)
+                );
         }
-        $key = $requirement->key().'|'.$heard->line.'|'.($heard->inMemory ? 'm' : '').'|'.($asked['naming'] === $done['naming'] ? '' : $instrument->transposition->halfSteps());
+        $key = $requirement->key().'|'.$heard->line.'|'.($heard->inMemory ? 'm' : '').'|'.($asked['naming'] === $done['naming']
+            ? ''
+            : $instrument->transposition->halfSteps());
 
-        return $this->meets[$key] ??= $this->meeting($requirement->line, $heard->line, $instrument, $requirement->inMemory, $heard->inMemory);
+        return $this->meets[$key] ??= $this->meeting(
+            $requirement->line,
+            $heard->line,
+            $instrument,
+            $requirement->inMemory,
+            $heard->inMemory,
+        );
     }
 
     /**
@@ -153,16 +192,38 @@ final class RecordGrid
             $tempo = $recipe->timing->tempo;
             $key = $line->clause(ClauseKind::Key);
 
-            return $this->facts[$text] = ['naming' => $key->says, 'tonic' => $key->word('tonic'), 'material' => $key->word('material'), 'exercise' => PlanLine::key($line), 'quarters' => $tempo->printed ? $tempo->quarters() : null, 'sounding' => SoundingSpeed::of($recipe)->perMinute ?? 0.0, 'bpm' => $tempo->bpm, 'unit' => $tempo->unit];
+            return $this->facts[$text] = [
+                'naming' => $key->says,
+                'tonic' => $key->word('tonic'),
+                'material' => $key->word('material'),
+                'exercise' => PlanLine::key($line),
+                'quarters' => $tempo->printed ? $tempo->quarters() : null,
+                'sounding' => SoundingSpeed::of($recipe)->perMinute ?? 0.0,
+                'bpm' => $tempo->bpm,
+                'unit' => $tempo->unit,
+            ];
         } catch (Mistake) {
             return $this->facts[$text] = null;
         }
     }
 
-    private function meeting(StudyLine $asked, string $played, Instrument $instrument, bool $askedMemory = false, bool $playedMemory = false): bool
-    {
+    private function meeting(
+        StudyLine $asked,
+        string $played,
+        Instrument $instrument,
+        bool $askedMemory = false,
+        bool $playedMemory = false,
+    ): bool {
         try {
-            return Meeting::of($asked, $this->parts->parser->parse($played), $this->parts, $instrument, $askedMemory, $playedMemory, true)->meets;
+            return Meeting::of(
+                $asked,
+                $this->parts->parser->parse($played),
+                $this->parts,
+                $instrument,
+                $askedMemory,
+                $playedMemory,
+                true,
+            )->meets;
         } catch (Mistake) {
             return false; // a line of an earlier version that is not understood any more
         }

@@ -25,8 +25,17 @@ final readonly class Recurrence
      * @param string       $line    study line in which it was wrong last
      * @param int          $note    there, from 0
      */
-    private function __construct(public int $times, public string $degree, public string $written, public string $material, public ?string $after, public Day $last, public array $notes, public string $line, public int $note)
-    {
+    private function __construct(
+        public int $times,
+        public string $degree,
+        public string $written,
+        public string $material,
+        public ?string $after,
+        public Day $last,
+        public array $notes,
+        public string $line,
+        public int $note,
+    ) {
     }
 
     /**
@@ -54,11 +63,28 @@ final readonly class Recurrence
             }
             // Wrong in several octaves or ways of one hearing is one time.
             foreach ($here as $key => [$one, $after]) {
-                $found[$key] = new self(1 + ($found[$key]->times ?? 0), $one->degree, null === $after ? $one->written : $one->pitch, $one->material, $after, $day, array_values(array_unique([...($found[$key]->notes ?? []), $one->written])), $line, $one->note);
+                $found[$key] = new self(
+                    1 + ($found[$key]->times ?? 0),
+                    $one->degree,
+                    null === $after ? $one->written : $one->pitch,
+                    $one->material,
+                    $after,
+                    $day,
+                    array_values(array_unique([...($found[$key]->notes ?? []), $one->written])),
+                    $line,
+                    $one->note,
+                );
             }
         }
         $found = array_values(array_filter($found, static fn (self $one): bool => $one->times >= self::HABIT));
-        usort($found, static fn (self $a, self $b): int => [null !== $a->after, -$a->times, -$a->last->count] <=> [null !== $b->after, -$b->times, -$b->last->count]);
+        usort(
+            $found,
+            static fn (self $a, self $b): int => [
+                null !== $a->after,
+                -$a->times,
+                -$a->last->count,
+            ] <=> [null !== $b->after, -$b->times, -$b->last->count],
+        );
 
         return $found;
     }
@@ -66,7 +92,20 @@ final readonly class Recurrence
     public function says(): string
     {
         return null === $this->after
-            ? \sprintf('Degree %s (%s) of %s: wrong %d times in %d days.', $this->degree, $this->written, $this->material, $this->times, self::DAYS)
-            : \sprintf('From %s to %s: missed %d times in %d days.', $this->after, $this->written, $this->times, self::DAYS);
+            ? \sprintf(
+                'Degree %s (%s) of %s: wrong %d times in %d days.',
+                $this->degree,
+                $this->written,
+                $this->material,
+                $this->times,
+                self::DAYS,
+            )
+            : \sprintf(
+                'From %s to %s: missed %d times in %d days.',
+                $this->after,
+                $this->written,
+                $this->times,
+                self::DAYS,
+            );
     }
 }

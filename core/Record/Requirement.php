@@ -39,7 +39,11 @@ final readonly class Requirement
     {
         $bpm = self::tempo($tempo);
 
-        return null === $bpm ? $this->text : $this->line->with(new Clause(ClauseKind::Tempo, $this->unit(), ['n' => $bpm], $this->unit().' = '.$bpm, 1))->text();
+        return null === $bpm
+            ? $this->text
+            : $this->line->with(
+                new Clause(ClauseKind::Tempo, $this->unit(), ['n' => $bpm], $this->unit().' = '.$bpm, 1),
+            )->text();
     }
 
     /** Share of the tempo that a tempo in the same beats is; null where none was asked for or none said. */
@@ -66,7 +70,11 @@ final readonly class Requirement
 
     private static function tempo(string $said): ?int
     {
-        $bpm = filter_var(trim($said), \FILTER_VALIDATE_INT, ['options' => ['min_range' => Rungs::SLOWEST, 'max_range' => Rungs::FASTEST]]);
+        $bpm = filter_var(
+            trim($said),
+            \FILTER_VALIDATE_INT,
+            ['options' => ['min_range' => Rungs::SLOWEST, 'max_range' => Rungs::FASTEST]],
+        );
 
         return false === $bpm ? null : $bpm;
     }

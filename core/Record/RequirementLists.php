@@ -33,9 +33,19 @@ final readonly class RequirementLists
         $lists = [];
         foreach ($this->data->read(self::FILE) as $id => $entry) {
             $entry = \is_array($entry) ? $entry : [];
-            $text = static fn (string $key): string => \is_string($entry[$key] ?? null) ? $entry[$key] : throw DataError::entry(self::FILE, $id, 'expected "'.$key.'" with a text');
+            $text = static fn (string $key): string => \is_string($entry[$key] ?? null) ? $entry[$key] : throw DataError::entry(
+                self::FILE,
+                $id,
+                'expected "'.$key.'" with a text',
+            );
             $rows = $entry['rows'] ?? null;
-            $lists[$id] = new RequirementList($text('name'), $text('says'), \is_array($rows) ? array_values(array_filter($rows, is_string(...))) : throw DataError::entry(self::FILE, $id, 'expected "rows" with a list'));
+            $lists[$id] = new RequirementList(
+                $text('name'),
+                $text('says'),
+                \is_array($rows)
+                    ? array_values(array_filter($rows, is_string(...)))
+                    : throw DataError::entry(self::FILE, $id, 'expected "rows" with a list'),
+            );
         }
 
         return $lists;

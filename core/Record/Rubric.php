@@ -7,15 +7,21 @@ namespace SwiftReed\Record;
 use SwiftReed\Knowledge\DataFolder;
 
 /**
- * How a mark comes of what was pressed while somebody played. Weights are scaled to 100. The mark never decides "passed": the teacher does.
+ * How a mark comes of what was pressed while somebody played. Weights are scaled to 100. The mark never decides
+ * "passed": the teacher does.
  *
  * Source of the usual one: the handbook, chapter 8, "Pass-off in person".
  */
 final readonly class Rubric
 {
     public const PARTS = ['notes', 'rhythm', 'tempo', 'tone', 'articulation'];
-    /** What is taken off: for each uneven or stopped, cracked or out of tune, press of articulation; times which the share of wrong notes counts; under which share of the tempo nothing is given. */
-    public const FIGURES = ['per uneven' => 5.0, 'per tone' => 2.0, 'per articulation' => 3.0, 'wrong times' => 4.0, 'slowest share' => 0.6];
+    /**
+     * What is taken off: for each uneven or stopped, cracked or out of tune, press of articulation; times which the
+     * share of wrong notes counts; under which share of the tempo nothing is given.
+     */
+    public const FIGURES = [
+        'per uneven' => 5.0, 'per tone' => 2.0, 'per articulation' => 3.0, 'wrong times' => 4.0, 'slowest share' => 0.6,
+    ];
 
     /**
      * @param array<string, float> $weights by {@see PARTS}
@@ -53,7 +59,11 @@ final readonly class Rubric
             } elseif (isset(self::FIGURES[$name])) {
                 $figures[$name] = (float) $value;
             } else {
-                throw RecordError::notARubric(\sprintf('"%s" is not one of %s', mb_substr($name, 0, 40), implode(', ', [...self::PARTS, ...array_keys(self::FIGURES)])));
+                throw RecordError::notARubric(\sprintf(
+                    '"%s" is not one of %s',
+                    mb_substr($name, 0, 40),
+                    implode(', ', [...self::PARTS, ...array_keys(self::FIGURES)]),
+                ));
             }
         }
         if (array_sum($weights) <= 0.0) {
@@ -76,7 +86,10 @@ final readonly class Rubric
     {
         $share = min(1.0, $reached ?? 1.0);
         $points = [
-            'notes' => $this->weights['notes'] * max(0.0, 1.0 - $this->figures['wrong times'] * $presses->wrong / $presses->notes),
+            'notes' => $this->weights['notes'] * max(
+                0.0,
+                1.0 - $this->figures['wrong times'] * $presses->wrong / $presses->notes,
+            ),
             'rhythm' => $this->less('rhythm', $this->figures['per uneven'] * ($presses->uneven + $presses->stopped)),
             'tempo' => $share < $this->figures['slowest share'] ? 0.0 : $this->weights['tempo'] * $share,
             'tone' => $this->less('tone', $this->figures['per tone'] * ($presses->cracked + $presses->outOfTune)),
@@ -84,7 +97,12 @@ final readonly class Rubric
         ];
         $scale = 100.0 / array_sum($this->weights);
 
-        return new Mark(array_map(static fn (float $one): float => $one * $scale, $points), array_map(static fn (float $one): float => $one * $scale, $this->weights), $presses, $reached);
+        return new Mark(
+            array_map(static fn (float $one): float => $one * $scale, $points),
+            array_map(static fn (float $one): float => $one * $scale, $this->weights),
+            $presses,
+            $reached,
+        );
     }
 
     private function less(string $part, float $off): float

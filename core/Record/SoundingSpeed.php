@@ -9,7 +9,8 @@ use SwiftReed\Study\Rhythm\Rhythm;
 use SwiftReed\Time\Length;
 
 /**
- * How fast a line sounds, whatever it is written in: notes a minute of its commonest value. Half-and-quarter at 120 is quarter-and-eighth at 60.
+ * How fast a line sounds, whatever it is written in: notes a minute of its commonest value. Half-and-quarter at 120 is
+ * quarter-and-eighth at 60.
  *
  * Source: the handbook, chapter 8, "Requirements and the record".
  */
@@ -32,9 +33,15 @@ final readonly class SoundingSpeed
     public static function of(Recipe $recipe): self
     {
         $timing = $recipe->timing;
-        $shape = self::SHAPES[$timing->rhythm->value] ?? (Rhythm::LongOnBeat === $timing->rhythm ? 'long on '.$timing->longOn : $timing->rhythm->value);
+        $shape = self::SHAPES[$timing->rhythm->value]
+            ?? (Rhythm::LongOnBeat === $timing->rhythm ? 'long on '.$timing->longOn : $timing->rhythm->value);
 
-        return new self($shape, $timing->tempo->printed && Rhythm::Untimed !== $timing->rhythm ? $timing->tempo->quarters() * Length::QUARTER / $timing->rhythm->ticks() : null);
+        return new self(
+            $shape,
+            $timing->tempo->printed && Rhythm::Untimed !== $timing->rhythm
+                ? $timing->tempo->quarters() * Length::QUARTER / $timing->rhythm->ticks()
+                : null,
+        );
     }
 
     /** Whether they differ in more than speed. */

@@ -23,6 +23,11 @@ final readonly class WrittenMark
     /** @return array<string, mixed> */
     public function data(): array
     {
-        return ['version' => 1, 'right' => $this->isRight, 'mistakes' => array_map(static fn (WrittenMistake $one): array => $one->data(), $this->mistakes), 'wanted' => $this->wanted];
+        return [
+            'version' => 1,
+            'right' => $this->isRight,
+            'mistakes' => array_map(static fn (WrittenMistake $one): array => $one->data(), $this->mistakes),
+            'wanted' => $this->wanted,
+        ];
     }
 }

@@ -15,13 +15,21 @@ final readonly class WrittenMistake
      * @param string $wanted what belongs there; nothing where there is too much
      * @param string $says   a sentence for whoever wrote it
      */
-    public function __construct(public int $at, public string $given, public string $wanted, public MistakeKind $kind, public string $says)
-    {
+    public function __construct(
+        public int $at,
+        public string $given,
+        public string $wanted,
+        public MistakeKind $kind,
+        public string $says,
+    ) {
     }
 
     /** @return array<string, mixed> */
     public function data(): array
     {
-        return ['at' => $this->at, 'given' => $this->given, 'wanted' => $this->wanted, 'kind' => $this->kind->value, 'says' => $this->says];
+        return [
+            'at' => $this->at, 'given' => $this->given, 'wanted' => $this->wanted, 'kind' => $this->kind->value,
+            'says' => $this->says,
+        ];
     }
 }

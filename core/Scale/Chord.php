@@ -20,15 +20,41 @@ final readonly class Chord
     ];
     /** MusicXML's name of each quality, and the notes added or altered: degree and half steps. */
     private const KINDS = [
-        '' => ['major', []], 'm' => ['minor', []], 'dim' => ['diminished', []], 'aug' => ['augmented', []], '6' => ['major-sixth', []], 'm6' => ['minor-sixth', []],
-        'maj7' => ['major-seventh', []], '7' => ['dominant', []], 'm7' => ['minor-seventh', []], 'ø' => ['half-diminished', []], 'dim7' => ['diminished-seventh', []], 'm(maj7)' => ['major-minor', []],
-        'maj7#5' => ['major-seventh', [[5, 1]]], '7#5' => ['augmented-seventh', []], '7b5' => ['dominant', [[5, -1]]], 'maj7b5' => ['major-seventh', [[5, -1]]], '7b9' => ['dominant', [[9, -1]]], '7alt' => ['dominant', [[5, -1], [9, -1]]],
+        '' => ['major', []], 'm' => ['minor', []], 'dim' => ['diminished', []], 'aug' => ['augmented', []], '6' => [
+            'major-sixth',
+            [],
+        ], 'm6' => ['minor-sixth', []],
+        'maj7' => ['major-seventh', []], '7' => ['dominant', []], 'm7' => ['minor-seventh', []], 'ø' => ['half-diminished', []], 'dim7' => [
+            'diminished-seventh',
+            [],
+        ], 'm(maj7)' => ['major-minor', []],
+        'maj7#5' => ['major-seventh', [[5, 1]]], '7#5' => ['augmented-seventh', []], '7b5' => ['dominant', [[5, -1]]], 'maj7b5' => ['major-seventh', [[5, -1]]], '7b9' => ['dominant', [[9, -1]]], '7alt' => [
+            'dominant',
+            [[5, -1], [9, -1]],
+        ],
     ];
     /** What is held when the chord is played, half steps above the root. */
     private const SOUNDS = [
-        '' => [0, 4, 7], 'm' => [0, 3, 7], 'dim' => [0, 3, 6], 'aug' => [0, 4, 8], '6' => [0, 4, 7, 9], 'm6' => [0, 3, 7, 9],
-        'maj7' => [0, 4, 7, 11], '7' => [0, 4, 7, 10], 'm7' => [0, 3, 7, 10], 'ø' => [0, 3, 6, 10], 'dim7' => [0, 3, 6, 9], 'm(maj7)' => [0, 3, 7, 11],
-        'maj7#5' => [0, 4, 8, 11], '7#5' => [0, 4, 8, 10], '7b5' => [0, 4, 6, 10], 'maj7b5' => [0, 4, 6, 11], '7b9' => [0, 4, 7, 10, 13], '7alt' => [0, 4, 10, 13],
+        '' => [0, 4, 7], 'm' => [0, 3, 7], 'dim' => [0, 3, 6], 'aug' => [0, 4, 8], '6' => [
+            0,
+            4,
+            7,
+            9,
+        ], 'm6' => [0, 3, 7, 9],
+        'maj7' => [
+            0,
+            4,
+            7,
+            11,
+        ], '7' => [
+            0,
+            4,
+            7,
+            10,
+        ], 'm7' => [0, 3, 7, 10], 'ø' => [0, 3, 6, 10], 'dim7' => [0, 3, 6, 9], 'm(maj7)' => [0, 3, 7, 11],
+        'maj7#5' => [0, 4, 8, 11], '7#5' => [0, 4, 8, 10], '7b5' => [0, 4, 6, 10], 'maj7b5' => [0, 4, 6, 11], '7b9' => [
+            0, 4, 7, 10, 13,
+        ], '7alt' => [0, 4, 10, 13],
     ];
 
     private function __construct(public NoteName $root, public string $quality)
@@ -47,7 +73,10 @@ final readonly class Chord
     public static function onStep(Scale $scale, int $step, bool $withSeventh): ?self
     {
         $root = $scale->note($step)->pitch;
-        $above = array_map(static fn (int $more): int => $scale->note($step + $more)->pitch->midi() - $root->midi(), $withSeventh ? [2, 4, 6] : [2, 4]);
+        $above = array_map(
+            static fn (int $more): int => $scale->note($step + $more)->pitch->midi() - $root->midi(),
+            $withSeventh ? [2, 4, 6] : [2, 4],
+        );
         $quality = self::QUALITIES[implode(' ', $above)] ?? null;
 
         return null === $quality ? null : new self($root->name(), $quality);
@@ -70,7 +99,10 @@ final readonly class Chord
         return $this->root->sign().strtr($this->quality, ['b' => '♭', '#' => '♯']);
     }
 
-    /** @return array{string, list<array{int, int}>} MusicXML's kind, and degrees with the half steps by which they are altered or added */
+    /**
+     * @return array{string, list<array{int, int}>} MusicXML's kind,
+     *  and degrees with the half steps by which they are altered or added
+     */
     public function musicXml(): array
     {
         return self::KINDS[$this->quality] ?? ['other', []];

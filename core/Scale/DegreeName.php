@@ -31,7 +31,10 @@ final readonly class DegreeName
         foreach ([true, false] as $sharp) {
             // A name from the far side of the circle is counted as the note it sounds.
             $plain = Pitch::plain($pitch->midi(), $sharp);
-            if (abs(self::alter($tonic, $letters, $pitch->midi())) > 2 && abs(self::alter($tonic, $plain->staffPlace() - $tonic->staffPlace(), $pitch->midi())) <= 2) {
+            if (
+                abs(self::alter($tonic, $letters, $pitch->midi())) > 2
+                && abs(self::alter($tonic, $plain->staffPlace() - $tonic->staffPlace(), $pitch->midi())) <= 2
+            ) {
                 $letters = $plain->staffPlace() - $tonic->staffPlace();
             }
         }

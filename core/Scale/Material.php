@@ -53,7 +53,14 @@ final readonly class Material
     /** A formula the user wrote: no signature, an accidental on every altered note. */
     public static function free(Formula $formula): self
     {
-        return new self('formula '.$formula->text(), MaterialKind::Scale, $formula, $formula, $formula->isMinor() ? -3 : 0, false);
+        return new self(
+            'formula '.$formula->text(),
+            MaterialKind::Scale,
+            $formula,
+            $formula,
+            $formula->isMinor() ? -3 : 0,
+            false,
+        );
     }
 
     public function isTriadPair(): bool
@@ -100,7 +107,8 @@ final readonly class Material
     }
 
     /**
-     * Signs that its notes need on this tonic where no signature is printed: each note once, up and down, a double sign as three.
+     * Signs that its notes need on this tonic where no signature is printed: each note once, up and down, a double sign
+     * as three.
      */
     public function signsOn(NoteName $tonic): int
     {
@@ -129,7 +137,10 @@ final readonly class Material
             $classes[] = $this->ascending(NoteName::parse('C')->at(4))->note($step)->pitch->midi() % 12;
         }
         foreach ([1, 2, 3, 4, 6] as $every) {
-            if ([] === array_diff(array_map(static fn (int $class): int => ($class + $every) % 12, $classes), $classes)) {
+            if ([] === array_diff(
+                array_map(static fn (int $class): int => ($class + $every) % 12, $classes),
+                $classes,
+            )) {
                 return $every;
             }
         }
@@ -140,7 +151,9 @@ final readonly class Material
     /** What it is related to, when it stands on this tonic, as a sentence with printed signs. */
     public function relationOn(NoteName $tonic): ?string
     {
-        return null === $this->relation ? null : strtr($this->relation, ['{2}' => $this->ascending($tonic->at(4))->note(1)->pitch->name()->sign()]);
+        return null === $this->relation
+            ? null
+            : strtr($this->relation, ['{2}' => $this->ascending($tonic->at(4))->note(1)->pitch->name()->sign()]);
     }
 
     /** Whether it has every half step, in whichever spelling. */

@@ -13,15 +13,23 @@ use SwiftReed\Pitch\Pitch;
  */
 final class Scale
 {
-    private const CHROMATIC_UP = [[1, 0], [1, 1], [2, 0], [2, 1], [3, 0], [4, 0], [4, 1], [5, 0], [5, 1], [6, 0], [6, 1], [7, 0]];
-    private const CHROMATIC_DOWN = [[1, 0], [2, -1], [2, 0], [3, -1], [3, 0], [4, 0], [5, -1], [5, 0], [6, -1], [6, 0], [7, -1], [7, 0]];
+    private const CHROMATIC_UP = [
+        [1, 0], [1, 1], [2, 0], [2, 1], [3, 0], [4, 0], [4, 1], [5, 0], [5, 1], [6, 0], [6, 1], [7, 0],
+    ];
+    private const CHROMATIC_DOWN = [
+        [1, 0], [2, -1], [2, 0], [3, -1], [3, 0], [4, 0], [5, -1], [5, 0], [6, -1], [6, 0], [7, -1], [7, 0],
+    ];
 
     /** @var array<int, ScaleNote> */
     private array $made = [];
 
     /** @param non-empty-list<Degree> $degrees */
-    private function __construct(public readonly Pitch $tonic, private readonly array $degrees, private readonly bool $isChromatic, private readonly bool $sharps)
-    {
+    private function __construct(
+        public readonly Pitch $tonic,
+        private readonly array $degrees,
+        private readonly bool $isChromatic,
+        private readonly bool $sharps,
+    ) {
     }
 
     public static function of(Pitch $tonic, Formula $formula): self
@@ -35,7 +43,10 @@ final class Scale
      */
     public static function chromatic(Pitch $tonic, bool $sharps): self
     {
-        $degrees = array_map(static fn (array $degree): Degree => Degree::of($degree[0], $degree[1]), $sharps ? self::CHROMATIC_UP : self::CHROMATIC_DOWN);
+        $degrees = array_map(
+            static fn (array $degree): Degree => Degree::of($degree[0], $degree[1]),
+            $sharps ? self::CHROMATIC_UP : self::CHROMATIC_DOWN,
+        );
 
         return new self($tonic, $degrees, true, $sharps);
     }
@@ -65,7 +76,13 @@ final class Scale
         $pitch = Pitch::onLetter($letter, $midi);
         if (abs($pitch->alter) > 2) {
             // A triple sharp or flat has no sign: the note takes its plain name.
-            return new ScaleNote(Pitch::plain($midi, $pitch->alter > 0), $degree->textInOctave($octave), $degree->number + 7 * $octave, $step, true);
+            return new ScaleNote(
+                Pitch::plain($midi, $pitch->alter > 0),
+                $degree->textInOctave($octave),
+                $degree->number + 7 * $octave,
+                $step,
+                true,
+            );
         }
 
         return new ScaleNote($pitch, $degree->textInOctave($octave), $degree->number + 7 * $octave, $step, false);

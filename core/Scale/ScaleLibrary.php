@@ -29,9 +29,15 @@ final class ScaleLibrary
             $this->entries[$name] = $entry;
             $also = $entry['also'] ?? [];
             foreach ([$name, ...(\is_array($also) ? $also : [])] as $understood) {
-                $key = self::key(\is_string($understood) ? $understood : throw DataError::entry('scales', $name, 'a name in "also" is not text'));
+                $key = self::key(\is_string($understood)
+                    ? $understood
+                    : throw DataError::entry('scales', $name, 'a name in "also" is not text'));
                 if (isset($this->names[$key])) {
-                    throw DataError::entry('scales', $name, \sprintf('the name "%s" is taken by "%s"', $understood, $this->names[$key]));
+                    throw DataError::entry(
+                        'scales',
+                        $name,
+                        \sprintf('the name "%s" is taken by "%s"', $understood, $this->names[$key]),
+                    );
                 }
                 $this->names[$key] = $name;
             }
@@ -47,7 +53,10 @@ final class ScaleLibrary
     /** @return list<string> all names of one material, in lower case and without hyphens */
     public function synonyms(string $printed): array
     {
-        return array_values(array_filter(array_keys($this->names), fn (string $name): bool => $this->names[$name] === $printed && $name !== self::key($printed)));
+        return array_values(array_filter(
+            array_keys($this->names),
+            fn (string $name): bool => $this->names[$name] === $printed && $name !== self::key($printed),
+        ));
     }
 
     /** @return list<string> all understood names */
@@ -65,7 +74,8 @@ final class ScaleLibrary
     /** @throws \OutOfBoundsException for an unknown name: ask {@see knows()} first */
     public function material(string $name): Material
     {
-        $printed = $this->names[self::key($name)] ?? throw new \OutOfBoundsException(\sprintf('No scale is called "%s".', $name));
+        $printed = $this->names[self::key($name)]
+            ?? throw new \OutOfBoundsException(\sprintf('No scale is called "%s".', $name));
 
         return $this->materials[$printed] ??= $this->make($printed, $this->entries[$printed]);
     }
@@ -91,7 +101,8 @@ final class ScaleLibrary
         if (!\is_int($fifths)) {
             throw DataError::entry('scales', $name, 'the signature is neither a whole number of fifths nor "none"');
         }
-        $kind = MaterialKind::tryFrom(self::text($name, $entry + ['kind' => 'scale'], 'kind')) ?? throw DataError::entry('scales', $name, 'kind is not scale, arpeggio or triad');
+        $kind = MaterialKind::tryFrom(self::text($name, $entry + ['kind' => 'scale'], 'kind'))
+            ?? throw DataError::entry('scales', $name, 'kind is not scale, arpeggio or triad');
 
         return new Material(
             $name,
@@ -116,7 +127,10 @@ final class ScaleLibrary
     /** @return list<string> the modes of the major scale from the first degree up */
     public function modes(): array
     {
-        return array_values(array_filter($this->names(), fn (string $name): bool => $name === ($this->entries[$name]['mode'] ?? null)));
+        return array_values(array_filter(
+            $this->names(),
+            fn (string $name): bool => $name === ($this->entries[$name]['mode'] ?? null),
+        ));
     }
 
     /** Whether this printed name is another one's spelling by the key. */
@@ -134,7 +148,9 @@ final class ScaleLibrary
     {
         $other = self::optionalText($name, $entry, $field);
 
-        return null === $other || isset($this->entries[$other]) ? $other : throw DataError::entry('scales', $name, \sprintf('"%s" names "%s", which is no entry', $field, $other));
+        return null === $other || isset($this->entries[$other])
+            ? $other
+            : throw DataError::entry('scales', $name, \sprintf('"%s" names "%s", which is no entry', $field, $other));
     }
 
     /**
@@ -146,7 +162,9 @@ final class ScaleLibrary
     {
         $minors = [];
         foreach (\is_array($entry['minors'] ?? []) ? $entry['minors'] ?? [] : [''] as $minor) {
-            $minors[] = \is_string($minor) && isset($this->entries[$minor]) ? $minor : throw DataError::entry('scales', $name, '"minors" names what is no entry');
+            $minors[] = \is_string($minor) && isset($this->entries[$minor])
+                ? $minor
+                : throw DataError::entry('scales', $name, '"minors" names what is no entry');
         }
 
         return $minors;
@@ -162,7 +180,11 @@ final class ScaleLibrary
         $chords = $entry['chords'] ?? [];
         foreach (\is_array($chords) ? $chords : [''] as $chord) {
             if (!\is_string($chord) || 1 !== preg_match('/^(bb|b|#)?[1-7]( \S+)?$/', $chord)) {
-                throw DataError::entry('scales', $name, 'a chord is not a degree and what follows the letter, such as "2 m7"');
+                throw DataError::entry(
+                    'scales',
+                    $name,
+                    'a chord is not a degree and what follows the letter, such as "2 m7"',
+                );
             }
         }
 
@@ -181,6 +203,8 @@ final class ScaleLibrary
     {
         $value = $entry[$field] ?? throw DataError::entry('scales', $name, \sprintf('"%s" is missing', $field));
 
-        return \is_string($value) || \is_int($value) ? (string) $value : throw DataError::entry('scales', $name, \sprintf('"%s" is not text', $field));
+        return \is_string($value) || \is_int($value)
+            ? (string) $value
+            : throw DataError::entry('scales', $name, \sprintf('"%s" is not text', $field));
     }
 }

@@ -12,7 +12,12 @@ use SwiftReed\Pitch\Pitch;
  */
 final readonly class ScaleNote
 {
-    public function __construct(public Pitch $pitch, public string $degree, public int $number, public int $step, public bool $plainName)
-    {
+    public function __construct(
+        public Pitch $pitch,
+        public string $degree,
+        public int $number,
+        public int $step,
+        public bool $plainName,
+    ) {
     }
 }

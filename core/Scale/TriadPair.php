@@ -16,7 +16,12 @@ use SwiftReed\Pitch\Pitch;
  */
 final readonly class TriadPair
 {
-    public const QUALITIES = ['' => ['1', '3', '5'], 'm' => ['1', 'b3', '5'], 'aug' => ['1', '3', '#5'], 'dim' => ['1', 'b3', 'b5']];
+    public const QUALITIES = [
+        '' => ['1', '3', '5'],
+        'm' => ['1', 'b3', '5'],
+        'aug' => ['1', '3', '#5'],
+        'dim' => ['1', 'b3', 'b5'],
+    ];
     private const WORDS = ['' => '', 'm' => 'minor', 'aug' => 'augmented', 'dim' => 'diminished'];
 
     /** @param Interval $up from the first root to the second, less than an octave */
@@ -36,10 +41,23 @@ final readonly class TriadPair
         $high = $other->at(4);
         $high = $high->midi() < $low->midi() ? $high->octaves(1) : $high;
         $pair = new self($first, Interval::between($low, $high), $second);
-        $shared = array_intersect(self::classes($pair->triad($low, $first)), self::classes($pair->triad($high, $second)));
+        $shared = array_intersect(
+            self::classes($pair->triad($low, $first)),
+            self::classes($pair->triad($high, $second)),
+        );
         if ([] !== $shared) {
-            $names = array_map(static fn (Pitch $pitch): string => $pitch->name()->sign(), array_filter($pair->triad($low, $first), static fn (Pitch $pitch): bool => \in_array($pitch->midi() % 12, $shared, true)));
-            throw FormulaError::sharedNotes($tonic->sign().self::spoken($first), $other->sign().self::spoken($second), implode(' and ', $names));
+            $names = array_map(
+                static fn (Pitch $pitch): string => $pitch->name()->sign(),
+                array_filter(
+                    $pair->triad($low, $first),
+                    static fn (Pitch $pitch): bool => \in_array($pitch->midi() % 12, $shared, true),
+                ),
+            );
+            throw FormulaError::sharedNotes(
+                $tonic->sign().self::spoken($first),
+                $other->sign().self::spoken($second),
+                implode(' and ', $names),
+            );
         }
 
         return $pair;
@@ -48,11 +66,20 @@ final readonly class TriadPair
     /** Reads the material's name, "minor triad pair Cm", for this tonic. */
     public static function parse(NoteName $tonic, string $name): self
     {
-        if (1 !== preg_match('/^(?:(minor|augmented|diminished) )?triad pair ([A-G](?:bb|##|b|#)?)(m|aug|dim)?$/', $name, $found)) {
+        if (1 !== preg_match(
+            '/^(?:(minor|augmented|diminished) )?triad pair ([A-G](?:bb|##|b|#)?)(m|aug|dim)?$/',
+            $name,
+            $found,
+        )) {
             throw FormulaError::notAPair($name);
         }
 
-        return self::of($tonic, (string) array_search($found[1], self::WORDS, true), NoteName::parse($found[2]), $found[3] ?? '');
+        return self::of(
+            $tonic,
+            (string) array_search($found[1], self::WORDS, true),
+            NoteName::parse($found[2]),
+            $found[3] ?? '',
+        );
     }
 
     /** The one of the two triads on this tonic that has the note. */
@@ -60,7 +87,14 @@ final readonly class TriadPair
     {
         $other = $tonic->transpose($this->up);
         foreach ([[$tonic, $this->first], [$other, $this->second]] as [$root, $quality]) {
-            if (\in_array($note->pitchClass(), array_map(static fn (int $midi): int => $midi % 12, self::classes($this->triad($root->at(4), $quality))), true)) {
+            if (\in_array(
+                $note->pitchClass(),
+                array_map(
+                    static fn (int $midi): int => $midi % 12,
+                    self::classes($this->triad($root->at(4), $quality)),
+                ),
+                true,
+            )) {
                 return Chord::of($root, $quality);
             }
         }
@@ -81,24 +115,45 @@ final readonly class TriadPair
     /** "B♭ and C triads", "D minor and E♭ triads". */
     public function titleOn(NoteName $tonic): string
     {
-        return \sprintf('%s%s and %s%s triads', $tonic->sign(), self::spoken($this->first), $tonic->transpose($this->up)->sign(), self::spoken($this->second));
+        return \sprintf(
+            '%s%s and %s%s triads',
+            $tonic->sign(),
+            self::spoken($this->first),
+            $tonic->transpose($this->up)->sign(),
+            self::spoken($this->second),
+        );
     }
 
     public function material(): Material
     {
         $tonic = NoteName::parse('C')->at(4);
         $degrees = [];
-        foreach ([$this->triad($tonic, $this->first), $this->triad($tonic->transpose($this->up), $this->second)] as $triad) {
+        foreach ([
+            $this->triad($tonic, $this->first),
+            $this->triad($tonic->transpose($this->up), $this->second),
+        ] as $triad) {
             $inOctave = array_map(static fn (Pitch $pitch): Degree => self::degree($tonic, $pitch), $triad);
             usort($inOctave, static fn (Degree $a, Degree $b): int => $a->halfSteps() <=> $b->halfSteps());
             $degrees[] = $inOctave;
         }
-        $formula = Formula::inOrder([$degrees[0][0], $degrees[1][0], $degrees[0][1], $degrees[1][1], $degrees[0][2], $degrees[1][2]]);
+        $formula = Formula::inOrder([
+            $degrees[0][0], $degrees[1][0], $degrees[0][1], $degrees[1][1], $degrees[0][2], $degrees[1][2],
+        ]);
         $isMinor = \in_array($this->first, ['m', 'dim'], true);
-        // Two major triads a whole step apart are the upper notes of the dominant on the second and of the minor seventh on the sixth.
+        // Two major triads a whole step apart are the upper notes of the dominant on the second and of the minor
+        // seventh on the sixth.
         $chords = '' === $this->first && '' === $this->second && 2 === $this->up->halfSteps ? ['2 7', '6 m7'] : [];
 
-        return new Material('triad pair', MaterialKind::Scale, $formula, $formula, $isMinor ? -3 : 0, false, chords: $chords, pair: $this);
+        return new Material(
+            'triad pair',
+            MaterialKind::Scale,
+            $formula,
+            $formula,
+            $isMinor ? -3 : 0,
+            false,
+            chords: $chords,
+            pair: $this,
+        );
     }
 
     /** @return list<Pitch> */

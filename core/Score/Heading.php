@@ -35,9 +35,15 @@ final class Heading
             $materials[null === $material->pair ? KeyNames::signs($material->name) : 'triad pair'] = true;
         }
         $names = array_keys($materials);
-        $what = 1 === \count($names) ? $names[0] : (\count($names) <= 2 ? implode(' and ', $names) : $names[0].' and others');
+        $what = 1 === \count($names)
+            ? $names[0]
+            : (\count($names) <= 2 ? implode(' and ', $names) : $names[0].' and others');
 
-        return \sprintf('%s: %d keys', ucfirst(implode(', ', [$what, ...self::said($parts[0]->study->recipe->line)])), \count($parts));
+        return \sprintf(
+            '%s: %d keys',
+            ucfirst(implode(', ', [$what, ...self::said($parts[0]->study->recipe->line)])),
+            \count($parts),
+        );
     }
 
     /** @return list<string> */
@@ -47,7 +53,9 @@ final class Heading
         foreach (self::SAID as $kind) {
             if ($line->says($kind)) {
                 $text = $line->clause($kind)->text;
-                $said[] = str_starts_with($text, 'cell ') && mb_strlen($text) > self::CELL ? 'a cell' : KeyNames::plain($text);
+                $said[] = str_starts_with($text, 'cell ') && mb_strlen($text) > self::CELL
+                    ? 'a cell'
+                    : KeyNames::plain($text);
             }
         }
 

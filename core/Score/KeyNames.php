@@ -17,7 +17,10 @@ final class KeyNames
     {
         return match (true) {
             null !== $material->pair => $material->pair->titleOn($tonic),
-            str_starts_with($material->name, 'formula ') => $tonic->sign().' on '.self::signs(substr($material->name, 8)),
+            str_starts_with(
+                $material->name,
+                'formula ',
+            ) => $tonic->sign().' on '.self::signs(substr($material->name, 8)),
             \in_array($material->name, ['arpeggio', 'triad'], true) => $tonic->sign().' major '.$material->name,
             default => $tonic->sign().' '.$material->name,
         };
@@ -40,7 +43,9 @@ final class KeyNames
     {
         $plain = self::degree($degree, $number);
 
-        return ('1' === $plain && $number > 1 ? '8 (1)' : $plain).str_repeat(',', max(0, (int) ceil((1 - $number) / 7)));
+        return (
+            '1' === $plain && $number > 1 ? '8 (1)' : $plain
+        ).str_repeat(',', max(0, (int) ceil((1 - $number) / 7)));
     }
 
     /** The degree in whatever octave: "4", "♭3". */

@@ -30,13 +30,21 @@ final readonly class Part
 {
     /** Cents beyond which something is said. Source: the handbook, chapter 4, "Brass". */
     private const HEARD = 10.0;
-    /** MIDI numbers: a line that lies lower on the average is read in the bass clef, and one lower still an octave above. Common practice, no source. */
+    /**
+     * MIDI numbers: a line that lies lower on the average is read in the bass clef, and one lower still an octave
+     * above. Common practice, no source.
+     */
     private const BASS_BELOW = 59;
     private const FAR_BELOW = 37;
 
     /** @param list<Tendency> $tendencies the player's own */
-    private function __construct(public Instrument $instrument, public Study $study, public FingeringPlan $plan, private Tonguing $tonguing, public array $tendencies)
-    {
+    private function __construct(
+        public Instrument $instrument,
+        public Study $study,
+        public FingeringPlan $plan,
+        private Tonguing $tonguing,
+        public array $tendencies,
+    ) {
     }
 
     /** @param list<Tendency> $tendencies the player's own */
@@ -67,29 +75,49 @@ final readonly class Part
         $notes = \array_slice($this->study->notes, $from, $to - $from + 1);
         $begin = $notes[0]->onset ?? 0;
 
-        return new self($this->instrument, $this->study->withNotes(array_map(static fn (StudyNote $note): StudyNote => $note->with(onset: $note->onset - $begin), $notes)), new FingeringPlan(\array_slice($this->plan->notes, $from, $to - $from + 1), [], 0.0), $this->tonguing->excerpt($from, $to - $from + 1), $this->tendencies);
+        return new self(
+            $this->instrument,
+            $this->study->withNotes(array_map(
+                static fn (StudyNote $note): StudyNote => $note->with(onset: $note->onset - $begin),
+                $notes,
+            )),
+            new FingeringPlan(\array_slice($this->plan->notes, $from, $to - $from + 1), [], 0.0),
+            $this->tonguing->excerpt($from, $to - $from + 1),
+            $this->tendencies,
+        );
     }
 
     /**
-     * The part in concert pitch, as a concert score writes it: what sounds, an octave away where it would lie far off the staff or where
-     * the instrument is always written so, in the clef in which it lies best.
+     * The part in concert pitch, as a concert score writes it: what sounds, an octave away where it would lie far off
+     * the staff or where the instrument is always written so, in the clef in which it lies best.
      */
     public function inConcert(): self
     {
         $up = $this->instrument->transposition->writtenAboveSounding;
-        $sounding = array_sum(array_map(static fn (StudyNote $note): int => $note->sounding->midi(), $this->study->notes)) / \count($this->study->notes);
+        $sounding = array_sum(array_map(
+            static fn (StudyNote $note): int => $note->sounding->midi(),
+            $this->study->notes,
+        )) / \count($this->study->notes);
         $octaves = 0 === $up->halfSteps % 12 ? intdiv($up->halfSteps, 12) : ($sounding < self::FAR_BELOW ? 1 : 0);
         $clef = $sounding + 12 * $octaves < self::BASS_BELOW ? 'bass' : 'treble';
         $instrument = $this->instrument->readFrom(Transposition::by(Interval::of(7 * $octaves, 12 * $octaves)), $clef);
 
-        return new self($instrument, $this->study->inConcert($octaves), $this->plan, $this->tonguing, $this->tendencies);
+        return new self(
+            $instrument,
+            $this->study->inConcert($octaves),
+            $this->plan,
+            $this->tonguing,
+            $this->tendencies,
+        );
     }
 
     /** How note i lies, in cents from equal temperament: by the model, or as the player says of his own note. */
     public function cents(int $i): float
     {
         $fingering = $this->plan->notes[$i]->fingering;
-        $own = FingeringUse::Default === $fingering->use ? Planner::tendency($this->tendencies, $this->study->notes[$i]->pitch()->midi()) : 0;
+        $own = FingeringUse::Default === $fingering->use
+            ? Planner::tendency($this->tendencies, $this->study->notes[$i]->pitch()->midi())
+            : 0;
 
         return 0 === $own ? $fingering->cents : (float) $own;
     }
@@ -111,7 +139,13 @@ final readonly class Part
     {
         $fingering = $this->plan->notes[$i]->fingering;
 
-        return FingeringWords::tuning($this->instrument, $fingering, $this->cents($i), $this->cents($i) !== $fingering->cents, self::HEARD);
+        return FingeringWords::tuning(
+            $this->instrument,
+            $fingering,
+            $this->cents($i),
+            $this->cents($i) !== $fingering->cents,
+            self::HEARD,
+        );
     }
 
     /** When a fingering is used, in general; notes are named as the key of this part names them. */
@@ -123,7 +157,12 @@ final readonly class Part
     /** What makes a change hard, in words. */
     public function hard(HardSpot $spot): string
     {
-        return EventWords::spot($this->instrument, $spot, $this->study->notes[$spot->from]->pitch(), $this->study->notes[$spot->to]->pitch());
+        return EventWords::spot(
+            $this->instrument,
+            $spot,
+            $this->study->notes[$spot->from]->pitch(),
+            $this->study->notes[$spot->to]->pitch(),
+        );
     }
 
     /**
@@ -135,7 +174,9 @@ final readonly class Part
     {
         $tone = $this->study->notes[$i]->tone;
 
-        return $fromRoot && !$this->study->recipe->pattern->isStraight() ? KeyNames::signs($tone->fromRoot) : KeyNames::pageDegree($tone->degree, $tone->number);
+        return $fromRoot && !$this->study->recipe->pattern->isStraight()
+            ? KeyNames::signs($tone->fromRoot)
+            : KeyNames::pageDegree($tone->degree, $tone->number);
     }
 
     /** The canonical study line. */

@@ -49,8 +49,13 @@ final class PartBuilder
     /** @var array<string, Recipe> */
     private array $recipes = [];
 
-    public function __construct(public readonly ScaleLibrary $scales, public readonly PatternLibrary $patterns, private readonly Weights $weights, ?Parser $parser = null, ?ForgivingReader $reader = null)
-    {
+    public function __construct(
+        public readonly ScaleLibrary $scales,
+        public readonly PatternLibrary $patterns,
+        private readonly Weights $weights,
+        ?Parser $parser = null,
+        ?ForgivingReader $reader = null,
+    ) {
         $this->studies = new StudyBuilder($scales);
         $this->parser = $parser ?? new Parser($scales, $patterns);
         $this->reader = $reader ?? new ForgivingReader($this->parser, DataFolder::shipped());
@@ -68,20 +73,41 @@ final class PartBuilder
      * @throws \SwiftReed\Player\PlayerError      when the player's limits leave too little
      * @throws StudyError        when it cannot be played on this instrument
      */
-    public function build(StudyLine $line, Instrument $instrument, PlayerSettings $settings = new PlayerSettings(), OwnFingerings $own = new OwnFingerings()): Part
-    {
+    public function build(
+        StudyLine $line,
+        Instrument $instrument,
+        PlayerSettings $settings = new PlayerSettings(),
+        OwnFingerings $own = new OwnFingerings(),
+    ): Part {
         $player = $instrument->player($settings);
         $study = $this->study($line, $instrument, $settings);
         $recipe = $study->recipe;
-        $plan = $this->planner($instrument)->plan($study, $settings->stage, $own->pins, $recipe->pattern->isLipSlurs ? self::onOneFingering($study, $instrument) : $this->drilled($recipe, $instrument, $player, $own), $own->tendencies);
+        $plan = $this->planner($instrument)->plan(
+            $study,
+            $settings->stage,
+            $own->pins,
+            $recipe->pattern->isLipSlurs
+                ? self::onOneFingering($study, $instrument)
+                : $this->drilled($recipe, $instrument, $player, $own),
+            $own->tendencies,
+        );
 
         return Part::of($instrument, $study, $plan, $own->tendencies);
     }
 
     /** A study that comes from elsewhere than a line, with its fingerings. */
-    public function fingered(Study $study, Instrument $instrument, PlayerSettings $settings = new PlayerSettings(), OwnFingerings $own = new OwnFingerings()): Part
-    {
-        return Part::of($instrument, $study, $this->planner($instrument)->plan($study, $settings->stage, $own->pins, [], $own->tendencies), $own->tendencies);
+    public function fingered(
+        Study $study,
+        Instrument $instrument,
+        PlayerSettings $settings = new PlayerSettings(),
+        OwnFingerings $own = new OwnFingerings(),
+    ): Part {
+        return Part::of(
+            $instrument,
+            $study,
+            $this->planner($instrument)->plan($study, $settings->stage, $own->pins, [], $own->tendencies),
+            $own->tendencies,
+        );
     }
 
     /**
@@ -90,8 +116,12 @@ final class PartBuilder
      * @throws \SwiftReed\Line\StudyLineError when the line is not understood
      * @throws StudyError    when it cannot be played on this instrument
      */
-    public function read(string $line, Instrument $instrument, PlayerSettings $settings = new PlayerSettings(), OwnFingerings $own = new OwnFingerings()): Part
-    {
+    public function read(
+        string $line,
+        Instrument $instrument,
+        PlayerSettings $settings = new PlayerSettings(),
+        OwnFingerings $own = new OwnFingerings(),
+    ): Part {
         return $this->build($this->reader->read($line)->line, $instrument, $settings, $own);
     }
 
@@ -100,13 +130,20 @@ final class PartBuilder
      *
      * @throws StudyError when it cannot be played on this instrument
      */
-    public function study(StudyLine $line, Instrument $instrument, PlayerSettings $settings = new PlayerSettings()): Study
-    {
+    public function study(
+        StudyLine $line,
+        Instrument $instrument,
+        PlayerSettings $settings = new PlayerSettings(),
+    ): Study {
         $player = $instrument->player($settings);
         try {
             return $this->studies->build($this->recipe($line), $player);
         } catch (StudyError $error) {
-            throw $error->withExample(Remedies::first($line, $error->ways, fn (StudyLine $other): Study => $this->studies->build($this->recipe($other), $player)));
+            throw $error->withExample(Remedies::first(
+                $line,
+                $error->ways,
+                fn (StudyLine $other): Study => $this->studies->build($this->recipe($other), $player),
+            ));
         }
     }
 
@@ -115,12 +152,18 @@ final class PartBuilder
      *
      * @return list<StudyLine>
      */
-    public function remedies(StudyLine $line, Instrument $instrument, PlayerSettings $settings = new PlayerSettings()): array
-    {
+    public function remedies(
+        StudyLine $line,
+        Instrument $instrument,
+        PlayerSettings $settings = new PlayerSettings(),
+    ): array {
         $player = $instrument->player($settings);
         $found = [];
         $tried = \array_slice(Remedies::candidates($line), 0, self::TRIED);
-        foreach (Remedies::playable($tried, fn (StudyLine $one): Study => $this->studies->build($this->recipe($one), $player)) as $candidate) {
+        foreach (Remedies::playable(
+            $tried,
+            fn (StudyLine $one): Study => $this->studies->build($this->recipe($one), $player),
+        ) as $candidate) {
             $found[] = $candidate;
             if (self::OFFERED === \count($found)) {
                 break;
@@ -145,8 +188,11 @@ final class PartBuilder
     }
 
     /** The key this player reads for a line of one key. */
-    public function writtenKey(StudyLine $line, Instrument $instrument, PlayerSettings $settings = new PlayerSettings()): WrittenKey
-    {
+    public function writtenKey(
+        StudyLine $line,
+        Instrument $instrument,
+        PlayerSettings $settings = new PlayerSettings(),
+    ): WrittenKey {
         return StudyBuilder::keys($this->recipe($line), $instrument->player($settings))[1];
     }
 
@@ -177,9 +223,16 @@ final class PartBuilder
             return [];
         }
         $plain = $this->recipe($recipe->line->without(ClauseKind::Drill));
-        $notes = $this->planner($instrument)->plan($this->studies->build($plain, $player), $player->stage(), $own->pins)->notes;
+        $notes = $this->planner($instrument)->plan(
+            $this->studies->build($plain, $player),
+            $player->stage(),
+            $own->pins,
+        )->notes;
 
-        return array_map(static fn (int $origin): Fingering => $notes[$origin]->fingering, Drill::origins($recipe->drillAfter, \count($notes)));
+        return array_map(
+            static fn (int $origin): Fingering => $notes[$origin]->fingering,
+            Drill::origins($recipe->drillAfter, \count($notes)),
+        );
     }
 
     /**
@@ -191,11 +244,17 @@ final class PartBuilder
     {
         $first = $instrument->fingerings($study->notes[0]->pitch())[0];
 
-        return array_map(static fn (StudyNote $note): Fingering => $instrument->sameFingering($note->pitch(), $first)[0] ?? $first, $study->notes);
+        return array_map(
+            static fn (StudyNote $note): Fingering => $instrument->sameFingering($note->pitch(), $first)[0] ?? $first,
+            $study->notes,
+        );
     }
 
     private function planner(Instrument $instrument): Planner
     {
-        return $this->planners[$instrument->id.'+'.implode('+', $instrument->setup)] ??= new Planner($instrument, $this->weights);
+        return $this->planners[$instrument->id.'+'.implode('+', $instrument->setup)] ??= new Planner(
+            $instrument,
+            $this->weights,
+        );
     }
 }

@@ -24,7 +24,13 @@ final readonly class Score
 
     public function inConcert(): self
     {
-        return new self($this->number, array_map(static fn (BandPart $one): BandPart => new BandPart($one->player, $one->part->inConcert()), $this->parts));
+        return new self(
+            $this->number,
+            array_map(
+                static fn (BandPart $one): BandPart => new BandPart($one->player, $one->part->inConcert()),
+                $this->parts,
+            ),
+        );
     }
 
     /**
@@ -36,7 +42,10 @@ final readonly class Score
     {
         $groups = [];
         foreach ($this->parts as $one) {
-            $notes = array_map(static fn (StudyNote $note): string => $note->onset.$note->pitch()->text(), $one->part->study->notes);
+            $notes = array_map(
+                static fn (StudyNote $note): string => $note->onset.$note->pitch()->text(),
+                $one->part->study->notes,
+            );
             $groups[$one->part->instrument->id.' '.hash('xxh3', implode(' ', $notes))][] = $one;
         }
 
@@ -46,7 +55,10 @@ final readonly class Score
     /** Ticks of a beat as the tempo counts it. */
     public function beat(): int
     {
-        [$over, $under] = array_map(intval(...), explode('/', $this->parts[0]->part->study->recipe->timing->tempo->unit));
+        [$over, $under] = array_map(
+            intval(...),
+            explode('/', $this->parts[0]->part->study->recipe->timing->tempo->unit),
+        );
 
         return intdiv(1920 * $over, $under);
     }
@@ -58,7 +70,10 @@ final readonly class Score
      */
     public function only(array $players): ?self
     {
-        $parts = array_values(array_filter($this->parts, static fn (BandPart $one): bool => \in_array($one->player, $players, true)));
+        $parts = array_values(array_filter(
+            $this->parts,
+            static fn (BandPart $one): bool => \in_array($one->player, $players, true),
+        ));
 
         return [] === $parts ? null : new self($this->number, $parts);
     }

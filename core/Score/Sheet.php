@@ -5,7 +5,8 @@ declare(strict_types=1);
 namespace SwiftReed\Score;
 
 /**
- * Numbered studies on one page or several: one line in many keys, or several lines in one. A single study is a sheet of one.
+ * Numbered studies on one page or several: one line in many keys, or several lines in one. A single study is a sheet of
+ * one.
  */
 final readonly class Sheet
 {
@@ -16,8 +17,13 @@ final readonly class Sheet
      * @param string|null            $title   a title of one's own
      * @param array<int, string>     $titles  titles of single studies, by the place of the part
      */
-    public function __construct(public array $parts, public array $numbers, public array $lines = [], public ?string $title = null, public array $titles = [])
-    {
+    public function __construct(
+        public array $parts,
+        public array $numbers,
+        public array $lines = [],
+        public ?string $title = null,
+        public array $titles = [],
+    ) {
     }
 
     public static function of(Part $part, ?string $title = null): self
@@ -27,7 +33,13 @@ final readonly class Sheet
 
     public function titled(?string $title): self
     {
-        return new self($this->parts, $this->numbers, $this->lines, null === $title || '' === trim($title) ? null : trim($title), $this->titles);
+        return new self(
+            $this->parts,
+            $this->numbers,
+            $this->lines,
+            null === $title || '' === trim($title) ? null : trim($title),
+            $this->titles,
+        );
     }
 
     /**
@@ -37,7 +49,10 @@ final readonly class Sheet
      */
     public function only(array $numbers): ?self
     {
-        $kept = array_keys(array_filter($this->numbers, static fn (string $one): bool => \in_array($one, $numbers, true)));
+        $kept = array_keys(array_filter(
+            $this->numbers,
+            static fn (string $one): bool => \in_array($one, $numbers, true),
+        ));
         $titles = [];
         foreach ($kept as $place => $k) {
             if (isset($this->titles[$k])) {
@@ -45,19 +60,35 @@ final readonly class Sheet
             }
         }
 
-        return [] === $kept ? null : new self(array_map(fn (int $k): Part => $this->parts[$k], $kept), array_map(fn (int $k): string => $this->numbers[$k], $kept), $this->lines, $this->title, $titles);
+        return [] === $kept
+            ? null
+            : new self(
+                array_map(fn (int $k): Part => $this->parts[$k], $kept),
+                array_map(fn (int $k): string => $this->numbers[$k], $kept),
+                $this->lines,
+                $this->title,
+                $titles,
+            );
     }
 
     /** The same in concert pitch, for a concert score. */
     public function inConcert(): self
     {
-        return new self(array_map(static fn (Part $part): Part => $part->inConcert(), $this->parts), $this->numbers, $this->lines, $this->title, $this->titles);
+        return new self(
+            array_map(static fn (Part $part): Part => $part->inConcert(), $this->parts),
+            $this->numbers,
+            $this->lines,
+            $this->title,
+            $this->titles,
+        );
     }
 
     /** What stands over one of its studies: its title, if it has one, and what it is. */
     public function over(int $k): string
     {
-        return isset($this->titles[$k]) ? $this->titles[$k].': '.Heading::of($this->parts[$k]) : Heading::of($this->parts[$k]);
+        return isset($this->titles[$k])
+            ? $this->titles[$k].': '.Heading::of($this->parts[$k])
+            : Heading::of($this->parts[$k]);
     }
 
     public function isSingle(): bool
@@ -68,6 +99,11 @@ final readonly class Sheet
     /** Its own title, or one in words. */
     public function heading(): string
     {
-        return $this->title ?? (1 === \count($this->lines) || $this->isSingle() ? ($this->isSingle() ? Heading::of($this->parts[0]) : Heading::ofKeys($this->parts)) : 'Studies');
+        return $this->title
+            ?? (
+                1 === \count($this->lines) || $this->isSingle()
+                    ? ($this->isSingle() ? Heading::of($this->parts[0]) : Heading::ofKeys($this->parts))
+                    : 'Studies'
+            );
     }
 }

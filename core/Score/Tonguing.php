@@ -15,9 +15,10 @@ use SwiftReed\Study\Tonguing\Attack;
 /**
  * How each note of a study is begun on the instrument that plays it, now that its fingerings are known.
  *
- * On a slide a true slur exists only where the partial changes and the slide stays or moves against the pitch, or where the
- * slide stays and only the trigger changes; every other slurred note takes a soft legato tongue. Notes tongued beside those are
- * set apart a little more, so that the contrast is heard. On every other instrument it is as the line asks.
+ * On a slide a true slur exists only where the partial changes and the slide stays or moves against the pitch, or where
+ * the slide stays and only the trigger changes; every other slurred note takes a soft legato tongue. Notes tongued
+ * beside those are set apart a little more, so that the contrast is heard. On every other instrument it is as the line
+ * asks.
  *
  * Source: the handbook, chapter 3, "Articulation" (common practice).
  */
@@ -43,7 +44,14 @@ final readonly class Tonguing
         $attacks = [];
         foreach ($study->notes as $i => $note) {
             $isSlurred = Attack::None === $note->attack && $i > 0;
-            $attacks[] = $isSlurred && !self::isTrue($plan->notes[$i - 1]->fingering, $plan->notes[$i]->fingering, $note->pitch()->isHigherThan($study->notes[$i - 1]->pitch())) ? Attack::Soft : $note->attack;
+            $attacks[] = $isSlurred
+                && !self::isTrue(
+                    $plan->notes[$i - 1]->fingering,
+                    $plan->notes[$i]->fingering,
+                    $note->pitch()->isHigherThan($study->notes[$i - 1]->pitch()),
+                )
+                ? Attack::Soft
+                : $note->attack;
         }
 
         return new self($attacks, self::contrasted($attacks));
@@ -78,9 +86,12 @@ final readonly class Tonguing
         $isSoft = static fn (int $i): bool => Attack::Soft === ($attacks[$i] ?? null);
         $separated = [];
         foreach ($attacks as $i => $attack) {
-            // A note from which a soft one is slurred belongs to it, and only one that ends outside a slur can be set apart.
+            // A note from which a soft one is slurred belongs to it, and only one that ends outside a slur can be set
+            // apart.
             $endsApart = Attack::Tongue === ($attacks[$i + 1] ?? Attack::Tongue);
-            $separated[] = Attack::Tongue === $attack && $endsApart && [] !== array_filter([$i - 2, $i - 1, $i + 2], $isSoft);
+            $separated[] = Attack::Tongue === $attack
+                && $endsApart
+                && [] !== array_filter([$i - 2, $i - 1, $i + 2], $isSoft);
         }
 
         return $separated;

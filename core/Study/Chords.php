@@ -14,8 +14,8 @@ use SwiftReed\Scale\Chord;
 use SwiftReed\Scale\Material;
 
 /**
- * The chords over a study: what the material fits over; in a pattern the diatonic chord of each cell, with its seventh where the
- * cell plays one; for a pair of triads the chord it fits over, or the two triads in turn.
+ * The chords over a study: what the material fits over; in a pattern the diatonic chord of each cell, with its seventh
+ * where the cell plays one; for a pair of triads the chord it fits over, or the two triads in turn.
  *
  * Source: the handbook, chapter 3, "Chords" (common practice).
  */
@@ -25,7 +25,9 @@ final class Chords
     public static function of(Study $study): array
     {
         $material = $study->recipe->material;
-        $walksCells = !$study->recipe->pattern->isStraight() && !$study->recipe->pattern->isBuilt() && !$study->recipe->pattern->isLipSlurs;
+        $walksCells = !$study->recipe->pattern->isStraight()
+            && !$study->recipe->pattern->isBuilt()
+            && !$study->recipe->pattern->isLipSlurs;
         $toConcert = Interval::between($study->writtenKey->key->tonic->at(4), $study->concertKey->tonic->at(4));
         $chords = [];
         $before = null;
@@ -36,7 +38,9 @@ final class Chords
             if (!$begins) {
                 continue;
             }
-            $chord = $walksCells ? self::ofCell($study, $note) : self::overMaterial($material, $study->writtenKey->key->tonic);
+            $chord = $walksCells
+                ? self::ofCell($study, $note)
+                : self::overMaterial($material, $study->writtenKey->key->tonic);
             if (null !== $chord && $chord->text() !== $before) {
                 $chords[] = new ChordAt($note->onset, $chord, $chord->on($chord->root->transpose($toConcert)));
                 $before = $chord->text();
@@ -60,7 +64,8 @@ final class Chords
             return null;
         }
         if (null !== $material->pair) {
-            return self::overMaterial($material, $study->writtenKey->key->tonic) ?? $material->pair->triadOf($study->writtenKey->key->tonic, $root);
+            return self::overMaterial($material, $study->writtenKey->key->tonic)
+                ?? $material->pair->triadOf($study->writtenKey->key->tonic, $root);
         }
         if (Progress::RoundFifths === $pattern->progress || Progress::RoundFourths === $pattern->progress) {
             return self::overMaterial($material, $root);
@@ -68,10 +73,13 @@ final class Chords
         if (7 !== $material->size() || Progress::HalfSteps === $pattern->progress) {
             return self::overMaterial($material, $study->writtenKey->key->tonic);
         }
-        $scale = $note->tone->ascending ? $material->ascending($study->lowTonic) : $material->descending($study->lowTonic);
+        $scale = $note->tone->ascending
+            ? $material->ascending($study->lowTonic)
+            : $material->descending($study->lowTonic);
         for ($step = 0; $step < 7; ++$step) {
             if ($scale->note($step)->pitch->name()->equals($root)) {
-                return Chord::onStep($scale, $step, self::playsSeventh($pattern)) ?? Chord::onStep($scale, $step, false);
+                return Chord::onStep($scale, $step, self::playsSeventh($pattern))
+                    ?? Chord::onStep($scale, $step, false);
             }
         }
 
@@ -82,7 +90,10 @@ final class Chords
     {
         foreach ([$pattern->up, $pattern->down] as $cell) {
             $items = array_merge(...$cell->groups);
-            if ([] !== array_filter($items, static fn (Item $item): bool => $item->isPlain(7)) && !Cell::countsFromTop(...$items)) {
+            if (
+                [] !== array_filter($items, static fn (Item $item): bool => $item->isPlain(7))
+                && !Cell::countsFromTop(...$items)
+            ) {
                 return true;
             }
         }

@@ -14,8 +14,12 @@ use SwiftReed\Scale\Material;
  */
 final readonly class Course
 {
-    private function __construct(public Extent $extent, public Direction $direction, public Sequel $sequel, public Ending $ending)
-    {
+    private function __construct(
+        public Extent $extent,
+        public Direction $direction,
+        public Sequel $sequel,
+        public Ending $ending,
+    ) {
     }
 
     /** @throws StudyError */
@@ -23,7 +27,10 @@ final readonly class Course
     {
         return new self(
             Extent::of($line, $material),
-            Direction::from($line->phrase(ClauseKind::Direction, self::usualDirection($material, $pattern, $placing)->value)),
+            Direction::from($line->phrase(
+                ClauseKind::Direction,
+                self::usualDirection($material, $pattern, $placing)->value,
+            )),
             Sequel::from($line->phrase(ClauseKind::Sequel, 'none')),
             Ending::from($line->phrase(ClauseKind::Ending, 'plain')),
         );

@@ -55,12 +55,20 @@ final class Drill
         foreach (self::origins($after, \count($tones)) as $i => $origin) {
             $drill[] = match (true) {
                 $i < $slow => $tones[$origin]->drilled(2 * $tones[$origin]->stretch, $i === $slow - 1, 1 === $i % 2),
-                $i < $slow + 2 * \count($around) => $tones[$origin]->drilled($tones[$origin]->stretch, $origin === $around[\count($around) - 1], $origin === $around[\count($around) - 1]),
+                $i < $slow + 2 * \count($around) => $tones[$origin]->drilled(
+                    $tones[$origin]->stretch,
+                    $origin === $around[\count($around) - 1],
+                    $origin === $around[\count($around) - 1],
+                ),
                 default => $tones[$origin],
             };
         }
         \assert([] !== $drill);
-        $how = \sprintf('A drill of %s to %s: back and forth slowly, then with the notes around it, then the line.', $from->pitch->name()->sign(), $to->pitch->name()->sign());
+        $how = \sprintf(
+            'A drill of %s to %s: back and forth slowly, then with the notes around it, then the line.',
+            $from->pitch->name()->sign(),
+            $to->pitch->name()->sign(),
+        );
 
         return $plain->with($drill, [$how]);
     }

@@ -19,8 +19,13 @@ final readonly class Extent
      * @param int|null $top   step of the top note of an extent counted in notes
      * @param string $said    the clause's own words, for messages
      */
-    private function __construct(public ?int $octaves, private ?int $top, private int $size, private bool $withOctave, public string $said)
-    {
+    private function __construct(
+        public ?int $octaves,
+        private ?int $top,
+        private int $size,
+        private bool $withOctave,
+        public string $said,
+    ) {
     }
 
     /** @throws StudyError */
@@ -30,16 +35,38 @@ final readonly class Extent
         $said = '' === $phrase ? '1 octave' : $line->clause(ClauseKind::Extent)->text;
         $withOctave = MaterialKind::Triad !== $material->kind;
         if ($material->isShort) {
-            return '' === $phrase ? new self(null, $material->size() - 1, $material->size(), true, $material->name) : throw StudyError::shortMaterial($material->name, $said);
+            return '' === $phrase
+                ? new self(null, $material->size() - 1, $material->size(), true, $material->name)
+                : throw StudyError::shortMaterial($material->name, $said);
         }
         if ('ninth' === $phrase) {
-            return MaterialKind::Scale === $material->kind ? new self(null, $material->size() + ($material->hasEveryHalfStep() ? 2 : 1), $material->size(), true, $said) : throw StudyError::noNinth($material->name);
+            return MaterialKind::Scale === $material->kind
+                ? new self(
+                    null,
+                    $material->size() + ($material->hasEveryHalfStep() ? 2 : 1),
+                    $material->size(),
+                    true,
+                    $said,
+                )
+                : throw StudyError::noNinth($material->name);
         }
 
         return match ($phrase) {
-            'notes' => new self(null, $line->clause(ClauseKind::Extent)->number('n') - 1, $material->size(), true, $said),
+            'notes' => new self(
+                null,
+                $line->clause(ClauseKind::Extent)->number('n') - 1,
+                $material->size(),
+                true,
+                $said,
+            ),
             'full range' => new self(null, null, $material->size(), $withOctave, $said),
-            default => new self('octaves' === $phrase ? $line->clause(ClauseKind::Extent)->number('n') : 1, null, $material->size(), $withOctave, $said),
+            default => new self(
+                'octaves' === $phrase ? $line->clause(ClauseKind::Extent)->number('n') : 1,
+                null,
+                $material->size(),
+                $withOctave,
+                $said,
+            ),
         };
     }
 

@@ -50,7 +50,9 @@ final readonly class Recipe
         $tonic = NoteName::parse($key->word('tonic'));
         $material = self::material($key->word('material'), $tonic, $scales);
         // A pair of triads is played through its inversions unless another pattern is said.
-        $pattern = $material->isTriadPair() && !$line->says(ClauseKind::Pattern) ? $patterns->pattern('triad pair') : self::saidPattern($line, $patterns);
+        $pattern = $material->isTriadPair() && !$line->says(ClauseKind::Pattern)
+            ? $patterns->pattern('triad pair')
+            : self::saidPattern($line, $patterns);
         $timing = Timing::of($line, $pattern);
         if ($line->says(ClauseKind::MinorExtent)) {
             // Orders of keys give each minor its own extent; where it is still said, there is none.

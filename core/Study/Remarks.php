@@ -20,7 +20,12 @@ final class Remarks
      */
     public static function on(Recipe $recipe, array $tones): array
     {
-        return [...self::withoutPart($recipe), ...self::place($recipe), ...self::arpeggio($recipe), ...self::names($tones)];
+        return [
+            ...self::withoutPart($recipe),
+            ...self::place($recipe),
+            ...self::arpeggio($recipe),
+            ...self::names($tones),
+        ];
     }
 
     /**
@@ -30,20 +35,43 @@ final class Remarks
      */
     private static function withoutPart(Recipe $recipe): array
     {
-        $goesItsWay = \in_array($recipe->pattern->progress, [Progress::Listed, Progress::RoundFifths, Progress::RoundFourths], true);
+        $goesItsWay = \in_array(
+            $recipe->pattern->progress,
+            [Progress::Listed, Progress::RoundFifths, Progress::RoundFourths],
+            true,
+        );
         $kinds = match (true) {
-            $recipe->pattern->isLipSlurs => [ClauseKind::Extent, ClauseKind::Place, ClauseKind::Direction, ClauseKind::Sequel, ClauseKind::Range],
-            RangePolicy::TurnRound === $recipe->range->policy => [ClauseKind::Extent, ClauseKind::Place, ClauseKind::Direction, ClauseKind::Sequel],
+            $recipe->pattern->isLipSlurs => [
+                ClauseKind::Extent, ClauseKind::Place, ClauseKind::Direction, ClauseKind::Sequel, ClauseKind::Range,
+            ],
+            RangePolicy::TurnRound === $recipe->range->policy => [
+                ClauseKind::Extent,
+                ClauseKind::Place,
+                ClauseKind::Direction,
+                ClauseKind::Sequel,
+            ],
             $goesItsWay => [ClauseKind::Extent],
             default => [],
         };
         if ([] !== $kinds && Ending::EnclosedTonic === $recipe->course->ending && !$goesItsWay) {
             $kinds[] = ClauseKind::Ending;
         }
-        $said = array_map(static fn (ClauseKind $kind): string => '"'.$recipe->line->clause($kind)->text.'"', array_values(array_filter($kinds, $recipe->line->says(...))));
-        $why = RangePolicy::TurnRound === $recipe->range->policy && !$recipe->pattern->isLipSlurs ? 'The line turns round at the limits of the range' : 'The pattern has its own way';
+        $said = array_map(
+            static fn (ClauseKind $kind): string => '"'.$recipe->line->clause($kind)->text.'"',
+            array_values(array_filter($kinds, $recipe->line->says(...))),
+        );
+        $why = RangePolicy::TurnRound === $recipe->range->policy && !$recipe->pattern->isLipSlurs
+            ? 'The line turns round at the limits of the range'
+            : 'The pattern has its own way';
 
-        return [] === $said ? [] : [\sprintf('%s; %s %s no part in it.', $why, implode(' and ', $said), 1 === \count($said) ? 'has' : 'have')];
+        return [] === $said
+            ? []
+            : [\sprintf(
+                '%s; %s %s no part in it.',
+                $why,
+                implode(' and ', $said),
+                1 === \count($said) ? 'has' : 'have',
+            )];
     }
 
     /**
@@ -64,13 +92,20 @@ final class Remarks
             $names[] = $recipe->line->clause(ClauseKind::Range)->text;
         }
 
-        return [] === $names ? [] : [\sprintf('"%s" names a written note in a concert line, and is another degree for every player; for the whole band say "low octave", "high octave", "octave higher" or "octave lower".', implode('" and "', $names))];
+        return [] === $names
+            ? []
+            : [\sprintf(
+                '"%s" names a written note in a concert line, and is another degree for every player; for the whole band say "low octave", "high octave", "octave higher" or "octave lower".',
+                implode('" and "', $names),
+            )];
     }
 
     /** @return list<string> */
     private static function arpeggio(Recipe $recipe): array
     {
-        return Sequel::None === $recipe->course->sequel || null === $recipe->material->arpeggioNote ? [] : [$recipe->material->arpeggioNote];
+        return Sequel::None === $recipe->course->sequel || null === $recipe->material->arpeggioNote
+            ? []
+            : [$recipe->material->arpeggioNote];
     }
 
     /**

@@ -10,11 +10,15 @@ use SwiftReed\Line\StudyLine;
 use SwiftReed\Pitch\NoteName;
 
 /**
- * Lines like one that was refused, which can be played: tried, not guessed. Whatever is tried is as bounded as the line itself.
+ * Lines like one that was refused, which can be played: tried, not guessed. Whatever is tried is as bounded as the line
+ * itself.
  */
 final class Remedies
 {
-    /** Lines of as many notes as a study may have that are tried in place of one that was refused: each takes a tenth of a second. */
+    /**
+     * Lines of as many notes as a study may have that are tried in place of one that was refused: each takes a tenth of
+     * a second.
+     */
     private const LONG = 2;
 
     /**
@@ -33,7 +37,8 @@ final class Remedies
     }
 
     /**
-     * Those that can be played. A line that is too long costs as much as a study may: after two of them only lines without their pattern and rounds are tried.
+     * Those that can be played. A line that is too long costs as much as a study may: after two of them only lines
+     * without their pattern and rounds are tried.
      *
      * @param list<StudyLine>            $candidates
      * @param \Closure(StudyLine): mixed $build
@@ -44,7 +49,10 @@ final class Remedies
     {
         $long = 0;
         foreach ($candidates as $candidate) {
-            if ($long >= self::LONG && ($candidate->says(ClauseKind::Pattern) || $candidate->says(ClauseKind::Rounds))) {
+            if (
+                $long >= self::LONG
+                && ($candidate->says(ClauseKind::Pattern) || $candidate->says(ClauseKind::Rounds))
+            ) {
                 continue;
             }
             try {
@@ -67,15 +75,45 @@ final class Remedies
         $octave = new Clause(ClauseKind::Extent, 'octaves', ['n' => 1], '1 octave', 1);
         $fold = new Clause(ClauseKind::Range, 'fold', [], 'fold', 1);
         $candidates = [];
-        foreach ([...$ways, $octave, $fold, ClauseKind::Place, ClauseKind::Direction, ClauseKind::Sequel, ClauseKind::Ending, ClauseKind::Extent, ClauseKind::Rounds, ClauseKind::PickUp, ClauseKind::Keys, ClauseKind::Rhythm, ClauseKind::Range, ClauseKind::Pattern, ClauseKind::Drill, ClauseKind::Time] as $way) {
+        foreach ([
+            ...$ways, $octave, $fold, ClauseKind::Place, ClauseKind::Direction, ClauseKind::Sequel, ClauseKind::Ending,
+            ClauseKind::Extent, ClauseKind::Rounds, ClauseKind::PickUp, ClauseKind::Keys, ClauseKind::Rhythm,
+            ClauseKind::Range, ClauseKind::Pattern, ClauseKind::Drill, ClauseKind::Time,
+        ] as $way) {
             $candidates[] = $way instanceof Clause ? $line->with($way) : $line->without($way);
         }
-        $shorter = $line->without(ClauseKind::Place, ClauseKind::Extent, ClauseKind::Drill, ClauseKind::Keys, ClauseKind::Rounds);
-        array_push($candidates, $shorter, $shorter->without(ClauseKind::Range, ClauseKind::Direction), $shorter->without(ClauseKind::Range, ClauseKind::Direction, ClauseKind::Sequel, ClauseKind::Ending, ClauseKind::PickUp, ClauseKind::Rhythm, ClauseKind::Time), $line->without(ClauseKind::Pattern, ClauseKind::Direction, ClauseKind::Range));
+        $shorter = $line->without(
+            ClauseKind::Place,
+            ClauseKind::Extent,
+            ClauseKind::Drill,
+            ClauseKind::Keys,
+            ClauseKind::Rounds,
+        );
+        array_push(
+            $candidates,
+            $shorter,
+            $shorter->without(ClauseKind::Range, ClauseKind::Direction),
+            $shorter->without(
+                ClauseKind::Range,
+                ClauseKind::Direction,
+                ClauseKind::Sequel,
+                ClauseKind::Ending,
+                ClauseKind::PickUp,
+                ClauseKind::Rhythm,
+                ClauseKind::Time,
+            ),
+            $line->without(ClauseKind::Pattern, ClauseKind::Direction, ClauseKind::Range),
+        );
         // What is left when only the key is said, in three shapes that every instrument has.
         $key = StudyLine::of([$line->clause(ClauseKind::Key)]);
         $major = StudyLine::of([Clause::key($key->clause(ClauseKind::Key)->says, $line->tonic(), 'major')]);
-        array_push($candidates, $key, $key->with($fold), $major->with($fold), StudyLine::of([Clause::key($key->clause(ClauseKind::Key)->says, $line->tonic(), 'chromatic')])->with($fold));
+        array_push(
+            $candidates,
+            $key,
+            $key->with($fold),
+            $major->with($fold),
+            StudyLine::of([Clause::key($key->clause(ClauseKind::Key)->says, $line->tonic(), 'chromatic')])->with($fold),
+        );
         // A player with narrow limits has a few notes of it, or of the half steps.
         $chromatic = StudyLine::of([Clause::key($key->clause(ClauseKind::Key)->says, $line->tonic(), 'chromatic')]);
         foreach ([5, 4, 3] as $count) {
@@ -84,7 +122,9 @@ final class Remedies
         }
         // Limits of an octave hold three half steps from one of these, whatever they are.
         foreach (['C', 'Eb', 'F#', 'A'] as $tonic) {
-            $candidates[] = StudyLine::of([Clause::key('own', NoteName::parse($tonic), 'chromatic')])->with(new Clause(ClauseKind::Extent, 'notes', ['n' => 3], '3 notes', 1));
+            $candidates[] = StudyLine::of([Clause::key('own', NoteName::parse($tonic), 'chromatic')])->with(
+                new Clause(ClauseKind::Extent, 'notes', ['n' => 3], '3 notes', 1),
+            );
         }
         $different = [];
         foreach ($candidates as $candidate) {

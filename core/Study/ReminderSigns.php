@@ -42,8 +42,15 @@ final class ReminderSigns
      * @param bool                     $isUnsigned    whether the page has no signature to recall
      * @param bool                     $hasSign       whether a true accidental stands beside the note
      */
-    public static function of(PlayerSettings $settings, Tone $tone, KeySignature $printed, array $habits, bool $alteredBefore, bool $hasSign, bool $isUnsigned): ?Accidental
-    {
+    public static function of(
+        PlayerSettings $settings,
+        Tone $tone,
+        KeySignature $printed,
+        array $habits,
+        bool $alteredBefore,
+        bool $hasSign,
+        bool $isUnsigned,
+    ): ?Accidental {
         $pitch = $tone->pitch;
         $fromSignature = $printed->alterOf($pitch->letter);
         if ($hasSign) {

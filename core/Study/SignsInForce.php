@@ -18,7 +18,10 @@ final class SignsInForce
     /** @var array<int, true> letters that have stood with a sign of their own */
     private array $altered = [];
 
-    /** @param bool $everyTime whether an altered note has its sign each time, as first-year players need it where no signature is printed */
+    /**
+     * @param bool $everyTime whether an altered note has its sign each time,
+     *  as first-year players need it where no signature is printed
+     */
     public function __construct(private readonly KeySignature $signature, private readonly bool $everyTime)
     {
     }

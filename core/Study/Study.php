@@ -58,15 +58,57 @@ final readonly class Study
     {
         \assert([] !== $notes);
 
-        return new self($this->recipe, $this->concertKey, $this->writtenKey, $this->signature, $this->concertSignature, $notes, $this->policy, $this->moves, $this->warnings, $this->bars, $this->lowTonic, $this->fromStep, $this->toStep, $this->isBeyondLimit, $this->signsEveryTime, $this->comesOutAfter, $this->piece);
+        return new self(
+            $this->recipe,
+            $this->concertKey,
+            $this->writtenKey,
+            $this->signature,
+            $this->concertSignature,
+            $notes,
+            $this->policy,
+            $this->moves,
+            $this->warnings,
+            $this->bars,
+            $this->lowTonic,
+            $this->fromStep,
+            $this->toStep,
+            $this->isBeyondLimit,
+            $this->signsEveryTime,
+            $this->comesOutAfter,
+            $this->piece,
+        );
     }
 
-    /** The same study as it sounds, so many octaves higher on the page: for a score in which everybody's notes are written in concert pitch. */
+    /**
+     * The same study as it sounds, so many octaves higher on the page: for a score in which everybody's notes are
+     * written in concert pitch.
+     */
     public function inConcert(int $octaves): self
     {
-        $notes = array_map(static fn (StudyNote $note): StudyNote => $note->read($note->sounding->octaves($octaves)), $this->notes);
+        $notes = array_map(
+            static fn (StudyNote $note): StudyNote => $note->read($note->sounding->octaves($octaves)),
+            $this->notes,
+        );
 
-        return new self($this->recipe, $this->concertKey, $this->writtenKey, $this->concertSignature, $this->concertSignature, $notes, $this->policy, $this->moves, $this->warnings, $this->bars, $this->lowTonic, $this->fromStep, $this->toStep, $this->isBeyondLimit, $this->signsEveryTime, $this->comesOutAfter, $this->piece);
+        return new self(
+            $this->recipe,
+            $this->concertKey,
+            $this->writtenKey,
+            $this->concertSignature,
+            $this->concertSignature,
+            $notes,
+            $this->policy,
+            $this->moves,
+            $this->warnings,
+            $this->bars,
+            $this->lowTonic,
+            $this->fromStep,
+            $this->toStep,
+            $this->isBeyondLimit,
+            $this->signsEveryTime,
+            $this->comesOutAfter,
+            $this->piece,
+        );
     }
 
     /** Ticks by which bar lines lie earlier than they would without a pick-up: to be added to onsets. */

@@ -48,7 +48,14 @@ final readonly class StudyBuilder
         [$placement, $lengths, $bars] = $this->timed($recipe, $placement, $time, $comesOut);
         $signature = $recipe->material->printedSignature($written->key->tonic);
         $marks = $recipe->articulation->marks($placement->tones);
-        $breaths = Breaths::after($placement->tones, $lengths, $marks, $recipe->timing->tempo, Rhythm::Untimed === $recipe->timing->rhythm, $player->phrase);
+        $breaths = Breaths::after(
+            $placement->tones,
+            $lengths,
+            $marks,
+            $recipe->timing->tempo,
+            Rhythm::Untimed === $recipe->timing->rhythm,
+            $player->phrase,
+        );
         $habits = ReminderSigns::habits($player);
         $lead = $recipe->timing->pickUp > 0 ? $time->barTicks() - $recipe->timing->pickUp : 0;
         $isUnsigned = !$recipe->material->printsSignature;
@@ -71,13 +78,38 @@ final readonly class StudyBuilder
                 $marks[$i][1],
                 $breaths[$i],
                 0 !== $onset % Length::SIXTEENTH || 0 !== $lengths[$i] % Length::SIXTEENTH,
-                ReminderSigns::of($player->settings, $tone, $signature, $habits, $signs->alteredBefore($tone->pitch), $hasSign, $isUnsigned),
+                ReminderSigns::of(
+                    $player->settings,
+                    $tone,
+                    $signature,
+                    $habits,
+                    $signs->alteredBefore($tone->pitch),
+                    $hasSign,
+                    $isUnsigned,
+                ),
             );
             $onset += $lengths[$i];
             $isBeyond = $isBeyond || !$player->limit()->holds($tone->pitch, $tone->pitch);
         }
 
-        return new Study($recipe, $concert, $written, $signature, $recipe->material->printedSignature($concert->tonic), $notes, $placement->policy, self::moves($placement->tones), $this->warnings($recipe, $written, $placement), $bars, $placement->tonic, $placement->from, $placement->top, $isBeyond, $everyTime, $comesOut);
+        return new Study(
+            $recipe,
+            $concert,
+            $written,
+            $signature,
+            $recipe->material->printedSignature($concert->tonic),
+            $notes,
+            $placement->policy,
+            self::moves($placement->tones),
+            $this->warnings($recipe, $written, $placement),
+            $bars,
+            $placement->tonic,
+            $placement->from,
+            $placement->top,
+            $isBeyond,
+            $everyTime,
+            $comesOut,
+        );
     }
 
     /** @throws StudyError */
@@ -87,8 +119,17 @@ final readonly class StudyBuilder
         if ($recipe->pattern->isLipSlurs) {
             return LipSlurs::placed($recipe, $player, $written, $sounding);
         }
-        $isRestated = Sequel::Restated === $recipe->course->sequel || Rhythm::OneLongInTheBar === $recipe->timing->rhythm;
-        $walk = new Walk($recipe->material, $recipe->pattern, $recipe->course->direction, $this->arpeggio($recipe), $isRestated, Ending::EnclosedTonic === $recipe->course->ending, $sounding);
+        $isRestated = Sequel::Restated === $recipe->course->sequel
+            || Rhythm::OneLongInTheBar === $recipe->timing->rhythm;
+        $walk = new Walk(
+            $recipe->material,
+            $recipe->pattern,
+            $recipe->course->direction,
+            $this->arpeggio($recipe),
+            $isRestated,
+            Ending::EnclosedTonic === $recipe->course->ending,
+            $sounding,
+        );
 
         return (new RangeFitting(new Ground($recipe, $player, $written, $walk)))->place();
     }
@@ -102,11 +143,18 @@ final readonly class StudyBuilder
     {
         $count = \count(array_filter($placement->tones, static fn (Tone $tone): bool => !$tone->inSequel));
         if (Rhythm::OneLongInTheBar === $recipe->timing->rhythm) {
-            return $this->oneLongTime($recipe, $placement->tones, $count, $recipe->timing->isTimeSaid ? $recipe->timing->time : null);
+            return $this->oneLongTime(
+                $recipe,
+                $placement->tones,
+                $count,
+                $recipe->timing->isTimeSaid ? $recipe->timing->time : null,
+            );
         }
 
         // Seven notes fill one bar of 2/4 by themselves; a pick-up was counted in the time that the line says or means.
-        $fillsOneBar = Rhythm::LongOnBeat === $recipe->timing->rhythm && OneLong::notesInBar(TimeSignature::TwoFour) === $count && $recipe->timing->longOn <= 2;
+        $fillsOneBar = Rhythm::LongOnBeat === $recipe->timing->rhythm
+            && OneLong::notesInBar(TimeSignature::TwoFour) === $count
+            && $recipe->timing->longOn <= 2;
         $isFree = !$recipe->timing->isTimeSaid && 0 === $recipe->timing->pickUp;
 
         return $fillsOneBar && $isFree ? TimeSignature::TwoFour : $recipe->timing->time;
@@ -121,11 +169,19 @@ final readonly class StudyBuilder
     {
         foreach ($tones as $tone) {
             if ($tone->rests > 0 || 1 !== $tone->stretch) {
-                throw StudyError::ownLengthAlready($recipe->timing->rhythm->value, $recipe->pattern->isStraight() ? $recipe->range->policy->value : $recipe->pattern->text);
+                throw StudyError::ownLengthAlready(
+                    $recipe->timing->rhythm->value,
+                    $recipe->pattern->isStraight() ? $recipe->range->policy->value : $recipe->pattern->text,
+                );
             }
         }
 
-        return OneLong::time($count, $said) ?? throw StudyError::doesNotFillBars($count, null === $said ? null : $said->value, $recipe->pattern->isStraight() && RangePolicy::TurnRound !== $recipe->range->policy);
+        return OneLong::time($count, $said)
+            ?? throw StudyError::doesNotFillBars(
+                $count,
+                null === $said ? null : $said->value,
+                $recipe->pattern->isStraight() && RangePolicy::TurnRound !== $recipe->range->policy,
+            );
     }
 
     /**
@@ -149,11 +205,22 @@ final readonly class StudyBuilder
         $played = 1 === $times ? $once : $once->with(Rounds::of($once->tones, $times));
         $played = null === $recipe->drillAfter ? $played : Drill::of($played, $recipe->drillAfter);
 
-        return [$played, $recipe->timing->rhythm->lengths($played->tones, Ending::LongLast === $recipe->course->ending, $time, $recipe->timing->longOn, $recipe->timing->pickUp), Bars::of($time)];
+        return [
+            $played,
+            $recipe->timing->rhythm->lengths(
+                $played->tones,
+                Ending::LongLast === $recipe->course->ending,
+                $time,
+                $recipe->timing->longOn,
+                $recipe->timing->pickUp,
+            ),
+            Bars::of($time),
+        ];
     }
 
     /**
-     * The scale, then its arpeggio in the time that it takes of itself, each as often as the bar has beats for the long note.
+     * The scale, then its arpeggio in the time that it takes of itself, each as often as the bar has beats for the long
+     * note.
      *
      * @return array{Placement, non-empty-list<int>, Bars}
      *
@@ -162,13 +229,19 @@ final readonly class StudyBuilder
     private function oneLong(Recipe $recipe, Placement $once, TimeSignature $first): array
     {
         if (null !== $recipe->drillAfter) {
-            throw StudyError::ownLengthAlready($recipe->timing->rhythm->value, $recipe->line->clause(ClauseKind::Drill)->text);
+            throw StudyError::ownLengthAlready(
+                $recipe->timing->rhythm->value,
+                $recipe->line->clause(ClauseKind::Drill)->text,
+            );
         }
         $bars = Bars::of($first);
         $tones = [];
         $lengths = [];
         foreach ([false, true] as $inSequel) {
-            $section = array_values(array_filter($once->tones, static fn (Tone $tone): bool => $inSequel === $tone->inSequel));
+            $section = array_values(array_filter(
+                $once->tones,
+                static fn (Tone $tone): bool => $inSequel === $tone->inSequel,
+            ));
             if ([] === $section) {
                 continue;
             }
@@ -202,7 +275,12 @@ final readonly class StudyBuilder
             return [$transposition->concertKey($named), $transposition->ownKey($named)];
         }
 
-        return [$named, $recipe->material->printsSignature ? $transposition->writtenKey($named, $spelling) : $transposition->unsignedKey($named, $recipe->material->signsOn(...), $spelling)];
+        return [
+            $named,
+            $recipe->material->printsSignature
+                ? $transposition->writtenKey($named, $spelling)
+                : $transposition->unsignedKey($named, $recipe->material->signsOn(...), $spelling),
+        ];
     }
 
     /** @throws StudyError */

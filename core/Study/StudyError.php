@@ -12,8 +12,8 @@ use SwiftReed\Pitch\Pitch;
 use SwiftReed\Player\Range;
 
 /**
- * A line that is understood but cannot be played on this instrument, or asks for what its material does not have. Its example is
- * a line that was tried and can be played; who catches the error first finds one by {@see Remedies}.
+ * A line that is understood but cannot be played on this instrument, or asks for what its material does not have. Its
+ * example is a line that was tried and can be played; who catches the error first finds one by {@see Remedies}.
  */
 final class StudyError extends \DomainException implements Mistake
 {
@@ -21,110 +21,277 @@ final class StudyError extends \DomainException implements Mistake
      * @param list<Clause|ClauseKind> $ways   what to say, or to leave unsaid, instead
      * @param bool                    $isLong whether it was refused after as many notes as a study may have: lines like it cost as much
      */
-    private function __construct(string $message, public readonly array $ways = [], public readonly bool $isLong = false)
-    {
+    private function __construct(
+        string $message,
+        public readonly array $ways = [],
+        public readonly bool $isLong = false,
+    ) {
         parent::__construct($message);
     }
 
     /** The same with an example that was tried and can be played; without one where nothing like it can be. */
     public function withExample(?StudyLine $line): self
     {
-        $example = null === $line ? '; of this key nothing shorter fits either: another key or wider limits may' : \sprintf(', for example "%s"', $line->text());
+        $example = null === $line
+            ? '; of this key nothing shorter fits either: another key or wider limits may'
+            : \sprintf(', for example "%s"', $line->text());
 
         return new self(\sprintf('%s%s.', $this->getMessage(), $example), $this->ways, $this->isLong);
     }
 
     public static function widerThanInstrument(string $asked, string $instrument, Range $range): self
     {
-        return new self(\sprintf('%s are wider than %s, which has %s; expected an extent that fits', ucfirst($asked), $instrument, $range->spoken()), [self::octaves(2), self::octaves(1)]);
+        return new self(
+            \sprintf(
+                '%s are wider than %s, which has %s; expected an extent that fits',
+                ucfirst($asked),
+                $instrument,
+                $range->spoken(),
+            ),
+            [self::octaves(2), self::octaves(1)],
+        );
     }
 
     public static function outOfRange(Pitch $low, Pitch $high, string $instrument, Range $range, string $from): self
     {
-        return new self(\sprintf('From %s the line runs from %s to %s; the range of %s is %s. Expected a start that fits, or a smaller extent', $from, $low->sign(), $high->sign(), $instrument, $range->spoken()), [self::say(ClauseKind::Place, 'from low'), ClauseKind::Place]);
+        return new self(
+            \sprintf(
+                'From %s the line runs from %s to %s; the range of %s is %s. Expected a start that fits, or a smaller extent',
+                $from,
+                $low->sign(),
+                $high->sign(),
+                $instrument,
+                $range->spoken(),
+            ),
+            [self::say(ClauseKind::Place, 'from low'), ClauseKind::Place],
+        );
     }
 
     /** @param bool $turns whether it was to turn round at the limits, so that its extent has no say */
     public static function nothingFits(bool $turns, string $asked, string $key, string $instrument, Range $range): self
     {
-        return new self(\sprintf('%s of %s do not fit the range of %s (%s); expected a smaller extent, or a line that is folded', ucfirst($asked), $key, $instrument, $range->spoken()), $turns ? [ClauseKind::Range, ClauseKind::Pattern] : [self::octaves(1), new Clause(ClauseKind::Extent, 'notes', ['n' => 5], '5 notes', 1)]);
+        return new self(
+            \sprintf(
+                '%s of %s do not fit the range of %s (%s); expected a smaller extent, or a line that is folded',
+                ucfirst($asked),
+                $key,
+                $instrument,
+                $range->spoken(),
+            ),
+            $turns
+                ? [ClauseKind::Range, ClauseKind::Pattern]
+                : [self::octaves(1), new Clause(ClauseKind::Extent, 'notes', ['n' => 5], '5 notes', 1)],
+        );
     }
 
     public static function notInScale(Pitch $read, string $material, Pitch $below, Pitch $above): self
     {
-        return new self(\sprintf('%s is not a note of this %s as it is written here; expected one of its notes, such as %s or %s', $read->sign(), $material, $below->text(), $above->text()), array_map(static fn (Pitch $pitch): Clause => new Clause(ClauseKind::Place, 'from pitch', ['from' => $pitch->text()], 'from '.$pitch->text(), 1), [$below, $above]));
+        return new self(
+            \sprintf(
+                '%s is not a note of this %s as it is written here; expected one of its notes, such as %s or %s',
+                $read->sign(),
+                $material,
+                $below->text(),
+                $above->text(),
+            ),
+            array_map(
+                static fn (Pitch $pitch): Clause => new Clause(
+                    ClauseKind::Place,
+                    'from pitch',
+                    ['from' => $pitch->text()],
+                    'from '.$pitch->text(),
+                    1,
+                ),
+                [$below, $above],
+            ),
+        );
     }
 
     public static function noNinth(string $material): self
     {
-        return new self(\sprintf('"to the ninth" was read, but the %s has no ninth; expected octaves', $material), [self::octaves(1)]);
+        return new self(
+            \sprintf('"to the ninth" was read, but the %s has no ninth; expected octaves', $material),
+            [self::octaves(1)],
+        );
     }
 
     public static function shortMaterial(string $material, string $asked): self
     {
-        return new self(\sprintf('"%s" was read, but a %s is only its own few notes; expected it without an extent', $asked, $material), [ClauseKind::Extent]);
+        return new self(
+            \sprintf(
+                '"%s" was read, but a %s is only its own few notes; expected it without an extent',
+                $asked,
+                $material,
+            ),
+            [ClauseKind::Extent],
+        );
     }
 
     public static function noArpeggio(string $material): self
     {
-        return new self(\sprintf('"then arpeggio" was read, but "%s" has no arpeggio of its own; expected the line without it', $material), [ClauseKind::Sequel]);
+        return new self(
+            \sprintf(
+                '"then arpeggio" was read, but "%s" has no arpeggio of its own; expected the line without it',
+                $material,
+            ),
+            [ClauseKind::Sequel],
+        );
     }
 
     public static function noSuchChange(int $note, int $count): self
     {
-        return new self(\sprintf('"drill after note %d" was read, but the line has %d notes; expected a note that has another after it', $note, $count), [new Clause(ClauseKind::Drill, 'drill', ['n' => 1], 'drill after note 1', 1)]);
+        return new self(
+            \sprintf(
+                '"drill after note %d" was read, but the line has %d notes; expected a note that has another after it',
+                $note,
+                $count,
+            ),
+            [new Clause(ClauseKind::Drill, 'drill', ['n' => 1], 'drill after note 1', 1)],
+        );
     }
 
     public static function onlyGoesUp(string $pattern, string $asked): self
     {
-        return new self(\sprintf('"%s" was read with the pattern "%s", which has its own way and no other; expected the line without the direction', $asked, $pattern), [ClauseKind::Direction]);
+        return new self(
+            \sprintf(
+                '"%s" was read with the pattern "%s", which has its own way and no other; expected the line without the direction',
+                $asked,
+                $pattern,
+            ),
+            [ClauseKind::Direction],
+        );
     }
 
     public static function doesNotTurn(string $pattern): self
     {
-        return new self(\sprintf('"turn round" was read with the pattern "%s", which has its own way and does not turn; expected "same root and drop"', $pattern), [self::say(ClauseKind::Range, 'same root and drop')]);
+        return new self(
+            \sprintf(
+                '"turn round" was read with the pattern "%s", which has its own way and does not turn; expected "same root and drop"',
+                $pattern,
+            ),
+            [self::say(ClauseKind::Range, 'same root and drop')],
+        );
     }
 
     public static function endsElsewhere(Pitch $last): self
     {
-        return new self(\sprintf('"enclosed tonic" was read, but the line ends on %s, which is not its tonic; expected a line that comes home', $last->sign()), [ClauseKind::Direction, ClauseKind::Ending]);
+        return new self(
+            \sprintf(
+                '"enclosed tonic" was read, but the line ends on %s, which is not its tonic; expected a line that comes home',
+                $last->sign(),
+            ),
+            [ClauseKind::Direction, ClauseKind::Ending],
+        );
     }
 
     public static function noSuchPickUp(string $read, string $time): self
     {
-        return new self(\sprintf('"%s" was read in %s; expected a pick-up shorter than a bar that the rhythm can fill', $read, $time), [new Clause(ClauseKind::PickUp, 'beats', ['n' => 1], 'pick-up 1 beat', 1), ClauseKind::PickUp]);
+        return new self(
+            \sprintf(
+                '"%s" was read in %s; expected a pick-up shorter than a bar that the rhythm can fill',
+                $read,
+                $time,
+            ),
+            [new Clause(ClauseKind::PickUp, 'beats', ['n' => 1], 'pick-up 1 beat', 1), ClauseKind::PickUp],
+        );
     }
 
     public static function noSuchBeat(int $beat, string $time): self
     {
-        return new self(\sprintf('"long on %d" was read in %s, which has fewer beats; expected a beat of the bar', $beat, $time), [new Clause(ClauseKind::Rhythm, 'long on', ['n' => 2], 'long on 2', 1)]);
+        return new self(
+            \sprintf('"long on %d" was read in %s, which has fewer beats; expected a beat of the bar', $beat, $time),
+            [new Clause(ClauseKind::Rhythm, 'long on', ['n' => 2], 'long on 2', 1)],
+        );
     }
 
     public static function tooManyNotes(int $most): self
     {
-        return new self(\sprintf('The study would have more than %d notes; expected fewer: a smaller extent, a shorter cell or fewer rounds', $most), [self::octaves(1), ClauseKind::Rounds, ClauseKind::Pattern], true);
+        return new self(
+            \sprintf(
+                'The study would have more than %d notes; expected fewer: a smaller extent, a shorter cell or fewer rounds',
+                $most,
+            ),
+            [self::octaves(1), ClauseKind::Rounds, ClauseKind::Pattern],
+            true,
+        );
     }
 
     public static function noSuchDegree(string $degree, string $material, int $size): self
     {
-        return new self(\sprintf('The pattern asks for degree %s, and the %s has %d notes in the octave, counted 1 to %d, with 8 for the octave; expected degrees that it has', $degree, $material, $size, min(7, $size)), [new Clause(ClauseKind::Pattern, 'cell', ['cell' => '1 2 3 8'], 'cell 1 2 3 8', 1), ClauseKind::Pattern]);
+        return new self(
+            \sprintf(
+                'The pattern asks for degree %s, and the %s has %d notes in the octave, counted 1 to %d, with 8 for the octave; expected degrees that it has',
+                $degree,
+                $material,
+                $size,
+                min(7, $size),
+            ),
+            [new Clause(ClauseKind::Pattern, 'cell', ['cell' => '1 2 3 8'], 'cell 1 2 3 8', 1), ClauseKind::Pattern],
+        );
     }
 
     public static function notInLine(Pitch $note, Pitch $low, Pitch $high): self
     {
-        return new self(\sprintf('"build-up from %s" was read, and the line, %s to %s here, does not have that note; expected one of its notes', $note->text(), $low->sign(), $high->sign()), [new Clause(ClauseKind::Pattern, 'build-up from', ['from' => $low->text()], 'build-up from '.$low->text(), 1), self::say(ClauseKind::Pattern, 'build-up')]);
+        return new self(
+            \sprintf(
+                '"build-up from %s" was read, and the line, %s to %s here, does not have that note; expected one of its notes',
+                $note->text(),
+                $low->sign(),
+                $high->sign(),
+            ),
+            [
+                new Clause(
+                    ClauseKind::Pattern,
+                    'build-up from',
+                    ['from' => $low->text()],
+                    'build-up from '.$low->text(),
+                    1,
+                ),
+                self::say(ClauseKind::Pattern, 'build-up'),
+            ],
+        );
     }
 
     public static function emptySegment(Pitch $from, Pitch $to): self
     {
         $other = $to->octaves(1)->text();
 
-        return new self(\sprintf('"from %s to %s" was read, which is one note; expected two different notes', $from->text(), $to->text()), [new Clause(ClauseKind::Place, 'segment', ['from' => $from->text(), 'to' => $other], 'from '.$from->text().' to '.$other, 1)]);
+        return new self(
+            \sprintf(
+                '"from %s to %s" was read, which is one note; expected two different notes',
+                $from->text(),
+                $to->text(),
+            ),
+            [
+                new Clause(
+                    ClauseKind::Place,
+                    'segment',
+                    ['from' => $from->text(), 'to' => $other],
+                    'from '.$from->text().' to '.$other,
+                    1,
+                ),
+            ],
+        );
     }
 
-    public static function octaveBeyondRange(string $asked, Pitch $low, Pitch $high, string $instrument, Range $full): self
-    {
-        return new self(\sprintf('"%s" was read; the line would run from %s to %s, and %s has %s. Expected a place that it has', $asked, $low->sign(), $high->sign(), $instrument, $full->spoken()), [self::say(ClauseKind::Place, 'octave higher' === $asked ? 'high octave' : 'low octave')]);
+    public static function octaveBeyondRange(
+        string $asked,
+        Pitch $low,
+        Pitch $high,
+        string $instrument,
+        Range $full,
+    ): self {
+        return new self(
+            \sprintf(
+                '"%s" was read; the line would run from %s to %s, and %s has %s. Expected a place that it has',
+                $asked,
+                $low->sign(),
+                $high->sign(),
+                $instrument,
+                $full->spoken(),
+            ),
+            [self::say(ClauseKind::Place, 'octave higher' === $asked ? 'high octave' : 'low octave')],
+        );
     }
 
     /**
@@ -140,37 +307,73 @@ final class StudyError extends \DomainException implements Mistake
             $ways[] = new Clause(ClauseKind::Extent, 'notes', ['n' => $notes], $notes.' notes', 1);
         }
 
-        return new self(\sprintf('"one long in the bar" was read%s, and the line has %d notes: bars of 4/4, 3/4 and 2/4 hold 15, 11 and 7 notes with one of them long. Expected %s', null === $time ? '' : ' in '.$time, $count, $isPlain ? 'an extent that comes out' : 'another rhythm'), [...$ways, self::say(ClauseKind::Rhythm, 'sixteenths')]);
+        return new self(
+            \sprintf(
+                '"one long in the bar" was read%s, and the line has %d notes: bars of 4/4, 3/4 and 2/4 hold 15, 11 and 7 notes with one of them long. Expected %s',
+                null === $time ? '' : ' in '.$time,
+                $count,
+                $isPlain ? 'an extent that comes out' : 'another rhythm',
+            ),
+            [...$ways, self::say(ClauseKind::Rhythm, 'sixteenths')],
+        );
     }
 
     public static function notForThisInstrument(string $pattern, string $instrument): self
     {
-        return new self(\sprintf('"%s" was read, which is for brass; %s has no partials of one fingering side by side. Expected another pattern', $pattern, $instrument), [self::say(ClauseKind::Pattern, 'thirds')]);
+        return new self(
+            \sprintf(
+                '"%s" was read, which is for brass; %s has no partials of one fingering side by side. Expected another pattern',
+                $pattern,
+                $instrument,
+            ),
+            [self::say(ClauseKind::Pattern, 'thirds')],
+        );
     }
 
     public static function ownLengthAlready(string $rhythm, string $with): self
     {
-        return new self(\sprintf('"%s" and "%s" were read together, and do not go together; expected one of them', $rhythm, $with), [ClauseKind::Rounds, ClauseKind::PickUp, ClauseKind::Drill, self::say(ClauseKind::Rhythm, 'sixteenths')]);
+        return new self(
+            \sprintf('"%s" and "%s" were read together, and do not go together; expected one of them', $rhythm, $with),
+            [ClauseKind::Rounds, ClauseKind::PickUp, ClauseKind::Drill, self::say(ClauseKind::Rhythm, 'sixteenths')],
+        );
     }
 
     public static function tripletsInCompoundTime(): self
     {
-        return new self('"triplets" was read in 6/8, where three eighths fill a beat by themselves; expected "eighths"', [self::say(ClauseKind::Rhythm, 'eighths')]);
+        return new self(
+            '"triplets" was read in 6/8, where three eighths fill a beat by themselves; expected "eighths"',
+            [self::say(ClauseKind::Rhythm, 'eighths')],
+        );
     }
 
     public static function clickNeedsFour(string $time): self
     {
-        return new self(\sprintf('"click 2 and 4" was read in %s; expected it in 4/4, or "click every beat"', $time), [ClauseKind::Click]);
+        return new self(
+            \sprintf('"click 2 and 4" was read in %s; expected it in 4/4, or "click every beat"', $time),
+            [ClauseKind::Click],
+        );
     }
 
     public static function minorsWithoutKeys(string $said): self
     {
-        return new self(\sprintf('"%s" was read, and the line has no minor keys beside its majors; expected it with an order that has them', $said), [self::say(ClauseKind::Keys, 'with minors', 'keys with minors'), ClauseKind::MinorExtent]);
+        return new self(
+            \sprintf(
+                '"%s" was read, and the line has no minor keys beside its majors; expected it with an order that has them',
+                $said,
+            ),
+            [self::say(ClauseKind::Keys, 'with minors', 'keys with minors'), ClauseKind::MinorExtent],
+        );
     }
 
     private static function octaves(int $octaves): Clause
     {
-        return new Clause(ClauseKind::Extent, 'octaves', ['n' => $octaves], 1 === $octaves ? '1 octave' : $octaves.' octaves', 1);
+        return new Clause(
+            ClauseKind::Extent,
+            'octaves',
+            ['n' => $octaves],
+            1 === $octaves ? '1 octave' : $octaves.' octaves',
+            1,
+        );
     }
 
     private static function say(ClauseKind $kind, string $says, ?string $text = null): Clause

@@ -43,12 +43,34 @@ final readonly class StudyNote
     /** The same note with another pitch before the reader; reminders belong to the one he had. */
     public function read(Pitch $pitch): self
     {
-        return new self($this->tone->read($pitch), $this->sounding, $this->onset, $this->length, $this->bar, $this->attack, $this->slur, $this->breathAfter, $this->isTriplet, null);
+        return new self(
+            $this->tone->read($pitch),
+            $this->sounding,
+            $this->onset,
+            $this->length,
+            $this->bar,
+            $this->attack,
+            $this->slur,
+            $this->breathAfter,
+            $this->isTriplet,
+            null,
+        );
     }
 
     /** The same note with what is named; at another place in time its bar is left as it was. */
     public function with(?int $onset = null): self
     {
-        return new self($this->tone, $this->sounding, $onset ?? $this->onset, $this->length, $this->bar, $this->attack, $this->slur, $this->breathAfter, $this->isTriplet, $this->reminder);
+        return new self(
+            $this->tone,
+            $this->sounding,
+            $onset ?? $this->onset,
+            $this->length,
+            $this->bar,
+            $this->attack,
+            $this->slur,
+            $this->breathAfter,
+            $this->isTriplet,
+            $this->reminder,
+        );
     }
 }

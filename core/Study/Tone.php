@@ -9,8 +9,8 @@ use SwiftReed\Pitch\Pitch;
 use SwiftReed\Scale\DegreeName;
 
 /**
- * One note of the line before it has a length: what is written, what sounds, where it stands in the scale and in its cell, where
- * the line is going.
+ * One note of the line before it has a length: what is written, what sounds, where it stands in the scale and in its
+ * cell, where the line is going.
  */
 final readonly class Tone
 {
@@ -61,19 +61,33 @@ final readonly class Tone
     /** The same note of the same line, all of which lies so many octaves higher. */
     public function inOctave(int $octaves): self
     {
-        return 0 === $octaves ? $this : $this->with(pitch: $this->pitch->octaves($octaves), sounding: $this->sounding->octaves($octaves));
+        return 0 === $octaves
+            ? $this
+            : $this->with(pitch: $this->pitch->octaves($octaves), sounding: $this->sounding->octaves($octaves));
     }
 
     /** Moved out of the plain line by octaves; its number stays that of the plain line. */
     public function moved(int $octaves): self
     {
-        return 0 === $octaves ? $this : $this->with(pitch: $this->pitch->octaves($octaves), sounding: $this->sounding->octaves($octaves), octaves: $this->octaves + $octaves);
+        return 0 === $octaves
+            ? $this
+            : $this->with(
+                pitch: $this->pitch->octaves($octaves),
+                sounding: $this->sounding->octaves($octaves),
+                octaves: $this->octaves + $octaves,
+            );
     }
 
     /** Moved by octaves, and counted where it lies. */
     public function transplanted(int $octaves): self
     {
-        return 0 === $octaves ? $this : $this->moved($octaves)->with(degree: DegreeName::moved($this->degree, $this->number, $octaves), number: $this->number + 7 * $octaves, root: $this->root + 7 * $octaves);
+        return 0 === $octaves
+            ? $this
+            : $this->moved($octaves)->with(
+                degree: DegreeName::moved($this->degree, $this->number, $octaves),
+                number: $this->number + 7 * $octaves,
+                root: $this->root + 7 * $octaves,
+            );
     }
 
     /** @param bool $isSeam whether its pair starts again after it */
@@ -103,8 +117,40 @@ final readonly class Tone
         return $this->with(pitch: $pitch);
     }
 
-    private function with(?Pitch $pitch = null, ?Pitch $sounding = null, ?string $degree = null, ?int $number = null, ?bool $isTurn = null, ?int $octaves = null, ?int $stretch = null, ?bool $fillsBar = null, ?int $rests = null, ?bool $isSeam = null, ?int $root = null): self
-    {
-        return new self($pitch ?? $this->pitch, $sounding ?? $this->sounding, $degree ?? $this->degree, $number ?? $this->number, $this->ascending, $this->isTonic, $isTurn ?? $this->isTurn, $this->inSequel, $octaves ?? $this->octaves, $this->plainName, $stretch ?? $this->stretch, $fillsBar ?? $this->fillsBar, $this->cell, $this->group, $this->isRoot, $rests ?? $this->rests, $isSeam ?? $this->isSeam, $root ?? $this->root, $this->fromRoot, $this->rootName);
+    private function with(
+        ?Pitch $pitch = null,
+        ?Pitch $sounding = null,
+        ?string $degree = null,
+        ?int $number = null,
+        ?bool $isTurn = null,
+        ?int $octaves = null,
+        ?int $stretch = null,
+        ?bool $fillsBar = null,
+        ?int $rests = null,
+        ?bool $isSeam = null,
+        ?int $root = null,
+    ): self {
+        return new self(
+            $pitch ?? $this->pitch,
+            $sounding ?? $this->sounding,
+            $degree ?? $this->degree,
+            $number ?? $this->number,
+            $this->ascending,
+            $this->isTonic,
+            $isTurn ?? $this->isTurn,
+            $this->inSequel,
+            $octaves ?? $this->octaves,
+            $this->plainName,
+            $stretch ?? $this->stretch,
+            $fillsBar ?? $this->fillsBar,
+            $this->cell,
+            $this->group,
+            $this->isRoot,
+            $rests ?? $this->rests,
+            $isSeam ?? $this->isSeam,
+            $root ?? $this->root,
+            $this->fromRoot,
+            $this->rootName,
+        );
     }
 }

@@ -13,8 +13,8 @@ use SwiftReed\Scale\DegreeName;
 use SwiftReed\Scale\Material;
 
 /**
- * How the scale on the page came about, from the same steps that made it: its notes and the half steps between them, its
- * tetrachords, what is altered against the major, its letters, how it was transposed, what it fits over, what it is
+ * How the scale on the page came about, from the same steps that made it: its notes and the half steps between them,
+ * its tetrachords, what is altered against the major, its letters, how it was transposed, what it fits over, what it is
  * related to.
  *
  * Source: the handbook, chapters 2 and 3 (common practice).
@@ -65,11 +65,28 @@ final readonly class Working
         foreach (\array_slice($notes, 0, -1) as $note) {
             $name = DegreeName::of($tonic->at(4), $note);
             $sign = preg_replace('/\d+/', '', $name->text) ?? '';
-            $degrees[] = ['degree' => $name->text, 'note' => $note->name()->sign(), 'raised' => Accidental::parse($sign)->halfSteps];
+            $degrees[] = [
+                'degree' => $name->text,
+                'note' => $note->name()->sign(),
+                'raised' => Accidental::parse($sign)->halfSteps,
+            ];
             $letters[$note->letter->text()] = ($letters[$note->letter->text()] ?? 0) + 1;
         }
 
-        return new self($notes, $halfSteps, $degrees, $letters, self::transposed($study, $transposition, $instrument), $material->chordSymbols($tonic), $material->chordSymbols($study->concertKey->tonic), self::related($material, $tonic, $notes), $study->writtenKey->twin?->tonic, null === $study->writtenKey->twin ? [] : self::octave($material, $study->writtenKey->twin->tonic, $notes[0]));
+        return new self(
+            $notes,
+            $halfSteps,
+            $degrees,
+            $letters,
+            self::transposed($study, $transposition, $instrument),
+            $material->chordSymbols($tonic),
+            $material->chordSymbols($study->concertKey->tonic),
+            self::related($material, $tonic, $notes),
+            $study->writtenKey->twin?->tonic,
+            null === $study->writtenKey->twin
+                ? []
+                : self::octave($material, $study->writtenKey->twin->tonic, $notes[0]),
+        );
     }
 
     /**
@@ -117,18 +134,41 @@ final readonly class Working
     {
         $up = $transposition->writtenAboveSounding;
         if (0 === $up->halfSteps) {
-            return \sprintf('%s reads what sounds: concert %s is written %s.', ucfirst($instrument), $study->concertKey->tonic->sign(), $study->writtenKey->key->tonic->sign());
+            return \sprintf(
+                '%s reads what sounds: concert %s is written %s.',
+                ucfirst($instrument),
+                $study->concertKey->tonic->sign(),
+                $study->writtenKey->key->tonic->sign(),
+            );
         }
         $plain = $study->concertKey->fifths() + $up->fifths();
         $change = $plain - $study->concertKey->fifths();
         $signature = match (true) {
             !$study->recipe->material->printsSignature => 'no signature is printed, and signs stand beside the notes',
-            $study->writtenKey->key->fifths() !== $plain => \sprintf('%s would be too many or too few to read, so the twin with %s is written', KeySignature::of($plain)->spoken(), $study->writtenKey->key->signature()->spoken()),
+            $study->writtenKey->key->fifths() !== $plain => \sprintf(
+                '%s would be too many or too few to read, so the twin with %s is written',
+                KeySignature::of($plain)->spoken(),
+                $study->writtenKey->key->signature()->spoken(),
+            ),
             0 === $change => 'the signature stays',
-            default => \sprintf('%d %s%s more, or as many %s fewer', abs($change), $change > 0 ? 'sharp' : 'flat', 1 === abs($change) ? '' : 's', $change > 0 ? 'flats' : 'sharps'),
+            default => \sprintf(
+                '%d %s%s more, or as many %s fewer',
+                abs($change),
+                $change > 0 ? 'sharp' : 'flat',
+                1 === abs($change) ? '' : 's',
+                $change > 0 ? 'flats' : 'sharps',
+            ),
         };
 
-        return \sprintf('%s is written %s %s what sounds: concert %s becomes %s; in the signature %s.', ucfirst($instrument), $up->spoken(), $up->halfSteps > 0 ? 'above' : 'below', $study->concertKey->tonic->sign(), $study->writtenKey->key->tonic->sign(), $signature);
+        return \sprintf(
+            '%s is written %s %s what sounds: concert %s becomes %s; in the signature %s.',
+            ucfirst($instrument),
+            $up->spoken(),
+            $up->halfSteps > 0 ? 'above' : 'below',
+            $study->concertKey->tonic->sign(),
+            $study->writtenKey->key->tonic->sign(),
+            $signature,
+        );
     }
 
     /**
@@ -175,8 +215,20 @@ final readonly class Working
         $relations = [];
         $every = $material->comesBackAfter();
         if ($every > 1 && $every < 12) {
-            $same = array_values(array_filter($notes, static fn (Pitch $note): bool => $note->midi() > $notes[0]->midi() && $note->midi() < $notes[0]->midi() + 12 && 0 === ($note->midi() - $notes[0]->midi()) % $every));
-            $relations[] = \sprintf('Only %d different ones exist: the same notes make the %s on %s.', $every, $material->name, implode(', ', array_map(static fn (Pitch $note): string => $note->name()->sign(), $same)));
+            $same = array_values(array_filter(
+                $notes,
+                static fn (
+                    Pitch $note,
+                ): bool => $note->midi() > $notes[0]->midi()
+                    && $note->midi() < $notes[0]->midi() + 12
+                    && 0 === ($note->midi() - $notes[0]->midi()) % $every,
+            ));
+            $relations[] = \sprintf(
+                'Only %d different ones exist: the same notes make the %s on %s.',
+                $every,
+                $material->name,
+                implode(', ', array_map(static fn (Pitch $note): string => $note->name()->sign(), $same)),
+            );
         }
         foreach (self::against($notes, $tonic) as $sentence) {
             $relations[] = $sentence;

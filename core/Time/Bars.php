@@ -5,12 +5,15 @@ declare(strict_types=1);
 namespace SwiftReed\Time;
 
 /**
- * Where bar lines stand when the time signature changes on the way. Places are ticks from the first bar line (of the pick-up,
- * as if its bar were whole).
+ * Where bar lines stand when the time signature changes on the way. Places are ticks from the first bar line (of the
+ * pick-up, as if its bar were whole).
  */
 final readonly class Bars
 {
-    /** @param non-empty-list<array{int, int, TimeSignature}> $stretches the place where each begins, its first bar counted from 0, its time */
+    /**
+     * @param non-empty-list<array{int, int, TimeSignature}> $stretches the place where each begins,
+     *  its first bar counted from 0, its time
+     */
     private function __construct(private array $stretches)
     {
     }

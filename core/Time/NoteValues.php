@@ -9,13 +9,19 @@ namespace SwiftReed\Time;
  */
 final class NoteValues
 {
-    private const NAMES = [1920 => ['whole', 0], 1440 => ['half', 1], 960 => ['half', 0], 720 => ['quarter', 1], 480 => ['quarter', 0], 360 => ['eighth', 1], 240 => ['eighth', 0], 180 => ['16th', 1], 120 => ['16th', 0], 60 => ['32nd', 0]];
+    private const NAMES = [
+        1920 => ['whole', 0], 1440 => ['half', 1], 960 => ['half', 0], 720 => ['quarter', 1], 480 => ['quarter', 0],
+        360 => ['eighth', 1], 240 => ['eighth', 0], 180 => ['16th', 1], 120 => ['16th', 0], 60 => ['32nd', 0],
+    ];
 
     /** "quarter", "dotted half", "triplet eighth", "two and a half quarters": how long a note is, read aloud. */
     public static function spoken(int $ticks): string
     {
         if (isset(self::NAMES[$ticks])) {
-            return (self::NAMES[$ticks][1] > 0 ? 'dotted ' : '').strtr(self::NAMES[$ticks][0], ['16th' => 'sixteenth', '32nd' => 'thirty-second']);
+            return (self::NAMES[$ticks][1] > 0 ? 'dotted ' : '').strtr(
+                self::NAMES[$ticks][0],
+                ['16th' => 'sixteenth', '32nd' => 'thirty-second'],
+            );
         }
         if (isset(self::NAMES[intdiv($ticks * 3, 2)]) && 0 === $ticks * 3 % 2) {
             return 'triplet '.self::NAMES[intdiv($ticks * 3, 2)][0];

@@ -16,8 +16,13 @@ final readonly class Tempo
      * @param int|null $goal  beats a minute to work up to, if it is said
      * @param string $click   "every" or "2 and 4"
      */
-    public function __construct(public int $bpm, public string $unit, public bool $printed, public ?int $goal, public string $click)
-    {
+    public function __construct(
+        public int $bpm,
+        public string $unit,
+        public bool $printed,
+        public ?int $goal,
+        public string $click,
+    ) {
     }
 
     /** Quarter notes a minute. */

@@ -12,7 +12,8 @@ use Symfony\Component\Security\Core\User\UserInterface;
 use Symfony\Component\Uid\Uuid;
 
 /**
- * A teacher's way in: a name and a pass phrase. Who is a director may have bands of his own; the keeper looks after the installation.
+ * A teacher's way in: a name and a pass phrase. Who is a director may have bands of his own; the keeper looks after the
+ * installation.
  */
 #[ORM\Entity(repositoryClass: AccountRepository::class)]
 #[ORM\Table(name: 'account')]

@@ -7,7 +7,8 @@ namespace App\Account;
 use Doctrine\DBAL\Connection;
 
 /**
- * One-time codes: of the first director, of another director, of somebody who lost the pass phrase, of an assistant. Only what they hash to is kept.
+ * One-time codes: of the first director, of another director, of somebody who lost the pass phrase, of an assistant.
+ * Only what they hash to is kept.
  */
 final class Codes
 {
@@ -33,8 +34,13 @@ final class Codes
      *
      * @return string in groups: "abcde-fghjk-mnpqr-stuvw"
      */
-    public function make(string $purpose, int $hours, ?Account $for = null, ?string $band = null, ?Account $by = null): string
-    {
+    public function make(
+        string $purpose,
+        int $hours,
+        ?Account $for = null,
+        ?string $band = null,
+        ?Account $by = null,
+    ): string {
         $code = '';
         for ($i = 0; $i < self::LENGTH; ++$i) {
             $code .= self::SIGNS[random_int(0, \strlen(self::SIGNS) - 1)];
@@ -46,7 +52,9 @@ final class Codes
             $this->database->delete('one_time_code', ['purpose' => $purpose, 'account_id' => $for->getId()]);
         }
         $this->database->executeStatement('INSERT INTO one_time_code (hash, purpose, account_id, band_id, made_by, ends_at) VALUES (:hash, :purpose, :account, :band, :by, now() + make_interval(hours => :hours))', [
-            'hash' => self::hash($code), 'purpose' => $purpose, 'account' => $for?->getId(), 'band' => $band, 'by' => $by?->getId(), 'hours' => $hours,
+            'hash' => self::hash(
+                $code,
+            ), 'purpose' => $purpose, 'account' => $for?->getId(), 'band' => $band, 'by' => $by?->getId(), 'hours' => $hours,
         ]);
 
         return implode('-', str_split($code, 5));
@@ -60,7 +68,10 @@ final class Codes
     public function read(string $code): ?array
     {
         /** @var array{purpose: string, account: string|null, band: string|null}|false $found */
-        $found = $this->database->fetchAssociative('SELECT purpose, account_id AS account, band_id AS band FROM one_time_code WHERE hash = :hash AND ends_at > now()', ['hash' => self::hash($code)]);
+        $found = $this->database->fetchAssociative(
+            'SELECT purpose, account_id AS account, band_id AS band FROM one_time_code WHERE hash = :hash AND ends_at > now()',
+            ['hash' => self::hash($code)],
+        );
 
         return false === $found ? null : $found;
     }
@@ -68,7 +79,10 @@ final class Codes
     /** Uses a code up. False when somebody else was faster. */
     public function take(string $code): bool
     {
-        return 1 === $this->database->executeStatement('DELETE FROM one_time_code WHERE hash = :hash AND ends_at > now()', ['hash' => self::hash($code)]);
+        return 1 === $this->database->executeStatement(
+            'DELETE FROM one_time_code WHERE hash = :hash AND ends_at > now()',
+            ['hash' => self::hash($code)],
+        );
     }
 
     private static function hash(string $code): string

@@ -11,8 +11,8 @@ use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpKernel\Event\ResponseEvent;
 
 /**
- * The device from which somebody asks, known by a signed cookie. It gets one when somebody comes in from it for the first time, and keeps it when he goes
- * out: it says nothing about anybody, only that it is the same device again.
+ * The device from which somebody asks, known by a signed cookie. It gets one when somebody comes in from it for the
+ * first time, and keeps it when he goes out: it says nothing about anybody, only that it is the same device again.
  */
 final class Device
 {
@@ -55,7 +55,11 @@ final class Device
         if (null === $this->given || !$event->isMainRequest()) {
             return;
         }
-        $cookie = Cookie::create(self::COOKIE, $this->given.'.'.$this->sign($this->given), new \DateTimeImmutable('+'.self::DAYS.' days'))
+        $cookie = Cookie::create(
+            self::COOKIE,
+            $this->given.'.'.$this->sign($this->given),
+            new \DateTimeImmutable('+'.self::DAYS.' days'),
+        )
             ->withHttpOnly()->withSameSite(Cookie::SAMESITE_LAX)->withSecure($event->getRequest()->isSecure());
         $event->getResponse()->headers->setCookie($cookie);
         $this->given = null;

@@ -12,7 +12,8 @@ use Symfony\Component\Security\Http\Authenticator\AbstractAuthenticator;
 use Symfony\Component\Security\Http\Authenticator\Passport\Passport;
 
 /**
- * The one door of the house: controllers check who somebody is, by pass phrase, link or code, and let in through it. By itself it opens to no request.
+ * The one door of the house: controllers check who somebody is, by pass phrase, link or code, and let in through it. By
+ * itself it opens to no request.
  */
 final class Door extends AbstractAuthenticator
 {

@@ -9,7 +9,8 @@ use Doctrine\ORM\Mapping as ORM;
 use Symfony\Component\Security\Core\User\UserInterface;
 
 /**
- * What a session knows of somebody: an id, and in which epoch it was opened. Sessions of an older epoch are no longer good.
+ * What a session knows of somebody: an id, and in which epoch it was opened. Sessions of an older epoch are no longer
+ * good.
  */
 trait Epoch
 {

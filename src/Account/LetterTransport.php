@@ -17,8 +17,8 @@ use Symfony\Component\Mime\Email;
 use Symfony\Component\Uid\Uuid;
 
 /**
- * Stands in for the post: every letter lies in the database for whom it is for, on whatever machine it was written. A real transport takes its
- * place by another MAILER_DSN.
+ * Stands in for the post: every letter lies in the database for whom it is for, on whatever machine it was written. A
+ * real transport takes its place by another MAILER_DSN.
  */
 #[AutoconfigureTag('mailer.transport_factory')]
 final class LetterTransport extends AbstractTransport implements TransportFactoryInterface
@@ -52,7 +52,17 @@ final class LetterTransport extends AbstractTransport implements TransportFactor
         foreach ($email->getTo() as $to) {
             $account = explode('@', $to->getAddress())[0];
             try {
-                if (!Uuid::isValid($account) || 1 !== $this->database->executeStatement('INSERT INTO letter (account_id, subject, text) SELECT id, :subject, :text FROM account WHERE id = :account', ['account' => $account, 'subject' => mb_substr((string) $email->getSubject(), 0, 200), 'text' => \is_string($email->getTextBody()) ? $email->getTextBody() : ''])) {
+                if (
+                    !Uuid::isValid($account)
+                    || 1 !== $this->database->executeStatement(
+                        'INSERT INTO letter (account_id, subject, text) SELECT id, :subject, :text FROM account WHERE id = :account',
+                        [
+                            'account' => $account,
+                            'subject' => mb_substr((string) $email->getSubject(), 0, 200),
+                            'text' => \is_string($email->getTextBody()) ? $email->getTextBody() : '',
+                        ],
+                    )
+                ) {
                     throw new TransportException('Nobody of that name has a mailbox here.');
                 }
             } catch (DatabaseError $error) {

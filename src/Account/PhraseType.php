@@ -23,7 +23,11 @@ final class PhraseType extends AbstractType
 
     public function buildForm(FormBuilderInterface $builder, array $options): void
     {
-        $builder->add('old', PasswordType::class, ['trim' => false])->add('phrase', PasswordType::class, ['trim' => false]);
+        $builder->add('old', PasswordType::class, ['trim' => false])->add(
+            'phrase',
+            PasswordType::class,
+            ['trim' => false],
+        );
         $builder->addEventListener(FormEvents::POST_SUBMIT, function (FormEvent $event) use ($options): void {
             $form = $event->getForm();
             $account = $options['for'];

@@ -19,8 +19,12 @@ final class Phrases
     /** Longer ones cost work and nothing else. */
     public const MOST = 200;
 
-    public function __construct(private readonly UserPasswordHasherInterface $hasher, private readonly DataFolder $data, private readonly Connection $database, private readonly Words $words)
-    {
+    public function __construct(
+        private readonly UserPasswordHasherInterface $hasher,
+        private readonly DataFolder $data,
+        private readonly Connection $database,
+        private readonly Words $words,
+    ) {
     }
 
     /** Why a phrase will not do, in a sentence; null when it will. */
@@ -30,10 +34,18 @@ final class Phrases
         $plain = self::plain($phrase);
 
         return match (true) {
-            $length < self::LEAST => $this->words->say('refusal.phrase.short', ['%count%' => $length, '%least%' => self::LEAST]),
-            $length > self::MOST => $this->words->say('refusal.phrase.long', ['%count%' => $length, '%most%' => self::MOST]),
+            $length < self::LEAST => $this->words->say(
+                'refusal.phrase.short',
+                ['%count%' => $length, '%least%' => self::LEAST],
+            ),
+            $length > self::MOST => $this->words->say(
+                'refusal.phrase.long',
+                ['%count%' => $length, '%most%' => self::MOST],
+            ),
             \count(array_unique(mb_str_split($plain))) < 5 => $this->words->say('refusal.phrase.repeats'),
-            '' !== self::plain($name) && self::plain(strtr($plain, [self::plain($name) => ''])) !== $plain && mb_strlen(strtr($plain, [self::plain($name) => ''])) < 6 => $this->words->say('refusal.phrase.name'),
+            '' !== self::plain($name)
+                && self::plain(strtr($plain, [self::plain($name) => ''])) !== $plain
+                && mb_strlen(strtr($plain, [self::plain($name) => ''])) < 6 => $this->words->say('refusal.phrase.name'),
             $this->isCommon($plain) => $this->words->say('refusal.phrase.common'),
             default => null,
         };
@@ -68,7 +80,11 @@ final class Phrases
         // A common one with figures or signs after it is still a common one.
         $bare = (string) preg_replace('/\d+$/', '', $plain);
 
-        return \is_array($listed) && [] !== array_intersect([$plain, $bare], array_map(self::plain(...), array_filter($listed, is_string(...))));
+        return \is_array($listed)
+            && [] !== array_intersect(
+                [$plain, $bare],
+                array_map(self::plain(...), array_filter($listed, is_string(...))),
+            );
     }
 
     /** Capitals, spaces and signs make no other phrase. */

@@ -8,7 +8,8 @@ use Doctrine\DBAL\Connection;
 use Symfony\Component\HttpFoundation\Session\Storage\Handler\PdoSessionHandler;
 
 /**
- * Sessions in the database, over the connection that the request has. Without the database everybody is a visitor for that while, and signed in again after it.
+ * Sessions in the database, over the connection that the request has. Without the database everybody is a visitor for
+ * that while, and signed in again after it.
  */
 final class SessionStore implements \SessionHandlerInterface, \SessionUpdateTimestampHandlerInterface
 {
@@ -81,7 +82,11 @@ final class SessionStore implements \SessionHandlerInterface, \SessionUpdateTime
 
     public function updateTimestamp(string $id, string $data): bool
     {
-        return 1 !== random_int(1, self::MARKED) || (bool) $this->orElse(true, static fn (PdoSessionHandler $kept): bool => $kept->updateTimestamp($id, $data));
+        return 1 !== random_int(1, self::MARKED)
+            || (bool) $this->orElse(
+                true,
+                static fn (PdoSessionHandler $kept): bool => $kept->updateTimestamp($id, $data),
+            );
     }
 
     /**
@@ -99,7 +104,10 @@ final class SessionStore implements \SessionHandlerInterface, \SessionUpdateTime
         }
         try {
             $pdo = $this->database->getNativeConnection();
-            $this->kept ??= new PdoSessionHandler($pdo instanceof \PDO ? $pdo : throw new \LogicException('Expected PDO.'), ['lock_mode' => PdoSessionHandler::LOCK_NONE]);
+            $this->kept ??= new PdoSessionHandler(
+                $pdo instanceof \PDO ? $pdo : throw new \LogicException('Expected PDO.'),
+                ['lock_mode' => PdoSessionHandler::LOCK_NONE],
+            );
 
             return $do($this->kept);
         } catch (\PDOException|\Doctrine\DBAL\Exception) {

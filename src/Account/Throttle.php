@@ -10,9 +10,10 @@ use Doctrine\DBAL\Connection;
 use Symfony\Component\HttpFoundation\Request;
 
 /**
- * Slows down who tries names and pass phrases. Wrong tries are counted by name and device: on a device from which that person came in before nobody else's tries
- * count, and all devices that are not known count as one stranger. An address alone, which a whole school may share, is answered later and later, and refused
- * only far beyond what a school can do. Each kind of counter has a space of its own.
+ * Slows down who tries names and pass phrases. Wrong tries are counted by name and device: on a device from which that
+ * person came in before nobody else's tries count, and all devices that are not known count as one stranger. An address
+ * alone, which a whole school may share, is answered later and later, and refused only far beyond what a school can do.
+ * Each kind of counter has a space of its own.
  */
 final class Throttle implements Sweeps
 {
@@ -45,7 +46,8 @@ final class Throttle implements Sweeps
     }
 
     /**
-     * How long somebody must wait before the next try under a name, in seconds; 0 when the try may be made. Names that nobody has are slowed down just the same.
+     * How long somebody must wait before the next try under a name, in seconds; 0 when the try may be made. Names that
+     * nobody has are slowed down just the same.
      */
     public function wait(string $name, Request $request): int
     {
@@ -59,10 +61,15 @@ final class Throttle implements Sweeps
     /** How long an address must wait that tries codes: no name is known there. In seconds. */
     public function waitOfAddress(Request $request): int
     {
-        return $this->failures(self::address($request), self::MEMORY_OF_ADDRESS)[0] >= self::OF_ADDRESS ? self::REFUSED : 0;
+        return $this->failures(self::address($request), self::MEMORY_OF_ADDRESS)[0] >= self::OF_ADDRESS
+            ? self::REFUSED
+            : 0;
     }
 
-    /** A wrong pass phrase. It is counted whatever becomes of the press, and answered later where the address fails often. */
+    /**
+     * A wrong pass phrase. It is counted whatever becomes of the press, and answered later where the address fails
+     * often.
+     */
     public function failed(string $name, Request $request): void
     {
         $this->count($this->counterOf($name, $request), self::address($request));
@@ -76,7 +83,9 @@ final class Throttle implements Sweeps
         $this->slowDown($request);
     }
 
-    /** Somebody has come in: this device is known for the name from now on, and what was mistyped on it is forgotten. */
+    /**
+     * Somebody has come in: this device is known for the name from now on, and what was mistyped on it is forgotten.
+     */
     public function succeeded(string $name, Request $request): void
     {
         $this->database->delete('failed_try', ['counter' => $this->counterOf($name, $request)]);
@@ -96,7 +105,10 @@ final class Throttle implements Sweeps
     public function sweep(): void
     {
         $this->database->executeStatement("DELETE FROM failed_try WHERE tried_at < now() - INTERVAL '1 day'");
-        $this->database->executeStatement('DELETE FROM known_device WHERE came_at < now() - make_interval(days => :days)', ['days' => self::KNOWN_DAYS]);
+        $this->database->executeStatement(
+            'DELETE FROM known_device WHERE came_at < now() - make_interval(days => :days)',
+            ['days' => self::KNOWN_DAYS],
+        );
     }
 
     private function isKnown(string $name, Request $request): bool
@@ -109,7 +121,10 @@ final class Throttle implements Sweeps
         );
     }
 
-    /** A device that is known for another name is a stranger here: whoever has a way in of his own has no more tries than others. */
+    /**
+     * A device that is known for another name is a stranger here: whoever has a way in of his own has no more tries
+     * than others.
+     */
     private function counterOf(string $name, Request $request): string
     {
         $device = $this->isKnown($name, $request) ? (string) $this->device->of($request) : 'stranger';

@@ -20,7 +20,10 @@ use Symfony\Component\Uid\Uuid;
 class Band
 {
     public const NAME = 80;
-    /** Days after the last use for which a band's data is kept, unless the director says otherwise: a school year and the summer after it. */
+    /**
+     * Days after the last use for which a band's data is kept, unless the director says otherwise: a school year and
+     * the summer after it.
+     */
     public const KEPT_DAYS = 400;
     /** Days before its end on which a band is warned. */
     public const WARNED_DAYS = 30;
@@ -109,7 +112,14 @@ class Band
     /** @param array<string, float> $weights by part, none for the usual ones */
     public function weigh(array $weights): void
     {
-        $this->rubric = implode(', ', array_map(static fn (string $part, float $weight): string => $part.' '.$weight, array_keys($weights), $weights));
+        $this->rubric = implode(
+            ', ',
+            array_map(
+                static fn (string $part, float $weight): string => $part.' '.$weight,
+                array_keys($weights),
+                $weights,
+            ),
+        );
     }
 
     public function getName(): string
@@ -148,7 +158,8 @@ class Band
 
     public function isLedBy(Account $account): bool
     {
-        return $this->isOwnedBy($account) || $this->assistants->exists(static fn (int $i, Account $one): bool => $one->getId() === $account->getId());
+        return $this->isOwnedBy($account)
+            || $this->assistants->exists(static fn (int $i, Account $one): bool => $one->getId() === $account->getId());
     }
 
     public function addAssistant(Account $account): void
@@ -180,7 +191,10 @@ class Band
     /** @return list<int> weekdays, 1 is Monday */
     public function lessonDays(): array
     {
-        return array_values(array_filter(array_map(intval(...), explode(',', $this->lessonDays)), static fn (int $day): bool => $day >= 1 && $day <= 7));
+        return array_values(array_filter(
+            array_map(intval(...), explode(',', $this->lessonDays)),
+            static fn (int $day): bool => $day >= 1 && $day <= 7,
+        ));
     }
 
     /** @param list<int> $lessonDays weekdays, 1 is Monday */

@@ -7,7 +7,8 @@ namespace App\Band;
 use Symfony\Component\DependencyInjection\Attribute\AutowireIterator;
 
 /**
- * Everything that is kept of the open band, or of one of its players, as data to be given away: no more than the screens show.
+ * Everything that is kept of the open band, or of one of its players, as data to be given away: no more than the
+ * screens show.
  */
 final class BandExport
 {
@@ -107,7 +108,12 @@ final class BandExport
     /** @return array<string, mixed> */
     private static function remark(Remark $one): array
     {
-        return ['instrument' => $one->getInstrument(), 'line' => $one->getLine(), 'note' => $one->getNote(), 'text' => $one->getText()];
+        return [
+            'instrument' => $one->getInstrument(),
+            'line' => $one->getLine(),
+            'note' => $one->getNote(),
+            'text' => $one->getText(),
+        ];
     }
 
     /** @return array<string, mixed> */

@@ -8,7 +8,8 @@ use Doctrine\ORM\Mapping\ClassMetadata;
 use Doctrine\ORM\Query\Filter\SQLFilter;
 
 /**
- * Every question to the database that names what belongs to a band goes through the open one; where none is open it finds nothing.
+ * Every question to the database that names what belongs to a band goes through the open one; where none is open it
+ * finds nothing.
  */
 final class BandFilter extends SQLFilter
 {
@@ -18,6 +19,8 @@ final class BandFilter extends SQLFilter
     /** @param string $targetTableAlias */
     public function addFilterConstraint(ClassMetadata $targetEntity, $targetTableAlias): string
     {
-        return is_a($targetEntity->getName(), OfBand::class, true) ? $targetTableAlias.'.band_id = '.$this->getParameter('band') : '';
+        return is_a($targetEntity->getName(), OfBand::class, true)
+            ? $targetTableAlias.'.band_id = '.$this->getParameter('band')
+            : '';
     }
 }

@@ -32,9 +32,17 @@ final class BandReadCommand extends Command
     protected function execute(InputInterface $input, OutputInterface $output): int
     {
         $file = $input->getArgument('file');
-        $text = \is_string($file) && is_file($file) ? @file_get_contents($file, length: PlayerList::MOST_BYTES + 1) : false;
+        $text = \is_string($file) && is_file($file)
+            ? @file_get_contents($file, length: PlayerList::MOST_BYTES + 1)
+            : false;
         if (false === $text) {
-            return Failure::say($output, \sprintf('"%s" was read; expected a file with a list of players, for example players.csv with the line "Ada, flute, first year".', \is_string($file) ? $file : ''));
+            return Failure::say(
+                $output,
+                \sprintf(
+                    '"%s" was read; expected a file with a list of players, for example players.csv with the line "Ada, flute, first year".',
+                    \is_string($file) ? $file : '',
+                ),
+            );
         }
         try {
             $format = Failure::oneOf('format', $input->getOption('format'), ['json', 'text']);
@@ -43,10 +51,32 @@ final class BandReadCommand extends Command
             return Failure::say($output, $error->getMessage());
         }
         if ('json' === $format) {
-            $output->write(json_encode(['version' => 1, 'rows' => array_map(static fn (PlayerRow $row): array => ['read_as' => $row->toArray(), 'doubt' => $row->doubt], $rows)], \JSON_PRETTY_PRINT | \JSON_UNESCAPED_UNICODE | \JSON_THROW_ON_ERROR)."\n", false, OutputInterface::OUTPUT_RAW);
+            $output->write(
+                json_encode(
+                    [
+                        'version' => 1,
+                        'rows' => array_map(
+                            static fn (PlayerRow $row): array => ['read_as' => $row->toArray(), 'doubt' => $row->doubt],
+                            $rows,
+                        ),
+                    ],
+                    \JSON_PRETTY_PRINT | \JSON_UNESCAPED_UNICODE | \JSON_THROW_ON_ERROR,
+                )."\n",
+                false,
+                OutputInterface::OUTPUT_RAW,
+            );
         } else {
             foreach ($rows as $row) {
-                $output->writeln(\sprintf('%-24s %-20s %-10s %s', $row->name, $row->instrument ?? '?', $row->stage->value, null === $row->doubt ? '' : '? '.$row->doubt), OutputInterface::OUTPUT_RAW);
+                $output->writeln(
+                    \sprintf(
+                        '%-24s %-20s %-10s %s',
+                        $row->name,
+                        $row->instrument ?? '?',
+                        $row->stage->value,
+                        null === $row->doubt ? '' : '? '.$row->doubt,
+                    ),
+                    OutputInterface::OUTPUT_RAW,
+                );
             }
         }
 

@@ -27,8 +27,15 @@ use Symfony\Component\Routing\Attribute\Route;
 #[May(Deed::LeadPlayers)]
 final class BringListController extends AbstractController
 {
-    public function __construct(private readonly PlayerList $list, private readonly Roster $roster, private readonly PlayerRepository $players, private readonly InstrumentLibrary $instruments, private readonly Audit $audit, private readonly Forms $forms, private readonly Words $words)
-    {
+    public function __construct(
+        private readonly PlayerList $list,
+        private readonly Roster $roster,
+        private readonly PlayerRepository $players,
+        private readonly InstrumentLibrary $instruments,
+        private readonly Audit $audit,
+        private readonly Forms $forms,
+        private readonly Words $words,
+    ) {
     }
 
     #[Route('/band/list', name: 'players_bring', methods: ['GET'])]
@@ -41,7 +48,10 @@ final class BringListController extends AbstractController
     #[ChangesNothing]
     public function preview(Request $request): Response
     {
-        $text = BroughtType::text($this->forms->read(BroughtType::class, $request, null, ['limit' => PlayerList::MOST_BYTES]), PlayerList::MOST_BYTES);
+        $text = BroughtType::text(
+            $this->forms->read(BroughtType::class, $request, null, ['limit' => PlayerList::MOST_BYTES]),
+            PlayerList::MOST_BYTES,
+        );
         try {
             $rows = $this->list->read($text);
         } catch (ImportError $error) {
@@ -77,8 +87,13 @@ final class BringListController extends AbstractController
                 continue;
             }
             $row = $this->row($one);
-            if (!$row->isPlayer() || (null === $this->players->named($row->name) && $this->players->count() >= Roster::MOST)) {
-                $refused[] = $row->isPlayer() ? $row->doubted($this->words->say('refusal.row_full', ['%most%' => Roster::MOST])) : $row;
+            if (
+                !$row->isPlayer()
+                || (null === $this->players->named($row->name) && $this->players->count() >= Roster::MOST)
+            ) {
+                $refused[] = $row->isPlayer()
+                    ? $row->doubted($this->words->say('refusal.row_full', ['%most%' => Roster::MOST]))
+                    : $row;
                 continue;
             }
             ++$count[$this->roster->take($row)];
@@ -97,10 +112,21 @@ final class BringListController extends AbstractController
     {
         $text = static fn (string $key): string => \is_string($one[$key] ?? null) ? $one[$key] : '';
         // The same rules as for a list: a row that was put right by hand is read like one that was right.
-        $cells = ['name' => $text('name'), 'instrument' => $text('instrument'), 'stage' => $text('stage'), 'limits' => $text('limits'), 'setup' => $text('setup'), 'section' => $text('section'), 'track' => $text('track')];
-        $line = implode(',', array_map(static fn (string $cell): string => '"'.strtr($cell, ['"' => '""', "\n" => ' ', "\r" => ' ']).'"', $cells));
+        $cells = [
+            'name' => $text('name'), 'instrument' => $text('instrument'), 'stage' => $text('stage'),
+            'limits' => $text('limits'), 'setup' => $text('setup'), 'section' => $text('section'),
+            'track' => $text('track'),
+        ];
+        $line = implode(
+            ',',
+            array_map(
+                static fn (string $cell): string => '"'.strtr($cell, ['"' => '""', "\n" => ' ', "\r" => ' ']).'"',
+                $cells,
+            ),
+        );
         try {
-            return $this->list->read(implode(',', array_keys($cells))."\n".$line)[0] ?? new PlayerRow('', null, Stage::Full, [], null, '', '', $this->words->say('refusal.row_empty'));
+            return $this->list->read(implode(',', array_keys($cells))."\n".$line)[0]
+                ?? new PlayerRow('', null, Stage::Full, [], null, '', '', $this->words->say('refusal.row_empty'));
         } catch (ImportError) {
             return new PlayerRow('', null, Stage::Full, [], null, '', '', $this->words->say('refusal.row_empty'));
         }
@@ -109,6 +135,12 @@ final class BringListController extends AbstractController
     /** @param list<PlayerRow> $rows */
     private function page(string $text, array $rows, string $problem = '', ?int $status = null): Response
     {
-        return $this->render('band/list.html.twig', ['text' => $text, 'rows' => $rows, 'families' => $this->instruments->names(), 'problem' => $problem], new Response(status: $status ?? ('' === $problem ? Response::HTTP_OK : Response::HTTP_UNPROCESSABLE_ENTITY)));
+        return $this->render(
+            'band/list.html.twig',
+            ['text' => $text, 'rows' => $rows, 'families' => $this->instruments->names(), 'problem' => $problem],
+            new Response(
+                status: $status ?? ('' === $problem ? Response::HTTP_OK : Response::HTTP_UNPROCESSABLE_ENTITY),
+            ),
+        );
     }
 }

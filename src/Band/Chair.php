@@ -16,7 +16,8 @@ use SwiftReed\Player\WatchedNotes;
 use Symfony\Component\Uid\Uuid;
 
 /**
- * A player's place at one instrument in one set-up, with habits, limits and record of its own. A change of instrument closes it and opens another.
+ * A player's place at one instrument in one set-up, with habits, limits and record of its own. A change of instrument
+ * closes it and opens another.
  */
 #[ORM\Entity(repositoryClass: ChairRepository::class)]
 #[ORM\Table(name: 'chair')]
@@ -171,8 +172,11 @@ class Chair implements OfBand
     }
 
     /** How this player reads: nothing is known of limits and notes that an earlier version wrote otherwise. */
-    public function settings(SpellingPreference $spelling = SpellingPreference::Plainest, Reminders $reminders = Reminders::Affected, ?Stage $stage = null): PlayerSettings
-    {
+    public function settings(
+        SpellingPreference $spelling = SpellingPreference::Plainest,
+        Reminders $reminders = Reminders::Affected,
+        ?Stage $stage = null,
+    ): PlayerSettings {
         try {
             $limits = '' === $this->limits ? null : Range::parse($this->limits);
         } catch (PlayerError) {
@@ -184,7 +188,13 @@ class Chair implements OfBand
             $watched = null;
         }
 
-        return new PlayerSettings($stage ?? Stage::tryFrom($this->stage) ?? Stage::Full, $spelling, $reminders, $limits, $watched);
+        return new PlayerSettings(
+            $stage ?? Stage::tryFrom($this->stage) ?? Stage::Full,
+            $spelling,
+            $reminders,
+            $limits,
+            $watched,
+        );
     }
 
     public function isClosed(): bool

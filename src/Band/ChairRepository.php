@@ -26,13 +26,27 @@ final class ChairRepository extends ServiceEntityRepository
     /** @return list<Chair> the open ones at an instrument, by the names of the players */
     public function of(string $instrument): array
     {
-        return $this->createQueryBuilder('c')->addSelect('p')->join('c.player', 'p')->where('c.instrument = :instrument')->andWhere('c.closedAt IS NULL')->andWhere('p.leftAt IS NULL')
+        return $this->createQueryBuilder('c')
+            ->addSelect('p')
+            ->join('c.player', 'p')
+            ->where('c.instrument = :instrument')
+            ->andWhere('c.closedAt IS NULL')
+            ->andWhere('p.leftAt IS NULL')
             ->setParameter('instrument', $instrument)->orderBy('p.name')->addOrderBy('c.id')->getQuery()->getResult();
     }
 
     /** @return list<string> ids of the instruments that somebody plays now */
     public function instruments(): array
     {
-        return array_column($this->createQueryBuilder('c')->select('DISTINCT c.instrument')->join('c.player', 'p')->where('c.closedAt IS NULL')->andWhere('p.leftAt IS NULL')->getQuery()->getScalarResult(), 'instrument');
+        return array_column(
+            $this->createQueryBuilder('c')
+                ->select('DISTINCT c.instrument')
+                ->join('c.player', 'p')
+                ->where('c.closedAt IS NULL')
+                ->andWhere('p.leftAt IS NULL')
+                ->getQuery()
+                ->getScalarResult(),
+            'instrument',
+        );
     }
 }

@@ -19,7 +19,8 @@ use Symfony\Component\Console\Output\OutputInterface;
 use Symfony\Component\DependencyInjection\Attribute\AutowireIterator;
 
 /**
- * Lets go of what need not be kept: bands whose time is over, what was removed a month ago, old tries, codes and sessions. bin/start does it once a day.
+ * Lets go of what need not be kept: bands whose time is over, what was removed a month ago, old tries, codes and
+ * sessions. bin/start does it once a day.
  */
 #[AsCommand('data:sweep', 'Lets go of data whose time is over, and writes a letter a month before')]
 final class DataSweepCommand extends Command
@@ -67,13 +68,26 @@ final class DataSweepCommand extends Command
         $warned = 0;
         foreach ($this->ending() as $row) {
             $director = $this->entities->find(Account::class, $row['owner']);
-            if (null !== $director && $this->mailbox->write($director, $this->words->say('letter.end'), $this->words->say('letter.end_text', ['%band%' => $row['name'], '%day%' => $row['ends']]))) {
+            if (
+                null !== $director
+                && $this->mailbox->write(
+                    $director,
+                    $this->words->say('letter.end'),
+                    $this->words->say('letter.end_text', ['%band%' => $row['name'], '%day%' => $row['ends']]),
+                )
+            ) {
                 $this->audit->note(self::ANNOUNCED, $row['id']);
                 ++$warned;
             }
         }
         // However long the machine was off: nothing ends before its letter has lain there for a month.
-        $ended = $this->database->executeStatement('WITH ended AS (DELETE FROM band b WHERE (used_on + kept_days < CURRENT_DATE AND NOT is_demo AND '.\sprintf(self::ANNOUNCEMENT, 'AND a.at < now() - make_interval(days => :days)').') OR removed_at < now() - INTERVAL \''.Trash::KEPT.'\' RETURNING id) INSERT INTO erasure (kind, subject) SELECT \'band\', id FROM ended', ['what' => self::ANNOUNCED, 'days' => Band::WARNED_DAYS]);
+        $ended = $this->database->executeStatement(
+            'WITH ended AS (DELETE FROM band b WHERE (used_on + kept_days < CURRENT_DATE AND NOT is_demo AND '.\sprintf(
+                self::ANNOUNCEMENT,
+                'AND a.at < now() - make_interval(days => :days)',
+            ).') OR removed_at < now() - INTERVAL \''.Trash::KEPT.'\' RETURNING id) INSERT INTO erasure (kind, subject) SELECT \'band\', id FROM ended',
+            ['what' => self::ANNOUNCED, 'days' => Band::WARNED_DAYS],
+        );
         foreach ([
             'DELETE FROM saved_study WHERE deleted_at < now() - INTERVAL \''.Trash::KEPT.'\'',
             'DELETE FROM one_time_code WHERE ends_at < now()',
@@ -92,11 +106,20 @@ final class DataSweepCommand extends Command
         return Command::SUCCESS;
     }
 
-    /** @return list<array{id: string, owner: string, name: string, ends: string}> bands that end within a month, or should have, and have had no letter since they were last used */
+    /**
+     * @return list<array{id: string, owner: string, name: string, ends: string}> bands that end within a month,
+     *  or should have, and have had no letter since they were last used
+     */
     private function ending(): array
     {
         /** @var list<array{id: string, owner: string, name: string, ends: string}> $rows */
-        $rows = $this->database->fetchAllAssociative("SELECT b.id, owner_id AS owner, name, to_char(GREATEST(used_on + kept_days, CURRENT_DATE + CAST(:days AS int)), 'FMDD FMMonth YYYY') AS ends FROM band b WHERE used_on + kept_days <= CURRENT_DATE + CAST(:days AS int) AND removed_at IS NULL AND NOT is_demo AND NOT ".\sprintf(self::ANNOUNCEMENT, ''), ['what' => self::ANNOUNCED, 'days' => Band::WARNED_DAYS]);
+        $rows = $this->database->fetchAllAssociative(
+            "SELECT b.id, owner_id AS owner, name, to_char(GREATEST(used_on + kept_days, CURRENT_DATE + CAST(:days AS int)), 'FMDD FMMonth YYYY') AS ends FROM band b WHERE used_on + kept_days <= CURRENT_DATE + CAST(:days AS int) AND removed_at IS NULL AND NOT is_demo AND NOT ".\sprintf(
+                self::ANNOUNCEMENT,
+                '',
+            ),
+            ['what' => self::ANNOUNCED, 'days' => Band::WARNED_DAYS],
+        );
 
         return $rows;
     }

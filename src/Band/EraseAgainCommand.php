@@ -32,9 +32,17 @@ final class EraseAgainCommand extends Command
     protected function execute(InputInterface $input, OutputInterface $output): int
     {
         $file = $input->getArgument('file');
-        $lines = \is_string($file) && is_file($file) ? file($file, \FILE_IGNORE_NEW_LINES | \FILE_SKIP_EMPTY_LINES) : false;
+        $lines = \is_string($file) && is_file($file)
+            ? file($file, \FILE_IGNORE_NEW_LINES | \FILE_SKIP_EMPTY_LINES)
+            : false;
         if (false === $lines) {
-            return Failure::say($output, \sprintf('"%s" was read; expected a list of erasures, for example backup.dump.erased.', \is_string($file) ? $file : ''));
+            return Failure::say(
+                $output,
+                \sprintf(
+                    '"%s" was read; expected a list of erasures, for example backup.dump.erased.',
+                    \is_string($file) ? $file : '',
+                ),
+            );
         }
         $count = 0;
         foreach (array_unique($lines) as $line) {
@@ -42,9 +50,15 @@ final class EraseAgainCommand extends Command
             if (!\in_array($kind, ['player', 'band'], true) || !Uuid::isValid($id)) {
                 continue;
             }
-            $count += (int) $this->database->executeStatement(\sprintf('DELETE FROM %s WHERE id = :id', $kind), ['id' => $id]);
+            $count += (int) $this->database->executeStatement(
+                \sprintf('DELETE FROM %s WHERE id = :id', $kind),
+                ['id' => $id],
+            );
             $this->database->executeStatement('DELETE FROM removed WHERE rows::text LIKE :id', ['id' => '%'.$id.'%']);
-            $this->database->executeStatement('INSERT INTO erasure (kind, subject) SELECT :kind, CAST(:id AS uuid) WHERE NOT EXISTS (SELECT 1 FROM erasure WHERE subject = :id)', ['kind' => $kind, 'id' => $id]);
+            $this->database->executeStatement(
+                'INSERT INTO erasure (kind, subject) SELECT :kind, CAST(:id AS uuid) WHERE NOT EXISTS (SELECT 1 FROM erasure WHERE subject = :id)',
+                ['kind' => $kind, 'id' => $id],
+            );
         }
         $output->writeln(\sprintf('%d erased again.', $count));
 

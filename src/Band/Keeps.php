@@ -7,7 +7,8 @@ namespace App\Band;
 use Symfony\Component\DependencyInjection\Attribute\AutoconfigureTag;
 
 /**
- * What a room keeps of a band and its players. Each room that keeps something says so here; giving away, removing and erasing ask all of them.
+ * What a room keeps of a band and its players. Each room that keeps something says so here; giving away, removing and
+ * erasing ask all of them.
  */
 #[AutoconfigureTag]
 interface Keeps

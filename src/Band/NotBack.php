@@ -5,7 +5,8 @@ declare(strict_types=1);
 namespace App\Band;
 
 /**
- * Something cannot come back just as it was, because of what stands there by now. It stays in the bin; what can be done about it is a choice.
+ * Something cannot come back just as it was, because of what stands there by now. It stays in the bin; what can be done
+ * about it is a choice.
  */
 final class NotBack extends \RuntimeException
 {

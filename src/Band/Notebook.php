@@ -13,7 +13,8 @@ use Symfony\Component\HttpKernel\Exception\ServiceUnavailableHttpException;
 use Symfony\Contracts\Service\ResetInterface;
 
 /**
- * What the teacher has noted: pins and remarks for a page, players, patterns of one's own. Without the database the page goes on without them.
+ * What the teacher has noted: pins and remarks for a page, players, patterns of one's own. Without the database the
+ * page goes on without them.
  */
 final class Notebook implements ResetInterface
 {
@@ -26,8 +27,15 @@ final class Notebook implements ResetInterface
     /** @var list<string>|null */
     private ?array $instruments = null;
 
-    public function __construct(private readonly PinnedFingeringRepository $pins, private readonly RemarkRepository $remarks, private readonly ChairRepository $chairs, private readonly OwnPatternRepository $patterns, private readonly SchoolOfHabitsRepository $schools, private readonly Connection $database, private readonly OpenBand $open)
-    {
+    public function __construct(
+        private readonly PinnedFingeringRepository $pins,
+        private readonly RemarkRepository $remarks,
+        private readonly ChairRepository $chairs,
+        private readonly OwnPatternRepository $patterns,
+        private readonly SchoolOfHabitsRepository $schools,
+        private readonly Connection $database,
+        private readonly OpenBand $open,
+    ) {
     }
 
     /**
@@ -77,7 +85,10 @@ final class Notebook implements ResetInterface
     public function players(string $instrument): array
     {
         if (!$this->open->isLed()) {
-            return array_values(array_filter($this->open->player()?->chairs() ?? [], static fn (Chair $one): bool => $one->getInstrument() === $instrument));
+            return array_values(array_filter(
+                $this->open->player()?->chairs() ?? [],
+                static fn (Chair $one): bool => $one->getInstrument() === $instrument,
+            ));
         }
         try {
             return $this->has('chair', $instrument) ? $this->chairs->of($instrument) : [];
@@ -95,7 +106,9 @@ final class Notebook implements ResetInterface
             return [];
         }
         try {
-            return $this->instruments ??= null === $this->open->player() ? $this->chairs->instruments() : array_map(static fn (Chair $one): string => $one->getInstrument(), $this->open->player()->chairs());
+            return $this->instruments ??= null === $this->open->player()
+                ? $this->chairs->instruments()
+                : array_map(static fn (Chair $one): string => $one->getInstrument(), $this->open->player()->chairs());
         } catch (DatabaseError) {
             $this->open->goAway();
 
@@ -108,7 +121,9 @@ final class Notebook implements ResetInterface
         try {
             $chair = $this->chairs->one($id);
 
-            return null === $chair || $this->open->isLed() || $chair->getPlayer() === $this->open->player() ? $chair : null;
+            return null === $chair || $this->open->isLed() || $chair->getPlayer() === $this->open->player()
+                ? $chair
+                : null;
         } catch (DatabaseError) {
             $this->open->goAway();
 
@@ -123,7 +138,9 @@ final class Notebook implements ResetInterface
             $player = ''; // somebody else's
         }
         try {
-            return $this->kept[$instrument.'|'.$player.'|'.$line] ??= $this->has('pinned_fingering', $instrument) ? $this->pins->inForce($instrument, $line, $player) : [];
+            return $this->kept[$instrument.'|'.$player.'|'.$line] ??= $this->has('pinned_fingering', $instrument)
+                ? $this->pins->inForce($instrument, $line, $player)
+                : [];
         } catch (DatabaseError) {
             $this->open->goAway();
 
@@ -177,14 +194,26 @@ final class Notebook implements ResetInterface
         return $pins;
     }
 
-    /** Whether the open band has anything in a table on an instrument. Most pages have no notes at all: one question instead of four. */
+    /**
+     * Whether the open band has anything in a table on an instrument. Most pages have no notes at all: one question
+     * instead of four.
+     */
     private function has(string $table, string $instrument): bool
     {
         if (null === $this->open->band()) {
             return false;
         }
-        $ask = static fn (string $one): string => \sprintf("SELECT '%1\$s' WHERE EXISTS (SELECT 1 FROM %1\$s WHERE instrument = :instrument AND band_id = :band)", $one);
-        $this->noted[$instrument] ??= array_map(strval(...), $this->database->fetchFirstColumn(implode(' UNION ALL ', array_map($ask, self::TABLES)), ['instrument' => $instrument, 'band' => $this->open->id()]));
+        $ask = static fn (string $one): string => \sprintf(
+            "SELECT '%1\$s' WHERE EXISTS (SELECT 1 FROM %1\$s WHERE instrument = :instrument AND band_id = :band)",
+            $one,
+        );
+        $this->noted[$instrument] ??= array_map(
+            strval(...),
+            $this->database->fetchFirstColumn(
+                implode(' UNION ALL ', array_map($ask, self::TABLES)),
+                ['instrument' => $instrument, 'band' => $this->open->id()],
+            ),
+        );
 
         return \in_array($table, $this->noted[$instrument], true);
     }

@@ -31,7 +31,9 @@ final class OpenBand implements Present, ResetInterface
         $this->enter(null, null);
     }
 
-    /** Opens a band for somebody; null closes it. From here on the database shows what belongs to it and nothing else. */
+    /**
+     * Opens a band for somebody; null closes it. From here on the database shows what belongs to it and nothing else.
+     */
     public function enter(?Band $band, Account|PlayerSignIn|null $person): void
     {
         $this->band = $band;
@@ -39,7 +41,10 @@ final class OpenBand implements Present, ResetInterface
         $this->player = null;
         $this->entities->getFilters()->getFilter('band')->setParameter('band', $band?->getId() ?? BandFilter::NONE);
         if (null !== $band && $person instanceof PlayerSignIn) {
-            $this->player = $this->entities->getRepository(Player::class)->findOneBy(['signIn' => $person, 'leftAt' => null]);
+            $this->player = $this->entities->getRepository(Player::class)->findOneBy([
+                'signIn' => $person,
+                'leftAt' => null,
+            ]);
         }
     }
 

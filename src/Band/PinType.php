@@ -22,7 +22,14 @@ final class PinType extends AbstractType
 
     public function buildForm(FormBuilderInterface $builder, array $options): void
     {
-        $builder->add('pin', WordsType::class, ['limit' => self::LIMIT, 'what' => 'said.pin', 'example' => 'B4 = LE', 'may_be_empty' => true, 'constraints' => [new Callback($this->check(...))]]);
+        $builder->add(
+            'pin',
+            WordsType::class,
+            [
+                'limit' => self::LIMIT, 'what' => 'said.pin', 'example' => 'B4 = LE', 'may_be_empty' => true,
+                'constraints' => [new Callback($this->check(...))],
+            ],
+        );
     }
 
     private function check(mixed $text, ExecutionContextInterface $context): void
@@ -31,7 +38,10 @@ final class PinType extends AbstractType
         try {
             $read = Tendency::isMeant($text) ? Tendency::parse($text)->text() : Pin::parse($text)->text();
             if (mb_strlen($read) > self::LIMIT) {
-                $context->addViolation('refusal.pin_long', ['%count%' => (string) mb_strlen($read), '%most%' => (string) self::LIMIT]);
+                $context->addViolation(
+                    'refusal.pin_long',
+                    ['%count%' => (string) mb_strlen($read), '%most%' => (string) self::LIMIT],
+                );
             }
         } catch (PinError $error) {
             $context->addViolation($error->getMessage());

@@ -38,7 +38,10 @@ final class PinnedFingeringRepository extends ServiceEntityRepository
     {
         $found = $this->findBy(['instrument' => $instrument, 'habit' => $habit], ['madeAt' => 'ASC']);
 
-        return array_values(array_filter($found, static fn (PinnedFingering $one): bool => ($one->getChair()?->getId() ?? '') === $player));
+        return array_values(array_filter(
+            $found,
+            static fn (PinnedFingering $one): bool => ($one->getChair()?->getId() ?? '') === $player,
+        ));
     }
 
     /**
@@ -48,7 +51,9 @@ final class PinnedFingeringRepository extends ServiceEntityRepository
      */
     public function inForce(string $instrument, string $line, string $player): array
     {
-        $pins = $this->createQueryBuilder('p')->where('p.instrument = :instrument')->andWhere("p.line = '' OR p.line = :line")
+        $pins = $this->createQueryBuilder('p')
+            ->where('p.instrument = :instrument')
+            ->andWhere("p.line = '' OR p.line = :line")
             ->andWhere('p.chair IS NULL'.(Uuid::isValid($player) ? ' OR p.chair = :player' : ''))
             ->setParameter('instrument', $instrument)->setParameter('line', $line)
             ->orderBy('p.line')->addOrderBy('p.madeAt')->addOrderBy('p.id');
@@ -57,7 +62,13 @@ final class PinnedFingeringRepository extends ServiceEntityRepository
         }
         /** @var list<PinnedFingering> $found */
         $found = $pins->getQuery()->getResult();
-        usort($found, static fn (PinnedFingering $a, PinnedFingering $b): int => (null === $a->getChair() ? 0 : 1) <=> (null === $b->getChair() ? 0 : 1));
+        usort(
+            $found,
+            static fn (
+                PinnedFingering $a,
+                PinnedFingering $b,
+            ): int => (null === $a->getChair() ? 0 : 1) <=> (null === $b->getChair() ? 0 : 1),
+        );
 
         return $found;
     }

@@ -12,7 +12,8 @@ use Doctrine\ORM\Mapping as ORM;
 use Symfony\Component\Uid\Uuid;
 
 /**
- * Somebody in a band, under a first name or a nickname, with a chair for each instrument. No more is kept of a pupil than is needed.
+ * Somebody in a band, under a first name or a nickname, with a chair for each instrument. No more is kept of a pupil
+ * than is needed.
  */
 #[ORM\Entity(repositoryClass: PlayerRepository::class)]
 #[ORM\Table(name: 'player')]

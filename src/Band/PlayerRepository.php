@@ -31,6 +31,14 @@ final class PlayerRepository extends ServiceEntityRepository
     /** @return list<Player> with their chairs, by name; those who left last */
     public function inOrder(): array
     {
-        return $this->createQueryBuilder('p')->addSelect('c')->leftJoin('p.chairs', 'c')->orderBy('p.leftAt', 'ASC')->addOrderBy('p.nameKey')->addOrderBy('c.position')->addOrderBy('c.id')->getQuery()->getResult();
+        return $this->createQueryBuilder('p')
+            ->addSelect('c')
+            ->leftJoin('p.chairs', 'c')
+            ->orderBy('p.leftAt', 'ASC')
+            ->addOrderBy('p.nameKey')
+            ->addOrderBy('c.position')
+            ->addOrderBy('c.id')
+            ->getQuery()
+            ->getResult();
     }
 }

@@ -23,7 +23,8 @@ use Symfony\Component\Form\FormEvents;
 use Symfony\Component\OptionsResolver\OptionsResolver;
 
 /**
- * A player with one chair, or a chair alone. Its data is a list of texts and lists; "chair" says whether the name is left out.
+ * A player with one chair, or a chair alone. Its data is a list of texts and lists; "chair" says whether the name is
+ * left out.
  */
 final class PlayerType extends AbstractType
 {
@@ -34,16 +35,57 @@ final class PlayerType extends AbstractType
     public function buildForm(FormBuilderInterface $builder, array $options): void
     {
         if (!$options['chair']) {
-            $builder->add('name', WordsType::class, ['limit' => Player::NAME, 'what' => 'said.name', 'example' => 'Ada']);
+            $builder->add(
+                'name',
+                WordsType::class,
+                ['limit' => Player::NAME, 'what' => 'said.name', 'example' => 'Ada'],
+            );
         }
         $builder->add('instrument', TextType::class, ['empty_data' => ''])
-            ->add('setup', CollectionType::class, ['entry_type' => TextType::class, 'allow_add' => true, 'allow_extra_fields' => true, 'empty_data' => []])
-            ->add('stage', ChoiceType::class, ['choices' => array_column(Stage::cases(), 'value'), 'empty_data' => Stage::Full->value, 'invalid_message' => 'refusal.no.stage'])
-            ->add('limits', WordsType::class, ['limit' => 20, 'what' => 'said.limits', 'example' => 'G3 to E5', 'may_be_empty' => true])
-            ->add('watched', WordsType::class, ['limit' => 60, 'what' => 'said.watched', 'example' => 'B, Eb', 'may_be_empty' => true])
-            ->add('section', WordsType::class, ['limit' => 40, 'what' => 'said.section', 'example' => 'Front row', 'may_be_empty' => true])
-            ->add('track', ChoiceType::class, ['choices' => Chair::TRACKS, 'empty_data' => '', 'invalid_message' => 'refusal.no.track'])
-            ->add('style', ChoiceType::class, ['choices' => Chair::STYLES, 'empty_data' => 'written', 'invalid_message' => 'refusal.no.style']);
+            ->add(
+                'setup',
+                CollectionType::class,
+                [
+                    'entry_type' => TextType::class,
+                    'allow_add' => true,
+                    'allow_extra_fields' => true,
+                    'empty_data' => [],
+                ],
+            )
+            ->add(
+                'stage',
+                ChoiceType::class,
+                [
+                    'choices' => array_column(Stage::cases(), 'value'),
+                    'empty_data' => Stage::Full->value,
+                    'invalid_message' => 'refusal.no.stage',
+                ],
+            )
+            ->add(
+                'limits',
+                WordsType::class,
+                ['limit' => 20, 'what' => 'said.limits', 'example' => 'G3 to E5', 'may_be_empty' => true],
+            )
+            ->add(
+                'watched',
+                WordsType::class,
+                ['limit' => 60, 'what' => 'said.watched', 'example' => 'B, Eb', 'may_be_empty' => true],
+            )
+            ->add(
+                'section',
+                WordsType::class,
+                ['limit' => 40, 'what' => 'said.section', 'example' => 'Front row', 'may_be_empty' => true],
+            )
+            ->add(
+                'track',
+                ChoiceType::class,
+                ['choices' => Chair::TRACKS, 'empty_data' => '', 'invalid_message' => 'refusal.no.track'],
+            )
+            ->add(
+                'style',
+                ChoiceType::class,
+                ['choices' => Chair::STYLES, 'empty_data' => 'written', 'invalid_message' => 'refusal.no.style'],
+            );
         $builder->addEventListener(FormEvents::POST_SUBMIT, $this->check(...));
     }
 
@@ -61,7 +103,10 @@ final class PlayerType extends AbstractType
             return \is_string($value) ? $value : '';
         };
         try {
-            $instrument = $this->instruments->instrument($text('instrument'), self::setups($form->get('setup')->getData()));
+            $instrument = $this->instruments->instrument(
+                $text('instrument'),
+                self::setups($form->get('setup')->getData()),
+            );
         } catch (InstrumentError $error) {
             $form->get('instrument')->addError(new FormError($error->getMessage()));
 
@@ -69,7 +114,12 @@ final class PlayerType extends AbstractType
         }
         try {
             if ('' !== $text('limits')) {
-                $instrument->player(new PlayerSettings(Stage::tryFrom($text('stage')) ?? Stage::Full, limits: Range::parse($text('limits'))))->limit();
+                $instrument->player(
+                    new PlayerSettings(
+                        Stage::tryFrom($text('stage')) ?? Stage::Full,
+                        limits: Range::parse($text('limits')),
+                    ),
+                )->limit();
             }
         } catch (PlayerError $error) {
             $form->get('limits')->addError(new FormError($error->getMessage()));
@@ -84,6 +134,9 @@ final class PlayerType extends AbstractType
     /** @return list<string> */
     public static function setups(mixed $given): array
     {
-        return array_values(array_unique(array_filter(\is_array($given) ? $given : [], static fn (mixed $one): bool => \is_string($one) && '' !== $one)));
+        return array_values(array_unique(array_filter(
+            \is_array($given) ? $given : [],
+            static fn (mixed $one): bool => \is_string($one) && '' !== $one,
+        )));
     }
 }

@@ -32,8 +32,19 @@ final class PlayersController extends AbstractController
 {
     private const COLUMNS = ['name', 'instrument', 'stage', 'range', 'set-up', 'section', 'track'];
 
-    public function __construct(private readonly Roster $roster, private readonly PlayerRepository $players, private readonly ChairRepository $chairs, private readonly OpenBand $open, private readonly EntityManagerInterface $entities, private readonly Forms $forms, private readonly InstrumentLibrary $instruments, private readonly Audit $audit, private readonly Hosts $hosts, private readonly PinnedFingeringRepository $pins, private readonly Words $words)
-    {
+    public function __construct(
+        private readonly Roster $roster,
+        private readonly PlayerRepository $players,
+        private readonly ChairRepository $chairs,
+        private readonly OpenBand $open,
+        private readonly EntityManagerInterface $entities,
+        private readonly Forms $forms,
+        private readonly InstrumentLibrary $instruments,
+        private readonly Audit $audit,
+        private readonly Hosts $hosts,
+        private readonly PinnedFingeringRepository $pins,
+        private readonly Words $words,
+    ) {
     }
 
     #[Route('/band', name: 'band', methods: ['GET'])]
@@ -50,7 +61,13 @@ final class PlayersController extends AbstractController
         if (null !== $problem) {
             return $this->page(Forms::typed($request), $problem);
         }
-        $this->roster->add(Forms::text($form, 'name'), Forms::text($form, 'instrument'), PlayerType::setups($form->get('setup')->getData()), Forms::text($form, 'stage'), Forms::text($form, 'limits'))->arrange(Forms::text($form, 'track'), Forms::text($form, 'style'), Forms::text($form, 'section'));
+        $this->roster->add(
+            Forms::text($form, 'name'),
+            Forms::text($form, 'instrument'),
+            PlayerType::setups($form->get('setup')->getData()),
+            Forms::text($form, 'stage'),
+            Forms::text($form, 'limits'),
+        )->arrange(Forms::text($form, 'track'), Forms::text($form, 'style'), Forms::text($form, 'section'));
         $this->entities->flush();
 
         return $this->redirectToRoute('band', [], Response::HTTP_SEE_OTHER);
@@ -69,7 +86,10 @@ final class PlayersController extends AbstractController
         $form = $this->forms->read(PlayerNameType::class, $request);
         $problem = Forms::problem($form) ?? $this->taken(Forms::text($form, 'name'), $player);
         if (null === $problem && $request->request->getInt('version') !== $player->getVersion()) {
-            $problem = $this->words->say('refusal.player.changed', ['%theirs%' => $player->getName(), '%yours%' => Forms::text($form, 'name')]);
+            $problem = $this->words->say(
+                'refusal.player.changed',
+                ['%theirs%' => $player->getName(), '%yours%' => Forms::text($form, 'name')],
+            );
         }
         if (null !== $problem) {
             return $this->one($player, $problem, Forms::typed($request));
@@ -90,8 +110,19 @@ final class PlayersController extends AbstractController
         if (null !== $problem) {
             return $this->one($player, $problem, Forms::typed($request));
         }
-        $chair = new Chair($player, Forms::text($form, 'instrument'), implode(',', PlayerType::setups($form->get('setup')->getData())), Forms::text($form, 'stage'), Roster::plainRange(Forms::text($form, 'limits')));
-        $chair->arrange(Forms::text($form, 'track'), Forms::text($form, 'style'), Forms::text($form, 'section'), \count($player->chairs()));
+        $chair = new Chair(
+            $player,
+            Forms::text($form, 'instrument'),
+            implode(',', PlayerType::setups($form->get('setup')->getData())),
+            Forms::text($form, 'stage'),
+            Roster::plainRange(Forms::text($form, 'limits')),
+        );
+        $chair->arrange(
+            Forms::text($form, 'track'),
+            Forms::text($form, 'style'),
+            Forms::text($form, 'section'),
+            \count($player->chairs()),
+        );
         $this->entities->persist($chair);
         if ($request->request->getBoolean('instead')) {
             // A change of instrument: what was done on the old one stays readable with its chair.
@@ -116,18 +147,37 @@ final class PlayersController extends AbstractController
         if (null !== $problem) {
             return $this->one($chair->getPlayer(), $problem, Forms::typed($request));
         }
-        $before = ['setup' => $chair->getSetup(), 'stage' => $chair->getStage(), 'limits' => $chair->getLimits(), 'watched' => $chair->getWatched()];
+        $before = [
+            'setup' => $chair->getSetup(),
+            'stage' => $chair->getStage(),
+            'limits' => $chair->getLimits(),
+            'watched' => $chair->getWatched(),
+        ];
         try {
             $this->entities->lock($chair, LockMode::OPTIMISTIC, $request->request->getInt('version'));
-            $chair->change(implode(',', PlayerType::setups($form->get('setup')->getData())), Forms::text($form, 'stage'), Roster::plainRange(Forms::text($form, 'limits')));
-            $chair->arrange(Forms::text($form, 'track'), Forms::text($form, 'style'), Forms::text($form, 'section'), $chair->getPosition());
+            $chair->change(
+                implode(',', PlayerType::setups($form->get('setup')->getData())),
+                Forms::text($form, 'stage'),
+                Roster::plainRange(Forms::text($form, 'limits')),
+            );
+            $chair->arrange(
+                Forms::text($form, 'track'),
+                Forms::text($form, 'style'),
+                Forms::text($form, 'section'),
+                $chair->getPosition(),
+            );
             $chair->watch(WatchedNotes::parse(Forms::text($form, 'watched'))->text());
             $this->entities->flush();
         } catch (OptimisticLockException) {
             $player = $chair->getPlayer();
             $this->entities->refresh($chair);
 
-            return $this->one($player, 'refusal.chair.changed', Forms::typed($request) + ['chair' => $id], Response::HTTP_CONFLICT);
+            return $this->one(
+                $player,
+                'refusal.chair.changed',
+                Forms::typed($request) + ['chair' => $id],
+                Response::HTTP_CONFLICT,
+            );
         }
         $this->audit->note('chair changed', $id, $before);
 
@@ -151,14 +201,22 @@ final class PlayersController extends AbstractController
         $chair = $this->chair($id);
         foreach ($this->chairs->of($chair->getInstrument()) as $other) {
             if ($other !== $chair) {
-                $this->audit->note('chair changed', $other->getId(), ['setup' => $other->getSetup(), 'style' => $other->getStyle(), 'track' => $other->getTrack()]);
+                $this->audit->note(
+                    'chair changed',
+                    $other->getId(),
+                    ['setup' => $other->getSetup(), 'style' => $other->getStyle(), 'track' => $other->getTrack()],
+                );
                 $other->change($chair->getSetup(), $other->getStage(), $other->getLimits());
                 $other->arrange($chair->getTrack(), $chair->getStyle(), $other->getSection(), $other->getPosition());
             }
         }
         $this->entities->flush();
 
-        return $this->redirectToRoute('player', ['id' => $chair->getPlayer()->getId(), 'done' => 'section'], Response::HTTP_SEE_OTHER);
+        return $this->redirectToRoute(
+            'player',
+            ['id' => $chair->getPlayer()->getId(), 'done' => 'section'],
+            Response::HTTP_SEE_OTHER,
+        );
     }
 
     #[Route('/band/chairs/{id}/close', name: 'chair_close', methods: ['POST'])]
@@ -197,7 +255,11 @@ final class PlayersController extends AbstractController
     #[Route('/band/players/{id}/remove', name: 'player_remove', methods: ['POST'])]
     public function remove(string $id): Response
     {
-        return $this->redirectToRoute('band', ['undo' => $this->roster->remove($this->found($id))], Response::HTTP_SEE_OTHER);
+        return $this->redirectToRoute(
+            'band',
+            ['undo' => $this->roster->remove($this->found($id))],
+            Response::HTTP_SEE_OTHER,
+        );
     }
 
     /** Asks first: what is erased does not come back. */
@@ -260,18 +322,29 @@ final class PlayersController extends AbstractController
     {
         $this->audit->note('players exported');
 
-        return Csv::file([self::COLUMNS, ...array_merge(...array_map(self::rows(...), $this->roster->inScoreOrder()))], 'players.csv');
+        return Csv::file(
+            [self::COLUMNS, ...array_merge(...array_map(self::rows(...), $this->roster->inScoreOrder()))],
+            'players.csv',
+        );
     }
 
     /** @return list<list<string>> a row for each chair */
     private static function rows(Player $player): array
     {
-        return array_map(static fn (Chair $chair): array => [$player->getName(), $chair->getInstrument(), $chair->getStage(), $chair->getLimits(), strtr($chair->getSetup(), ',', '+'), $chair->getSection(), $chair->getTrack()], $player->chairs());
+        return array_map(
+            static fn (Chair $chair): array => [
+                $player->getName(), $chair->getInstrument(), $chair->getStage(), $chair->getLimits(),
+                strtr($chair->getSetup(), ',', '+'), $chair->getSection(), $chair->getTrack(),
+            ],
+            $player->chairs(),
+        );
     }
 
     private function address(string $token): string
     {
-        return null === $this->hosts->publicAddress() ? $this->generateUrl('link', ['token' => $token], UrlGeneratorInterface::ABSOLUTE_URL) : $this->hosts->publicAddress().$this->generateUrl('link', ['token' => $token]);
+        return null === $this->hosts->publicAddress()
+            ? $this->generateUrl('link', ['token' => $token], UrlGeneratorInterface::ABSOLUTE_URL)
+            : $this->hosts->publicAddress().$this->generateUrl('link', ['token' => $token]);
     }
 
     private function found(string $id): Player
@@ -293,18 +366,33 @@ final class PlayersController extends AbstractController
 
     private function full(): ?string
     {
-        return $this->players->count() < Roster::MOST ? null : $this->words->say('refusal.band_full', ['%most%' => Roster::MOST]);
+        return $this->players->count() < Roster::MOST
+            ? null
+            : $this->words->say('refusal.band_full', ['%most%' => Roster::MOST]);
     }
 
     /** @param array<mixed> $typed */
     private function page(array $typed = [], string $problem = ''): Response
     {
-        return $this->render('band/players.html.twig', ['band' => $this->open->required(), 'players' => $this->roster->inScoreOrder(), 'left' => $this->roster->left(), 'families' => $this->instruments->names(), 'typed' => $typed, 'problem' => $problem], new Response(status: '' === $problem ? Response::HTTP_OK : Response::HTTP_UNPROCESSABLE_ENTITY));
+        return $this->render(
+            'band/players.html.twig',
+            [
+                'band' => $this->open->required(), 'players' => $this->roster->inScoreOrder(),
+                'left' => $this->roster->left(), 'families' => $this->instruments->names(), 'typed' => $typed,
+                'problem' => $problem,
+            ],
+            new Response(status: '' === $problem ? Response::HTTP_OK : Response::HTTP_UNPROCESSABLE_ENTITY),
+        );
     }
 
     /** @param array<mixed> $typed */
-    private function one(Player $player, string $problem = '', array $typed = [], ?int $status = null, string $link = ''): Response
-    {
+    private function one(
+        Player $player,
+        string $problem = '',
+        array $typed = [],
+        ?int $status = null,
+        string $link = '',
+    ): Response {
         $setups = [];
         $pins = [];
         foreach ($player->chairs() as $chair) {
@@ -312,6 +400,16 @@ final class PlayersController extends AbstractController
             $setups[$chair->getId()] = $this->instruments->setupGroups($chair->getInstrument());
         }
 
-        return $this->render('band/player.html.twig', ['player' => $player, 'setups' => $setups, 'pins' => $pins, 'families' => $this->instruments->names(), 'typed' => $typed, 'problem' => $problem, 'link' => $link, 'is_public' => null !== $this->hosts->publicAddress()], new Response(status: $status ?? ('' === $problem ? Response::HTTP_OK : Response::HTTP_UNPROCESSABLE_ENTITY)));
+        return $this->render(
+            'band/player.html.twig',
+            [
+                'player' => $player, 'setups' => $setups, 'pins' => $pins, 'families' => $this->instruments->names(),
+                'typed' => $typed, 'problem' => $problem, 'link' => $link,
+                'is_public' => null !== $this->hosts->publicAddress(),
+            ],
+            new Response(
+                status: $status ?? ('' === $problem ? Response::HTTP_OK : Response::HTTP_UNPROCESSABLE_ENTITY),
+            ),
+        );
     }
 }

@@ -20,12 +20,21 @@ use Symfony\Component\Routing\Attribute\Route;
 final class ProgramController extends AbstractController
 {
     #[Route('/program/band.json', name: 'program_band', methods: ['GET'])]
-    public function band(Request $request, ProgramTokens $tokens, BandExport $export, OpenBand $open, Words $words): Response
-    {
+    public function band(
+        Request $request,
+        ProgramTokens $tokens,
+        BandExport $export,
+        OpenBand $open,
+        Words $words,
+    ): Response {
         $says = (string) $request->headers->get('Authorization');
         $band = str_starts_with($says, 'Bearer ') ? $tokens->band(substr($says, 7)) : null;
         if (null === $band) {
-            return new JsonResponse(['error' => $words->say('refusal.program')], Response::HTTP_UNAUTHORIZED, ['WWW-Authenticate' => 'Bearer']);
+            return new JsonResponse(
+                ['error' => $words->say('refusal.program')],
+                Response::HTTP_UNAUTHORIZED,
+                ['WWW-Authenticate' => 'Bearer'],
+            );
         }
         $open->enter($band, null);
 

@@ -12,8 +12,11 @@ use Symfony\Component\Uid\Uuid;
  */
 final class ProgramTokens
 {
-    public function __construct(private readonly Connection $database, private readonly OpenBand $open, private readonly BandRepository $bands)
-    {
+    public function __construct(
+        private readonly Connection $database,
+        private readonly OpenBand $open,
+        private readonly BandRepository $bands,
+    ) {
     }
 
     /** @return array{string, string} id and token */
@@ -21,7 +24,13 @@ final class ProgramTokens
     {
         $id = Uuid::v7()->toRfc4122();
         $token = bin2hex(random_bytes(32));
-        $this->database->insert('program_token', ['id' => $id, 'band_id' => $this->open->required()->getId(), 'name' => $name, 'hash' => hash('sha256', $token), 'made_at' => (new \DateTimeImmutable())->format('c')]);
+        $this->database->insert(
+            'program_token',
+            [
+                'id' => $id, 'band_id' => $this->open->required()->getId(), 'name' => $name,
+                'hash' => hash('sha256', $token), 'made_at' => (new \DateTimeImmutable())->format('c'),
+            ],
+        );
 
         return [$id, $token];
     }
@@ -35,7 +44,10 @@ final class ProgramTokens
     public function ofBand(): array
     {
         /** @var list<array{id: string, name: string, made_at: string}> $tokens */
-        $tokens = $this->database->fetchAllAssociative("SELECT id, name, to_char(made_at, 'YYYY-MM-DD') AS made_at FROM program_token WHERE band_id = :band ORDER BY made_at, id", ['band' => $this->open->id()]);
+        $tokens = $this->database->fetchAllAssociative(
+            "SELECT id, name, to_char(made_at, 'YYYY-MM-DD') AS made_at FROM program_token WHERE band_id = :band ORDER BY made_at, id",
+            ['band' => $this->open->id()],
+        );
 
         return $tokens;
     }
@@ -43,7 +55,10 @@ final class ProgramTokens
     /** The band that a token reads; null for no token of anybody's. */
     public function band(string $token): ?Band
     {
-        $id = $this->database->fetchOne('SELECT band_id FROM program_token WHERE hash = :hash', ['hash' => hash('sha256', $token)]);
+        $id = $this->database->fetchOne(
+            'SELECT band_id FROM program_token WHERE hash = :hash',
+            ['hash' => hash('sha256', $token)],
+        );
         $band = \is_string($id) ? $this->bands->find($id) : null;
 
         return null === $band || $band->isRemoved() ? null : $band;

@@ -27,7 +27,9 @@ class Remark implements OfBand
     #[ORM\Column(type: 'guid')]
     private string $id;
 
-    /** @param int $note index of the note, or PAGE; @param bool $isChange whether it speaks of the change into that note */
+    /**
+     * @param int $note index of the note, or PAGE; @param bool $isChange whether it speaks of the change into that note
+     */
     public function __construct(
         #[ORM\Column(type: Types::STRING, length: 60)]
         private string $instrument,

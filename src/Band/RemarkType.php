@@ -19,8 +19,26 @@ final class RemarkType extends AbstractType
 {
     public function buildForm(FormBuilderInterface $builder, array $options): void
     {
-        $builder->add('text', WordsType::class, ['limit' => Remark::LIMIT, 'what' => 'said.remark', 'example' => 'Keep the fingers close here'])
-            ->add('note', IntegerType::class, ['empty_data' => (string) Remark::PAGE, 'invalid_message' => 'refusal.none.note', 'constraints' => [new Range(min: Remark::PAGE, max: $options['notes'] - 1, notInRangeMessage: 'refusal.none.note')]])
+        $builder->add(
+            'text',
+            WordsType::class,
+            ['limit' => Remark::LIMIT, 'what' => 'said.remark', 'example' => 'Keep the fingers close here'],
+        )
+            ->add(
+                'note',
+                IntegerType::class,
+                [
+                    'empty_data' => (string) Remark::PAGE,
+                    'invalid_message' => 'refusal.none.note',
+                    'constraints' => [
+                        new Range(
+                            min: Remark::PAGE,
+                            max: $options['notes'] - 1,
+                            notInRangeMessage: 'refusal.none.note',
+                        ),
+                    ],
+                ],
+            )
             ->add('change', CheckboxType::class);
     }
 

@@ -40,8 +40,15 @@ final class Roster
     public function inScoreOrder(): array
     {
         $place = array_flip($this->instruments->ids());
-        $of = static fn (Player $one): array => [$place[($one->chairs()[0] ?? null)?->getInstrument() ?? ''] ?? \PHP_INT_MAX, ($one->chairs()[0] ?? null)?->getPosition() ?? 0, mb_strtolower($one->getName())];
-        $players = array_values(array_filter($this->players->inOrder(), static fn (Player $one): bool => !$one->hasLeft()));
+        $of = static fn (Player $one): array => [
+            $place[($one->chairs()[0] ?? null)?->getInstrument() ?? ''] ?? \PHP_INT_MAX,
+            ($one->chairs()[0] ?? null)?->getPosition() ?? 0,
+            mb_strtolower($one->getName()),
+        ];
+        $players = array_values(array_filter(
+            $this->players->inOrder(),
+            static fn (Player $one): bool => !$one->hasLeft(),
+        ));
         usort($players, static fn (Player $a, Player $b): int => $of($a) <=> $of($b));
 
         return $players;
@@ -75,7 +82,13 @@ final class Roster
         \assert(null !== $row->instrument);
         $player = $this->players->named($row->name);
         if (null === $player) {
-            $this->add($row->name, $row->instrument, $row->setups, $row->stage->value, $row->limits ?? '')->arrange($row->track, 'written', $row->section);
+            $this->add(
+                $row->name,
+                $row->instrument,
+                $row->setups,
+                $row->stage->value,
+                $row->limits ?? '',
+            )->arrange($row->track, 'written', $row->section);
             $this->entities->flush();
 
             return 'added';
@@ -84,13 +97,24 @@ final class Roster
         foreach ($player->chairs() as $chair) {
             if ($chair->getInstrument() === $row->instrument) {
                 $chair->change(implode(',', $row->setups), $row->stage->value, $row->limits ?? $chair->getLimits());
-                $chair->arrange('' === $row->track ? $chair->getTrack() : $row->track, $chair->getStyle(), '' === $row->section ? $chair->getSection() : $row->section, $chair->getPosition());
+                $chair->arrange(
+                    '' === $row->track ? $chair->getTrack() : $row->track,
+                    $chair->getStyle(),
+                    '' === $row->section ? $chair->getSection() : $row->section,
+                    $chair->getPosition(),
+                );
                 $this->entities->flush();
 
                 return 'changed';
             }
         }
-        $chair = new Chair($player, $row->instrument, implode(',', $row->setups), $row->stage->value, $row->limits ?? '');
+        $chair = new Chair(
+            $player,
+            $row->instrument,
+            implode(',', $row->setups),
+            $row->stage->value,
+            $row->limits ?? '',
+        );
         $chair->arrange($row->track, 'written', $row->section, \count($player->chairs()));
         $this->entities->persist($chair);
         $this->entities->flush();
@@ -103,7 +127,13 @@ final class Roster
     {
         $chairs = [];
         foreach ($this->inScoreOrder() as $player) {
-            array_push($chairs, ...array_filter($player->chairs(), static fn (Chair $one): bool => $one->getInstrument() === $chair->getInstrument()));
+            array_push(
+                $chairs,
+                ...array_filter(
+                    $player->chairs(),
+                    static fn (Chair $one): bool => $one->getInstrument() === $chair->getInstrument(),
+                ),
+            );
         }
         $at = array_search($chair, $chairs, true);
         $to = (int) $at + $direction;
@@ -122,7 +152,10 @@ final class Roster
     {
         $chairs = [...$player->chairs(), ...$player->closedChairs()];
         // What somebody is sending for one of these chairs just now waits, and is told that the chair is gone.
-        $this->entities->getConnection()->executeStatement('SELECT 1 FROM chair WHERE player_id = :player FOR UPDATE', ['player' => $player->getId()]);
+        $this->entities->getConnection()->executeStatement(
+            'SELECT 1 FROM chair WHERE player_id = :player FOR UPDATE',
+            ['player' => $player->getId()],
+        );
         $hanging = array_merge([], ...array_map($this->pins->ofChair(...), $chairs));
         foreach ($this->rooms as $room) {
             array_push($hanging, ...array_merge([], ...array_map($room->hangingOn(...), $chairs)));
@@ -131,7 +164,10 @@ final class Roster
         return $this->trash->remove($player, $player->getName(), [...$chairs, ...$hanging]);
     }
 
-    /** For good: the name and everything of this player go, out of what was removed as well. Ids alone stay, in the audit and in the list of erasures. */
+    /**
+     * For good: the name and everything of this player go, out of what was removed as well. Ids alone stay, in the
+     * audit and in the list of erasures.
+     */
     public function erase(Player $player): void
     {
         $id = $player->getId();

@@ -16,6 +16,10 @@ final class SchoolType extends AbstractType
 {
     public function buildForm(FormBuilderInterface $builder, array $options): void
     {
-        $builder->add('name', WordsType::class, ['limit' => School::NAME, 'what' => 'said.name', 'example' => 'Our clarinets']);
+        $builder->add(
+            'name',
+            WordsType::class,
+            ['limit' => School::NAME, 'what' => 'said.name', 'example' => 'Our clarinets'],
+        );
     }
 }

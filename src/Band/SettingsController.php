@@ -31,8 +31,15 @@ use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 #[May(Deed::OwnBand)]
 final class SettingsController extends AbstractController
 {
-    public function __construct(private readonly OpenBand $open, private readonly EntityManagerInterface $entities, private readonly Forms $forms, private readonly Audit $audit, private readonly ProgramTokens $tokens, private readonly Codes $codes, private readonly Hosts $hosts)
-    {
+    public function __construct(
+        private readonly OpenBand $open,
+        private readonly EntityManagerInterface $entities,
+        private readonly Forms $forms,
+        private readonly Audit $audit,
+        private readonly ProgramTokens $tokens,
+        private readonly Codes $codes,
+        private readonly Hosts $hosts,
+    ) {
     }
 
     #[Route('/band/settings', name: 'band_settings', methods: ['GET'])]
@@ -52,7 +59,12 @@ final class SettingsController extends AbstractController
             return $this->page($problem, $typed);
         }
         $usual = $band->usual();
-        $before = ['name' => $band->getName(), 'key order' => $usual->keyOrder, 'paper' => $usual->paper, 'signs' => $usual->reminders, 'tempo' => $usual->tempo, 'own' => $usual->speaksOwn, 'kept days' => $band->getKeptDays(), 'zone' => $band->zone()->getName(), 'lesson days' => $band->lessonDays()];
+        $before = [
+            'name' => $band->getName(), 'key order' => $usual->keyOrder, 'paper' => $usual->paper,
+            'signs' => $usual->reminders, 'tempo' => $usual->tempo, 'own' => $usual->speaksOwn,
+            'kept days' => $band->getKeptDays(), 'zone' => $band->zone()->getName(),
+            'lesson days' => $band->lessonDays(),
+        ];
         try {
             $this->entities->lock($band, LockMode::OPTIMISTIC, $request->request->getInt('version'));
         } catch (OptimisticLockException) {
@@ -60,9 +72,24 @@ final class SettingsController extends AbstractController
         }
         $tempo = $form->get('tempo')->getData();
         $days = $form->get('kept_days')->getData();
-        $band->change(Forms::text($form, 'name'), new Usual(Forms::text($form, 'key_order'), Forms::text($form, 'paper'), Forms::text($form, 'reminders'), \is_int($tempo) ? $tempo : null, true === $form->get('speaks_own')->getData()), \is_int($days) ? $days : Band::KEPT_DAYS);
+        $band->change(
+            Forms::text($form, 'name'),
+            new Usual(
+                Forms::text($form, 'key_order'),
+                Forms::text($form, 'paper'),
+                Forms::text($form, 'reminders'),
+                \is_int($tempo) ? $tempo : null,
+                true === $form->get('speaks_own')->getData(),
+            ),
+            \is_int($days) ? $days : Band::KEPT_DAYS,
+        );
         $weekdays = $form->get('lesson_days')->getData();
-        $band->live(new \DateTimeZone(Forms::text($form, 'zone')), \is_array($weekdays) ? array_values(array_map(static fn (mixed $day): int => is_numeric($day) ? (int) $day : 0, $weekdays)) : []);
+        $band->live(
+            new \DateTimeZone(Forms::text($form, 'zone')),
+            \is_array($weekdays)
+                ? array_values(array_map(static fn (mixed $day): int => is_numeric($day) ? (int) $day : 0, $weekdays))
+                : [],
+        );
         $this->entities->flush();
         $this->audit->note('band changed', $band->getId(), $before);
 
@@ -78,7 +105,14 @@ final class SettingsController extends AbstractController
         $this->audit->note('assistant invited', $band->getId());
         $path = ['code' => $code];
 
-        return $this->page('', [], Response::HTTP_OK, null === $this->hosts->publicAddress() ? $this->generateUrl('code', $path, UrlGeneratorInterface::ABSOLUTE_URL) : $this->hosts->publicAddress().$this->generateUrl('code', $path));
+        return $this->page(
+            '',
+            [],
+            Response::HTTP_OK,
+            null === $this->hosts->publicAddress()
+                ? $this->generateUrl('code', $path, UrlGeneratorInterface::ABSOLUTE_URL)
+                : $this->hosts->publicAddress().$this->generateUrl('code', $path),
+        );
     }
 
     #[Route('/band/assistants/{id}/remove', name: 'assistant_remove', methods: ['POST'])]
@@ -101,7 +135,11 @@ final class SettingsController extends AbstractController
         $band->handOver($to);
         $this->entities->flush();
         $this->audit->note('band handed over', $id, ['director' => $this->open->teacher()?->getId()]);
-        $mailbox->write($to, $words->say('letter.handed'), $words->say('letter.handed_text', ['%band%' => $band->getName()]));
+        $mailbox->write(
+            $to,
+            $words->say('letter.handed'),
+            $words->say('letter.handed_text', ['%band%' => $band->getName()]),
+        );
 
         return $this->redirectToRoute('band', [], Response::HTTP_SEE_OTHER);
     }
@@ -170,10 +208,25 @@ final class SettingsController extends AbstractController
     }
 
     /** @param array<mixed> $typed */
-    private function page(string $problem = '', array $typed = [], ?int $status = null, string $invitation = '', string $token = ''): Response
-    {
+    private function page(
+        string $problem = '',
+        array $typed = [],
+        ?int $status = null,
+        string $invitation = '',
+        string $token = '',
+    ): Response {
         $band = $this->open->required();
 
-        return $this->render('band/settings.html.twig', ['band' => $band, 'usual' => $band->usual(), 'orders' => array_keys(Usual::KEY_ORDERS), 'zones' => \DateTimeZone::listIdentifiers(), 'tokens' => $this->tokens->ofBand(), 'problem' => $problem, 'typed' => $typed, 'invitation' => $invitation, 'token' => $token, 'hours' => Codes::HOURS], new Response(status: $status ?? ('' === $problem ? Response::HTTP_OK : Response::HTTP_UNPROCESSABLE_ENTITY)));
+        return $this->render(
+            'band/settings.html.twig',
+            [
+                'band' => $band, 'usual' => $band->usual(), 'orders' => array_keys(Usual::KEY_ORDERS),
+                'zones' => \DateTimeZone::listIdentifiers(), 'tokens' => $this->tokens->ofBand(), 'problem' => $problem,
+                'typed' => $typed, 'invitation' => $invitation, 'token' => $token, 'hours' => Codes::HOURS,
+            ],
+            new Response(
+                status: $status ?? ('' === $problem ? Response::HTTP_OK : Response::HTTP_UNPROCESSABLE_ENTITY),
+            ),
+        );
     }
 }

@@ -19,14 +19,66 @@ final class SettingsType extends AbstractType
 {
     public function buildForm(FormBuilderInterface $builder, array $options): void
     {
-        $builder->add('name', WordsType::class, ['limit' => Band::NAME, 'what' => 'said.band', 'example' => 'Evening band'])
-            ->add('key_order', ChoiceType::class, ['choices' => array_keys(Usual::KEY_ORDERS), 'empty_data' => Usual::BY_FOURTHS, 'invalid_message' => 'refusal.no.order'])
-            ->add('paper', ChoiceType::class, ['choices' => ['a4', 'letter'], 'empty_data' => 'a4', 'invalid_message' => 'refusal.no.paper'])
-            ->add('reminders', ChoiceType::class, ['choices' => ['affected', 'habit', 'none'], 'empty_data' => 'affected', 'invalid_message' => 'refusal.no.signs'])
-            ->add('tempo', IntegerType::class, ['required' => false, 'invalid_message' => 'refusal.no.tempo', 'constraints' => [new Range(min: 30, max: 208, notInRangeMessage: 'refusal.range.tempo')]])
+        $builder->add(
+            'name',
+            WordsType::class,
+            ['limit' => Band::NAME, 'what' => 'said.band', 'example' => 'Evening band'],
+        )
+            ->add(
+                'key_order',
+                ChoiceType::class,
+                [
+                    'choices' => array_keys(Usual::KEY_ORDERS),
+                    'empty_data' => Usual::BY_FOURTHS,
+                    'invalid_message' => 'refusal.no.order',
+                ],
+            )
+            ->add(
+                'paper',
+                ChoiceType::class,
+                ['choices' => ['a4', 'letter'], 'empty_data' => 'a4', 'invalid_message' => 'refusal.no.paper'],
+            )
+            ->add(
+                'reminders',
+                ChoiceType::class,
+                [
+                    'choices' => ['affected', 'habit', 'none'],
+                    'empty_data' => 'affected',
+                    'invalid_message' => 'refusal.no.signs',
+                ],
+            )
+            ->add(
+                'tempo',
+                IntegerType::class,
+                [
+                    'required' => false,
+                    'invalid_message' => 'refusal.no.tempo',
+                    'constraints' => [new Range(min: 30, max: 208, notInRangeMessage: 'refusal.range.tempo')],
+                ],
+            )
             ->add('speaks_own', CheckboxType::class)
-            ->add('zone', ChoiceType::class, ['choices' => \DateTimeZone::listIdentifiers(), 'empty_data' => 'UTC', 'invalid_message' => 'refusal.no.zone'])
-            ->add('lesson_days', ChoiceType::class, ['choices' => range(1, 7), 'multiple' => true, 'invalid_message' => 'refusal.no.weekday'])
-            ->add('kept_days', IntegerType::class, ['empty_data' => (string) Band::KEPT_DAYS, 'invalid_message' => 'refusal.no.days', 'constraints' => [new Range(min: 30, max: 3660, notInRangeMessage: 'refusal.range.days')]]);
+            ->add(
+                'zone',
+                ChoiceType::class,
+                [
+                    'choices' => \DateTimeZone::listIdentifiers(),
+                    'empty_data' => 'UTC',
+                    'invalid_message' => 'refusal.no.zone',
+                ],
+            )
+            ->add(
+                'lesson_days',
+                ChoiceType::class,
+                ['choices' => range(1, 7), 'multiple' => true, 'invalid_message' => 'refusal.no.weekday'],
+            )
+            ->add(
+                'kept_days',
+                IntegerType::class,
+                [
+                    'empty_data' => (string) Band::KEPT_DAYS,
+                    'invalid_message' => 'refusal.no.days',
+                    'constraints' => [new Range(min: 30, max: 3660, notInRangeMessage: 'refusal.range.days')],
+                ],
+            );
     }
 }

@@ -26,8 +26,17 @@ use Symfony\Component\Routing\Attribute\Route;
 final class SlipsController extends AbstractController
 {
     #[Route('/band/slips.pdf', name: 'slips', methods: ['POST'])]
-    public function slips(Request $request, Hosts $hosts, Roster $roster, Ways $ways, OpenBand $open, PdfMaker $pdfs, InstrumentLibrary $instruments, EntityManagerInterface $entities, Audit $audit): Response
-    {
+    public function slips(
+        Request $request,
+        Hosts $hosts,
+        Roster $roster,
+        Ways $ways,
+        OpenBand $open,
+        PdfMaker $pdfs,
+        InstrumentLibrary $instruments,
+        EntityManagerInterface $entities,
+        Audit $audit,
+    ): Response {
         $address = $hosts->publicAddress();
         if (null === $address) {
             throw new UnprocessableEntityHttpException('refusal.no_address');
@@ -39,7 +48,13 @@ final class SlipsController extends AbstractController
             if ([] === $chosen || \in_array($player->getId(), $chosen, true)) {
                 $ways->end($player);
                 $first = $player->chairs()[0] ?? null;
-                $slips[] = ['name' => $player->getName(), 'says' => (null === $first ? '' : $instruments->instrument($first->getInstrument())->name.' · ').$band->getName(), 'address' => $address.$this->generateUrl('link', ['token' => $ways->renew($player)])];
+                $slips[] = [
+                    'name' => $player->getName(),
+                    'says' => (
+                        null === $first ? '' : $instruments->instrument($first->getInstrument())->name.' · '
+                    ).$band->getName(),
+                    'address' => $address.$this->generateUrl('link', ['token' => $ways->renew($player)]),
+                ];
             }
         }
         if ([] === $slips) {
@@ -49,6 +64,10 @@ final class SlipsController extends AbstractController
         $entities->flush();
         $audit->note('slips printed', null, ['players' => \count($slips)]);
 
-        return new Response($pdf, 200, ['Content-Type' => 'application/pdf', 'Content-Disposition' => 'inline; filename="slips.pdf"']);
+        return new Response(
+            $pdf,
+            200,
+            ['Content-Type' => 'application/pdf', 'Content-Disposition' => 'inline; filename="slips.pdf"'],
+        );
     }
 }

@@ -12,6 +12,10 @@ final class TokenType extends AbstractType
 {
     public function buildForm(FormBuilderInterface $builder, array $options): void
     {
-        $builder->add('token_name', WordsType::class, ['limit' => 60, 'what' => 'said.program', 'example' => 'Timetable on the office computer']);
+        $builder->add(
+            'token_name',
+            WordsType::class,
+            ['limit' => 60, 'what' => 'said.program', 'example' => 'Timetable on the office computer'],
+        );
     }
 }

@@ -12,13 +12,15 @@ use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Component\Uid\Uuid;
 
 /**
- * Removing that can be undone: what is removed is kept as it stood for thirty days. All of it comes back or nothing; what stands in the way is said, and
- * until then it stays where it is.
+ * Removing that can be undone: what is removed is kept as it stood for thirty days. All of it comes back or nothing;
+ * what stands in the way is said, and until then it stays where it is.
  */
 final class Trash implements Sweeps
 {
     public const KEPT = '30 days';
-    /** What may be there once in a band: the table, the column that says it is the same, and the column with the name. */
+    /**
+     * What may be there once in a band: the table, the column that says it is the same, and the column with the name.
+     */
     private const NAMED = ['player' => ['name_key', 'name'], 'own_pattern' => ['name', 'name']];
     /** Signs of a name at the most, by the table. */
     private const LONGEST = ['player' => Player::NAME, 'own_pattern' => OwnPattern::NAME];
@@ -62,7 +64,9 @@ final class Trash implements Sweeps
         try {
             $removed = Uuid::isValid($id) ? $this->entities->find(Removed::class, $id) : null;
 
-            return null === $removed || $removed->getRemovedAt() < new \DateTimeImmutable('-'.self::KEPT) ? null : $removed;
+            return null === $removed || $removed->getRemovedAt() < new \DateTimeImmutable('-'.self::KEPT)
+                ? null
+                : $removed;
         } catch (DatabaseError) {
             return null;
         }
@@ -112,7 +116,10 @@ final class Trash implements Sweeps
     {
         foreach (['chair_id' => 'chair', 'player_id' => 'player'] as $column => $parent) {
             $id = $row[$column] ?? null;
-            $isWith = [] !== array_filter($with, static fn (array $one): bool => $one[0] === $parent && ($one[1]['id'] ?? null) === $id);
+            $isWith = [] !== array_filter(
+                $with,
+                static fn (array $one): bool => $one[0] === $parent && ($one[1]['id'] ?? null) === $id,
+            );
             if (!\is_string($id) || $isWith || $this->isThere($parent, $id)) {
                 continue;
             }
@@ -216,9 +223,18 @@ final class Trash implements Sweeps
     {
         $table = $this->entities->getClassMetadata($entity::class)->getTableName();
         $id = $this->entities->getUnitOfWork()->getSingleIdentifierValue($entity);
-        $row = $this->database->fetchOne(\sprintf('SELECT to_jsonb(t) FROM %s t WHERE id = :id FOR UPDATE', $this->database->quoteSingleIdentifier($table)), ['id' => $id]);
+        $row = $this->database->fetchOne(
+            \sprintf(
+                'SELECT to_jsonb(t) FROM %s t WHERE id = :id FOR UPDATE',
+                $this->database->quoteSingleIdentifier($table),
+            ),
+            ['id' => $id],
+        );
 
-        return ['table' => $table, 'row' => \is_string($row) ? $row : throw new \LogicException('What is removed is not there.')];
+        return [
+            'table' => $table,
+            'row' => \is_string($row) ? $row : throw new \LogicException('What is removed is not there.'),
+        ];
     }
 
     private function known(string $table): string

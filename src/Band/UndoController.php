@@ -26,7 +26,11 @@ final class UndoController extends AbstractController
         try {
             $trash->restore($removed, '' === $as ? null : $as, $request->request->getBoolean('first'));
         } catch (NotBack $why) {
-            return $this->render('band/undo.html.twig', ['removed' => $removed, 'why' => $why, 'back' => $back], new Response(status: Response::HTTP_CONFLICT));
+            return $this->render(
+                'band/undo.html.twig',
+                ['removed' => $removed, 'why' => $why, 'back' => $back],
+                new Response(status: Response::HTTP_CONFLICT),
+            );
         }
 
         return $this->redirect($back.(str_contains($back, '?') ? '&' : '?').'brought=1', Response::HTTP_SEE_OTHER);

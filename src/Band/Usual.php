@@ -20,7 +20,12 @@ final readonly class Usual
      * @param int|null $tempo     beats a minute; null for the product's own
      * @param bool     $speaksOwn whether a key without "concert" or "own" is the player's own
      */
-    public function __construct(public string $keyOrder = self::BY_FOURTHS, public string $paper = 'a4', public string $reminders = 'affected', public ?int $tempo = null, public bool $speaksOwn = false)
-    {
+    public function __construct(
+        public string $keyOrder = self::BY_FOURTHS,
+        public string $paper = 'a4',
+        public string $reminders = 'affected',
+        public ?int $tempo = null,
+        public bool $speaksOwn = false,
+    ) {
     }
 }

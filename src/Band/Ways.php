@@ -10,8 +10,8 @@ use App\Shared\Hosts;
 use Doctrine\ORM\EntityManagerInterface;
 
 /**
- * Players' ways in: personal links, of which only the hash is kept, and the sign-ins that they open. A link opens its own player, on every device and
- * whoever was signed in there before.
+ * Players' ways in: personal links, of which only the hash is kept, and the sign-ins that they open. A link opens its
+ * own player, on every device and whoever was signed in there before.
  */
 final class Ways
 {
@@ -24,8 +24,9 @@ final class Ways
     }
 
     /**
-     * A new link for a player of the open band, as 43 signs for an address (256 bits). The one before ends, and so does every session in this band that it
-     * opened: the player has a new sign-in here, and keeps the old one in other bands.
+     * A new link for a player of the open band, as 43 signs for an address (256 bits). The one before ends, and so does
+     * every session in this band that it opened: the player has a new sign-in here, and keeps the old one in other
+     * bands.
      */
     public function renew(Player $player): string
     {
@@ -48,7 +49,8 @@ final class Ways
     }
 
     /**
-     * Whose link it is, whatever band is open; null when it is nobody's (any more). It opens that player's band for this request.
+     * Whose link it is, whatever band is open; null when it is nobody's (any more). It opens that player's band for
+     * this request.
      */
     public function owner(string $token): ?Player
     {
@@ -77,14 +79,19 @@ final class Ways
         return $signIn;
     }
 
-    /** Whether a player of the open band may be the same person as one who is signed in: he has no place in this band yet. */
+    /**
+     * Whether a player of the open band may be the same person as one who is signed in: he has no place in this band
+     * yet.
+     */
     public function canJoin(Player $player, PlayerSignIn $other): bool
     {
-        return $player->getSignIn() !== $other && !$this->standsFor($other, 'band_id = :band', ['band' => $this->open->id()]);
+        return $player->getSignIn() !== $other
+            && !$this->standsFor($other, 'band_id = :band', ['band' => $this->open->id()]);
     }
 
     /**
-     * On wish: the player of the open band is the same person as the one who is signed in, and comes in as that one from now on.
+     * On wish: the player of the open band is the same person as the one who is signed in, and comes in as that one
+     * from now on.
      *
      * @throws \LogicException where the other has a place in this band: nobody is two players of one band
      */
@@ -106,7 +113,10 @@ final class Ways
     {
         foreach ($this->bands->ledBy($director) as $band) {
             $this->open->enter($band, $director);
-            $player = $this->entities->getRepository(Player::class)->findOneBy(['leftAt' => null], ['nameKey' => 'ASC']);
+            $player = $this->entities->getRepository(Player::class)->findOneBy(
+                ['leftAt' => null],
+                ['nameKey' => 'ASC'],
+            );
             if (null !== $player) {
                 return $this->signIn($player);
             }

@@ -17,7 +17,13 @@ final readonly class Choice
      * @param string $picture a drawing that adorns it, or nothing
      * @param string $group   under which heading it stands, or nothing
      */
-    public function __construct(public string $text, public string $about, public string $line, public bool $isSaid, public string $picture, public string $group)
-    {
+    public function __construct(
+        public string $text,
+        public string $about,
+        public string $line,
+        public bool $isSaid,
+        public string $picture,
+        public string $group,
+    ) {
     }
 }

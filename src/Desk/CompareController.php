@@ -38,7 +38,12 @@ final class CompareController extends AbstractController
             try {
                 $part = $desk->plainPart($state, self::pins($pins));
                 $side['part'] = $part;
-                $side['music'] = $pages->screen($part, new Rows(false, true, Reminders::None, FingeringStyle::Diagram), '', $request->query->getBoolean('narrow') ? DeskPage::NARROW : DeskPage::WIDE)->apart($name);
+                $side['music'] = $pages->screen(
+                    $part,
+                    new Rows(false, true, Reminders::None, FingeringStyle::Diagram),
+                    '',
+                    $request->query->getBoolean('narrow') ? DeskPage::NARROW : DeskPage::WIDE,
+                )->apart($name);
             } catch (\InvalidArgumentException|\DomainException $error) {
                 $side['error'] = $error->getMessage();
                 $status = 422;
@@ -79,7 +84,12 @@ final class CompareController extends AbstractController
         foreach ($one->plan->notes as $i => $note) {
             $there = $other->plan->notes[$i] ?? null;
             if (null !== $there && $note->fingering->text !== $there->fingering->text) {
-                $differences[] = ['number' => $i + 1, 'note' => $one->study->notes[$i]->pitch()->sign(), 'one' => $note->fingering->text, 'other' => $there->fingering->text];
+                $differences[] = [
+                    'number' => $i + 1,
+                    'note' => $one->study->notes[$i]->pitch()->sign(),
+                    'one' => $note->fingering->text,
+                    'other' => $there->fingering->text,
+                ];
             }
         }
 

@@ -44,8 +44,13 @@ final class Desk
     /** Half steps from a key to the next one. */
     private readonly int $keyStep;
 
-    public function __construct(private readonly PartBuilder $parts, private readonly InstrumentLibrary $instruments, private readonly DataFolder $data, private readonly Notebook $notebook, OpenBand $open)
-    {
+    public function __construct(
+        private readonly PartBuilder $parts,
+        private readonly InstrumentLibrary $instruments,
+        private readonly DataFolder $data,
+        private readonly Notebook $notebook,
+        OpenBand $open,
+    ) {
         $this->keyStep = Usual::KEY_ORDERS[$open->usual()->keyOrder] ?? Usual::KEY_ORDERS[Usual::BY_FOURTHS];
         $this->order = new KeyOrder($parts->scales);
     }
@@ -92,7 +97,10 @@ final class Desk
         }
         $before = mb_substr($line, 0, $error->column - 1);
         $after = mb_substr($line, $error->column - 1);
-        foreach ([mb_substr($after, mb_strlen($error->read)), (string) preg_replace('/^[^,;]*/', '', $after)] as $rest) {
+        foreach ([
+            mb_substr($after, mb_strlen($error->read)),
+            (string) preg_replace('/^[^,;]*/', '', $after),
+        ] as $rest) {
             try {
                 return $this->read($before.$error->nearest.$rest)->text();
             } catch (StudyLineError) {
@@ -104,7 +112,8 @@ final class Desk
     }
 
     /**
-     * The instruments of the rail, in score order, each with its written key; the chosen one among them, wherever it stands.
+     * The instruments of the rail, in score order, each with its written key; the chosen one among them, wherever it
+     * stands.
      *
      * @return list<RailRow>
      */
@@ -119,7 +128,13 @@ final class Desk
         }
         foreach (array_merge(...array_values($this->instruments->names())) as ['id' => $id, 'name' => $name]) {
             if ($id === $state->instrument || \in_array($id, $band, true)) {
-                $key = null === $recipe ? '' : StudyBuilder::keysFor($recipe, $this->instruments->transposition($id), $state->spelling)[1]->key->tonic->sign();
+                $key = null === $recipe
+                    ? ''
+                    : StudyBuilder::keysFor(
+                        $recipe,
+                        $this->instruments->transposition($id),
+                        $state->spelling,
+                    )[1]->key->tonic->sign();
                 $rows[] = new RailRow($id, $name, $key, $id === $state->instrument);
             }
         }
@@ -138,7 +153,8 @@ final class Desk
     {
         $chair = '' === $state->player ? null : $this->notebook->player($state->player);
 
-        return $chair?->settings($state->spelling, $state->rows->reminders, $state->stage) ?? new PlayerSettings($state->stage, $state->spelling, $state->rows->reminders);
+        return $chair?->settings($state->spelling, $state->rows->reminders, $state->stage)
+            ?? new PlayerSettings($state->stage, $state->spelling, $state->rows->reminders);
     }
 
     /**
@@ -151,7 +167,10 @@ final class Desk
         try {
             $line = $this->read($state->line);
 
-            return array_map(static fn (StudyLine $one): string => $one->text(), $this->parts->remedies($line, $this->instrument($state), $this->settings($state)));
+            return array_map(
+                static fn (StudyLine $one): string => $one->text(),
+                $this->parts->remedies($line, $this->instrument($state), $this->settings($state)),
+            );
         } catch (StudyLineError|InstrumentError) {
             return [];
         }
@@ -166,7 +185,9 @@ final class Desk
             return '1';
         }
         $says = $parsed->phrase(ClauseKind::Pattern, 'straight');
-        $cell = 'cell' === $says ? $parsed->clause(ClauseKind::Pattern)->word('cell') : $this->parts->patterns->cell($says);
+        $cell = 'cell' === $says
+            ? $parsed->clause(ClauseKind::Pattern)->word('cell')
+            : $this->parts->patterns->cell($says);
 
         return '' === $cell ? '1' : $cell;
     }
@@ -181,7 +202,12 @@ final class Desk
     private function currentLine(DeskState $state): StudyLine
     {
         $steps = $this->order->steps($this->read($state->line));
-        $lines = 1 === \count($steps) ? [$steps[0]->line] : (new KeyWalk($this->parts, $this->instrument($state), $this->settings($state)))->lines([$steps[0], ...\array_slice($steps, 1, $state->at % \count($steps))]);
+        $lines = 1 === \count($steps)
+            ? [$steps[0]->line]
+            : (new KeyWalk($this->parts, $this->instrument($state), $this->settings($state)))->lines([
+                $steps[0],
+                ...\array_slice($steps, 1, $state->at % \count($steps)),
+            ]);
 
         return $lines[\count($lines) - 1];
     }
@@ -210,7 +236,11 @@ final class Desk
         $lines = [] === $lines ? [$state->line] : $lines;
         $stored = $this->notebook->pins($state->instrument, '', $state->player);
         try {
-            return $this->plainSheet($lines, $state, new OwnFingerings(Notebook::read($stored), Notebook::tendencies($stored)));
+            return $this->plainSheet(
+                $lines,
+                $state,
+                new OwnFingerings(Notebook::read($stored), Notebook::tendencies($stored)),
+            );
         } catch (PinError) {
             return $this->plainSheet($lines, $state); // a habit of another set-up does not stop the page
         }
@@ -232,7 +262,8 @@ final class Desk
     }
 
     /**
-     * The same line in another school: the second row under the music. Null where none is asked for, or it cannot be had.
+     * The same line in another school: the second row under the music. Null where none is asked for, or it cannot be
+     * had.
      */
     public function second(DeskState $state): ?SecondRow
     {
@@ -241,13 +272,25 @@ final class Desk
             if ('setup' === $kind) {
                 $says = $this->instruments->setups($state->instrument)[$name] ?? null;
 
-                return null === $says ? null : new SecondRow($this->part($state->inSetups($this->instruments->with($state->instrument, $state->setups, $name))), $says);
+                return null === $says
+                    ? null
+                    : new SecondRow(
+                        $this->part($state->inSetups($this->instruments->with(
+                            $state->instrument,
+                            $state->setups,
+                            $name,
+                        ))),
+                        $says,
+                    );
             }
             foreach ('school' === $kind ? $this->notebook->schools($state->instrument) : [] as $kept) {
                 if ($kept->getId() === $name) {
                     $school = $kept->school();
 
-                    return new SecondRow($this->plainPart($state, $school->pins(), $school->tendencies()), $school->name);
+                    return new SecondRow(
+                        $this->plainPart($state, $school->pins(), $school->tendencies()),
+                        $school->name,
+                    );
                 }
             }
         } catch (InstrumentError|StudyError|StudyLineError|PinError|SchoolError) {
@@ -272,7 +315,12 @@ final class Desk
     {
         $instrument = $this->instrument($state);
         try {
-            return $this->parts->build($this->currentLine($state), $instrument, $this->settings($state), new OwnFingerings($pins, $tendencies));
+            return $this->parts->build(
+                $this->currentLine($state),
+                $instrument,
+                $this->settings($state),
+                new OwnFingerings($pins, $tendencies),
+            );
         } catch (PinError $error) {
             // Of several habits the one that this set-up does not have is left out.
             if (\count($pins) < 2) {
@@ -323,7 +371,10 @@ final class Desk
         return array_map($this->instruments->instrument(...), $this->bandIds());
     }
 
-    /** @return list<string> what the players of the open band play, in score order; the shipped list where there is no band, or nobody in it */
+    /**
+     * @return list<string> what the players of the open band play,
+     *  in score order; the shipped list where there is no band, or nobody in it
+     */
     private function bandIds(): array
     {
         $played = $this->notebook->instruments();
@@ -332,7 +383,10 @@ final class Desk
         }
         $band = $this->data->read('band')['band'] ?? [];
 
-        return array_map(static fn (mixed $id): string => \is_string($id) ? $id : '', array_values(\is_array($band) ? $band : []));
+        return array_map(
+            static fn (mixed $id): string => \is_string($id) ? $id : '',
+            array_values(\is_array($band) ? $band : []),
+        );
     }
 
     /** @return array<string, list<array{id: string, name: string}>> every instrument by family */
@@ -363,7 +417,9 @@ final class Desk
         try {
             $parsed = $this->read($line);
 
-            return ('' === $text ? $parsed->without($kind) : $parsed->with($this->parts->parser->clauseOf($text)))->text();
+            return (
+                '' === $text ? $parsed->without($kind) : $parsed->with($this->parts->parser->clauseOf($text))
+            )->text();
         } catch (StudyLineError) {
             return $line;
         }
@@ -379,7 +435,9 @@ final class Desk
         $count = $this->keyCount($state->line);
         $at = 1 === $count ? 0 : ($state->at + $steps + $count) % $count;
 
-        return 1 === $count ? ['line' => $this->nextKey($state->line, $steps)] : ['at' => 0 === $at ? '' : (string) $at];
+        return 1 === $count
+            ? ['line' => $this->nextKey($state->line, $steps)]
+            : ['at' => 0 === $at ? '' : (string) $at];
     }
 
     /**
@@ -395,7 +453,10 @@ final class Desk
         try {
             $on = NoteName::parse($tonic);
             $isTitle = static fn (string $line): bool => str_starts_with($line, SheetBuilder::TITLE);
-            $parsed = array_map($this->read(...), array_values(array_filter($lines, static fn (string $line): bool => !$isTitle($line))));
+            $parsed = array_map(
+                $this->read(...),
+                array_values(array_filter($lines, static fn (string $line): bool => !$isTitle($line))),
+            );
         } catch (StudyLineError|PitchError) {
             return $lines;
         }

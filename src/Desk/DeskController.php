@@ -30,8 +30,12 @@ use Symfony\Component\Routing\Attribute\Route;
 #[May(Deed::Make)]
 final class DeskController extends AbstractController
 {
-    public function __construct(private readonly Desk $desk, private readonly PageMaker $pages, private readonly Notebook $notebook, private readonly Words $words)
-    {
+    public function __construct(
+        private readonly Desk $desk,
+        private readonly PageMaker $pages,
+        private readonly Notebook $notebook,
+        private readonly Words $words,
+    ) {
     }
 
     #[Route('/', name: 'home', methods: ['GET'])]
@@ -45,12 +49,18 @@ final class DeskController extends AbstractController
     {
         $asked = $page->asked($request->query->all());
         $isTyped = 'line' === $request->headers->get('HX-Trigger');
-        $isPart = null !== $request->headers->get('HX-Request') && null === $request->headers->get('HX-History-Restore-Request');
-        $view = $page->of($asked, $request->query->getBoolean('narrow')) + ['line_is_typed' => $isTyped, 'working_open' => $request->query->getBoolean('working')];
+        $isPart = null !== $request->headers->get('HX-Request')
+            && null === $request->headers->get('HX-History-Restore-Request');
+        $view = $page->of($asked, $request->query->getBoolean('narrow'))
+            + ['line_is_typed' => $isTyped, 'working_open' => $request->query->getBoolean('working')];
         $response = new Response(status: $view['status']);
         if ($isPart && $view['column'] > 0) {
             // The music that could last be read stays; only the message is new.
-            $response->headers->add(['HX-Retarget' => '#line-message', 'HX-Reswap' => 'innerHTML', 'HX-Push-Url' => 'false']);
+            $response->headers->add([
+                'HX-Retarget' => '#line-message',
+                'HX-Reswap' => 'innerHTML',
+                'HX-Push-Url' => 'false',
+            ]);
 
             return $this->render('desk/_line_error.html.twig', $view, $response);
         }
@@ -59,7 +69,10 @@ final class DeskController extends AbstractController
         }
         if (200 === $view['status']) {
             // What is typed letter by letter is one step back; every other change is one of its own.
-            $response->headers->set($isTyped ? 'HX-Replace-Url' : 'HX-Push-Url', $this->generateUrl('desk', $view['state']->query()));
+            $response->headers->set(
+                $isTyped ? 'HX-Replace-Url' : 'HX-Push-Url',
+                $this->generateUrl('desk', $view['state']->query()),
+            );
         }
 
         return $this->render('desk/_update.html.twig', $view, $response);
@@ -74,8 +87,14 @@ final class DeskController extends AbstractController
         if ('more' === $id) {
             return $this->render('desk/_more.html.twig', ['state' => $state, 'groups' => $panels->more($line)]);
         }
-        $own = 'pattern' === $id ? array_map(static fn (OwnPattern $one): array => ['name' => $one->getName(), 'cell' => $one->getCell()], $this->notebook->ownPatterns()) : [];
-        $panel = $panels->of($id, $line, $own) ?? throw $this->createNotFoundException($this->words->say('refusal.none.part', ['%part%' => $id]));
+        $own = 'pattern' === $id
+            ? array_map(
+                static fn (OwnPattern $one): array => ['name' => $one->getName(), 'cell' => $one->getCell()],
+                $this->notebook->ownPatterns(),
+            )
+            : [];
+        $panel = $panels->of($id, $line, $own)
+            ?? throw $this->createNotFoundException($this->words->say('refusal.none.part', ['%part%' => $id]));
 
         return $this->render('desk/_panel.html.twig', ['state' => $state, 'panel' => $panel]);
     }
@@ -97,7 +116,11 @@ final class DeskController extends AbstractController
             'says' => NumbersPage::means(),
             'open' => $isOpen,
             'narrow' => $request->query->getBoolean('narrow'),
-            'music' => ($isOpen ? $this->pages->screen($part, $state->rows, $label, $perSystem) : $this->pages->covered($part, $label, $perSystem))->svg,
+            'music' => (
+                $isOpen
+                    ? $this->pages->screen($part, $state->rows, $label, $perSystem)
+                    : $this->pages->covered($part, $label, $perSystem)
+            )->svg,
         ]);
     }
 
@@ -110,10 +133,27 @@ final class DeskController extends AbstractController
         $notes = [];
         foreach (TalkThrough::of($part->instrument, $part->study, $part->plan, $oneToSix) as $i => $note) {
             $drawing = Diagram::planned($part->instrument, $part->plan->notes[$i], $part->plan->notes[$i - 1] ?? null);
-            $notes[] = $note + ['bar' => $part->study->notes[$i]->bar, 'diagram' => 0 === $drawing->height ? '' : $drawing->alone('fingering', Diagram::words($part->instrument, $part->plan->notes[$i], $oneToSix))];
+            $notes[] = $note + [
+                'bar' => $part->study->notes[$i]->bar,
+                'diagram' => 0 === $drawing->height
+                    ? ''
+                    : $drawing->alone(
+                        'fingering',
+                        Diagram::words($part->instrument, $part->plan->notes[$i], $oneToSix),
+                    ),
+            ];
         }
 
-        return $this->render('desk/talk.html.twig', ['state' => $state, 'part' => $part, 'notes' => $notes, 'one_to_six' => $oneToSix, 'legend' => Legend::forPage(Legend::signs($part->instrument, $part->plan->notes, true))]);
+        return $this->render(
+            'desk/talk.html.twig',
+            [
+                'state' => $state,
+                'part' => $part,
+                'notes' => $notes,
+                'one_to_six' => $oneToSix,
+                'legend' => Legend::forPage(Legend::signs($part->instrument, $part->plan->notes, true)),
+            ],
+        );
     }
 
     #[Route('/desk/talk.pdf', name: 'talk_pdf', methods: ['GET'])]
@@ -121,7 +161,18 @@ final class DeskController extends AbstractController
     {
         $state = DeskState::of($request->query->all());
 
-        return new Response($pdfs->pdf(TalkPage::pages($this->desk->part($state), FingeringStyle::Numbers === $state->rows->fingerings, Paper::tryFrom($request->query->getString('paper')) ?? Paper::A4), 'Talk it through'), 200, ['Content-Type' => 'application/pdf', 'Content-Disposition' => 'inline; filename="talk-through.pdf"']);
+        return new Response(
+            $pdfs->pdf(
+                TalkPage::pages(
+                    $this->desk->part($state),
+                    FingeringStyle::Numbers === $state->rows->fingerings,
+                    Paper::tryFrom($request->query->getString('paper')) ?? Paper::A4,
+                ),
+                'Talk it through',
+            ),
+            200,
+            ['Content-Type' => 'application/pdf', 'Content-Disposition' => 'inline; filename="talk-through.pdf"'],
+        );
     }
 
     #[Route('/desk/suggest', name: 'desk_suggest', methods: ['GET'])]
@@ -129,7 +180,10 @@ final class DeskController extends AbstractController
     {
         $completion = new Completion($parser->scales, $parser->grammar());
 
-        return $this->render('desk/_suggestions.html.twig', ['suggestions' => $completion->of(DeskState::of(['line' => $request->query->getString('line')])->line)]);
+        return $this->render(
+            'desk/_suggestions.html.twig',
+            ['suggestions' => $completion->of(DeskState::of(['line' => $request->query->getString('line')])->line)],
+        );
     }
 
     #[Route('/desk/note/{index<\d{1,4}>}', name: 'desk_note', methods: ['GET'])]
@@ -137,12 +191,21 @@ final class DeskController extends AbstractController
     {
         $part = $this->desk->part(DeskState::of($request->query->all()));
         if (!isset($part->study->notes[$index])) {
-            throw $this->createNotFoundException($this->words->say('refusal.none.note_of', ['%note%' => $index, '%count%' => \count($part->study->notes)]));
+            throw $this->createNotFoundException($this->words->say(
+                'refusal.none.note_of',
+                ['%note%' => $index, '%count%' => \count($part->study->notes)],
+            ));
         }
 
         $state = DeskState::of($request->query->all());
-        $remarks = array_values(array_filter($this->notebook->remarks($state->instrument, $part->line()), static fn ($remark): bool => $remark->getNote() === $index));
+        $remarks = array_values(array_filter(
+            $this->notebook->remarks($state->instrument, $part->line()),
+            static fn ($remark): bool => $remark->getNote() === $index,
+        ));
 
-        return $this->render('desk/_card.html.twig', ['card' => NoteCard::of($part, $index), 'state' => $state, 'remarks' => $remarks]);
+        return $this->render(
+            'desk/_card.html.twig',
+            ['card' => NoteCard::of($part, $index), 'state' => $state, 'remarks' => $remarks],
+        );
     }
 }

@@ -35,11 +35,18 @@ final class DeskKeeps implements Keeps
 
         return [
             'studies' => array_map(
-                static fn (SavedStudy $one): array => ['name' => $one->getName(), 'line' => $one->getLine(), 'instrument' => $one->getInstrument()],
+                static fn (SavedStudy $one): array => [
+                    'name' => $one->getName(),
+                    'line' => $one->getLine(),
+                    'instrument' => $one->getInstrument(),
+                ],
                 $studies,
             ),
             'sheets' => array_map(
-                static fn (StudySheet $one): array => ['name' => $one->getName(), 'lines' => explode("\n", $one->getLines())],
+                static fn (StudySheet $one): array => [
+                    'name' => $one->getName(),
+                    'lines' => explode("\n", $one->getLines()),
+                ],
                 $this->sheets->newestFirst(),
             ),
         ];

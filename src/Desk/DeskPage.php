@@ -37,8 +37,14 @@ final class DeskPage
     public const WIDE = 16;
     public const NARROW = 8;
 
-    public function __construct(private readonly Desk $desk, private readonly PageMaker $pages, private readonly Notebook $notebook, private readonly SavedStudyRepository $studies, private readonly StudySheetRepository $sheets, private readonly OpenBand $open)
-    {
+    public function __construct(
+        private readonly Desk $desk,
+        private readonly PageMaker $pages,
+        private readonly Notebook $notebook,
+        private readonly SavedStudyRepository $studies,
+        private readonly StudySheetRepository $sheets,
+        private readonly OpenBand $open,
+    ) {
     }
 
     /**
@@ -48,7 +54,13 @@ final class DeskPage
      */
     public function asked(array $query): DeskState
     {
-        return $this->changed($this->chosen(DeskState::of(isset($query['line']) ? $query : $query + $this->usual()), isset($query['stage'])), $query['set'] ?? []);
+        return $this->changed(
+            $this->chosen(
+                DeskState::of(isset($query['line']) ? $query : $query + $this->usual()),
+                isset($query['stage']),
+            ),
+            $query['set'] ?? [],
+        );
     }
 
     /**
@@ -61,7 +73,11 @@ final class DeskPage
         $usual = $this->open->usual();
         $letters = ['affected' => 'r', 'habit' => 'h', 'none' => ''][$usual->reminders] ?? 'r';
 
-        return ['line' => DeskState::LINE.(null === $usual->tempo ? '' : ', quarter = '.$usual->tempo), 'rows' => strtr(DeskState::ROWS, ['r' => $letters]), 'speak' => $usual->speaksOwn ? 'own' : ''];
+        return [
+            'line' => DeskState::LINE.(null === $usual->tempo ? '' : ', quarter = '.$usual->tempo),
+            'rows' => strtr(DeskState::ROWS, ['r' => $letters]),
+            'speak' => $usual->speaksOwn ? 'own' : '',
+        ];
     }
 
     /**
@@ -95,7 +111,9 @@ final class DeskPage
             'twin_fingerings' => self::twinFingerings($part, $view['working']),
             'title_in_words' => null === $part ? '' : Heading::of($part),
             'cell' => $this->desk->cell($state->line),
-            'legend' => null === $part ? [] : Legend::forPage(Legend::signs($part->instrument, $part->plan->notes, $state->rows->moves)),
+            'legend' => null === $part
+                ? []
+                : Legend::forPage(Legend::signs($part->instrument, $part->plan->notes, $state->rows->moves)),
             'saved' => $this->saved($state),
         ];
     }
@@ -124,7 +142,12 @@ final class DeskPage
         if (!\is_array($set)) {
             return $state;
         }
-        if (isset($set['tonic'], $set['material'], $set['naming']) && \is_string($set['tonic']) && \is_string($set['material']) && \is_string($set['naming'])) {
+        if (
+            isset($set['tonic'], $set['material'], $set['naming'])
+            && \is_string($set['tonic'])
+            && \is_string($set['material'])
+            && \is_string($set['naming'])
+        ) {
             $line = $this->desk->inKey($line, $set['naming'], $set['tonic'], $set['material']);
         }
         foreach ($set as $name => $text) {
@@ -158,10 +181,18 @@ final class DeskPage
         return [$state, $understood, $this->desk->instrument($state)->name];
     }
 
-    /** @return array{status: int, part: ?Part, music: string, error: string, column: int, meant: list<string>, remedies: list<string>, hard: array<int, HardSpot>, working: ?Working, working_keyboard: string, working_circle: string, second: ?SecondRow} */
+    /**
+     * @return array{status: int, part: ?Part, music: string, error: string, column: int, meant: list<string>,
+     *  remedies: list<string>, hard: array<int, HardSpot>, working: ?Working, working_keyboard: string,
+     *  working_circle: string, second: ?SecondRow}
+     */
     private function view(DeskState $state, bool $narrow): array
     {
-        $view = ['status' => 200, 'part' => null, 'music' => '', 'error' => '', 'column' => 0, 'meant' => [], 'remedies' => [], 'hard' => [], 'working' => null, 'working_keyboard' => '', 'working_circle' => '', 'second' => null];
+        $view = [
+            'status' => 200, 'part' => null, 'music' => '', 'error' => '', 'column' => 0, 'meant' => [],
+            'remedies' => [], 'hard' => [], 'working' => null, 'working_keyboard' => '', 'working_circle' => '',
+            'second' => null,
+        ];
         try {
             $part = $this->desk->part($state);
             $view['part'] = $part;
@@ -169,18 +200,40 @@ final class DeskPage
             $view['second'] = $this->desk->second($state);
             $view['working'] = Working::of($part->study, $part->instrument->transposition, $part->instrument->article);
             $view['working_keyboard'] = WorkingDrawing::keyboard($view['working']);
-            $view['working_circle'] = WorkingDrawing::circle($part->study->concertKey->signature(), $part->study->writtenKey->key->signature());
-            $view['music'] = $this->pages->screen($part, $state->rows, '', $narrow ? self::NARROW : self::WIDE, $view['second'])->svg;
+            $view['working_circle'] = WorkingDrawing::circle(
+                $part->study->concertKey->signature(),
+                $part->study->writtenKey->key->signature(),
+            );
+            $view['music'] = $this->pages->screen(
+                $part,
+                $state->rows,
+                '',
+                $narrow ? self::NARROW : self::WIDE,
+                $view['second'],
+            )->svg;
         } catch (StudyLineError $error) {
             $mended = $this->desk->mended($state->line, $error);
 
-            return ['status' => 422, 'error' => $error->getMessage(), 'column' => $error->column, 'meant' => '' === $mended ? $error->readings : [$mended]] + $view;
+            return [
+                'status' => 422,
+                'error' => $error->getMessage(),
+                'column' => $error->column,
+                'meant' => '' === $mended ? $error->readings : [$mended],
+            ] + $view;
         } catch (StudyError|PlayerError $error) {
-            return ['status' => 422, 'error' => $error->getMessage(), 'remedies' => $this->desk->remedies($state)] + $view;
+            return [
+                'status' => 422,
+                'error' => $error->getMessage(),
+                'remedies' => $this->desk->remedies($state),
+            ] + $view;
         } catch (InstrumentError $error) {
             return ['status' => 404, 'error' => $error->getMessage()] + $view;
         } catch (EngravingError $error) {
-            return ['status' => 503, 'error' => $error->getMessage(), 'music' => '<pre class="plain-part">'.htmlspecialchars(TextWriter::write($part)).'</pre>'] + $view;
+            return [
+                'status' => 503,
+                'error' => $error->getMessage(),
+                'music' => '<pre class="plain-part">'.htmlspecialchars(TextWriter::write($part)).'</pre>',
+            ] + $view;
         }
 
         return $view;
@@ -200,7 +253,10 @@ final class DeskPage
             return []; // a drill of a drill is none
         }
 
-        return array_map(static fn (HardSpot $spot): string => $line->with(Clause::drill($spot->from + 1))->text(), $view['hard']);
+        return array_map(
+            static fn (HardSpot $spot): string => $line->with(Clause::drill($spot->from + 1))->text(),
+            $view['hard'],
+        );
     }
 
     /**
@@ -210,7 +266,11 @@ final class DeskPage
      */
     private static function twinFingerings(?Part $part, ?Working $working): array
     {
-        if (null === $part || null === $working?->twin || MechanismKind::None === $part->instrument->mechanism()->kind()) {
+        if (
+            null === $part
+            || null === $working?->twin
+            || MechanismKind::None === $part->instrument->mechanism()->kind()
+        ) {
             return [];
         }
         $byClass = [];

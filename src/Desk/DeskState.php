@@ -60,8 +60,14 @@ final readonly class DeskState
             new Rows(
                 str_contains($rows, 'd') || str_contains($rows, 'g'),
                 str_contains($rows, 'l'),
-                str_contains($rows, 'h') ? Reminders::Habit : (str_contains($rows, 'r') ? Reminders::Affected : Reminders::None),
-                str_contains($rows, 'f') ? FingeringStyle::Diagram : (str_contains($rows, 't') ? FingeringStyle::Text : (str_contains($rows, 'n') ? FingeringStyle::Numbers : FingeringStyle::None)),
+                str_contains($rows, 'h')
+                    ? Reminders::Habit
+                    : (str_contains($rows, 'r') ? Reminders::Affected : Reminders::None),
+                str_contains($rows, 'f')
+                    ? FingeringStyle::Diagram
+                    : (str_contains($rows, 't')
+                        ? FingeringStyle::Text
+                        : (str_contains($rows, 'n') ? FingeringStyle::Numbers : FingeringStyle::None)),
                 str_contains($rows, 'c'),
                 !str_contains($rows, 'x'),
                 chords: str_contains($rows, 's'),
@@ -106,7 +112,9 @@ final readonly class DeskState
 
     public function rowLetters(): string
     {
-        $letters = ($this->rows->counts ? 'c' : '').($this->rows->degrees ? ($this->rows->fromRoot ? 'g' : 'd') : '').($this->rows->letters ? 'l' : '').match ($this->rows->reminders) {
+        $letters = ($this->rows->counts ? 'c' : '').(
+            $this->rows->degrees ? ($this->rows->fromRoot ? 'g' : 'd') : ''
+        ).($this->rows->letters ? 'l' : '').match ($this->rows->reminders) {
             Reminders::Affected => 'r', Reminders::Habit => 'h', Reminders::None => '',
         }
         .match ($this->rows->fingerings) {
@@ -118,29 +126,99 @@ final readonly class DeskState
 
     public function withLine(string $line): self
     {
-        return new self($line, $this->instrument, $this->setups, $this->stage, $this->spelling, $this->rows, $this->study, $this->origin, $this->player, $this->at, $this->other, $this->offer, $this->inOwn);
+        return new self(
+            $line,
+            $this->instrument,
+            $this->setups,
+            $this->stage,
+            $this->spelling,
+            $this->rows,
+            $this->study,
+            $this->origin,
+            $this->player,
+            $this->at,
+            $this->other,
+            $this->offer,
+            $this->inOwn,
+        );
     }
 
     /** The part of one player, with his set-up and stage. */
     public function forPlayer(Chair $player): self
     {
-        return new self($this->line, $player->getInstrument(), self::setups($player->getSetup()), Stage::tryFrom($player->getStage()) ?? Stage::Full, $this->spelling, $this->rows, $this->study, $this->origin, $player->getId(), $this->at, $this->other, '', $this->inOwn);
+        return new self(
+            $this->line,
+            $player->getInstrument(),
+            self::setups($player->getSetup()),
+            Stage::tryFrom($player->getStage()) ?? Stage::Full,
+            $this->spelling,
+            $this->rows,
+            $this->study,
+            $this->origin,
+            $player->getId(),
+            $this->at,
+            $this->other,
+            '',
+            $this->inOwn,
+        );
     }
 
     public function withInstrument(string $instrument): self
     {
-        return new self($this->line, $instrument, [], $this->stage, $this->spelling, $this->rows, $this->study, $this->origin, '', $this->at, '', '', $this->inOwn);
+        return new self(
+            $this->line,
+            $instrument,
+            [],
+            $this->stage,
+            $this->spelling,
+            $this->rows,
+            $this->study,
+            $this->origin,
+            '',
+            $this->at,
+            '',
+            '',
+            $this->inOwn,
+        );
     }
 
     public function withOther(string $other): self
     {
-        return new self($this->line, $this->instrument, $this->setups, $this->stage, $this->spelling, $this->rows, $this->study, $this->origin, $this->player, $this->at, $other, '', $this->inOwn);
+        return new self(
+            $this->line,
+            $this->instrument,
+            $this->setups,
+            $this->stage,
+            $this->spelling,
+            $this->rows,
+            $this->study,
+            $this->origin,
+            $this->player,
+            $this->at,
+            $other,
+            '',
+            $this->inOwn,
+        );
     }
 
     /** @param list<string> $setups in place of those chosen */
     public function inSetups(array $setups): self
     {
-        return new self($this->line, $this->instrument, $setups, $this->stage, $this->spelling, $this->rows, $this->study, $this->origin, $this->player, $this->at, '', '', $this->inOwn);
+        return new self(
+            $this->line,
+            $this->instrument,
+            $setups,
+            $this->stage,
+            $this->spelling,
+            $this->rows,
+            $this->study,
+            $this->origin,
+            $this->player,
+            $this->at,
+            '',
+            '',
+            $this->inOwn,
+        );
     }
 
     /** @return list<string> */
@@ -148,7 +226,13 @@ final readonly class DeskState
     {
         $names = \is_array($read) ? $read : explode(',', \is_string($read) ? $read : '');
 
-        return array_values(array_filter(array_map(static fn (mixed $name): string => \is_string($name) ? mb_substr(mb_scrub(trim($name)), 0, 40) : '', $names), static fn (string $name): bool => '' !== $name));
+        return array_values(array_filter(
+            array_map(
+                static fn (mixed $name): string => \is_string($name) ? mb_substr(mb_scrub(trim($name)), 0, 40) : '',
+                $names,
+            ),
+            static fn (string $name): bool => '' !== $name,
+        ));
     }
 
     /** @param array<mixed> $query */

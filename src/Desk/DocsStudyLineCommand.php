@@ -11,7 +11,10 @@ use Symfony\Component\Console\Command\Command;
 use Symfony\Component\Console\Input\InputInterface;
 use Symfony\Component\Console\Output\OutputInterface;
 
-#[AsCommand('docs:study-line', 'Prints the description of the study line: bin/console docs:study-line > docs/study-line.md')]
+#[AsCommand(
+    'docs:study-line',
+    'Prints the description of the study line: bin/console docs:study-line > docs/study-line.md',
+)]
 final class DocsStudyLineCommand extends Command
 {
     public function __construct(private readonly Parser $parser)
@@ -21,7 +24,11 @@ final class DocsStudyLineCommand extends Command
 
     protected function execute(InputInterface $input, OutputInterface $output): int
     {
-        $output->write(GrammarDoc::markdown($this->parser->grammar(), $this->parser->scales), false, OutputInterface::OUTPUT_RAW);
+        $output->write(
+            GrammarDoc::markdown($this->parser->grammar(), $this->parser->scales),
+            false,
+            OutputInterface::OUTPUT_RAW,
+        );
 
         return Command::SUCCESS;
     }

@@ -24,8 +24,12 @@ use Symfony\Component\String\Slugger\AsciiSlugger;
 #[May(Deed::Make)]
 final class ExportController extends AbstractController
 {
-    public function __construct(private readonly Desk $desk, private readonly PdfMaker $pdfs, private readonly Notebook $notebook, private readonly SheetFile $sheets)
-    {
+    public function __construct(
+        private readonly Desk $desk,
+        private readonly PdfMaker $pdfs,
+        private readonly Notebook $notebook,
+        private readonly SheetFile $sheets,
+    ) {
     }
 
     #[Route('/desk/part.{format}', name: 'export', requirements: ['format' => Download::FORMATS], methods: ['GET'])]
@@ -37,7 +41,15 @@ final class ExportController extends AbstractController
             return $this->sheet($request, $state, $format);
         }
         $part = $this->desk->part($state);
-        $content = $this->sheets->content(Sheet::of($part, SheetFile::title($request)), $format, $state->rows, SheetFile::look($request), SheetFile::choices($request, $state->rows), $this->remarks($part), $this->desk->second($state));
+        $content = $this->sheets->content(
+            Sheet::of($part, SheetFile::title($request)),
+            $format,
+            $state->rows,
+            SheetFile::look($request),
+            SheetFile::choices($request, $state->rows),
+            $this->remarks($part),
+            $this->desk->second($state),
+        );
 
         return Download::of($request, $content, self::fileName($part), $format);
     }
@@ -51,7 +63,10 @@ final class ExportController extends AbstractController
         $lines = LetterChart::of($material, $part->instrument->transposition, $state->spelling);
         $title = null === $material->pair ? ucfirst($material->name) : $part->writtenTitle();
 
-        return new Response($this->pdfs->pdf([LettersPage::sheet($lines, $title, $part->instrument->name, self::paper($request))], $title.': letters'), 200, [
+        return new Response($this->pdfs->pdf(
+            [LettersPage::sheet($lines, $title, $part->instrument->name, self::paper($request))],
+            $title.': letters',
+        ), 200, [
             'Content-Type' => 'application/pdf',
             'Content-Disposition' => HeaderUtils::makeDisposition('inline', 'letters-'.$part->instrument->id.'.pdf'),
         ]);
@@ -60,7 +75,13 @@ final class ExportController extends AbstractController
     private function sheet(Request $request, DeskState $state, string $format): Response
     {
         $sheet = $this->desk->sheet($state)->titled(SheetFile::title($request));
-        $content = $this->sheets->content($sheet, $format, $state->rows, SheetFile::look($request), SheetFile::choices($request, $state->rows));
+        $content = $this->sheets->content(
+            $sheet,
+            $format,
+            $state->rows,
+            SheetFile::look($request),
+            SheetFile::choices($request, $state->rows),
+        );
 
         return Download::of($request, $content, 'keys-'.self::fileName($sheet->parts[0]), $format);
     }
@@ -71,7 +92,19 @@ final class ExportController extends AbstractController
         $lines = [];
         foreach ($this->notebook->remarks($part->instrument->id, $part->line()) as $remark) {
             $note = $part->study->notes[$remark->getNote()] ?? null;
-            $lines[] = [(null === $note ? '' : \sprintf('%sNote %d, %s: ', $remark->isChange() ? 'Change into ' : '', $remark->getNote() + 1, $note->pitch()->name()->sign())).$remark->getText(), 400];
+            $lines[] = [
+                (
+                    null === $note
+                        ? ''
+                        : \sprintf(
+                            '%sNote %d, %s: ',
+                            $remark->isChange() ? 'Change into ' : '',
+                            $remark->getNote() + 1,
+                            $note->pitch()->name()->sign(),
+                        )
+                ).$remark->getText(),
+                400,
+            ];
         }
 
         return [] === $lines ? [] : [['Remarks', 700], ...$lines];
@@ -84,7 +117,10 @@ final class ExportController extends AbstractController
 
     private static function fileName(Part $part): string
     {
-        $plain = strtr($part->study->writtenKey->key->tonic->text().'-'.$part->study->recipe->material->name.'-'.$part->instrument->id, ['#' => 'sharp', ' ' => '-']);
+        $plain = strtr(
+            $part->study->writtenKey->key->tonic->text().'-'.$part->study->recipe->material->name.'-'.$part->instrument->id,
+            ['#' => 'sharp', ' ' => '-'],
+        );
 
         return (new AsciiSlugger('en'))->slug($plain)->lower()->toString();
     }

@@ -21,8 +21,12 @@ final class HandOut
     /** Parts at a time: a band with every instrument twice. */
     public const MOST = 82;
 
-    public function __construct(private readonly Desk $desk, private readonly SheetFile $files, private readonly PrintedPages $pages, private readonly PdfMaker $pdfs)
-    {
+    public function __construct(
+        private readonly Desk $desk,
+        private readonly SheetFile $files,
+        private readonly PrintedPages $pages,
+        private readonly PdfMaker $pdfs,
+    ) {
     }
 
     /**
@@ -66,13 +70,22 @@ final class HandOut
      *
      * @return non-empty-array<string, string> contents by the names of the files
      */
-    public function files(array $sheets, string $format, DeskState $state, PrintLook $look, ExportChoices $choices, ?string $title): array
-    {
+    public function files(
+        array $sheets,
+        string $format,
+        DeskState $state,
+        PrintLook $look,
+        ExportChoices $choices,
+        ?string $title,
+    ): array {
         $slugger = new AsciiSlugger('en');
         $files = [];
         foreach ($sheets as $id => $sheet) {
             $sheet = $sheet->titled($title);
-            $name = $slugger->slug(strtr($sheet->heading(), ['♭' => ' flat', '♯' => ' sharp']).' '.$id)->lower()->truncate(80)->toString();
+            $name = $slugger->slug(strtr($sheet->heading(), ['♭' => ' flat', '♯' => ' sharp']).' '.$id)
+                ->lower()
+                ->truncate(80)
+                ->toString();
             $files[$name.'.'.$format] = $this->files->content($sheet, $format, $state->rows, $look, $choices);
         }
 

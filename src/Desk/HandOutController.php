@@ -31,35 +31,85 @@ final class HandOutController extends AbstractController
         $state = DeskState::of($request->query->all());
         $format = $request->query->getString('format', 'pdf');
         if (1 !== preg_match('/^('.self::FORMATS.')$/', $format)) {
-            throw $this->createNotFoundException($this->words->say('refusal.none.format', ['%format%' => mb_substr($format, 0, 20)]));
+            throw $this->createNotFoundException($this->words->say(
+                'refusal.none.format',
+                ['%format%' => mb_substr($format, 0, 20)],
+            ));
         }
         $asked = $request->query->all()['who'] ?? [];
         $who = \is_array($asked) ? array_values(array_filter($asked, is_string(...))) : [];
         [$sheets, $left] = $this->handOut->parts($state, [] === $who ? [$state->instrument] : $who);
         if ([] === $sheets) {
-            return $this->render('shared/error.html.twig', ['title' => 'title.nothing_to_hand_out', 'sentence' => implode(' ', array_map(static fn (string $name, string $why): string => $name.': '.$why, array_keys($left), $left)), 'again' => null], new Response(status: 422));
+            return $this->render(
+                'shared/error.html.twig',
+                [
+                    'title' => 'title.nothing_to_hand_out',
+                    'sentence' => implode(
+                        ' ',
+                        array_map(
+                            static fn (string $name, string $why): string => $name.': '.$why,
+                            array_keys($left),
+                            $left,
+                        ),
+                    ),
+                    'again' => null,
+                ],
+                new Response(status: 422),
+            );
         }
         $look = SheetFile::look($request);
         $title = SheetFile::title($request);
         if ('pdf' === $format) {
-            return self::answer($this->handOut->pdf($sheets, $state, $look, $title), 'application/pdf', 'inline', 'parts.pdf', $left);
+            return self::answer(
+                $this->handOut->pdf($sheets, $state, $look, $title),
+                'application/pdf',
+                'inline',
+                'parts.pdf',
+                $left,
+            );
         }
-        $files = $this->handOut->files($sheets, 'zip' === $format ? 'pdf' : $format, $state, $look, SheetFile::choices($request, $state->rows), $title);
+        $files = $this->handOut->files(
+            $sheets,
+            'zip' === $format ? 'pdf' : $format,
+            $state,
+            $look,
+            SheetFile::choices($request, $state->rows),
+            $title,
+        );
         if (1 === \count($files)) {
             $name = (string) array_key_first($files);
 
-            return self::answer($files[$name], 'mid' === $format ? 'audio/midi' : ('zip' === $format ? 'application/pdf' : 'application/vnd.recordare.musicxml+xml'), 'attachment', $name, $left);
+            return self::answer(
+                $files[$name],
+                'mid' === $format
+                    ? 'audio/midi'
+                    : ('zip' === $format ? 'application/pdf' : 'application/vnd.recordare.musicxml+xml'),
+                'attachment',
+                $name,
+                $left,
+            );
         }
 
         return self::answer(Archive::of($files), 'application/zip', 'attachment', 'parts.zip', $left);
     }
 
     /** @param array<string, string> $left who is left out, and why: the browser reads it beside the document */
-    private static function answer(string $content, string $type, string $disposition, string $name, array $left): Response
-    {
-        $headers = ['Content-Type' => $type, 'Content-Disposition' => HeaderUtils::makeDisposition($disposition, $name)];
+    private static function answer(
+        string $content,
+        string $type,
+        string $disposition,
+        string $name,
+        array $left,
+    ): Response {
+        $headers = [
+            'Content-Type' => $type,
+            'Content-Disposition' => HeaderUtils::makeDisposition($disposition, $name),
+        ];
         if ([] !== $left) {
-            $headers['X-Left-Out'] = rawurlencode(implode("\n", array_map(static fn (string $who, string $why): string => $who.': '.$why, array_keys($left), $left)));
+            $headers['X-Left-Out'] = rawurlencode(implode(
+                "\n",
+                array_map(static fn (string $who, string $why): string => $who.': '.$why, array_keys($left), $left),
+            ));
         }
 
         return new Response($content, 200, $headers);

@@ -66,22 +66,36 @@ final readonly class NoteCard
         foreach ($part->plan->hardSpots as $spot) {
             if ($spot->to === $index || $spot->from === $index) {
                 $other = $part->study->notes[$spot->to === $index ? $spot->from : $spot->to]->pitch()->name()->sign();
-                $watch[] = Speech::sentence(($spot->to === $index ? 'coming from ' : 'going to ').$other.': '.$part->hard($spot));
+                $watch[] = Speech::sentence((
+                    $spot->to === $index ? 'coming from ' : 'going to '
+                ).$other.': '.$part->hard($spot));
             }
         }
         $alternates = [];
         foreach ($planned->alternates as $alternate) {
             $alternates[] = [
                 'text' => $alternate->fingering->text,
-                'use' => FingeringUse::Default === $alternate->fingering->use ? 'the usual one' : $alternate->fingering->use->value,
+                'use' => FingeringUse::Default === $alternate->fingering->use
+                    ? 'the usual one'
+                    : $alternate->fingering->use->value,
                 'when' => Speech::sentence($part->when($alternate->fingering)),
                 'cost' => $alternate->costHere,
                 'why' => $part->whyNot($index, $alternate),
-                'diagram' => self::drawn(Diagram::of($instrument, $alternate->fingering), FingeringWords::whole($instrument, $alternate->fingering)),
+                'diagram' => self::drawn(
+                    Diagram::of($instrument, $alternate->fingering),
+                    FingeringWords::whole($instrument, $alternate->fingering),
+                ),
                 'words' => FingeringWords::whole($instrument, $alternate->fingering),
             ];
         }
-        $resting = [] === $planned->resting ? '' : Speech::sentence('down without effect: '.Speech::listed(array_map(static fn (string $id): string => FingeringWords::touch($instrument, $id, $note->pitch()), $planned->resting)));
+        $resting = [] === $planned->resting
+            ? ''
+            : Speech::sentence(
+                'down without effect: '.Speech::listed(array_map(
+                    static fn (string $id): string => FingeringWords::touch($instrument, $id, $note->pitch()),
+                    $planned->resting,
+                )),
+            );
 
         return new self(
             $index,
@@ -96,13 +110,17 @@ final readonly class NoteCard
             Likeness::sentence($instrument, $note->pitch(), $fingering),
             Speech::sentence($part->why($index)),
             $from?->sign() ?? '',
-            null === $before || null === $from ? Moves::none() : Moves::between($instrument, $before, $from, $planned, $note->pitch()),
+            null === $before || null === $from
+                ? Moves::none()
+                : Moves::between($instrument, $before, $from, $planned, $note->pitch()),
             $watch,
             $part->tuning($index),
             $alternates,
             $from?->text() ?? '',
             $before->fingering->text ?? '',
-            FingeringUse::Default === $fingering->use ? Speech::sentence(implode('; ', array_filter([$fingering->when, $fingering->voicing]))) : '',
+            FingeringUse::Default === $fingering->use
+                ? Speech::sentence(implode('; ', array_filter([$fingering->when, $fingering->voicing])))
+                : '',
             array_map(Speech::sentence(...), FingeringWords::pointedOut($instrument, $fingering, $note->pitch())),
             TalkThrough::advice($instrument, $index, $part->study, $part->plan),
             $resting,

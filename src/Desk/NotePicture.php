@@ -13,8 +13,8 @@ use SwiftReed\Study\Tonguing\Slur;
 use SwiftReed\Time\Length;
 
 /**
- * A few notes of a study as a small picture beside a choice: how they lie, how long they are, what is slurred. It adorns the
- * words beside it, so a screen reader passes it over. Lengths are in pixels.
+ * A few notes of a study as a small picture beside a choice: how they lie, how long they are, what is slurred. It
+ * adorns the words beside it, so a screen reader passes it over. Lengths are in pixels.
  */
 final class NotePicture
 {
@@ -52,7 +52,11 @@ final class NotePicture
             if (Slur::Start === $note->slur) {
                 $slur = $i;
             } elseif (Slur::Stop === $note->slur && null !== $slur) {
-                $svg .= self::slur(self::FIRST + self::EACH * $slur, $x, min($y($places[$i]), ...array_map($y, \array_slice($places, $slur, $i - $slur))));
+                $svg .= self::slur(
+                    self::FIRST + self::EACH * $slur,
+                    $x,
+                    min($y($places[$i]), ...array_map($y, \array_slice($places, $slur, $i - $slur))),
+                );
                 $slur = null;
             }
         }
@@ -63,16 +67,30 @@ final class NotePicture
     private static function head(StudyNote $note, float $x, float $y, bool $isStemUp): string
     {
         $isOpen = $note->length >= Length::HALF;
-        $svg = Svg::tag('ellipse', ['cx' => $x, 'cy' => $y, 'rx' => 3.6, 'ry' => 2.7, 'transform' => \sprintf('rotate(-20 %.1f %.1f)', $x, $y), 'fill' => $isOpen ? 'none' : 'currentColor', 'stroke' => 'currentColor', 'stroke-width' => 1.1]);
+        $svg = Svg::tag(
+            'ellipse',
+            [
+                'cx' => $x, 'cy' => $y, 'rx' => 3.6, 'ry' => 2.7,
+                'transform' => \sprintf('rotate(-20 %.1f %.1f)', $x, $y), 'fill' => $isOpen ? 'none' : 'currentColor',
+                'stroke' => 'currentColor', 'stroke-width' => 1.1,
+            ],
+        );
         if ($note->length >= Length::WHOLE) {
             return $svg;
         }
         $stem = $isStemUp ? $x + 3.4 : $x - 3.4;
         $end = $isStemUp ? $y - 14 : $y + 14;
         $svg .= Svg::stroke(\sprintf('M%.1f %.1f V%.1f', $stem, $y, $end), 'currentColor', 1);
-        for ($value = Length::QUARTER, $flag = 0; $note->length < $value && $flag < 2; $value = intdiv($value, 2), ++$flag) {
+        for (
+            $value = Length::QUARTER, $flag = 0; $note->length < $value
+            && $flag < 2; $value = intdiv($value, 2), ++$flag
+        ) {
             $at = $isStemUp ? $end + 3.5 * $flag : $end - 3.5 * $flag;
-            $svg .= Svg::stroke(\sprintf('M%.1f %.1f l4.5 %.1f', $stem, $at, $isStemUp ? 4.5 : -4.5), 'currentColor', 1.4);
+            $svg .= Svg::stroke(
+                \sprintf('M%.1f %.1f l4.5 %.1f', $stem, $at, $isStemUp ? 4.5 : -4.5),
+                'currentColor',
+                1.4,
+            );
         }
 
         return $svg;
@@ -96,13 +114,19 @@ final class NotePicture
     {
         $alter = $note->pitch()->alter;
 
-        return $alter === $signature->alterOf($note->pitch()->letter) ? '' : Svg::text($x - 9.5, $y + 3, 9, 0 === $alter ? '♮' : Accidental::of($alter)->sign(), fill: 'currentColor');
+        return $alter === $signature->alterOf($note->pitch()->letter)
+            ? ''
+            : Svg::text($x - 9.5, $y + 3, 9, 0 === $alter ? '♮' : Accidental::of($alter)->sign(), fill: 'currentColor');
     }
 
     private static function slur(float $from, float $to, float $top): string
     {
         $y = max(6.0, $top - 6);
 
-        return Svg::stroke(\sprintf('M%.1f %.1f Q%.1f %.1f %.1f %.1f', $from, $y, ($from + $to) / 2, $y - 6, $to, $y), 'currentColor', 1.1);
+        return Svg::stroke(
+            \sprintf('M%.1f %.1f Q%.1f %.1f %.1f %.1f', $from, $y, ($from + $to) / 2, $y - 6, $to, $y),
+            'currentColor',
+            1.1,
+        );
     }
 }

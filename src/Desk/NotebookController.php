@@ -31,8 +31,13 @@ use Symfony\Component\Routing\Attribute\Route;
 #[May(Deed::Keep)]
 final class NotebookController extends AbstractController
 {
-    public function __construct(private readonly EntityManagerInterface $entities, private readonly Desk $desk, private readonly Notebook $notebook, private readonly Trash $trash, private readonly Forms $forms)
-    {
+    public function __construct(
+        private readonly EntityManagerInterface $entities,
+        private readonly Desk $desk,
+        private readonly Notebook $notebook,
+        private readonly Trash $trash,
+        private readonly Forms $forms,
+    ) {
     }
 
     #[Route('/pins', name: 'pin', methods: ['POST'])]
@@ -60,19 +65,53 @@ final class NotebookController extends AbstractController
         if (null === $note) {
             return $this->keep($pin->text(), $state);
         }
-        if ([] !== array_filter($this->notebook->pins($state->instrument, $part->line(), $state->player), static fn (PinnedFingering $one): bool => $one->getLine() === $part->line() && $one->getPin() === $pin->text())) {
+        if ([] !== array_filter(
+            $this->notebook->pins($state->instrument, $part->line(), $state->player),
+            static fn (
+                PinnedFingering $one,
+            ): bool => $one->getLine() === $part->line() && $one->getPin() === $pin->text(),
+        )) {
             return $this->back($state); // pressed twice
         }
         $pins->forgetOnNote($state->instrument, $part->line(), $pin->note, $player);
         $before = $part->study->notes[$pin->note - 1] ?? null;
-        $learned = LearnedHabit::of($note->pitch(), $pin->wanted[0], $before?->pitch(), null === $before ? '' : $part->plan->notes[$pin->note - 1]->fingering->text);
-        $this->entities->persist(new PinnedFingering($state->instrument, $part->line(), $pin->text(), $player, mb_substr($learned->note, 0, 200), mb_substr($learned->change, 0, 400)));
+        $learned = LearnedHabit::of(
+            $note->pitch(),
+            $pin->wanted[0],
+            $before?->pitch(),
+            null === $before ? '' : $part->plan->notes[$pin->note - 1]->fingering->text,
+        );
+        $this->entities->persist(
+            new PinnedFingering(
+                $state->instrument,
+                $part->line(),
+                $pin->text(),
+                $player,
+                mb_substr($learned->note, 0, 200),
+                mb_substr($learned->change, 0, 400),
+            ),
+        );
         $this->entities->flush();
-        $made = array_map(static fn (PinnedFingering $one): LearnedHabit => $one->learned(), $pins->same($state->instrument, mb_substr($learned->note, 0, 200), $state->player));
+        $made = array_map(
+            static fn (PinnedFingering $one): LearnedHabit => $one->learned(),
+            $pins->same($state->instrument, mb_substr($learned->note, 0, 200), $state->player),
+        );
         $offer = LearnedHabit::offer($made);
-        $isHabit = null !== $offer && [] !== array_filter($this->notebook->pins($state->instrument, '', $state->player), static fn (PinnedFingering $one): bool => '' === $one->getLine() && \in_array($one->getPin(), [$learned->note, $offer], true));
+        $isHabit = null !== $offer
+            && [] !== array_filter(
+                $this->notebook->pins($state->instrument, '', $state->player),
+                static fn (PinnedFingering $one): bool => '' === $one->getLine() && \in_array(
+                    $one->getPin(),
+                    [$learned->note, $offer],
+                    true,
+                ),
+            );
 
-        return $this->redirectToRoute('desk', $state->query() + (null === $offer || $isHabit ? [] : ['offer' => $offer]), Response::HTTP_SEE_OTHER);
+        return $this->redirectToRoute(
+            'desk',
+            $state->query() + (null === $offer || $isHabit ? [] : ['offer' => $offer]),
+            Response::HTTP_SEE_OTHER,
+        );
     }
 
     #[Route('/pins/{id}/remove', name: 'pin_remove', methods: ['POST'])]
@@ -80,7 +119,10 @@ final class NotebookController extends AbstractController
     {
         $pin = $pins->one($id);
 
-        return $this->back(DeskState::of($request->request->all()), null === $pin ? '' : $this->trash->remove($pin, $pin->getPin()));
+        return $this->back(
+            DeskState::of($request->request->all()),
+            null === $pin ? '' : $this->trash->remove($pin, $pin->getPin()),
+        );
     }
 
     #[Route('/remarks', name: 'remark', methods: ['POST'])]
@@ -101,7 +143,15 @@ final class NotebookController extends AbstractController
                 return $this->back($state); // pressed twice
             }
         }
-        $this->entities->persist(new Remark($state->instrument, $part->line(), $note, true === $form->get('change')->getData() && $note > 0, $text));
+        $this->entities->persist(
+            new Remark(
+                $state->instrument,
+                $part->line(),
+                $note,
+                true === $form->get('change')->getData() && $note > 0,
+                $text,
+            ),
+        );
         $this->entities->flush();
 
         return $this->back($state);
@@ -112,18 +162,27 @@ final class NotebookController extends AbstractController
     {
         $remark = $remarks->one($id);
 
-        return $this->back(DeskState::of($request->request->all()), null === $remark ? '' : $this->trash->remove($remark, $remark->getText()));
+        return $this->back(
+            DeskState::of($request->request->all()),
+            null === $remark ? '' : $this->trash->remove($remark, $remark->getText()),
+        );
     }
 
     /** A habit, or how a note lies; kept once, however often it is pressed. */
     private function keep(string $text, DeskState $state): Response
     {
         foreach ($this->notebook->pins($state->instrument, '', $state->player) as $one) {
-            if ('' === $one->getLine() && $one->getPin() === $text && ($one->getChair()?->getId() ?? '') === $state->player) {
+            if (
+                '' === $one->getLine()
+                && $one->getPin() === $text
+                && ($one->getChair()?->getId() ?? '') === $state->player
+            ) {
                 return $this->back($state);
             }
         }
-        $this->entities->persist(new PinnedFingering($state->instrument, '', $text, $this->notebook->player($state->player)));
+        $this->entities->persist(
+            new PinnedFingering($state->instrument, '', $text, $this->notebook->player($state->player)),
+        );
         $this->entities->flush();
 
         return $this->back($state);
@@ -131,11 +190,23 @@ final class NotebookController extends AbstractController
 
     private function back(DeskState $state, string $undo = ''): Response
     {
-        return $this->redirectToRoute('desk', $state->query() + ('' === $undo ? [] : ['undo' => $undo]), Response::HTTP_SEE_OTHER);
+        return $this->redirectToRoute(
+            'desk',
+            $state->query() + ('' === $undo ? [] : ['undo' => $undo]),
+            Response::HTTP_SEE_OTHER,
+        );
     }
 
     private function refused(string $sentence, Request $request): Response
     {
-        return $this->render('shared/error.html.twig', ['title' => 'title.not_noted', 'sentence' => $sentence, 'again' => ['action' => $request->getPathInfo(), 'fields' => Forms::typed($request)]], new Response(status: Response::HTTP_UNPROCESSABLE_ENTITY));
+        return $this->render(
+            'shared/error.html.twig',
+            [
+                'title' => 'title.not_noted',
+                'sentence' => $sentence,
+                'again' => ['action' => $request->getPathInfo(), 'fields' => Forms::typed($request)],
+            ],
+            new Response(status: Response::HTTP_UNPROCESSABLE_ENTITY),
+        );
     }
 }

@@ -17,24 +17,40 @@ use SwiftReed\Study\StudyError;
 use Symfony\Contracts\Translation\TranslatorInterface;
 
 /**
- * The choices of each part of the sentence: what a press makes of the line, with a picture where the choice is about notes.
+ * The choices of each part of the sentence: what a press makes of the line, with a picture where the choice is about
+ * notes.
  */
 final class Panels
 {
     /** Tonics that a choice offers: the twelve, and other names that are read. */
-    public const TONICS = ['C', 'Db', 'D', 'Eb', 'E', 'F', 'F#', 'Gb', 'G', 'Ab', 'A', 'Bb', 'B', 'C#', 'D#', 'G#', 'Cb'];
-    /** Source of what is offered first: the handbook, chapter 3 (common practice); the typed line takes every other number. */
+    public const TONICS = [
+        'C', 'Db', 'D', 'Eb', 'E', 'F', 'F#', 'Gb', 'G', 'Ab', 'A', 'Bb', 'B', 'C#', 'D#', 'G#', 'Cb',
+    ];
+    /**
+     * Source of what is offered first: the handbook, chapter 3 (common practice); the typed line takes every other
+     * number.
+     */
     private const OFFERED = [
         'extent' => ['5 notes', '1 octave', 'to the ninth', '2 octaves', '3 octaves', 'full range'],
         'place' => ['from low', 'from middle', 'low octave', 'high octave', 'octave higher', 'octave lower'],
         'direction' => ['up and down', 'up', 'down', 'down and up'],
         'sequel' => ['then arpeggio', 'then arpeggio restated'],
         'ending' => ['long last', 'enclosed tonic'],
-        'rhythm' => ['whole notes', 'half notes', 'quarters', 'eighths', 'triplets', 'sixteenths', 'long ends', 'long ends in eighths', 'long tonics', 'long on 1', 'long on 2', 'long on 3', 'long on 4', 'one long in the bar', 'untimed'],
+        'rhythm' => [
+            'whole notes', 'half notes', 'quarters', 'eighths', 'triplets', 'sixteenths', 'long ends',
+            'long ends in eighths', 'long tonics', 'long on 1', 'long on 2', 'long on 3', 'long on 4',
+            'one long in the bar', 'untimed',
+        ],
         'rounds' => ['2 times', '3 times', '4 times', 'until it comes out'],
-        'articulation' => ['tongued', 'slurred', 'legato', 'slur 2 tongue 2', 'tongue 1 slur 3', 'tongue up slur down', 'tongue roots', 'tongue cells'],
+        'articulation' => [
+            'tongued', 'slurred', 'legato', 'slur 2 tongue 2', 'tongue 1 slur 3', 'tongue up slur down', 'tongue roots',
+            'tongue cells',
+        ],
         'range' => ['whole octaves', 'fold', 'same root and drop', 'turn round', 'leave out'],
-        'keys' => ['keys by fourths', 'keys by fifths', 'keys chromatic up', 'keys chromatic down', 'keys with minors', 'keys by modes', 'keys by degrees'],
+        'keys' => [
+            'keys by fourths', 'keys by fifths', 'keys chromatic up', 'keys chromatic down', 'keys with minors',
+            'keys by modes', 'keys by degrees',
+        ],
         'time' => ['4/4', '3/4', '2/4', '6/8'],
         'pick-up' => ['pick-up 1 beat', 'pick-up 2 beats', 'pick-up 1 eighth', 'pick-up 3 eighths'],
         'tempo' => ['50', '60', '72', '80', '96', '108', '120', '132', '144'],
@@ -57,8 +73,13 @@ final class Panels
     /** @var array<string, string> */
     private array $pictures = [];
 
-    public function __construct(private readonly PartBuilder $parts, private readonly ScaleLibrary $scales, private readonly PatternLibrary $patterns, private readonly InstrumentLibrary $instruments, private readonly TranslatorInterface $words)
-    {
+    public function __construct(
+        private readonly PartBuilder $parts,
+        private readonly ScaleLibrary $scales,
+        private readonly PatternLibrary $patterns,
+        private readonly InstrumentLibrary $instruments,
+        private readonly TranslatorInterface $words,
+    ) {
     }
 
     /**
@@ -71,11 +92,19 @@ final class Panels
         $kind = Sentence::kind($id);
 
         return match (true) {
-            'naming' === $id => new Panel($id, array_map(fn (string $naming): Choice => $this->key($line, $naming, null, null), ['concert', 'own']), null),
+            'naming' === $id => new Panel(
+                $id,
+                array_map(fn (string $naming): Choice => $this->key($line, $naming, null, null), ['concert', 'own']),
+                null,
+            ),
             'tonic' === $id => new Panel($id, $this->tonics($line), null),
             'material' === $id => new Panel($id, $this->materials($line), null),
             null === $kind => null,
-            default => new Panel($id, $this->clauses($kind, $line, $own), $line->says($kind) ? $line->without($kind)->text() : null),
+            default => new Panel(
+                $id,
+                $this->clauses($kind, $line, $own),
+                $line->says($kind) ? $line->without($kind)->text() : null,
+            ),
         };
     }
 
@@ -120,7 +149,12 @@ final class Panels
     {
         $id = Sentence::id($kind);
         $said = $line->says($kind) ? $line->clause($kind)->text : '';
-        $offered = ClauseKind::Pattern === $kind ? array_values(array_filter($this->patterns->names(), static fn (string $name): bool => 'straight' !== $name)) : self::OFFERED[$id] ?? [];
+        $offered = ClauseKind::Pattern === $kind
+            ? array_values(array_filter(
+                $this->patterns->names(),
+                static fn (string $name): bool => 'straight' !== $name,
+            ))
+            : self::OFFERED[$id] ?? [];
         if (ClauseKind::Click === $kind && '4/4' !== $line->phrase(ClauseKind::Time, '4/4')) {
             $offered = ['click every beat'];
         }
@@ -140,18 +174,36 @@ final class Panels
         $clause = $this->parts->parser->clauseOf($text);
         $id = Sentence::id($clause->kind);
 
-        return new Choice('' === $name ? Sentence::words($clause) : $name, $this->about($id, $clause->text), $line->with($clause)->text(), $clause->text === $said, $this->picture($id, $clause->text), $group);
+        return new Choice(
+            '' === $name ? Sentence::words($clause) : $name,
+            $this->about($id, $clause->text),
+            $line->with($clause)->text(),
+            $clause->text === $said,
+            $this->picture($id, $clause->text),
+            $group,
+        );
     }
 
-    private function key(StudyLine $line, ?string $naming, ?NoteName $tonic, ?string $material, string $group = ''): Choice
-    {
+    private function key(
+        StudyLine $line,
+        ?string $naming,
+        ?NoteName $tonic,
+        ?string $material,
+        string $group = '',
+    ): Choice {
         $key = $line->clause(ClauseKind::Key);
-        $clause = $this->parts->parser->parse(($naming ?? $key->says).' '.($tonic?->text() ?? $key->word('tonic')).' '.($material ?? $key->word('material')))->clause(ClauseKind::Key);
-        $isSaid = (null === $naming || $naming === $key->says) && (null === $tonic || $tonic->text() === $key->word('tonic')) && (null === $material || $material === $key->word('material'));
+        $clause = $this->parts->parser->parse(($naming ?? $key->says).' '.(
+            $tonic?->text() ?? $key->word('tonic')
+        ).' '.($material ?? $key->word('material')))->clause(ClauseKind::Key);
+        $isSaid = (null === $naming || $naming === $key->says)
+            && (null === $tonic || $tonic->text() === $key->word('tonic'))
+            && (null === $material || $material === $key->word('material'));
 
         return new Choice(
             null !== $tonic ? $tonic->sign() : Sentence::signs($naming ?? (string) $material),
-            null !== $tonic ? $this->signature($tonic, $key->word('material')) : $this->about(null !== $naming ? 'naming' : 'material', $naming ?? (string) $material),
+            null !== $tonic
+                ? $this->signature($tonic, $key->word('material'))
+                : $this->about(null !== $naming ? 'naming' : 'material', $naming ?? (string) $material),
             $line->with($clause)->text(),
             $isSaid,
             null === $material ? '' : $this->picture('material', $material),
@@ -174,10 +226,20 @@ final class Panels
     {
         $material = $line->clause(ClauseKind::Key)->word('material');
         $choices = [];
-        foreach (['order' => array_values(PacketTable::lines()), 'twin' => array_map(NoteName::parse(...), ['C#', 'D#', 'F#', 'G#', 'A#', 'Cb'])] as $group => $tonics) {
+        foreach ([
+            'order' => array_values(PacketTable::lines()),
+            'twin' => array_map(NoteName::parse(...), ['C#', 'D#', 'F#', 'G#', 'A#', 'Cb']),
+        ] as $group => $tonics) {
             foreach ($tonics as $tonic) {
                 $choices[] = str_contains($material, 'triad pair')
-                    ? new Choice($tonic->sign(), '', $line->onTonic($tonic)->text(), $tonic->equals($line->tonic()), '', $group)
+                    ? new Choice(
+                        $tonic->sign(),
+                        '',
+                        $line->onTonic($tonic)->text(),
+                        $tonic->equals($line->tonic()),
+                        '',
+                        $group,
+                    )
                     : $this->key($line, null, $tonic, null, $group);
             }
         }
@@ -201,7 +263,11 @@ final class Panels
     {
         $said = $line->clause(ClauseKind::Key)->word('material');
         $choices = [];
-        foreach (\in_array($said, $this->scales->names(), true) ? $this->scales->names() : [$said, ...$this->scales->names()] as $name) {
+        foreach (
+            \in_array($said, $this->scales->names(), true)
+            ? $this->scales->names()
+            : [$said, ...$this->scales->names()] as $name
+        ) {
             try {
                 $choices[] = $this->key($line, null, null, $name);
             } catch (\InvalidArgumentException) {
@@ -219,13 +285,24 @@ final class Panels
         }
         [$before, $from, $count] = self::PICTURED[$id];
 
-        return $this->pictures[$before.$text] ??= $this->drawn($before.$text.('material' === $id ? ', up' : ''), $from, $count);
+        return $this->pictures[$before.$text] ??= $this->drawn(
+            $before.$text.('material' === $id ? ', up' : ''),
+            $from,
+            $count,
+        );
     }
 
     private function drawn(string $line, int $from, int $count): string
     {
         try {
-            return NotePicture::of($this->parts->study($this->parts->parser->parse($line), $this->instruments->instrument(self::PICTURED_FOR)), $from, $count);
+            return NotePicture::of(
+                $this->parts->study(
+                    $this->parts->parser->parse($line),
+                    $this->instruments->instrument(self::PICTURED_FOR),
+                ),
+                $from,
+                $count,
+            );
         } catch (StudyError|\InvalidArgumentException) {
             return ''; // lip slurs are not for the flute
         }

@@ -104,7 +104,10 @@ class SavedStudy implements OfBand
 
     public function state(): DeskState
     {
-        return DeskState::of(['line' => $this->line, 'for' => $this->instrument, 'setup' => $this->setup, 'stage' => $this->stage, 'rows' => $this->rows, 'study' => $this->id]);
+        return DeskState::of([
+            'line' => $this->line, 'for' => $this->instrument, 'setup' => $this->setup, 'stage' => $this->stage,
+            'rows' => $this->rows, 'study' => $this->id,
+        ]);
     }
 
     public function getId(): string

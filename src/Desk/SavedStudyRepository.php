@@ -38,7 +38,13 @@ final class SavedStudyRepository extends ServiceEntityRepository
     public function search(string $words, int $page = 1): array
     {
         /** @var list<SavedStudy> $found */
-        $found = $this->ofWords($words)->orderBy('s.position')->addOrderBy('s.id')->setFirstResult(self::PAGE * (max(1, $page) - 1))->setMaxResults(self::PAGE)->getQuery()->getResult();
+        $found = $this->ofWords($words)
+            ->orderBy('s.position')
+            ->addOrderBy('s.id')
+            ->setFirstResult(self::PAGE * (max(1, $page) - 1))
+            ->setMaxResults(self::PAGE)
+            ->getQuery()
+            ->getResult();
 
         return $found;
     }
@@ -74,7 +80,12 @@ final class SavedStudyRepository extends ServiceEntityRepository
     /** The same study kept a moment ago: a form that was sent twice. */
     public function justKept(string $name, string $line, string $instrument): ?SavedStudy
     {
-        $found = $this->findBy(['name' => $name, 'line' => $line, 'instrument' => $instrument, 'deletedAt' => null], ['changedAt' => 'DESC'], 1)[0] ?? null;
+        $found = $this->findBy(
+            ['name' => $name, 'line' => $line, 'instrument' => $instrument, 'deletedAt' => null],
+            ['changedAt' => 'DESC'],
+            1,
+        )[0]
+            ?? null;
 
         return null !== $found && $found->getChangedAt() > new \DateTimeImmutable(self::TWICE) ? $found : null;
     }
@@ -89,7 +100,15 @@ final class SavedStudyRepository extends ServiceEntityRepository
     {
         $way = $direction < 0 ? ['<', 'DESC'] : ['>', 'ASC'];
         /** @var list<SavedStudy> $found */
-        $found = $this->ofWords('')->andWhere(\sprintf('s.position %1$s :position OR (s.position = :position AND s.id %1$s :id)', $way[0]))->setParameter('position', $study->getPosition())->setParameter('id', $study->getId())->orderBy('s.position', $way[1])->addOrderBy('s.id', $way[1])->setMaxResults(1)->getQuery()->getResult();
+        $found = $this->ofWords('')
+            ->andWhere(\sprintf('s.position %1$s :position OR (s.position = :position AND s.id %1$s :id)', $way[0]))
+            ->setParameter('position', $study->getPosition())
+            ->setParameter('id', $study->getId())
+            ->orderBy('s.position', $way[1])
+            ->addOrderBy('s.id', $way[1])
+            ->setMaxResults(1)
+            ->getQuery()
+            ->getResult();
 
         return $found[0] ?? null;
     }
@@ -100,18 +119,39 @@ final class SavedStudyRepository extends ServiceEntityRepository
         $this->getEntityManager()->wrapInTransaction(function () use ($one, $other): void {
             if ($one->getPosition() === $other->getPosition()) {
                 // Kept at the same moment they have the same place: all get places of their own first.
-                $this->getEntityManager()->getConnection()->executeStatement('UPDATE saved_study s SET position = o.place FROM (SELECT id, ROW_NUMBER() OVER (ORDER BY position, id) AS place FROM saved_study WHERE band_id = :band) o WHERE o.id = s.id', ['band' => $one->getBand()?->getId()]);
+                $this->getEntityManager()
+                    ->getConnection()
+                    ->executeStatement(
+                        'UPDATE saved_study s SET position = o.place FROM (SELECT id, ROW_NUMBER() OVER (ORDER BY position, id) AS place FROM saved_study WHERE band_id = :band) o WHERE o.id = s.id',
+                        ['band' => $one->getBand()?->getId()],
+                    );
                 $this->getEntityManager()->refresh($one);
                 $this->getEntityManager()->refresh($other);
             }
             foreach ([[$one, $other->getPosition()], [$other, $one->getPosition()]] as [$study, $position]) {
-                $this->createQueryBuilder('s')->update()->set('s.position', ':position')->where('s.id = :id')->setParameters(new ArrayCollection([new Parameter('position', $position), new Parameter('id', $study->getId())]))->getQuery()->execute();
+                $this->createQueryBuilder('s')
+                    ->update()
+                    ->set('s.position', ':position')
+                    ->where('s.id = :id')
+                    ->setParameters(
+                        new ArrayCollection([
+                            new Parameter('position', $position),
+                            new Parameter('id', $study->getId()),
+                        ]),
+                    )
+                    ->getQuery()
+                    ->execute();
             }
         });
     }
 
     public function forgetLongDeleted(): void
     {
-        $this->createQueryBuilder('s')->delete()->where('s.deletedAt < :limit')->setParameter('limit', new \DateTimeImmutable(self::KEPT))->getQuery()->execute();
+        $this->createQueryBuilder('s')
+            ->delete()
+            ->where('s.deletedAt < :limit')
+            ->setParameter('limit', new \DateTimeImmutable(self::KEPT))
+            ->getQuery()
+            ->execute();
     }
 }

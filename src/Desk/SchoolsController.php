@@ -32,8 +32,13 @@ final class SchoolsController extends AbstractController
     /** Bytes of a file of habits; two hundred habits need far less. */
     private const LARGEST = 100_000;
 
-    public function __construct(private readonly EntityManagerInterface $entities, private readonly SchoolOfHabitsRepository $schools, private readonly Notebook $notebook, private readonly Desk $desk, private readonly Forms $forms)
-    {
+    public function __construct(
+        private readonly EntityManagerInterface $entities,
+        private readonly SchoolOfHabitsRepository $schools,
+        private readonly Notebook $notebook,
+        private readonly Desk $desk,
+        private readonly Forms $forms,
+    ) {
     }
 
     #[Route('/schools', name: 'school_keep', methods: ['POST'])]
@@ -41,10 +46,17 @@ final class SchoolsController extends AbstractController
     {
         $state = DeskState::of($request->request->all());
         $this->desk->instrument($state);
-        $habits = array_map(static fn (PinnedFingering $one): string => $one->getPin(), array_values(array_filter($this->notebook->pins($state->instrument, '', $state->player), static fn (PinnedFingering $one): bool => '' === $one->getLine())));
+        $habits = array_map(
+            static fn (PinnedFingering $one): string => $one->getPin(),
+            array_values(array_filter(
+                $this->notebook->pins($state->instrument, '', $state->player),
+                static fn (PinnedFingering $one): bool => '' === $one->getLine(),
+            )),
+        );
         $form = $this->forms->read(SchoolType::class, $request);
         $name = Forms::text($form, 'name');
-        $problem = Forms::problem($form) ?? self::problem(static fn (): School => School::named($name, $state->instrument, $habits));
+        $problem = Forms::problem($form)
+            ?? self::problem(static fn (): School => School::named($name, $state->instrument, $habits));
         if (null !== $problem) {
             return $this->refused($problem, $request);
         }
@@ -58,7 +70,17 @@ final class SchoolsController extends AbstractController
     public function bring(Request $request): Response
     {
         $state = DeskState::of($request->request->all());
-        $form = $this->forms->read(BroughtType::class, $request, null, ['limit' => self::LARGEST, 'check' => static fn (string $text): ?string => self::problem(static fn (): School => School::fromJson($text))]);
+        $form = $this->forms->read(
+            BroughtType::class,
+            $request,
+            null,
+            [
+                'limit' => self::LARGEST,
+                'check' => static fn (string $text): ?string => self::problem(
+                    static fn (): School => School::fromJson($text),
+                ),
+            ],
+        );
         $problem = Forms::problem($form);
         if (null !== $problem) {
             return $this->refused($problem, $request);
@@ -68,7 +90,9 @@ final class SchoolsController extends AbstractController
         $this->entities->persist(new SchoolOfHabits($school));
         $this->entities->flush();
 
-        return $this->back($school->instrument === $state->instrument ? $state : $state->withInstrument($school->instrument));
+        return $this->back(
+            $school->instrument === $state->instrument ? $state : $state->withInstrument($school->instrument),
+        );
     }
 
     #[Route('/schools/{id}.json', name: 'school_file', methods: ['GET'])]
@@ -76,7 +100,17 @@ final class SchoolsController extends AbstractController
     {
         $kept = $this->schools->one($id) ?? throw $this->createNotFoundException('refusal.none.school');
 
-        return new Response($kept->school()->toJson(), 200, ['Content-Type' => 'application/json', 'Content-Disposition' => HeaderUtils::makeDisposition('attachment', 'habits-'.$kept->getInstrument().'.json')]);
+        return new Response(
+            $kept->school()->toJson(),
+            200,
+            [
+                'Content-Type' => 'application/json',
+                'Content-Disposition' => HeaderUtils::makeDisposition(
+                    'attachment',
+                    'habits-'.$kept->getInstrument().'.json',
+                ),
+            ],
+        );
     }
 
     #[Route('/schools/{id}/take', name: 'school_take', methods: ['POST'])]
@@ -84,10 +118,15 @@ final class SchoolsController extends AbstractController
     {
         $state = DeskState::of($request->request->all());
         $kept = $this->schools->one($id) ?? throw $this->createNotFoundException('refusal.none.school');
-        $has = array_map(static fn (PinnedFingering $one): string => $one->getPin(), $this->notebook->pins($state->instrument, '', $state->player));
+        $has = array_map(
+            static fn (PinnedFingering $one): string => $one->getPin(),
+            $this->notebook->pins($state->instrument, '', $state->player),
+        );
         foreach ($kept->school()->habits as $habit) {
             if (!\in_array($habit, $has, true)) {
-                $this->entities->persist(new PinnedFingering($state->instrument, '', $habit, $this->notebook->player($state->player)));
+                $this->entities->persist(
+                    new PinnedFingering($state->instrument, '', $habit, $this->notebook->player($state->player)),
+                );
             }
         }
         $this->entities->flush();
@@ -100,7 +139,10 @@ final class SchoolsController extends AbstractController
     {
         $kept = $this->schools->one($id);
 
-        return $this->back(DeskState::of($request->request->all())->withOther(''), null === $kept ? '' : $trash->remove($kept, $kept->getName()));
+        return $this->back(
+            DeskState::of($request->request->all())->withOther(''),
+            null === $kept ? '' : $trash->remove($kept, $kept->getName()),
+        );
     }
 
     /** @param \Closure(): School $read */
@@ -117,11 +159,23 @@ final class SchoolsController extends AbstractController
 
     private function back(DeskState $state, string $undo = ''): Response
     {
-        return $this->redirectToRoute('desk', $state->query() + ('' === $undo ? [] : ['undo' => $undo]), Response::HTTP_SEE_OTHER);
+        return $this->redirectToRoute(
+            'desk',
+            $state->query() + ('' === $undo ? [] : ['undo' => $undo]),
+            Response::HTTP_SEE_OTHER,
+        );
     }
 
     private function refused(string $sentence, Request $request): Response
     {
-        return $this->render('shared/error.html.twig', ['title' => 'title.not_kept', 'sentence' => $sentence, 'again' => ['action' => $request->getPathInfo(), 'fields' => Forms::typed($request)]], new Response(status: Response::HTTP_UNPROCESSABLE_ENTITY));
+        return $this->render(
+            'shared/error.html.twig',
+            [
+                'title' => 'title.not_kept',
+                'sentence' => $sentence,
+                'again' => ['action' => $request->getPathInfo(), 'fields' => Forms::typed($request)],
+            ],
+            new Response(status: Response::HTTP_UNPROCESSABLE_ENTITY),
+        );
     }
 }

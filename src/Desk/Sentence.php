@@ -16,8 +16,14 @@ final class Sentence
 {
     /** What a line may say beside its key, in the groups in which it is offered. */
     public const GROUPS = [
-        'notes' => [ClauseKind::Extent, ClauseKind::Place, ClauseKind::Direction, ClauseKind::Pattern, ClauseKind::Sequel, ClauseKind::Ending],
-        'rhythm' => [ClauseKind::Rhythm, ClauseKind::Rounds, ClauseKind::Time, ClauseKind::PickUp, ClauseKind::Tempo, ClauseKind::Goal, ClauseKind::Click],
+        'notes' => [
+            ClauseKind::Extent, ClauseKind::Place, ClauseKind::Direction, ClauseKind::Pattern, ClauseKind::Sequel,
+            ClauseKind::Ending,
+        ],
+        'rhythm' => [
+            ClauseKind::Rhythm, ClauseKind::Rounds, ClauseKind::Time, ClauseKind::PickUp, ClauseKind::Tempo,
+            ClauseKind::Goal, ClauseKind::Click,
+        ],
         'tonguing' => [ClauseKind::Articulation],
         'fit' => [ClauseKind::Range, ClauseKind::Keys],
     ];
@@ -60,11 +66,15 @@ final class Sentence
     /** A clause in words: numbers as words where they count, beats with their note. */
     public static function words(Clause $clause): string
     {
-        $numbers = [1 => 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten', 'eleven', 'twelve'];
+        $numbers = [
+            1 => 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten', 'eleven', 'twelve',
+        ];
         $count = $numbers[$clause->values['n'] ?? 0] ?? null;
 
         return match (true) {
-            ClauseKind::Extent === $clause->kind && null !== $count, ClauseKind::Rounds === $clause->kind && null !== $count => $count.' '.explode(' ', $clause->text, 2)[1],
+            ClauseKind::Extent === $clause->kind
+                && null !== $count, ClauseKind::Rounds === $clause->kind
+                && null !== $count => $count.' '.explode(' ', $clause->text, 2)[1],
             ClauseKind::Tempo === $clause->kind && 'beat' === $clause->says => 'at '.$clause->number('n'),
             ClauseKind::Tempo === $clause->kind => 'at '.$clause->text,
             ClauseKind::Goal === $clause->kind => 'up to '.$clause->number('n'),
@@ -80,6 +90,10 @@ final class Sentence
     /** A clause with printed signs. */
     public static function signs(string $text): string
     {
-        return (string) preg_replace(['/\b([A-G])b\b/', '/([A-G])#/', '/\b([A-G])b(?=\d)/', '/\bb(?=[1-9])/', '/#(?=[1-9])/'], ['$1♭', '$1♯', '$1♭', '♭', '♯'], $text);
+        return (string) preg_replace(
+            ['/\b([A-G])b\b/', '/([A-G])#/', '/\b([A-G])b(?=\d)/', '/\bb(?=[1-9])/', '/#(?=[1-9])/'],
+            ['$1♭', '$1♯', '$1♭', '♭', '♯'],
+            $text,
+        );
     }
 }

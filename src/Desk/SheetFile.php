@@ -31,28 +31,52 @@ final class SheetFile
      *
      * @throws EngravingError
      */
-    public function content(Sheet $sheet, string $format, Rows $rows, PrintLook $look, ExportChoices $choices, array $remarks = [], ?SecondRow $second = null): string
-    {
+    public function content(
+        Sheet $sheet,
+        string $format,
+        Rows $rows,
+        PrintLook $look,
+        ExportChoices $choices,
+        array $remarks = [],
+        ?SecondRow $second = null,
+    ): string {
         if ('pdf' === $format) {
             return $this->pdfs->pdf($this->pages->of($sheet, $rows, $look, $remarks, $second), $sheet->heading());
         }
 
-        return (Formats::named($format) ?? throw new \LogicException('The formats are checked where they are read.'))->of($sheet, $choices);
+        return (Formats::named($format)
+            ?? throw new \LogicException('The formats are checked where they are read.'))->of($sheet, $choices);
     }
 
     /** How a page is printed, as an address says it. */
     public static function look(Request $request): PrintLook
     {
-        $text = static fn (string $name): string => mb_substr(trim((string) preg_replace('/[\p{C}\s]+/u', ' ', mb_scrub($request->query->getString($name)))), 0, 80);
+        $text = static fn (string $name): string => mb_substr(
+            trim((string) preg_replace('/[\p{C}\s]+/u', ' ', mb_scrub($request->query->getString($name)))),
+            0,
+            80,
+        );
         $styles = $request->query->all()['style'] ?? '';
 
-        return PrintLook::parse(\is_array($styles) ? implode(',', array_filter($styles, is_string(...))) : (\is_string($styles) ? $styles : ''), $request->query->getString('paper'), $text('player'), $text('date'), $request->query->getString('sides'));
+        return PrintLook::parse(
+            \is_array($styles)
+                ? implode(',', array_filter($styles, is_string(...)))
+                : (\is_string($styles) ? $styles : ''),
+            $request->query->getString('paper'),
+            $text('player'),
+            $text('date'),
+            $request->query->getString('sides'),
+        );
     }
 
     /** A title of one's own, as an address says it. */
     public static function title(Request $request): ?string
     {
-        $title = mb_substr(trim((string) preg_replace('/[\p{C}\s]+/u', ' ', mb_scrub($request->query->getString('title')))), 0, 120);
+        $title = mb_substr(
+            trim((string) preg_replace('/[\p{C}\s]+/u', ' ', mb_scrub($request->query->getString('title')))),
+            0,
+            120,
+        );
 
         return '' === $title ? null : $title;
     }
@@ -60,8 +84,14 @@ final class SheetFile
     /** What travels in a file, as an address says it: the rows that are shown, and how fingerings are written. */
     public static function choices(Request $request, Rows $rows): ExportChoices
     {
-        $plain = $rows->exported(FingeringText::tryFrom($request->query->getString('fingerings')) ?? FingeringText::Short);
+        $plain = $rows->exported(
+            FingeringText::tryFrom($request->query->getString('fingerings')) ?? FingeringText::Short,
+        );
 
-        return $plain->sounding($request->query->getBoolean('click'), $request->query->getBoolean('count'), $request->query->getBoolean('chords'));
+        return $plain->sounding(
+            $request->query->getBoolean('click'),
+            $request->query->getBoolean('count'),
+            $request->query->getBoolean('chords'),
+        );
     }
 }

@@ -27,7 +27,13 @@ final class StudyCheckCommand extends Command
     protected function configure(): void
     {
         $this->addArgument('line', InputArgument::REQUIRED, 'the study line, in its own words or in yours')
-            ->addOption('format', null, InputOption::VALUE_REQUIRED, 'text, or json with what was understood in another sense than word for word', 'text')
+            ->addOption(
+                'format',
+                null,
+                InputOption::VALUE_REQUIRED,
+                'text, or json with what was understood in another sense than word for word',
+                'text',
+            )
             ->addOption('own', null, InputOption::VALUE_NONE, 'a key without "concert" or "own" is the player\'s own');
     }
 
@@ -46,7 +52,10 @@ final class StudyCheckCommand extends Command
         $output->writeln('text' === $format ? $understood->line->text() : json_encode([
             'version' => 1,
             'text' => $understood->line->text(),
-            'read_as' => array_map(static fn (ReadAs $one): array => ['said' => $one->said, 'means' => $one->means], $understood->readAs),
+            'read_as' => array_map(
+                static fn (ReadAs $one): array => ['said' => $one->said, 'means' => $one->means],
+                $understood->readAs,
+            ),
             'player' => $understood->player,
         ], \JSON_UNESCAPED_UNICODE | \JSON_UNESCAPED_SLASHES | \JSON_THROW_ON_ERROR), OutputInterface::OUTPUT_RAW);
 

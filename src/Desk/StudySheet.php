@@ -68,7 +68,10 @@ class StudySheet implements OfBand
     /** @return list<string> study lines and titles, without empty rows */
     public static function rows(string $lines): array
     {
-        return array_values(array_filter(array_map(trim(...), explode("\n", strtr($lines, ["\r" => '']))), static fn (string $line): bool => '' !== $line));
+        return array_values(array_filter(
+            array_map(trim(...), explode("\n", strtr($lines, ["\r" => '']))),
+            static fn (string $line): bool => '' !== $line,
+        ));
     }
 
     public function getChangedAt(): \DateTimeImmutable

@@ -35,8 +35,12 @@ final class StudyShowCommand extends Command
     /** What a MIDI file may have beside the notes. */
     private const WITH = ['click', 'count-in', 'chords'];
 
-    public function __construct(private readonly PartBuilder $parts, private readonly InstrumentLibrary $instruments, private readonly PageMaker $pages, private readonly SheetFile $files)
-    {
+    public function __construct(
+        private readonly PartBuilder $parts,
+        private readonly InstrumentLibrary $instruments,
+        private readonly PageMaker $pages,
+        private readonly SheetFile $files,
+    ) {
         parent::__construct();
     }
 
@@ -46,19 +50,65 @@ final class StudyShowCommand extends Command
             ->addOption('for', null, InputOption::VALUE_REQUIRED, 'the instrument, for example clarinet-bb')
             ->addOption('setup', null, InputOption::VALUE_REQUIRED, 'set-ups, separated by commas', '')
             ->addOption('stage', null, InputOption::VALUE_REQUIRED, 'first, developing or full', 'full')
-            ->addOption('pin', null, InputOption::VALUE_REQUIRED | InputOption::VALUE_IS_ARRAY, 'a fingering of your own, for example "B4 = lE", "9 = lE" or "B4 > C#5 = lE > rFs", or how your note lies: "D4 flat 15"', [])
-            ->addOption('range', null, InputOption::VALUE_REQUIRED, 'a player\'s own limits in written notes, for example "G3 to E5"', '')
-            ->addOption('rows', null, InputOption::VALUE_REQUIRED, 'what stands under the notes and over them: degrees, degrees-from-root, letters, counts, chords, fingerings (or text, numbers), signs, habits, none')
-            ->addOption('style', null, InputOption::VALUE_REQUIRED, 'page styles that go together: large, worksheet, answers, numbers, name-line', '')
+            ->addOption(
+                'pin',
+                null,
+                InputOption::VALUE_REQUIRED | InputOption::VALUE_IS_ARRAY,
+                'a fingering of your own, for example "B4 = lE", "9 = lE" or "B4 > C#5 = lE > rFs", or how your note lies: "D4 flat 15"',
+                [],
+            )
+            ->addOption(
+                'range',
+                null,
+                InputOption::VALUE_REQUIRED,
+                'a player\'s own limits in written notes, for example "G3 to E5"',
+                '',
+            )
+            ->addOption(
+                'rows',
+                null,
+                InputOption::VALUE_REQUIRED,
+                'what stands under the notes and over them: degrees, degrees-from-root, letters, counts, chords, fingerings (or text, numbers), signs, habits, none',
+            )
+            ->addOption(
+                'style',
+                null,
+                InputOption::VALUE_REQUIRED,
+                'page styles that go together: large, worksheet, answers, numbers, name-line',
+                '',
+            )
             ->addOption('paper', null, InputOption::VALUE_REQUIRED, 'a4 or letter', 'a4')
-            ->addOption('sides', null, InputOption::VALUE_REQUIRED, 'one or two: with two a blank back is added where it is needed, so that no copy begins on the back of another', 'one')
-            ->addOption('fingerings', null, InputOption::VALUE_REQUIRED, 'fingerings in MusicXML: none, short or lines', 'short')
-            ->addOption('with', null, InputOption::VALUE_REQUIRED, 'in MIDI, beside the notes: click, count-in, chords', '')
+            ->addOption(
+                'sides',
+                null,
+                InputOption::VALUE_REQUIRED,
+                'one or two: with two a blank back is added where it is needed, so that no copy begins on the back of another',
+                'one',
+            )
+            ->addOption(
+                'fingerings',
+                null,
+                InputOption::VALUE_REQUIRED,
+                'fingerings in MusicXML: none, short or lines',
+                'short',
+            )
+            ->addOption(
+                'with',
+                null,
+                InputOption::VALUE_REQUIRED,
+                'in MIDI, beside the notes: click, count-in, chords',
+                '',
+            )
             ->addOption('title', null, InputOption::VALUE_REQUIRED, 'a title of your own', '')
             ->addOption('player', null, InputOption::VALUE_REQUIRED, 'whose part it is, for the page', '')
             ->addOption('date', null, InputOption::VALUE_REQUIRED, 'a date for the page', '')
             ->addOption('format', null, InputOption::VALUE_REQUIRED, implode(', ', self::FORMATS), 'text')
-            ->addOption('output', null, InputOption::VALUE_REQUIRED, 'the file to write; standard output when it is left out');
+            ->addOption(
+                'output',
+                null,
+                InputOption::VALUE_REQUIRED,
+                'the file to write; standard output when it is left out',
+            );
     }
 
     protected function execute(InputInterface $input, OutputInterface $output): int
@@ -75,7 +125,13 @@ final class StudyShowCommand extends Command
             return Command::SUCCESS;
         }
         if (false === @file_put_contents($file, $written)) {
-            return Failure::say($output, \sprintf('"%s" cannot be written; expected a file in a folder that exists, for example --output=study.pdf.', $file));
+            return Failure::say(
+                $output,
+                \sprintf(
+                    '"%s" cannot be written; expected a file in a folder that exists, for example --output=study.pdf.',
+                    $file,
+                ),
+            );
         }
         if ($output instanceof ConsoleOutputInterface) {
             $output->getErrorOutput()->writeln(\sprintf('Written to %s.', $file), OutputInterface::OUTPUT_RAW);
@@ -91,34 +147,72 @@ final class StudyShowCommand extends Command
         $for = $input->getOption('for');
         $for = \is_string($for) && '' !== $for ? $for : $understood->player;
         if (null === $for) {
-            throw new \InvalidArgumentException('The option --for is missing; expected an instrument, for example --for=clarinet-bb.');
+            throw new \InvalidArgumentException(
+                'The option --for is missing; expected an instrument, for example --for=clarinet-bb.',
+            );
         }
         $format = Failure::oneOf('format', $input->getOption('format'), self::FORMATS);
-        $stage = Stage::from(Failure::oneOf('stage', $input->getOption('stage'), array_column(Stage::cases(), 'value')));
-        $said = array_map(static fn (mixed $pin): string => \is_string($pin) ? $pin : '', array_values((array) $input->getOption('pin')));
+        $stage = Stage::from(Failure::oneOf(
+            'stage',
+            $input->getOption('stage'),
+            array_column(Stage::cases(), 'value'),
+        ));
+        $said = array_map(
+            static fn (mixed $pin): string => \is_string($pin) ? $pin : '',
+            array_values((array) $input->getOption('pin')),
+        );
         $tendencies = array_map(Tendency::parse(...), array_values(array_filter($said, Tendency::isMeant(...))));
-        $pins = array_map(Pin::parse(...), array_values(array_filter($said, static fn (string $one): bool => !Tendency::isMeant($one))));
+        $pins = array_map(
+            Pin::parse(...),
+            array_values(array_filter($said, static fn (string $one): bool => !Tendency::isMeant($one))),
+        );
         $range = $input->getOption('range');
         $limits = \is_string($range) && '' !== $range ? Range::parse($range) : null;
-        $sheet = (new SheetBuilder($this->parts))->build([$understood->line], $this->instruments->instrument($for, Failure::setups($input)), new PlayerSettings($stage, limits: $limits), new OwnFingerings($pins, $tendencies));
+        $sheet = (new SheetBuilder($this->parts))->build(
+            [$understood->line],
+            $this->instruments->instrument($for, Failure::setups($input)),
+            new PlayerSettings($stage, limits: $limits),
+            new OwnFingerings($pins, $tendencies),
+        );
 
         $said = $input->getOption('rows');
         $rows = \is_string($said) ? Rows::parse($said) : Rows::all();
-        $option = static fn (string $name): string => \is_string($input->getOption($name)) ? trim($input->getOption($name)) : '';
-        $look = PrintLook::parse($option('style'), $option('paper'), $option('player'), $option('date'), $option('sides'));
-        $fingerings = FingeringText::from(Failure::oneOf('fingerings', '' === $option('fingerings') ? FingeringText::Short->value : $option('fingerings'), array_column(FingeringText::cases(), 'value')));
-        $with = array_filter(array_map(trim(...), explode(',', $option('with'))), static fn (string $one): bool => '' !== $one);
+        $option = static fn (string $name): string => \is_string($input->getOption(
+            $name,
+        )) ? trim($input->getOption($name)) : '';
+        $look = PrintLook::parse(
+            $option('style'),
+            $option('paper'),
+            $option('player'),
+            $option('date'),
+            $option('sides'),
+        );
+        $fingerings = FingeringText::from(Failure::oneOf(
+            'fingerings',
+            '' === $option('fingerings') ? FingeringText::Short->value : $option('fingerings'),
+            array_column(FingeringText::cases(), 'value'),
+        ));
+        $with = array_filter(
+            array_map(trim(...), explode(',', $option('with'))),
+            static fn (string $one): bool => '' !== $one,
+        );
         foreach ($with as $one) {
             Failure::oneOf('with', $one, self::WITH);
         }
         // What nobody chose travels whole; chosen rows are what there is.
-        $choices = (\is_string($said) ? $rows->exported($fingerings) : new ExportChoices($fingerings))->sounding(\in_array('click', $with, true), \in_array('count-in', $with, true), \in_array('chords', $with, true));
+        $choices = (\is_string($said) ? $rows->exported($fingerings) : new ExportChoices($fingerings))->sounding(
+            \in_array('click', $with, true),
+            \in_array('count-in', $with, true),
+            \in_array('chords', $with, true),
+        );
         $sheet = $sheet->titled($option('title'));
         if ('svg' !== $format) {
             return $this->files->content($sheet, $format, $rows, $look, $choices);
         }
         if (!$sheet->isSingle()) {
-            throw new \InvalidArgumentException('A drawing shows one study; the line asks for several keys. Expected --format=pdf, or a line of one key, for example "concert F major".');
+            throw new \InvalidArgumentException(
+                'A drawing shows one study; the line asks for several keys. Expected --format=pdf, or a line of one key, for example "concert F major".',
+            );
         }
 
         return $this->pages->screen($sheet->parts[0], $look->style->rows($rows), '')->svg;

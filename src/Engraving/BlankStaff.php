@@ -26,7 +26,12 @@ final class BlankStaff
             $svg .= Svg::stroke(\sprintf('M%.0f %.0f h%.0f', $x, $y + $line * $space, $width), Ink::INK, 18 * $scale);
         }
 
-        return $svg.Glyphs::at('bass' === $clef ? 'bass' : 'treble', $x + 150 * $scale, $y + ('bass' === $clef ? 1 : 3) * $space, $scale);
+        return $svg.Glyphs::at(
+            'bass' === $clef ? 'bass' : 'treble',
+            $x + 150 * $scale,
+            $y + ('bass' === $clef ? 1 : 3) * $space,
+            $scale,
+        );
     }
 
     /** For the screen, with the signs that will be placed on it. */
@@ -40,6 +45,16 @@ final class BlankStaff
         }
         $above = self::LEDGERS * self::SPACE;
 
-        return \sprintf('<svg xmlns="http://www.w3.org/2000/svg" class="staff" viewBox="0 %d %d %d" data-space="%d" data-lowest="%d" data-first="1300" data-each="800" data-notes="%d" aria-hidden="true"><defs>%s</defs>%s<g class="staff-notes"></g></svg>', -$above, $width, 2 * $above + (self::LINES - 1) * self::SPACE, self::SPACE, self::LOWEST[$clef], $notes, $signs, self::lines($clef, 0, 0, $width, 1));
+        return \sprintf(
+            '<svg xmlns="http://www.w3.org/2000/svg" class="staff" viewBox="0 %d %d %d" data-space="%d" data-lowest="%d" data-first="1300" data-each="800" data-notes="%d" aria-hidden="true"><defs>%s</defs>%s<g class="staff-notes"></g></svg>',
+            -$above,
+            $width,
+            2 * $above + (self::LINES - 1) * self::SPACE,
+            self::SPACE,
+            self::LOWEST[$clef],
+            $notes,
+            $signs,
+            self::lines($clef, 0, 0, $width, 1),
+        );
     }
 }

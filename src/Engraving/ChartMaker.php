@@ -40,7 +40,13 @@ final class ChartMaker
     {
         $pitches = self::notes($instrument, $register);
         $width = $narrow ? 9500 : PageMaker::WIDTH;
-        [$systems, $glyphs] = $this->systems($instrument, $pitches, $narrow ? self::NARROW : self::PER_SYSTEM, $width, $found);
+        [$systems, $glyphs] = $this->systems(
+            $instrument,
+            $pitches,
+            $narrow ? self::NARROW : self::PER_SYSTEM,
+            $width,
+            $found,
+        );
         $body = '';
         $y = 0;
         foreach ($systems as [$drawing, $height]) {
@@ -48,7 +54,11 @@ final class ChartMaker
             $y += $height;
         }
 
-        return new Page(Svg::drawing(0, 0, $width, $y, 'music', $body, 'group', 'Fingerings of '.$instrument->article, $glyphs), $width, $y);
+        return new Page(
+            Svg::drawing(0, 0, $width, $y, 'music', $body, 'group', 'Fingerings of '.$instrument->article, $glyphs),
+            $width,
+            $y,
+        );
     }
 
     /**
@@ -66,7 +76,13 @@ final class ChartMaker
         $bottom = $paper->height() - 1500;
         $setup = [] === $instrument->setup ? '' : ' · '.implode(', ', $instrument->setup);
         $body = Svg::text($left, 1900, 800, $instrument->name.', fingerings', weight: 700, face: Svg::SERIF)
-            .Svg::text($left, 2480, 360, 'Written notes, both spellings'.$setup.'. The first is the usual one; what is numbered is explained below.', fill: Ink::QUIET);
+            .Svg::text(
+                $left,
+                2480,
+                360,
+                'Written notes, both spellings'.$setup.'. The first is the usual one; what is numbered is explained below.',
+                fill: Ink::QUIET,
+            );
         [$legend, $tall] = Legend::line(self::legend($instrument, $pitches), PageMaker::WIDTH);
         $body .= Svg::at($left, 2640, $legend);
         $y = 2800 + $tall;
@@ -92,7 +108,13 @@ final class ChartMaker
         $pages[] = $body;
         $sheets = [];
         foreach ($pages as $k => $page) {
-            $foot = Svg::text($left, $paper->height() - 900, 300, $instrument->name.\sprintf(' · page %d of %d', $k + 1, \count($pages)), fill: Ink::QUIET);
+            $foot = Svg::text(
+                $left,
+                $paper->height() - 900,
+                300,
+                $instrument->name.\sprintf(' · page %d of %d', $k + 1, \count($pages)),
+                fill: Ink::QUIET,
+            );
             $sheets[] = Svg::page($paper, $page.$foot, $glyphs);
         }
 
@@ -119,7 +141,13 @@ final class ChartMaker
             $numbers[$one['key']] = $one['number'];
         }
 
-        return [array_map(fn (EngravedSystem $system): array => $this->system($instrument, $pitches, $system, $numbers, $found), $engraving->systems), $engraving->glyphs()];
+        return [
+            array_map(
+                fn (EngravedSystem $system): array => $this->system($instrument, $pitches, $system, $numbers, $found),
+                $engraving->systems,
+            ),
+            $engraving->glyphs(),
+        ];
     }
 
     /** @param list<Pitch> $pitches */
@@ -167,9 +195,18 @@ final class ChartMaker
                 if ('' === $says && 0 === $k) {
                     continue;
                 }
-                $what = 0 === $k ? '' : FingeringWords::difference($instrument, $instrument->fingerings($pitch)[0], $fingering);
-                $use = FingeringUse::Default === $fingering->use || FingeringUse::Alternate === $fingering->use ? '' : $fingering->use->value;
-                $explained[] = ['number' => \count($explained) + 1, 'key' => $pitch->midi().' '.$k, 'note' => $pitch->sign(), 'says' => implode('; ', array_filter([$what, $use, $says]))];
+                $what = 0 === $k
+                    ? ''
+                    : FingeringWords::difference($instrument, $instrument->fingerings($pitch)[0], $fingering);
+                $use = FingeringUse::Default === $fingering->use || FingeringUse::Alternate === $fingering->use
+                    ? ''
+                    : $fingering->use->value;
+                $explained[] = [
+                    'number' => \count($explained) + 1,
+                    'key' => $pitch->midi().' '.$k,
+                    'note' => $pitch->sign(),
+                    'says' => implode('; ', array_filter([$what, $use, $says])),
+                ];
             }
         }
 
@@ -218,17 +255,48 @@ final class ChartMaker
             $inRange = $midi >= $range->lowest->midi() && $midi <= $range->highest->midi();
             $name = 0 === $pitch->alter ? $pitch->text() : $pitch->spoken();
             if (0 === $pitch->alter) {
-                $label = 'C' === $pitch->letter->text() ? Svg::text($x + 24, 150, 20, $pitch->text(), fill: $inRange ? Ink::INK : Ink::QUIET, anchor: 'middle') : '';
-                $key = Svg::tag('rect', ['x' => $x, 'y' => 2, 'width' => 48, 'height' => 160, 'fill' => $inRange ? Ink::PAPER : Ink::BEYOND, 'stroke' => Ink::QUIET, 'stroke-width' => 2]).$label;
+                $label = 'C' === $pitch->letter->text()
+                    ? Svg::text(
+                        $x + 24,
+                        150,
+                        20,
+                        $pitch->text(),
+                        fill: $inRange ? Ink::INK : Ink::QUIET,
+                        anchor: 'middle',
+                    )
+                    : '';
+                $key = Svg::tag(
+                    'rect',
+                    [
+                        'x' => $x, 'y' => 2, 'width' => 48, 'height' => 160,
+                        'fill' => $inRange ? Ink::PAPER : Ink::BEYOND, 'stroke' => Ink::QUIET, 'stroke-width' => 2,
+                    ],
+                ).$label;
                 $white .= $inRange ? Svg::tag('a', ['href' => '#note-'.$midi, 'aria-label' => $name], $key) : $key;
                 $x += 48;
             } else {
-                $key = Svg::tag('rect', ['x' => $x - 15, 'y' => 2, 'width' => 30, 'height' => 100, 'fill' => $inRange ? Ink::INK : Ink::BEYOND_BLACK]);
+                $key = Svg::tag(
+                    'rect',
+                    [
+                        'x' => $x - 15, 'y' => 2, 'width' => 30, 'height' => 100,
+                        'fill' => $inRange ? Ink::INK : Ink::BEYOND_BLACK,
+                    ],
+                );
                 $black .= $inRange ? Svg::tag('a', ['href' => '#note-'.$midi, 'aria-label' => $name], $key) : $key;
             }
         }
 
-        return Svg::drawing(-2, 0, $x + 4, 166, 'keyboard', $white.$black, 'group', 'The range on a keyboard', keepsLeft: true);
+        return Svg::drawing(
+            -2,
+            0,
+            $x + 4,
+            166,
+            'keyboard',
+            $white.$black,
+            'group',
+            'The range on a keyboard',
+            keepsLeft: true,
+        );
     }
 
     /** @return list<Pitch> */
@@ -252,8 +320,13 @@ final class ChartMaker
      *
      * @return array{string, int}
      */
-    private function system(Instrument $instrument, array $pitches, EngravedSystem $system, array $numbers, int $found = -1): array
-    {
+    private function system(
+        Instrument $instrument,
+        array $pitches,
+        EngravedSystem $system,
+        array $numbers,
+        int $found = -1,
+    ): array {
         $svg = $system->body;
         $top = $system->height + 300;
         $deepest = $top;
@@ -265,17 +338,40 @@ final class ChartMaker
             $svg .= Svg::text($x, $top, 340, $name, weight: 700, anchor: 'middle', face: Svg::SERIF);
             $svg .= Svg::tag('g', ['id' => 'note-'.$pitch->midi()]);
             if ($pitch->midi() === $found) {
-                $svg .= Svg::tag('rect', ['x' => $x - 620, 'y' => 40, 'width' => 1240, 'height' => $top + $diagram + 200, 'rx' => 140, 'fill' => 'none', 'stroke' => Ink::ACCENT, 'stroke-width' => 40]);
+                $svg .= Svg::tag(
+                    'rect',
+                    [
+                        'x' => $x - 620, 'y' => 40, 'width' => 1240, 'height' => $top + $diagram + 200, 'rx' => 140,
+                        'fill' => 'none', 'stroke' => Ink::ACCENT, 'stroke-width' => 40,
+                    ],
+                );
             }
             $y = $top + 180;
             foreach (self::shown($instrument, $pitch) as $k => $fingering) {
-                $words = $pitch->spoken().', '.(0 === $k ? '' : $fingering->use->value.': ').FingeringWords::whole($instrument, $fingering).' '.Speech::sentence(OccasionWords::general($instrument, $fingering, true));
+                $words = $pitch->spoken().', '.(0 === $k ? '' : $fingering->use->value.': ').FingeringWords::whole($instrument, $fingering).' '.Speech::sentence(OccasionWords::general(
+                    $instrument,
+                    $fingering,
+                    true,
+                ));
                 $drawn = Svg::tag('title', [], Svg::escape(trim($words))).Diagram::of($instrument, $fingering)->svg;
-                $svg .= Svg::at($x, $y, Svg::tag('g', ['role' => 'img', 'aria-label' => trim($words)], $drawn), self::SCALE);
+                $svg .= Svg::at(
+                    $x,
+                    $y,
+                    Svg::tag('g', ['role' => 'img', 'aria-label' => trim($words)], $drawn),
+                    self::SCALE,
+                );
                 $y += $diagram + 60;
                 $number = $numbers[$pitch->midi().' '.$k] ?? null;
                 if (null !== $number) {
-                    $svg .= Svg::text($x, $y + 170, 240, (0 === $k ? 'players differ ' : self::use($fingering->use).' ').$number, fill: Ink::QUIET, anchor: 'middle', isItalic: true);
+                    $svg .= Svg::text(
+                        $x,
+                        $y + 170,
+                        240,
+                        (0 === $k ? 'players differ ' : self::use($fingering->use).' ').$number,
+                        fill: Ink::QUIET,
+                        anchor: 'middle',
+                        isItalic: true,
+                    );
                     $y += 260;
                 }
                 $y += 60;

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace App\Engraving;
 
 /**
- * Corners to tear off, to be laid over the first pages of parts: a name, and the player's own way in. Lengths are in units, a hundred to
- * the millimetre.
+ * Corners to tear off, to be laid over the first pages of parts: a name, and the player's own way in. Lengths are in
+ * units, a hundred to the millimetre.
  */
 final class CornerPages
 {
@@ -25,7 +25,13 @@ final class CornerPages
      */
     public static function of(array $slips, Paper $paper): array
     {
-        return array_map(static fn (array $slip): Page => Svg::page($paper, Svg::at($paper->width() - self::WIDTH, $paper->height() - self::HEIGHT, self::corner($slip))), $slips);
+        return array_map(
+            static fn (array $slip): Page => Svg::page(
+                $paper,
+                Svg::at($paper->width() - self::WIDTH, $paper->height() - self::HEIGHT, self::corner($slip)),
+            ),
+            $slips,
+        );
     }
 
     /** @param array{name: string, says: string, address: string} $slip */

@@ -29,7 +29,9 @@ final class Covers
         $svg = '';
         foreach ($groups as $k => $notes) {
             $left = $system->heads[$notes[0]]->left - self::BEFORE;
-            $right = isset($groups[$k + 1]) ? $system->heads[$groups[$k + 1][0]]->left - self::BEFORE - self::BETWEEN : $width - self::BETWEEN;
+            $right = isset($groups[$k + 1])
+                ? $system->heads[$groups[$k + 1][0]]->left - self::BEFORE - self::BETWEEN
+                : $width - self::BETWEEN;
             $bar = $part->study->notes[$notes[0]]->bar;
             $name = match (true) {
                 $part->study->isUntimed() => \sprintf('Notes %d to %d', $notes[0] + 1, $notes[\count($notes) - 1] + 1),
@@ -37,11 +39,31 @@ final class Covers
                 default => 'Bar '.$bar,
             };
             $numbers = implode(' ', array_map(static fn (int $i): string => $part->degree($i), $notes));
-            $spoken = implode(', ', array_map(static fn (int $i): string => $part->study->notes[$i]->pitch()->spoken(), $notes));
+            $spoken = implode(
+                ', ',
+                array_map(static fn (int $i): string => $part->study->notes[$i]->pitch()->spoken(), $notes),
+            );
             $covered = $name.', covered: '.$numbers;
-            $card = Svg::tag('rect', ['x' => $left, 'y' => 60, 'width' => $right - $left, 'height' => $system->height + 20, 'rx' => 140])
-                .Svg::text(($left + $right) / 2, ($system->top + $system->bottom) / 2 + 110, 330, lcfirst($name), fill: null, anchor: 'middle');
-            $svg .= Svg::tag('g', ['class' => 'cover', 'role' => 'button', 'tabindex' => 0, 'aria-pressed' => 'false', 'aria-label' => $covered, 'data-covered' => $covered, 'data-open' => $name.': '.$spoken], $card);
+            $card = Svg::tag(
+                'rect',
+                ['x' => $left, 'y' => 60, 'width' => $right - $left, 'height' => $system->height + 20, 'rx' => 140],
+            )
+                .Svg::text(
+                    ($left + $right) / 2,
+                    ($system->top + $system->bottom) / 2 + 110,
+                    330,
+                    lcfirst($name),
+                    fill: null,
+                    anchor: 'middle',
+                );
+            $svg .= Svg::tag(
+                'g',
+                [
+                    'class' => 'cover', 'role' => 'button', 'tabindex' => 0, 'aria-pressed' => 'false',
+                    'aria-label' => $covered, 'data-covered' => $covered, 'data-open' => $name.': '.$spoken,
+                ],
+                $card,
+            );
         }
 
         return $svg;

@@ -15,9 +15,9 @@ use SwiftReed\Instrument\SlideAdjust;
 use SwiftReed\Instrument\Touch;
 
 /**
- * Draws a fingering. Down is solid and up is open, always; half a hole is half filled; a key is shown among its neighbours;
- * what has just moved is told beside the touch and never by its fill. Keywork is drawn from the map in the instrument's
- * file, hands side by side; valves are caps with their digits; a slide is a bar with the place marked.
+ * Draws a fingering. Down is solid and up is open, always; half a hole is half filled; a key is shown among its
+ * neighbours; what has just moved is told beside the touch and never by its fill. Keywork is drawn from the map in the
+ * instrument's file, hands side by side; valves are caps with their digits; a slide is a bar with the place marked.
  *
  * Lengths are in units, a hundred to the millimetre; the drawing is centred on x = 0 and hangs from y = 0.
  */
@@ -35,7 +35,8 @@ final class Diagram
     public static function height(Instrument $instrument): int
     {
         return match ($instrument->mechanism()->kind()) {
-            MechanismKind::Keywork => $instrument->map->height ?? 0, MechanismKind::Valves => 330, MechanismKind::Slide => 560, default => 0,
+            MechanismKind::Keywork => $instrument->map->height
+                ?? 0, MechanismKind::Valves => 330, MechanismKind::Slide => 560, default => 0,
         };
     }
 
@@ -52,7 +53,12 @@ final class Diagram
      */
     public static function planned(Instrument $instrument, PlannedNote $note, ?PlannedNote $before): Drawing
     {
-        return self::drawn($instrument, $note->fingering, $note->down(), null === $before ? null : array_values(array_diff($before->down(), $before->fingering->momentary)));
+        return self::drawn(
+            $instrument,
+            $note->fingering,
+            $note->down(),
+            null === $before ? null : array_values(array_diff($before->down(), $before->fingering->momentary)),
+        );
     }
 
     /**
@@ -63,7 +69,9 @@ final class Diagram
     {
         // A page asks for the same drawing at several sizes, and a line for the same fingering many times.
         self::$drawn ??= new \WeakMap();
-        $key = $fingering->text.'|'.implode(' ', $fingering->momentary).'|'.implode(' ', $down).'|'.(null === $before ? '-' : implode(' ', $before));
+        $key = $fingering->text.'|'.implode(' ', $fingering->momentary).'|'.implode(' ', $down).'|'.(
+            null === $before ? '-' : implode(' ', $before)
+        );
         $kept = self::$drawn[$instrument] ?? [];
         if (!isset($kept[$key])) {
             $kept = \count($kept) < self::KEPT ? $kept : [];
@@ -83,7 +91,13 @@ final class Diagram
         $touches = $instrument->mechanism()->touches();
 
         return match (true) {
-            null !== $instrument->map => self::keywork($instrument->map, $touches, $down, $fingering->momentary, $before),
+            null !== $instrument->map => self::keywork(
+                $instrument->map,
+                $touches,
+                $down,
+                $fingering->momentary,
+                $before,
+            ),
             MechanismKind::Valves === $instrument->mechanism()->kind() => self::valves($touches, $down, $before),
             MechanismKind::Slide === $instrument->mechanism()->kind() => self::slide($touches, $fingering, $before),
             default => (new Ink())->drawing(0),
@@ -100,7 +114,10 @@ final class Diagram
     {
         $ink = new Ink();
         $halfHoles = array_filter($touches, static fn (Touch $one): bool => $one->isHalfHole);
-        $halves = array_keys(array_filter($halfHoles, static fn (Touch $one): bool => \in_array($one->id, $down, true)));
+        $halves = array_keys(array_filter(
+            $halfHoles,
+            static fn (Touch $one): bool => \in_array($one->id, $down, true),
+        ));
         $halfFingers = array_map(static fn (string $id): string => $touches[$id]->finger, $halves);
         foreach ($map->groups as $group) {
             $spots = array_intersect_key($group->spots, $touches);
@@ -111,8 +128,19 @@ final class Diagram
             $letters = [];
             foreach ($spots as $id => $spot) {
                 $isDown = \in_array($id, $down, true);
-                $half = $touches[$id]->isHole && !$touches[$id]->isThumb() && \in_array($touches[$id]->finger, $halfFingers, true);
-                $ink->touch($spot->x, $spot->y, $spot->width, $spot->height, $spot->shape, $isDown || $half, $half, $id);
+                $half = $touches[$id]->isHole
+                    && !$touches[$id]->isThumb()
+                    && \in_array($touches[$id]->finger, $halfFingers, true);
+                $ink->touch(
+                    $spot->x,
+                    $spot->y,
+                    $spot->width,
+                    $spot->height,
+                    $spot->shape,
+                    $isDown || $half,
+                    $half,
+                    $id,
+                );
                 if (\in_array($id, $flicked, true)) {
                     $ink->flick($spot->x, $spot->y, $spot->width, $spot->height);
                 }
@@ -121,7 +149,12 @@ final class Diagram
                 }
             }
             if ([] !== $group->letter && [] !== $letters) {
-                $ink->letter((float) $group->letter[0], (float) $group->letter[1], implode(' ', \array_slice($letters, 0, 2)), $group->letter[2]);
+                $ink->letter(
+                    (float) $group->letter[0],
+                    (float) $group->letter[1],
+                    implode(' ', \array_slice($letters, 0, 2)),
+                    $group->letter[2],
+                );
             }
             if (null !== $before) {
                 self::moves($ink, $group, $touches, $halfHoles, $spots, $down, $before);
@@ -138,8 +171,15 @@ final class Diagram
      * @param list<string>                                     $down
      * @param list<string>                                     $before
      */
-    private static function moves(Ink $ink, KeyGroup $group, array $touches, array $halfHoles, array $spots, array $down, array $before): void
-    {
+    private static function moves(
+        Ink $ink,
+        KeyGroup $group,
+        array $touches,
+        array $halfHoles,
+        array $spots,
+        array $down,
+        array $before,
+    ): void {
         $ways = [];
         foreach ($spots as $id => $spot) {
             $was = \in_array($id, $before, true);
@@ -150,7 +190,9 @@ final class Diagram
                     $wasHalf = \in_array($other, $before, true);
                     $isHalf = \in_array($other, $down, true);
                     if ($wasHalf !== $isHalf) {
-                        $ways[$id] = ($was && $isHalf) || ($wasHalf && $is) ? 'both' : ($isHalf ? 'down' : ($is ? 'both' : 'up'));
+                        $ways[$id] = ($was && $isHalf) || ($wasHalf && $is)
+                            ? 'both'
+                            : ($isHalf ? 'down' : ($is ? 'both' : 'up'));
                         continue 2;
                     }
                 }
@@ -183,16 +225,34 @@ final class Diagram
     {
         $ink = new Ink();
         // The thumb of a double horn is a cap of its own, before the others.
-        $order = [...(isset($touches['T']) ? ['T'] : []), ...array_values(array_filter(array_keys($touches), static fn (string $id): bool => 'T' !== $id))];
+        $order = [
+            ...(isset($touches['T']) ? ['T'] : []),
+            ...array_values(array_filter(array_keys($touches), static fn (string $id): bool => 'T' !== $id)),
+        ];
         foreach ($order as $i => $id) {
-            self::cap($ink, ($i - (\count($order) - 1) / 2) * self::CAP_STEP, 110, 'T' === $id ? 'T' : $touches[$id]->label, 'T' === $id, \in_array($id, $down, true), null === $before ? null : \in_array($id, $before, true));
+            self::cap(
+                $ink,
+                ($i - (\count($order) - 1) / 2) * self::CAP_STEP,
+                110,
+                'T' === $id ? 'T' : $touches[$id]->label,
+                'T' === $id,
+                \in_array($id, $down, true),
+                null === $before ? null : \in_array($id, $before, true),
+            );
         }
 
         return $ink->drawing(330);
     }
 
-    private static function cap(Ink $ink, float $x, float $y, string $label, bool $isThumb, bool $down, ?bool $was): void
-    {
+    private static function cap(
+        Ink $ink,
+        float $x,
+        float $y,
+        string $label,
+        bool $isThumb,
+        bool $down,
+        ?bool $was,
+    ): void {
         $ink->touch($x, $y, self::CAP, self::CAP, $isThumb ? 'key' : 'disc', $down);
         $ink->inside($x, $y, $label, Ink::LETTER - 4, $down ? Ink::PAPER : Ink::QUIET);
         if (null !== $was && $was !== $down) {
@@ -222,22 +282,38 @@ final class Diagram
         $x = -($width + \count($caps) * self::CAP_STEP) / 2;
         foreach ($caps as $i => $id) {
             $down = \in_array($id, $fingering->touches, true);
-            self::cap($ink, $x + self::CAP_STEP * ($i + 0.5) - 8, 350, $id, true, $down, null === $before ? null : \in_array($id, $before, true));
+            self::cap(
+                $ink,
+                $x + self::CAP_STEP * ($i + 0.5) - 8,
+                350,
+                $id,
+                true,
+                $down,
+                null === $before ? null : \in_array($id, $before, true),
+            );
         }
         $x += \count($caps) * self::CAP_STEP + $gap;
         $ink->letter($x, 470, $name, 'start', 330);
         if (SlideAdjust::None !== $adjust) {
-            // Beside the digit, never on it: a bar for the place and an arrow towards the player (raised) or away (lowered).
+            // Beside the digit, never on it: a bar for the place and an arrow towards the player (raised) or away
+            // (lowered).
             $sign = $x + Ink::width($name, 330) + 75;
             $ink->box($sign - 60, 260, $sign + 60, 440, 'sign');
-            $ink->path(SlideAdjust::Raised === $adjust ? \sprintf('M%.0f 420 V280 m-48 52 l48 -52 l48 52', $sign) : \sprintf('M%.0f 280 V420 m-48 -52 l48 52 l48 -52', $sign), Ink::INK, 24);
+            $ink->path(
+                SlideAdjust::Raised === $adjust
+                    ? \sprintf('M%.0f 420 V280 m-48 52 l48 -52 l48 52', $sign)
+                    : \sprintf('M%.0f 280 V420 m-48 -52 l48 52 l48 -52', $sign),
+                Ink::INK,
+                24,
+            );
         }
 
         return $ink->drawing(560);
     }
 
     /**
-     * A position is named by where it is: with a trigger down the steps are longer, and "3" would be looked for in the wrong place.
+     * A position is named by where it is: with a trigger down the steps are longer, and "3" would be looked for in the
+     * wrong place.
      *
      * @return array{string, SlideAdjust}
      */
@@ -261,7 +337,12 @@ final class Diagram
     /** Everything of the drawing in words, for a screen reader. */
     public static function words(Instrument $instrument, PlannedNote $note, bool $oneToSix = false): string
     {
-        $resting = [] === $note->resting ? '' : ' Also down, without effect: '.implode(', ', array_map(static fn (string $id): string => FingeringWords::touch($instrument, $id), $note->resting)).'.';
+        $resting = [] === $note->resting
+            ? ''
+            : ' Also down, without effect: '.implode(
+                ', ',
+                array_map(static fn (string $id): string => FingeringWords::touch($instrument, $id), $note->resting),
+            ).'.';
 
         return FingeringWords::whole($instrument, $note->fingering, $oneToSix).$resting;
     }

@@ -26,6 +26,15 @@ final readonly class Drawing
     {
         $half = max(-$this->left, $this->right, 240.0) + 24;
 
-        return Svg::drawing(-$half, -40, 2 * $half, $this->height + 60, $class, $this->svg, '' === $label ? null : 'img', '' === $label ? null : $label);
+        return Svg::drawing(
+            -$half,
+            -40,
+            2 * $half,
+            $this->height + 60,
+            $class,
+            $this->svg,
+            '' === $label ? null : 'img',
+            '' === $label ? null : $label,
+        );
     }
 }

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace App\Engraving;
 
 /**
- * One page as the engraver draws it, read with a parser and taken apart: the drawing with ids on our notes only, the glyphs it
- * uses, and where every note head and the staff lie.
+ * One page as the engraver draws it, read with a parser and taken apart: the drawing with ids on our notes only, the
+ * glyphs it uses, and where every note head and the staff lie.
  */
 final readonly class EngravedPage
 {
@@ -36,7 +36,10 @@ final readonly class EngravedPage
         $box = array_map(intval(...), explode(' ', $scaled->getAttribute('viewBox')));
         [$dx, $dy] = self::shift($margin);
         $glyphs = self::glyphs($path, $document);
-        foreach (iterator_to_array(self::all($path, '//s:g[contains(@class, "Milestone") or starts-with(@class, "mNum")]')) as $node) {
+        foreach (iterator_to_array(self::all(
+            $path,
+            '//s:g[contains(@class, "Milestone") or starts-with(@class, "mNum")]',
+        )) as $node) {
             $node->parentNode?->removeChild($node);
         }
         $heads = [];
@@ -49,7 +52,10 @@ final readonly class EngravedPage
             ++$notes;
             $head = self::one($path, './/s:use', $note);
             if (ctype_digit(substr($id, 1)) && null !== $head) {
-                $heads[(int) substr($id, 1)] = new NoteHead((float) $head->getAttribute('x') + $dx, (float) $head->getAttribute('y') + $dy);
+                $heads[(int) substr($id, 1)] = new NoteHead(
+                    (float) $head->getAttribute('x') + $dx,
+                    (float) $head->getAttribute('y') + $dy,
+                );
             }
         }
         $lines = [];
@@ -64,7 +70,11 @@ final readonly class EngravedPage
         }
         self::clean($path, $margin);
 
-        return new self(new EngravedSystem($box[3] ?? 0, min($lines), max($lines), $heads, (string) $document->saveXML($margin)), $glyphs, $notes);
+        return new self(
+            new EngravedSystem($box[3] ?? 0, min($lines), max($lines), $heads, (string) $document->saveXML($margin)),
+            $glyphs,
+            $notes,
+        );
     }
 
     /** Names of our own on glyphs, ids on our notes alone, plain numbers for sizes. */
@@ -110,7 +120,9 @@ final readonly class EngravedPage
     {
         $read = sscanf($group->getAttribute('transform'), 'translate(%f, %f)');
 
-        return \is_array($read) && isset($read[0], $read[1]) ? [(float) $read[0], (float) $read[1]] : throw EngravingError::failed('the drawing has no margin');
+        return \is_array($read) && isset($read[0], $read[1])
+            ? [(float) $read[0], (float) $read[1]]
+            : throw EngravingError::failed('the drawing has no margin');
     }
 
     private static function first(\DOMXPath $path, string $query): \DOMElement

@@ -11,7 +11,12 @@ namespace App\Engraving;
 final readonly class EngravedSystem
 {
     /** @param array<int, NoteHead> $heads */
-    public function __construct(public int $height, public float $top, public float $bottom, public array $heads, public string $body)
-    {
+    public function __construct(
+        public int $height,
+        public float $top,
+        public float $bottom,
+        public array $heads,
+        public string $body,
+    ) {
     }
 }

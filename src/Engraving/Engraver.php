@@ -20,8 +20,9 @@ final class Engraver
     /** Seconds that the service has for one page: it takes a twentieth of one; a hung one is passed by. */
     private const PATIENCE = 2.0;
     /**
-     * Seconds for a score of many staves, and for whatever a worker makes, which waits behind what people wait for: 41 staves of tetra take 7, beside other work
-     * twice that. Less than the web server waits (60), and than the service works at one (50).
+     * Seconds for a score of many staves, and for whatever a worker makes, which waits behind what people wait for: 41
+     * staves of tetra take 7, beside other work twice that. Less than the web server waits (60), and than the service
+     * works at one (50).
      */
     private const PATIENCE_FOR_SCORES = 45.0;
     /** Bytes of MusicXML from which it takes more than a moment: a page of one player seldom has as many. */
@@ -62,7 +63,11 @@ final class Engraver
                 @unlink($file); // half written, or of another edition: made anew
             }
         }
-        $engraving = Engraving::fromPages(self::pages($this->fromService($musicXml, $width, $labels) ?? $this->fromProcess($musicXml, $width, $labels)), substr_count($musicXml, '<note id="n'));
+        $engraving = Engraving::fromPages(
+            self::pages($this->fromService($musicXml, $width, $labels)
+                ?? $this->fromProcess($musicXml, $width, $labels)),
+            substr_count($musicXml, '<note id="n'),
+        );
         $this->keep($file, $engraving->toJson());
 
         return $engraving;
@@ -76,7 +81,9 @@ final class Engraver
     private static function pages(string $json): array
     {
         $data = json_decode($json, true, 8);
-        $pages = \is_array($data) && \is_array($data['pages'] ?? null) ? array_values(array_filter($data['pages'], is_string(...))) : [];
+        $pages = \is_array($data) && \is_array($data['pages'] ?? null)
+            ? array_values(array_filter($data['pages'], is_string(...)))
+            : [];
 
         return [] === $pages ? throw EngravingError::failed('the engraver answered with no page') : $pages;
     }
@@ -90,9 +97,14 @@ final class Engraver
         }
         $isBackground = 'cli' === \PHP_SAPI;
         $patience = $isBackground || \strlen($musicXml) > self::SCORE ? self::PATIENCE_FOR_SCORES : self::PATIENCE;
-        $headers = ['Content-Type' => 'application/xml', 'X-Engraver-Token' => $this->token] + ($isBackground ? ['X-Engraver-For' => 'background'] : []);
+        $headers = ['Content-Type' => 'application/xml', 'X-Engraver-Token' => $this->token]
+            + ($isBackground ? ['X-Engraver-For' => 'background'] : []);
         try {
-            $response = $this->client->request('POST', \sprintf('http://127.0.0.1:%d/engrave?width=%d&labels=%d', $this->port, $width, $labels), ['body' => $musicXml, 'headers' => $headers, 'timeout' => $patience, 'max_duration' => $patience]);
+            $response = $this->client->request(
+                'POST',
+                \sprintf('http://127.0.0.1:%d/engrave?width=%d&labels=%d', $this->port, $width, $labels),
+                ['body' => $musicXml, 'headers' => $headers, 'timeout' => $patience, 'max_duration' => $patience],
+            );
             if (422 === $response->getStatusCode()) {
                 throw EngravingError::failed($response->getContent(false));
             }
@@ -107,7 +119,13 @@ final class Engraver
 
     private function fromProcess(string $musicXml, int $width, int $labels): string
     {
-        $process = new Process(['node', $this->root.'/engraver/once.mjs', (string) $width, (string) $labels], $this->root, null, $musicXml, 30);
+        $process = new Process(
+            ['node', $this->root.'/engraver/once.mjs', (string) $width, (string) $labels],
+            $this->root,
+            null,
+            $musicXml,
+            30,
+        );
         try {
             $process->mustRun();
         } catch (ProcessError) {

@@ -45,7 +45,10 @@ final readonly class Engraving
     public static function fromJson(string $json): self
     {
         try {
-            /** @var array{glyphs?: array<string, string>, systems?: list<array{height: int, top: float, bottom: float, notes: array<int, array{float, float}>, body: string}>} $data */
+            /**
+             * @var array{glyphs?: array<string, string>, systems?: list<array{height: int, top: float, bottom: float,
+             *  notes: array<int, array{float, float}>, body: string}>} $data
+             */
             $data = json_decode($json, true, 32, \JSON_THROW_ON_ERROR);
         } catch (\JsonException $error) {
             throw EngravingError::failed($error->getMessage());
@@ -55,8 +58,17 @@ final readonly class Engraving
         }
         $systems = [];
         foreach ($data['systems'] as $system) {
-            $heads = array_map(static fn (array $place): NoteHead => new NoteHead((float) $place[0], (float) $place[1]), $system['notes']);
-            $systems[] = new EngravedSystem($system['height'], (float) $system['top'], (float) $system['bottom'], $heads, $system['body']);
+            $heads = array_map(
+                static fn (array $place): NoteHead => new NoteHead((float) $place[0], (float) $place[1]),
+                $system['notes'],
+            );
+            $systems[] = new EngravedSystem(
+                $system['height'],
+                (float) $system['top'],
+                (float) $system['bottom'],
+                $heads,
+                $system['body'],
+            );
         }
 
         return new self($data['glyphs'], $systems);
@@ -64,14 +76,36 @@ final readonly class Engraving
 
     public function toJson(): string
     {
-        return json_encode(['glyphs' => $this->glyphs, 'systems' => array_map(static fn (EngravedSystem $system): array => ['height' => $system->height, 'top' => $system->top, 'bottom' => $system->bottom, 'notes' => array_map(static fn (NoteHead $head): array => [$head->left, $head->y], $system->heads), 'body' => $system->body], $this->systems)], \JSON_THROW_ON_ERROR);
+        return json_encode(
+            [
+                'glyphs' => $this->glyphs,
+                'systems' => array_map(
+                    static fn (EngravedSystem $system): array => [
+                        'height' => $system->height,
+                        'top' => $system->top,
+                        'bottom' => $system->bottom,
+                        'notes' => array_map(
+                            static fn (NoteHead $head): array => [$head->left, $head->y],
+                            $system->heads,
+                        ),
+                        'body' => $system->body,
+                    ],
+                    $this->systems,
+                ),
+            ],
+            \JSON_THROW_ON_ERROR,
+        );
     }
 
     public function glyphs(): string
     {
         $symbols = '';
         foreach ($this->glyphs as $id => $content) {
-            $symbols .= \sprintf('<symbol id="%s" viewBox="0 0 1000 1000" overflow="inherit">%s</symbol>', $id, $content);
+            $symbols .= \sprintf(
+                '<symbol id="%s" viewBox="0 0 1000 1000" overflow="inherit">%s</symbol>',
+                $id,
+                $content,
+            );
         }
 
         return $symbols;

@@ -26,7 +26,10 @@ final class EngravingError extends \RuntimeException implements NotNow
 
     public static function failed(string $why): self
     {
-        return new self(\sprintf('The page could not be engraved: %s. The study itself is unharmed; try again in a moment.', rtrim($why, '.')));
+        return new self(\sprintf(
+            'The page could not be engraved: %s. The study itself is unharmed; try again in a moment.',
+            rtrim($why, '.'),
+        ));
     }
 
     /**
@@ -44,16 +47,25 @@ final class EngravingError extends \RuntimeException implements NotNow
             return self::noRoom();
         }
 
-        return new self(\sprintf('The page could not be written down, because the program may not write into the folder %s; the keeper of this installation gives it back to it by starting Swift Reed anew. The disk is not full, and nothing of yours is lost.', basename($folder)));
+        return new self(\sprintf(
+            'The page could not be written down, because the program may not write into the folder %s; the keeper of this installation gives it back to it by starting Swift Reed anew. The disk is not full, and nothing of yours is lost.',
+            basename($folder),
+        ));
     }
 
     private static function noRoom(): self
     {
-        return new self('There is no room on the disk for the page; the keeper of this installation has to make some. Nothing of yours is lost.');
+        return new self(
+            'There is no room on the disk for the page; the keeper of this installation has to make some. Nothing of yours is lost.',
+        );
     }
 
     public static function tooLong(string $what, int $seconds): self
     {
-        return new self(\sprintf('%s was not ready after %d seconds; try fewer studies at a time, for example half of them.', $what, $seconds));
+        return new self(\sprintf(
+            '%s was not ready after %d seconds; try fewer studies at a time, for example half of them.',
+            $what,
+            $seconds,
+        ));
     }
 }

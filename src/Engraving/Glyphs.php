@@ -7,7 +7,8 @@ namespace App\Engraving;
 /**
  * Outlines of signs for staves that nobody engraves: what is written on them is yet to come.
  *
- * Source: the typeface Leipzig (SIL Open Font License 1.1), as Verovio draws it. A thousand units to the em, four staff spaces; y grows upwards.
+ * Source: the typeface Leipzig (SIL Open Font License 1.1), as Verovio draws it. A thousand units to the em, four staff
+ * spaces; y grows upwards.
  */
 final class Glyphs
 {
@@ -25,6 +26,12 @@ final class Glyphs
     /** A glyph at x, y; "scale" is units of the drawing to a unit of the typeface. */
     public static function at(string $name, float $x, float $y, float $scale): string
     {
-        return Svg::tag('path', ['d' => self::ALL[$name], 'transform' => \sprintf('translate(%.0f %.0f) scale(%.3f %.3f)', $x, $y, $scale, -$scale)]);
+        return Svg::tag(
+            'path',
+            [
+                'd' => self::ALL[$name],
+                'transform' => \sprintf('translate(%.0f %.0f) scale(%.3f %.3f)', $x, $y, $scale, -$scale),
+            ],
+        );
     }
 }

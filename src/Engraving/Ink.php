@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace App\Engraving;
 
 /**
- * Collects the shapes of a small drawing, with the box that each takes up, so that a program can see whether two of them
- * overlap. Lengths are in units, a hundred to the millimetre.
+ * Collects the shapes of a small drawing, with the box that each takes up, so that a program can see whether two of
+ * them overlap. Lengths are in units, a hundred to the millimetre.
  */
 final class Ink
 {
@@ -26,21 +26,52 @@ final class Ink
 
     /** @var array<string, float> by sign, in parts of the size */
     private static array $widths = [];
-    /** @var array<string, string> holes and keys that have been drawn, by where and how they are: an instrument has few */
+    /**
+     * @var array<string, string> holes and keys that have been drawn, by where and how they are: an instrument has few
+     */
     private static array $touches = [];
     private string $svg = '';
     /** @var list<Box> */
     private array $boxes = [];
 
     /** A hole or key; solid is down, open is up, half is half a hole. */
-    public function touch(float $x, float $y, float $width, float $height, string $shape, bool $down, bool $half = false, string $name = ''): void
-    {
-        $this->boxes[] = new Box($x - $width / 2, $y - $height / 2, $x + $width / 2, $y + $height / 2, '' === $name ? 'touch' : $name);
-        $this->svg .= self::$touches[$x.' '.$y.' '.$width.' '.$height.' '.$shape.' '.(int) $down.' '.(int) $half] ??= self::shape($x, $y, $width, $height, $shape, $down, $half);
+    public function touch(
+        float $x,
+        float $y,
+        float $width,
+        float $height,
+        string $shape,
+        bool $down,
+        bool $half = false,
+        string $name = '',
+    ): void {
+        $this->boxes[] = new Box(
+            $x - $width / 2,
+            $y - $height / 2,
+            $x + $width / 2,
+            $y + $height / 2,
+            '' === $name ? 'touch' : $name,
+        );
+        $this->svg .= self::$touches[$x.' '.$y.' '.$width.' '.$height.' '.$shape.' '.(int) $down.' '.(int) $half] ??= self::shape(
+            $x,
+            $y,
+            $width,
+            $height,
+            $shape,
+            $down,
+            $half,
+        );
     }
 
-    private static function shape(float $x, float $y, float $width, float $height, string $shape, bool $down, bool $half): string
-    {
+    private static function shape(
+        float $x,
+        float $y,
+        float $width,
+        float $height,
+        string $shape,
+        bool $down,
+        bool $half,
+    ): string {
         $radius = match ($shape) {
             'disc', 'oval' => min($width, $height) / 2, default => 16.0,
         };
@@ -59,7 +90,13 @@ final class Ink
         }
         $r = $width / 2 - self::LINE / 2;
 
-        return $svg.Svg::tag('path', ['d' => \sprintf('M%.0f %.0f A%.0f %.0f 0 0 0 %.0f %.0f Z', $x, $y - $r, $r, $r, $x, $y + $r), 'fill' => self::INK]);
+        return $svg.Svg::tag(
+            'path',
+            [
+                'd' => \sprintf('M%.0f %.0f A%.0f %.0f 0 0 0 %.0f %.0f Z', $x, $y - $r, $r, $r, $x, $y + $r),
+                'fill' => self::INK,
+            ],
+        );
     }
 
     /** Strokes on both sides of a key that is only flicked. */
@@ -67,23 +104,62 @@ final class Ink
     {
         $over = $y - $height / 2;
         $this->boxes[] = new Box($x - $width / 2, $over - 46, $x + $width / 2, $over - 6, 'mark');
-        $this->svg .= Svg::tag('path', ['d' => \sprintf('M%.0f %.0f l-16 -30 M%.0f %.0f v-34 M%.0f %.0f l16 -30', $x - 24, $over - 12, $x, $over - 10, $x + 24, $over - 12), 'stroke' => self::INK, 'stroke-width' => 13, 'stroke-linecap' => 'round', 'fill' => 'none']);
+        $this->svg .= Svg::tag(
+            'path',
+            [
+                'd' => \sprintf(
+                    'M%.0f %.0f l-16 -30 M%.0f %.0f v-34 M%.0f %.0f l16 -30',
+                    $x - 24,
+                    $over - 12,
+                    $x,
+                    $over - 10,
+                    $x + 24,
+                    $over - 12,
+                ),
+                'stroke' => self::INK,
+                'stroke-width' => 13,
+                'stroke-linecap' => 'round',
+                'fill' => 'none',
+            ],
+        );
     }
 
-    /** What moves since the note before: an open angle, point down for what goes down, up for what comes up, both ways for a finger that changes its key. */
+    /**
+     * What moves since the note before: an open angle, point down for what goes down, up for what comes up, both ways
+     * for a finger that changes its key.
+     */
     public function mark(float $x, float $y, string $way): void
     {
         $this->boxes[] = new Box($x - 30, $y - 26, $x + 30, $y + 26, 'mark');
         $path = match ($way) {
             'down' => \sprintf('M%.0f %.0f l22 26 l22 -26', $x - 22, $y - 13),
             'up' => \sprintf('M%.0f %.0f l22 -26 l22 26', $x - 22, $y + 13),
-            default => \sprintf('M%.0f %.0f l-18 18 l18 18 M%.0f %.0f l18 18 l-18 18', $x - 8, $y - 18, $x + 8, $y - 18),
+            default => \sprintf(
+                'M%.0f %.0f l-18 18 l18 18 M%.0f %.0f l18 18 l-18 18',
+                $x - 8,
+                $y - 18,
+                $x + 8,
+                $y - 18,
+            ),
         };
-        $this->svg .= Svg::tag('path', ['d' => $path, 'fill' => 'none', 'stroke' => self::INK, 'stroke-width' => 14, 'stroke-linecap' => 'round', 'stroke-linejoin' => 'round']);
+        $this->svg .= Svg::tag(
+            'path',
+            [
+                'd' => $path, 'fill' => 'none', 'stroke' => self::INK, 'stroke-width' => 14,
+                'stroke-linecap' => 'round', 'stroke-linejoin' => 'round',
+            ],
+        );
     }
 
-    public function letter(float $x, float $y, string $text, string $anchor = 'middle', int $size = self::LETTER, string $colour = self::INK, int $weight = 700): void
-    {
+    public function letter(
+        float $x,
+        float $y,
+        string $text,
+        string $anchor = 'middle',
+        int $size = self::LETTER,
+        string $colour = self::INK,
+        int $weight = 700,
+    ): void {
         $width = self::width($text, $size);
         $left = match ($anchor) {
             'start' => $x, 'end' => $x - $width, default => $x - $width / 2,

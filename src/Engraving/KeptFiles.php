@@ -9,7 +9,8 @@ use Symfony\Component\Filesystem\Exception\IOExceptionInterface;
 use Symfony\Component\Filesystem\Filesystem;
 
 /**
- * Keeps what is kept of engravings and PDFs within bounds: the oldest go first, and what a fallen program left behind goes too.
+ * Keeps what is kept of engravings and PDFs within bounds: the oldest go first, and what a fallen program left behind
+ * goes too.
  */
 final class KeptFiles
 {
@@ -33,7 +34,9 @@ final class KeptFiles
         $files = [];
         $size = 0;
         if (is_dir($this->engravings)) {
-            foreach (new \RecursiveIteratorIterator(new \RecursiveDirectoryIterator($this->engravings, \FilesystemIterator::SKIP_DOTS)) as $file) {
+            foreach (new \RecursiveIteratorIterator(
+                new \RecursiveDirectoryIterator($this->engravings, \FilesystemIterator::SKIP_DOTS),
+            ) as $file) {
                 \assert($file instanceof \SplFileInfo);
                 $files[$file->getPathname()] = [(int) $file->getMTime(), (int) $file->getSize()];
                 $size += (int) $file->getSize();

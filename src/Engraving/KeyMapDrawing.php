@@ -9,8 +9,8 @@ use SwiftReed\Instrument\Instrument;
 use SwiftReed\Instrument\KeyMap;
 
 /**
- * The key map of an instrument: the same drawing as under the notes, large, with every key in its place, its letter, and a
- * number that leads to its name, its finger and where it lies.
+ * The key map of an instrument: the same drawing as under the notes, large, with every key in its place, its letter,
+ * and a number that leads to its name, its finger and where it lies.
  */
 final class KeyMapDrawing
 {
@@ -29,7 +29,14 @@ final class KeyMapDrawing
         foreach ($instrument->map->groups ?? [] as $group) {
             foreach (array_intersect_key($group->spots, $touches) as $id => $spot) {
                 $touch = $touches[$id];
-                $keys[] = ['number' => \count($keys) + 1, 'id' => $id, 'label' => $touch->label, 'says' => $touch->says, 'finger' => preg_replace('/^the /', '', FingeringWords::worker($touch)) ?? '', 'place' => $touch->place];
+                $keys[] = [
+                    'number' => \count($keys) + 1,
+                    'id' => $id,
+                    'label' => $touch->label,
+                    'says' => $touch->says,
+                    'finger' => preg_replace('/^the /', '', FingeringWords::worker($touch)) ?? '',
+                    'place' => $touch->place,
+                ];
             }
         }
 
@@ -57,11 +64,23 @@ final class KeyMapDrawing
                     continue;
                 }
                 $rx = 'key' === $spot->shape ? 100 : min($width, $height) / 2;
-                $key = Svg::tag('rect', ['x' => $x - $width / 2, 'y' => $y - $height / 2, 'width' => $width, 'height' => $height, 'rx' => $rx, 'fill' => Ink::PAPER, 'stroke' => Ink::INK, 'stroke-width' => 24]);
+                $key = Svg::tag(
+                    'rect',
+                    [
+                        'x' => $x - $width / 2, 'y' => $y - $height / 2, 'width' => $width, 'height' => $height,
+                        'rx' => $rx, 'fill' => Ink::PAPER, 'stroke' => Ink::INK, 'stroke-width' => 24,
+                    ],
+                );
                 $size = (int) min(270, $height * 0.66, 0.5 * $width);
                 // The letter large, the number of the list small beside it.
                 $margin = 'key' === $spot->shape ? 45 : 0.17 * $width;
-                $svg .= Svg::tag('g', ['class' => 'map-key', 'data-touch' => $id], $key.Svg::text($x - $width / 2 + $margin, $y + 0.36 * $size, $size, $touches[$id]->label, weight: 700)
+                $svg .= Svg::tag('g', ['class' => 'map-key', 'data-touch' => $id], $key.Svg::text(
+                    $x - $width / 2 + $margin,
+                    $y + 0.36 * $size,
+                    $size,
+                    $touches[$id]->label,
+                    weight: 700,
+                )
                     .Svg::text($x + $width / 2 - $margin, $y + 68, 190, $number, fill: Ink::QUIET, anchor: 'end'));
             }
         }
@@ -72,7 +91,20 @@ final class KeyMapDrawing
         $height = (int) (self::SCALE * ($lowest + 30));
         $half = max(-$left, $right) + 200;
 
-        return new Page(Svg::drawing(-$half, -60, 2 * $half, $height + 120, 'key-map', $svg, 'img', \sprintf('Key map of %s; the list beside it names every key', $instrument->article)), (int) (2 * $half), $height + 120);
+        return new Page(
+            Svg::drawing(
+                -$half,
+                -60,
+                2 * $half,
+                $height + 120,
+                'key-map',
+                $svg,
+                'img',
+                \sprintf('Key map of %s; the list beside it names every key', $instrument->article),
+            ),
+            (int) (2 * $half),
+            $height + 120,
+        );
     }
 
     /** @return non-empty-list<Page> a page of paper: the drawing above, the list below */
@@ -84,7 +116,13 @@ final class KeyMapDrawing
         $left = 1500;
         $setup = [] === $instrument->setup ? '' : ' · '.implode(', ', $instrument->setup);
         $body = Svg::text($left, 2000, 800, $instrument->name.', key map', weight: 700, face: Svg::SERIF)
-            .Svg::text($left, 2560, 340, 'Left hand on the left, right hand on the right, as you look at your own hands'.$setup, fill: Ink::QUIET);
+            .Svg::text(
+                $left,
+                2560,
+                340,
+                'Left hand on the left, right hand on the right, as you look at your own hands'.$setup,
+                fill: Ink::QUIET,
+            );
         $inner = preg_replace('/^<svg[^>]*>|<\/svg>$/', '', $drawing->svg) ?? '';
         $body .= Svg::at($paper->width() / 2, 2900, $inner, $scale);
         $y = (int) (3300 + $scale * $drawing->height);
@@ -94,7 +132,15 @@ final class KeyMapDrawing
         foreach ($keys as $k => $key) {
             $x = $left + ($k >= $perColumn ? intdiv($paper->width() - 3000, 2) + 200 : 0);
             $at = $y + ($k % $perColumn) * $step;
-            $body .= Svg::tag('text', ['x' => $x, 'y' => $at, 'font-size' => 280, 'fill' => Ink::INK], Svg::tag('tspan', ['font-weight' => 700], Svg::words($key['number'].'  '.$key['label'])).'  '.Svg::words($key['says'].' · '.$key['finger']));
+            $body .= Svg::tag(
+                'text',
+                ['x' => $x, 'y' => $at, 'font-size' => 280, 'fill' => Ink::INK],
+                Svg::tag(
+                    'tspan',
+                    ['font-weight' => 700],
+                    Svg::words($key['number'].'  '.$key['label']),
+                ).'  '.Svg::words($key['says'].' · '.$key['finger']),
+            );
             foreach (explode("\n", wordwrap($key['place'], 76, "\n")) as $n => $line) {
                 $body .= $n > 1 ? '' : Svg::text($x + 500, $at + 270 * ($n + 1), 230, $line, fill: Ink::QUIET);
             }

@@ -42,7 +42,8 @@ final class Legend
             $all['flick'] = ($all['flick'] ?? false) || [] !== $note->fingering->momentary;
             $all['raised'] = ($all['raised'] ?? false) || SlideAdjust::Raised === $note->fingering->slide?->adjust;
             $all['lowered'] = ($all['lowered'] ?? false) || SlideAdjust::Lowered === $note->fingering->slide?->adjust;
-            $all['trigger'] = ($all['trigger'] ?? false) || null !== $note->fingering->side && MechanismKind::Slide === $kind;
+            $all['trigger'] = ($all['trigger'] ?? false)
+                || null !== $note->fingering->side && MechanismKind::Slide === $kind;
         }
         $meanings = [
             'half' => 'half covered', 'flick' => 'touched as the note begins, then let go', 'raised' => 'slide a little further in', 'lowered' => 'slide a little further out',
@@ -136,6 +137,18 @@ final class Legend
      */
     public static function forPage(array $signs): array
     {
-        return array_map(static fn (array $one): array => ['svg' => '' === $one['sign'] ? '' : Svg::tag('svg', ['viewBox' => '-110 -100 220 200', 'width' => 22, 'height' => 20, 'aria-hidden' => 'true'], self::sample($one['sign'])), 'says' => $one['says']], $signs);
+        return array_map(
+            static fn (array $one): array => [
+                'svg' => '' === $one['sign']
+                    ? ''
+                    : Svg::tag(
+                        'svg',
+                        ['viewBox' => '-110 -100 220 200', 'width' => 22, 'height' => 20, 'aria-hidden' => 'true'],
+                        self::sample($one['sign']),
+                    ),
+                'says' => $one['says'],
+            ],
+            $signs,
+        );
     }
 }

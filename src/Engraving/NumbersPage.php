@@ -10,8 +10,9 @@ use SwiftReed\Score\Part;
 use SwiftReed\Time\Length;
 
 /**
- * The study as its key and the numbers of its degrees, bar by bar: for players who should think the notes. Strokes tell the
- * octave, a small note the value where it changes, a dash goes on holding. Lengths are in units, a hundred to the millimetre.
+ * The study as its key and the numbers of its degrees, bar by bar: for players who should think the notes. Strokes tell
+ * the octave, a small note the value where it changes, a dash goes on holding. Lengths are in units, a hundred to the
+ * millimetre.
  */
 final class NumbersPage
 {
@@ -29,7 +30,9 @@ final class NumbersPage
     /** What the page shows, and where the line begins. */
     public static function says(Part $part, bool $withStart): string
     {
-        return ($withStart ? 'From '.$part->study->notes[0]->pitch()->sign().'. ' : '').self::means().' A small note tells the value until another does; a dash goes on holding.';
+        return (
+            $withStart ? 'From '.$part->study->notes[0]->pitch()->sign().'. ' : ''
+        ).self::means().' A small note tells the value until another does; a dash goes on holding.';
     }
 
     /**
@@ -60,7 +63,10 @@ final class NumbersPage
         }
         $lines[] = $line;
         // Columns are alike on every line, so that the last is not spread out.
-        $widest = max(array_map(static fn (array $line): int => array_sum(array_map(static fn (array $bar): int => \count($bar[1]), $line)), $lines));
+        $widest = max(array_map(
+            static fn (array $line): int => array_sum(array_map(static fn (array $bar): int => \count($bar[1]), $line)),
+            $lines,
+        ));
         $column = min(1500.0, ($width - self::TIME) / max(1, $widest));
         $drawn = [];
         $value = 0;
@@ -72,8 +78,14 @@ final class NumbersPage
     }
 
     /** @param list<array{int, list<BarItem>}> $bars number and items of each */
-    private static function line(Part $part, array $bars, float $column, bool $isFirst, bool $fromRoot, int &$value): string
-    {
+    private static function line(
+        Part $part,
+        array $bars,
+        float $column,
+        bool $isFirst,
+        bool $fromRoot,
+        int &$value,
+    ): string {
         $study = $part->study;
         $size = min(560, (int) ($column * 0.62));
         $moves = self::moves($part);
@@ -135,10 +147,20 @@ final class NumbersPage
         $tone = $part->study->notes[$i]->tone;
         $text = strtr($part->degree($i, $fromRoot), ['8 (1)' => '8'] + ($fromRoot ? [] : [',' => '']));
         $svg = Svg::text($x, 1000, $size, $text, fill: null, weight: 700, anchor: 'middle', class: 'number');
-        $octave = $fromRoot && !$part->study->recipe->pattern->isStraight() ? 0 : ($tone->number > 8 ? intdiv($tone->number - 2, 7) : ($tone->number < 1 ? -intdiv(7 - $tone->number, 7) : 0));
+        $octave = $fromRoot && !$part->study->recipe->pattern->isStraight()
+            ? 0
+            : (
+                $tone->number > 8
+                    ? intdiv($tone->number - 2, 7)
+                    : ($tone->number < 1 ? -intdiv(7 - $tone->number, 7) : 0)
+            );
         for ($k = 0; $k < abs($octave); ++$k) {
             // A stroke above or below tells the octave, where the number alone does not.
-            $svg .= Svg::stroke(\sprintf('M%.0f %d h220', $x - 110, $octave > 0 ? 940 - $size - 80 * $k : 1100 + 80 * $k), 'currentColor', 40);
+            $svg .= Svg::stroke(
+                \sprintf('M%.0f %d h220', $x - 110, $octave > 0 ? 940 - $size - 80 * $k : 1100 + 80 * $k),
+                'currentColor',
+                40,
+            );
         }
         if (0 !== $move) {
             $svg .= self::move($x, $move);
@@ -150,20 +172,40 @@ final class NumbersPage
     /** An arrow before a number from which on the line lies an octave higher or lower than its plain place. */
     private static function move(float $x, int $move): string
     {
-        return Svg::tag('g', ['fill' => Ink::ACCENT], Svg::tag('path', ['d' => \sprintf('M%.0f %d l75 %d h-150 z', $x - 300, $move < 0 ? 420 : 270, $move < 0 ? -150 : 150)]).Svg::text($x - 210, 420, 260, 8, fill: null, weight: 700));
+        return Svg::tag(
+            'g',
+            ['fill' => Ink::ACCENT],
+            Svg::tag(
+                'path',
+                ['d' => \sprintf('M%.0f %d l75 %d h-150 z', $x - 300, $move < 0 ? 420 : 270, $move < 0 ? -150 : 150)],
+            ).Svg::text($x - 210, 420, 260, 8, fill: null, weight: 700),
+        );
     }
 
     /** A small note of this value, with a 3 where it stands in a triplet. */
     private static function value(float $x, int $ticks, bool $isTriplet): string
     {
         $isOpen = $ticks >= Length::HALF;
-        $dot = \in_array($ticks, [1440, 720, 360, 180], true) ? Svg::tag('circle', ['cx' => $x + 120, 'cy' => 330, 'r' => 24, 'fill' => 'currentColor']) : '';
+        $dot = \in_array($ticks, [1440, 720, 360, 180], true)
+            ? Svg::tag('circle', ['cx' => $x + 120, 'cy' => 330, 'r' => 24, 'fill' => 'currentColor'])
+            : '';
         $stem = $ticks < Length::WHOLE ? Svg::stroke(\sprintf('M%.0f 320 V90', $x + 62), 'currentColor', 18) : '';
         $flags = '';
         for ($k = 0, $least = Length::QUARTER; $ticks < $least && $k < 3; ++$k, $least = intdiv($least, 2)) {
             $flags .= Svg::stroke(\sprintf('M%.0f %d q20 70 90 90', $x + 62, 90 + 70 * $k), 'currentColor', 20);
         }
 
-        return Svg::tag('g', [], Svg::tag('ellipse', ['cx' => $x, 'cy' => 330, 'rx' => 68, 'ry' => 48, 'transform' => \sprintf('rotate(-18 %.0f 330)', $x), 'fill' => $isOpen ? 'none' : 'currentColor', 'stroke' => 'currentColor', 'stroke-width' => 16]).$stem.$flags.$dot.($isTriplet ? Svg::text($x + 150, 180, 200, 3, fill: null, isItalic: true) : ''));
+        return Svg::tag(
+            'g',
+            [],
+            Svg::tag(
+                'ellipse',
+                [
+                    'cx' => $x, 'cy' => 330, 'rx' => 68, 'ry' => 48,
+                    'transform' => \sprintf('rotate(-18 %.0f 330)', $x), 'fill' => $isOpen ? 'none' : 'currentColor',
+                    'stroke' => 'currentColor', 'stroke-width' => 16,
+                ],
+            ).$stem.$flags.$dot.($isTriplet ? Svg::text($x + 150, 180, 200, 3, fill: null, isItalic: true) : ''),
+        );
     }
 }

@@ -16,7 +16,11 @@ final readonly class Page
     /** The drawing for a page that has others: its glyphs under names of their own, and no other ids. */
     public function apart(string $prefix): string
     {
-        $svg = preg_replace(['/(<symbol id|href)="(#?)sr-/', '/ id="n\d+(t\d*)?"/'], ['$1="$2'.$prefix.'-', ''], $this->svg);
+        $svg = preg_replace(
+            ['/(<symbol id|href)="(#?)sr-/', '/ id="n\d+(t\d*)?"/'],
+            ['$1="$2'.$prefix.'-', ''],
+            $this->svg,
+        );
 
         return $svg ?? $this->svg;
     }

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace App\Engraving;
 
 /**
- * Shares blocks out over the fewest pages that hold them, filled as evenly as they can be. Lengths are in units, a hundred to the
- * millimetre.
+ * Shares blocks out over the fewest pages that hold them, filled as evenly as they can be. Lengths are in units, a
+ * hundred to the millimetre.
  */
 final class PageFill
 {
@@ -28,7 +28,8 @@ final class PageFill
             $sums[] = $sums[\count($sums) - 1] + $height;
         }
         $most = self::fewest($heights, $first, $others);
-        // Least unevenness of the first i blocks on p pages: squares of the room that is left, the last page's a little less dear.
+        // Least unevenness of the first i blocks on p pages: squares of the room that is left, the last page's a little
+        // less dear.
         $best = [0 => [0 => 0.0]];
         $from = [];
         for ($p = 1; $p <= $most; ++$p) {

@@ -10,7 +10,8 @@ use SwiftReed\Score\Layout\BarLayout;
 use SwiftReed\Score\Part;
 
 /**
- * Sets the rows under the engraved notes with room for each, and puts the systems on one endless page for the screen. Lengths are in units, a hundred to the millimetre.
+ * Sets the rows under the engraved notes with room for each, and puts the systems on one endless page for the screen.
+ * Lengths are in units, a hundred to the millimetre.
  */
 final class PageMaker
 {
@@ -20,7 +21,9 @@ final class PageMaker
     /** Base line and height of the numbers under covered notes. */
     private const NUMBER = 210;
     private const NUMBERS = 560;
-    /** Sizes of the fingerings that are tried, the largest first; 1 is nine millimetres and has letters of six points. */
+    /**
+     * Sizes of the fingerings that are tried, the largest first; 1 is nine millimetres and has letters of six points.
+     */
     private const SIZES = [1.35, 1.2, 1.1, 1.0];
     /** Share of the notes whose fingering may stand in a second row. */
     private const FEW = 0.2;
@@ -38,12 +41,23 @@ final class PageMaker
      *
      * @throws EngravingError
      */
-    public function screen(Part $part, Rows $rows, string $label, int $perSystem = BarLayout::SYSTEM, ?SecondRow $second = null): Page
-    {
+    public function screen(
+        Part $part,
+        Rows $rows,
+        string $label,
+        int $perSystem = BarLayout::SYSTEM,
+        ?SecondRow $second = null,
+    ): Page {
         $width = $perSystem < BarLayout::SYSTEM ? self::NARROW : self::WIDTH;
         [$engraving, $rows] = $this->roomy($part, $rows, $perSystem, $width);
 
-        return $this->drawn($part, $engraving, $width, $label, static fn (EngravedSystem $system): array => SystemDrawing::of($part, $system, $rows, true, $second));
+        return $this->drawn(
+            $part,
+            $engraving,
+            $width,
+            $label,
+            static fn (EngravedSystem $system): array => SystemDrawing::of($part, $system, $rows, true, $second),
+        );
     }
 
     /**
@@ -57,10 +71,21 @@ final class PageMaker
         $rows = new Rows(false, false, Reminders::None, FingeringStyle::None, counts: true);
         $engraving = $this->engraver->engrave(MusicXmlWriter::forEngraving($part, $perSystem), $width);
 
-        return $this->drawn($part, $engraving, $width, $label, static function (EngravedSystem $system) use ($part, $rows, $width): array {
+        return $this->drawn($part, $engraving, $width, $label, static function (
+            EngravedSystem $system,
+        ) use ($part, $rows, $width): array {
             [$drawing, $height] = SystemDrawing::of($part, $system, $rows, false);
 
-            return [\sprintf('%s%s<g transform="translate(0 %d)">%s</g>', $drawing, Covers::over($part, $system, $width), $height + self::NUMBER, NumbersPage::under($part, $system)), $height + self::NUMBERS];
+            return [
+                \sprintf(
+                    '%s%s<g transform="translate(0 %d)">%s</g>',
+                    $drawing,
+                    Covers::over($part, $system, $width),
+                    $height + self::NUMBER,
+                    NumbersPage::under($part, $system),
+                ),
+                $height + self::NUMBERS,
+            ];
         });
     }
 
@@ -82,8 +107,8 @@ final class PageMaker
     }
 
     /**
-     * The music with room under every note for its fingering: where drawings would touch they are drawn smaller, then fewer
-     * notes stand on a line; what still finds no room goes to a second row.
+     * The music with room under every note for its fingering: where drawings would touch they are drawn smaller, then
+     * fewer notes stand on a line; what still finds no room goes to a second row.
      *
      * @param int|null $bars    bars on a line at most
      * @param bool     $isTight whether the fingerings are drawn at their smallest, to save paper
@@ -92,13 +117,22 @@ final class PageMaker
      *
      * @throws EngravingError
      */
-    public function roomy(Part $part, Rows $rows, int $perSystem, int $width, ?int $bars = null, bool $isTight = false): array
-    {
+    public function roomy(
+        Part $part,
+        Rows $rows,
+        int $perSystem,
+        int $width,
+        ?int $bars = null,
+        bool $isTight = false,
+    ): array {
         for (;; $perSystem = max(self::FEWEST, (int) floor($perSystem * 0.75))) {
             $engraving = $this->engraver->engrave(MusicXmlWriter::forEngraving($part, $perSystem, $bars), $width);
             foreach ($isTight ? [1.0] : self::SIZES as $size) {
                 $sized = $rows->drawnAt($size);
-                $aside = array_sum(array_map(static fn (EngravedSystem $system): int => SystemDrawing::withoutRoom($part, $system, $sized), $engraving->systems));
+                $aside = array_sum(array_map(
+                    static fn (EngravedSystem $system): int => SystemDrawing::withoutRoom($part, $system, $sized),
+                    $engraving->systems,
+                ));
                 if (0 === $aside) {
                     return [$engraving, $sized];
                 }

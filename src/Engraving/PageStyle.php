@@ -33,8 +33,20 @@ enum PageStyle: string
     public function rows(Rows $shown): Rows
     {
         return match ($this) {
-            self::Numbers, self::Worksheet => new Rows(false, false, Reminders::None, FingeringStyle::None, fromRoot: $shown->fromRoot),
-            self::Answers => new Rows(true, true, Reminders::Affected, FingeringStyle::None, fromRoot: $shown->fromRoot),
+            self::Numbers, self::Worksheet => new Rows(
+                false,
+                false,
+                Reminders::None,
+                FingeringStyle::None,
+                fromRoot: $shown->fromRoot,
+            ),
+            self::Answers => new Rows(
+                true,
+                true,
+                Reminders::Affected,
+                FingeringStyle::None,
+                fromRoot: $shown->fromRoot,
+            ),
             default => $shown,
         };
     }

@@ -44,7 +44,13 @@ final class PdfMaker
                 $pages[] = $page = \sprintf('%s/%03d.svg', $folder, $i);
                 $files->dumpFile($page, $sheet->svg);
             }
-            $process = new Process(['rsvg-convert', '--format=pdf', ...$pages], $folder, ['FONTCONFIG_FILE' => $this->fontList(), 'XDG_CACHE_HOME' => $this->folder], null, self::PATIENCE);
+            $process = new Process(
+                ['rsvg-convert', '--format=pdf', ...$pages],
+                $folder,
+                ['FONTCONFIG_FILE' => $this->fontList(), 'XDG_CACHE_HOME' => $this->folder],
+                null,
+                self::PATIENCE,
+            );
             $process->mustRun();
 
             return PdfFacts::said($process->getOutput(), $title);
@@ -64,7 +70,14 @@ final class PdfMaker
     {
         $file = $this->folder.'/fonts.conf';
         $folders = \sprintf('<dir>%s/public/build/print-fonts</dir>', htmlspecialchars($this->root));
-        (new Filesystem())->dumpFile($file, \sprintf('<?xml version="1.0"?><!DOCTYPE fontconfig SYSTEM "fonts.dtd"><fontconfig>%s<alias binding="same"><family>Figtree</family><prefer><family>Figtree Light</family></prefer></alias><cachedir>%s/fonts</cachedir></fontconfig>', $folders, htmlspecialchars($this->folder)));
+        (new Filesystem())->dumpFile(
+            $file,
+            \sprintf(
+                '<?xml version="1.0"?><!DOCTYPE fontconfig SYSTEM "fonts.dtd"><fontconfig>%s<alias binding="same"><family>Figtree</family><prefer><family>Figtree Light</family></prefer></alias><cachedir>%s/fonts</cachedir></fontconfig>',
+                $folders,
+                htmlspecialchars($this->folder),
+            ),
+        );
 
         return $file;
     }

@@ -17,7 +17,10 @@ final readonly class PrintLook
     private const LARGE = 1.5;
     private const LARGE_WORDS = 1.25;
     /** Names of styles as people say them, and what they mean. */
-    private const STYLES = ['large' => 'large', 'numbers' => 'numbers', 'worksheet' => 'worksheet', 'answers' => 'answers', 'answer key' => 'answers', 'key' => 'answers', 'name line' => 'name line', 'shown' => ''];
+    private const STYLES = [
+        'large' => 'large', 'numbers' => 'numbers', 'worksheet' => 'worksheet', 'answers' => 'answers',
+        'answer key' => 'answers', 'key' => 'answers', 'name line' => 'name line', 'shown' => '',
+    ];
 
     /**
      * @param string $player whoever plays it: a player, a chair, an edition; nothing for the instrument alone
@@ -48,16 +51,29 @@ final readonly class PrintLook
      *
      * @throws Mistake
      */
-    public static function parse(string $styles, string $paper, string $player = '', string $date = '', string $sides = ''): self
-    {
+    public static function parse(
+        string $styles,
+        string $paper,
+        string $player = '',
+        string $date = '',
+        string $sides = '',
+    ): self {
         $read = Paper::parse($paper);
         if (!\in_array($sides, ['', 'one', 'two'], true)) {
             throw PrintError::notSides($sides);
         }
         $style = PageStyle::AsShown;
         [$isLarge, $nameLine] = [false, false];
-        foreach (array_filter(array_map(trim(...), explode(',', $styles)), static fn (string $one): bool => '' !== $one) as $said) {
-            $one = self::STYLES[strtolower(strtr($said, '-', ' '))] ?? throw PrintError::notAStyle($said, Nearest::to(strtolower($said), array_keys(self::STYLES)), array_keys(self::STYLES));
+        foreach (array_filter(
+            array_map(trim(...), explode(',', $styles)),
+            static fn (string $one): bool => '' !== $one,
+        ) as $said) {
+            $one = self::STYLES[strtolower(strtr($said, '-', ' '))]
+                ?? throw PrintError::notAStyle(
+                    $said,
+                    Nearest::to(strtolower($said), array_keys(self::STYLES)),
+                    array_keys(self::STYLES),
+                );
             $isLarge = $isLarge || 'large' === $one;
             $nameLine = $nameLine || 'name line' === $one;
             $is = PageStyle::tryFrom($one) ?? PageStyle::AsShown;
@@ -72,13 +88,27 @@ final readonly class PrintLook
 
     public function inStyle(PageStyle $style): self
     {
-        return new self($this->paper, $style, $this->isLarge, $this->player, $this->date, $this->nameLine, $this->onBothSides, $this->words, $this->edition, $this->worked, $this->hasCorner);
+        return new self(
+            $this->paper,
+            $style,
+            $this->isLarge,
+            $this->player,
+            $this->date,
+            $this->nameLine,
+            $this->onBothSides,
+            $this->words,
+            $this->edition,
+            $this->worked,
+            $this->hasCorner,
+        );
     }
 
     /** How one study of the page is printed. */
     public function styleOf(Part $part): PageStyle
     {
-        return PageStyle::Worksheet === $this->style && true === $this->worked?->covers($part) ? PageStyle::Answers : $this->style;
+        return PageStyle::Worksheet === $this->style && true === $this->worked?->covers($part)
+            ? PageStyle::Answers
+            : $this->style;
     }
 
     /** Whether pupils find numbers and letters on a worksheet and write the signs alone. */

@@ -14,8 +14,8 @@ use SwiftReed\Score\Part;
 use SwiftReed\Score\Sheet;
 
 /**
- * Sheets on pages of paper: a heading, the studies shared out evenly over the fewest pages, remarks and the legend, and a foot with
- * the line and the page. Lengths are in units, a hundred to the millimetre.
+ * Sheets on pages of paper: a heading, the studies shared out evenly over the fewest pages, remarks and the legend, and
+ * a foot with the line and the page. Lengths are in units, a hundred to the millimetre.
  */
 final class PrintedPages
 {
@@ -53,15 +53,24 @@ final class PrintedPages
      *
      * @throws EngravingError
      */
-    public function of(Sheet $studies, Rows $rows, PrintLook $look = new PrintLook(), array $remarks = [], ?SecondRow $second = null): array
-    {
+    public function of(
+        Sheet $studies,
+        Rows $rows,
+        PrintLook $look = new PrintLook(),
+        array $remarks = [],
+        ?SecondRow $second = null,
+    ): array {
         $rows = $look->style->rows($rows);
         $best = null;
         // A tighter setting is taken where it saves paper, and then narrower margins where they do.
         foreach ($studies->isSingle() ? [[false, 0]] : [[false, 0], [true, 0], [true, 1]] as [$isTight, $margins]) {
             [$chunks, $head] = $this->chunks($studies, $rows, $look, $remarks, $second, $isTight, $margins);
             $page = self::room($look, $margins);
-            $pages = PageFill::pages(array_map(self::height(...), $chunks), $page - $head->height - self::corner($look, $margins), $page);
+            $pages = PageFill::pages(
+                array_map(self::height(...), $chunks),
+                $page - $head->height - self::corner($look, $margins),
+                $page,
+            );
             if (null === $best || end($pages) < end($best[1])) {
                 $best = [$chunks, $pages, $head, $margins];
             }
@@ -92,21 +101,40 @@ final class PrintedPages
      *
      * @throws EngravingError
      */
-    private function chunks(Sheet $studies, Rows $rows, PrintLook $look, array $remarks, ?SecondRow $second, bool $isTight, int $margins): array
-    {
+    private function chunks(
+        Sheet $studies,
+        Rows $rows,
+        PrintLook $look,
+        array $remarks,
+        ?SecondRow $second,
+        bool $isTight,
+        int $margins,
+    ): array {
         $page = self::room($look, $margins);
         $head = $this->heading($studies, $look, $margins > 0);
         if ($look->style->isWritten()) {
             // A worksheet and its answer key break at the same places.
-            $other = $this->heading($studies, $look->inStyle(PageStyle::Worksheet === $look->style ? PageStyle::Answers : PageStyle::Worksheet), $margins > 0);
+            $other = $this->heading(
+                $studies,
+                $look->inStyle(PageStyle::Worksheet === $look->style ? PageStyle::Answers : PageStyle::Worksheet),
+                $margins > 0,
+            );
             $head = new Block($head->svg, max($head->height, $other->height), $head->glyphs);
         }
         $inMargin = !$studies->isSingle() && PageStyle::AsShown === $look->style && $rows->isBare();
         $chunks = [];
         foreach ($studies->parts as $k => $part) {
             $systems = $this->systems($part, $rows, $look, $second, $isTight, $inMargin);
-            $blocks = $studies->isSingle() ? $systems : $this->withHeading($part, $studies, $k, $systems, $look, $inMargin);
-            foreach (self::joined($blocks, 0 === $k ? $page - $head->height - self::corner($look, $margins) : $page, $page, $studies->isSingle(), $isTight ? self::BETWEEN_TIGHT : self::BETWEEN) as $chunk) {
+            $blocks = $studies->isSingle()
+                ? $systems
+                : $this->withHeading($part, $studies, $k, $systems, $look, $inMargin);
+            foreach (self::joined(
+                $blocks,
+                0 === $k ? $page - $head->height - self::corner($look, $margins) : $page,
+                $page,
+                $studies->isSingle(),
+                $isTight ? self::BETWEEN_TIGHT : self::BETWEEN,
+            ) as $chunk) {
                 $chunks[] = $chunk;
             }
         }
@@ -136,12 +164,21 @@ final class PrintedPages
      *
      * @throws EngravingError
      */
-    private function systems(Part $part, Rows $rows, PrintLook $look, ?SecondRow $second, bool $isTight, bool $inMargin): array
-    {
+    private function systems(
+        Part $part,
+        Rows $rows,
+        PrintLook $look,
+        ?SecondRow $second,
+        bool $isTight,
+        bool $inMargin,
+    ): array {
         $scale = $look->scale();
         $width = (int) ((self::WIDTH - ($inMargin ? self::MARGIN : 0)) / $scale);
         if (PageStyle::Numbers === $look->style) {
-            return array_map(static fn (array $line): Block => (new Block($line[0], $line[1]))->scaled($scale), NumbersPage::lines($part, $width, $rows->fromRoot));
+            return array_map(
+                static fn (array $line): Block => (new Block($line[0], $line[1]))->scaled($scale),
+                NumbersPage::lines($part, $width, $rows->fromRoot),
+            );
         }
         // Pages that pupils write on break where their answer key breaks, whatever the instrument.
         $perSystem = match (true) {
@@ -155,21 +192,47 @@ final class PrintedPages
             $rows = $style->rows($rows);
         }
         if ($look->hasNames() && PageStyle::Worksheet === $style) {
-            $rows = new Rows(true, true, Reminders::None, FingeringStyle::None, fromRoot: $rows->fromRoot, isUnsigned: true);
+            $rows = new Rows(
+                true,
+                true,
+                Reminders::None,
+                FingeringStyle::None,
+                fromRoot: $rows->fromRoot,
+                isUnsigned: true,
+            );
         }
         // The key and the worksheet have the same engraving: room for names under every note.
-        [$engraving, $sized] = $this->music->roomy($part, $isTight ? $rows->tight() : $rows, $perSystem, $width, $rows->isBare() && !$look->style->isWritten() ? self::BARE_BARS : null, $isTight);
+        [$engraving, $sized] = $this->music->roomy(
+            $part,
+            $isTight ? $rows->tight() : $rows,
+            $perSystem,
+            $width,
+            $rows->isBare() && !$look->style->isWritten() ? self::BARE_BARS : null,
+            $isTight,
+        );
         $blocks = [];
         foreach ($engraving->systems as $system) {
             [$drawing, $tall] = SystemDrawing::of($part, $system, $sized, false, $second);
             $block = new Block($drawing, $tall, $engraving->glyphs());
             if (PageStyle::Worksheet === $style && !$look->hasNames()) {
                 // Lines to write names and numbers on.
-                $block = new Block($drawing.Svg::stroke(\sprintf('M0 %d H%d M0 %d H%d', $tall + 420, $width, $tall + 1060, $width), Ink::QUIET, 12, '30 60'), $tall + 1200, $engraving->glyphs());
+                $block = new Block(
+                    $drawing.Svg::stroke(
+                        \sprintf('M0 %d H%d M0 %d H%d', $tall + 420, $width, $tall + 1060, $width),
+                        Ink::QUIET,
+                        12,
+                        '30 60',
+                    ),
+                    $tall + 1200,
+                    $engraving->glyphs(),
+                );
             }
             if ($look->style->isWritten()) {
                 $marked = SystemDrawing::of($part, $system, PageStyle::Answers->rows($rows), false)[1];
-                $block = $block->asHighAs(max($marked, SystemDrawing::of($part, $system, PageStyle::Worksheet->rows($rows), false)[1] + 1200));
+                $block = $block->asHighAs(max(
+                    $marked,
+                    SystemDrawing::of($part, $system, PageStyle::Worksheet->rows($rows), false)[1] + 1200,
+                ));
             }
             $blocks[] = $block->scaled($scale);
         }
@@ -184,12 +247,24 @@ final class PrintedPages
      *
      * @return list<Block>
      */
-    private function withHeading(Part $part, Sheet $studies, int $k, array $systems, PrintLook $look, bool $inMargin): array
-    {
+    private function withHeading(
+        Part $part,
+        Sheet $studies,
+        int $k,
+        array $systems,
+        PrintLook $look,
+        bool $inMargin,
+    ): array {
         $words = $look->words();
         $isOneLine = 1 === \count($studies->lines);
         $title = $studies->numbers[$k].'. '.($isOneLine ? $part->writtenTitle() : $studies->over($k));
-        $told = array_filter([$part->study->signature->spoken(), $part->concertTitle() === $part->writtenTitle() ? '' : 'concert '.$part->concertTitle()], static fn (string $one): bool => '' !== $one);
+        $told = array_filter(
+            [
+                $part->study->signature->spoken(),
+                $part->concertTitle() === $part->writtenTitle() ? '' : 'concert '.$part->concertTitle(),
+            ],
+            static fn (string $one): bool => '' !== $one,
+        );
         $says = implode(' · ', $told);
         if ($inMargin && isset($systems[0])) {
             $svg = '';
@@ -198,7 +273,9 @@ final class PrintedPages
                 $svg .= Svg::text(0, $y, (int) (360 * $words), $line, weight: 700, face: Svg::SERIF);
                 $y += 420;
             }
-            foreach (array_merge(...array_map(static fn (string $one): array => self::wrapped($one, 21), array_values($told))) as $line) {
+            foreach (array_merge(
+                ...array_map(static fn (string $one): array => self::wrapped($one, 21), array_values($told)),
+            ) as $line) {
                 $svg .= Svg::text(0, $y, (int) (250 * $words), $line, fill: Ink::QUIET);
                 $y += 310;
             }
@@ -213,12 +290,23 @@ final class PrintedPages
         $tempo = $part->study->recipe->timing->tempo;
         if ($tempo->printed && !$isOneLine) {
             $room -= 2400 * $words;
-            $svg .= Signs::metronome($tempo->unit, $tempo->bpm, self::WIDTH - (int) (2200 * $words), (int) (430 * $words));
+            $svg .= Signs::metronome(
+                $tempo->unit,
+                $tempo->bpm,
+                self::WIDTH - (int) (2200 * $words),
+                (int) (430 * $words),
+            );
         }
         $y = 540 * $words;
         $small = (int) (300 * $words);
         if (Ink::width($says, $small) <= $room) {
-            $svg .= Svg::text((int) (Ink::width($title, $size) + 300), (int) (430 * $words), $small, $says, fill: Ink::QUIET);
+            $svg .= Svg::text(
+                (int) (Ink::width($title, $size) + 300),
+                (int) (430 * $words),
+                $small,
+                $says,
+                fill: Ink::QUIET,
+            );
         } else {
             $svg .= Svg::text(0, (int) ($y + 230 * $words), $small, $says, fill: Ink::QUIET);
             $y += 350 * $words;
@@ -234,7 +322,8 @@ final class PrintedPages
     }
 
     /**
-     * A study stands on one page where it can, a little smaller if need be; else its lines are shared out, its heading with the first.
+     * A study stands on one page where it can, a little smaller if need be; else its lines are shared out, its heading
+     * with the first.
      *
      * @param list<Block> $blocks
      *
@@ -284,10 +373,16 @@ final class PrintedPages
         $last = [] === $pages ? 0 : max($pages);
         $sheets = [];
         for ($page = 0; $page <= $last; ++$page) {
-            $here = array_values(array_filter($chunks, static fn (int $k): bool => $pages[$k] === $page, \ARRAY_FILTER_USE_KEY));
+            $here = array_values(array_filter(
+                $chunks,
+                static fn (int $k): bool => $pages[$k] === $page,
+                \ARRAY_FILTER_USE_KEY,
+            ));
             $room = self::room($look, $margins) - (0 === $page ? $head->height + self::corner($look, $margins) : 0.0);
             $spare = $room - array_sum(array_map(self::height(...), $here));
-            $most = [] !== array_filter($here, static fn (array $chunk): bool => \count($chunk) > 1) ? self::STRETCH : self::LINE_STRETCH;
+            $most = [] !== array_filter($here, static fn (array $chunk): bool => \count($chunk) > 1)
+                ? self::STRETCH
+                : self::LINE_STRETCH;
             // Room that is left goes between the lines, but not so much that a page with little on it is torn apart.
             $gap = \count($here) > 1 ? max(0.0, min($most, $spare / (\count($here) - 1))) : 0.0;
             $svg = 0 === $page ? Svg::at($left, self::TOP[$margins], $head->svg) : '';
@@ -304,8 +399,21 @@ final class PrintedPages
             $number = \sprintf('page %d of %d', $page + 1, $last + 1);
             $size = (int) (300 * $look->words());
             $right = self::WIDTH - (0 === $page && $look->hasCorner ? CornerPages::WIDTH - $left + 300 : 0);
-            $svg .= Svg::text($left + $right, $paper->height() - self::FOOT_LINE[$margins], $size, $number, fill: Ink::QUIET, anchor: 'end')
-                .self::foot($left, $paper->height() - self::FOOT_LINE[$margins], $size, $foot, $right - Ink::width($number, $size) - 600);
+            $svg .= Svg::text(
+                $left + $right,
+                $paper->height() - self::FOOT_LINE[$margins],
+                $size,
+                $number,
+                fill: Ink::QUIET,
+                anchor: 'end',
+            )
+                .self::foot(
+                    $left,
+                    $paper->height() - self::FOOT_LINE[$margins],
+                    $size,
+                    $foot,
+                    $right - Ink::width($number, $size) - 600,
+                );
             $sheets[] = Svg::page($paper, $svg, self::symbols($glyphs));
         }
 
@@ -323,7 +431,13 @@ final class PrintedPages
         $lines = self::inLines(explode(', ', $foot), $size, $room, ', ', $room);
         $svg = '';
         foreach ($lines as $k => $line) {
-            $svg .= Svg::text($left, $y - (int) (1.25 * $size * (\count($lines) - 1 - $k)), $size, $line.($k < \count($lines) - 1 ? ',' : ''), fill: Ink::QUIET);
+            $svg .= Svg::text(
+                $left,
+                $y - (int) (1.25 * $size * (\count($lines) - 1 - $k)),
+                $size,
+                $line.($k < \count($lines) - 1 ? ',' : ''),
+                fill: Ink::QUIET,
+            );
         }
 
         return $svg;
@@ -370,25 +484,45 @@ final class PrintedPages
         $who = [$look->player, $first->instrument->name];
         $key = [];
         if ($studies->isSingle()) {
-            $key = [null === $studies->title ? '' : $first->writtenTitle(), $first->study->signature->spoken(), $first->concertTitle() === $first->writtenTitle() ? '' : 'concert '.$first->concertTitle()];
+            $key = [
+                null === $studies->title ? '' : $first->writtenTitle(),
+                $first->study->signature->spoken(),
+                $first->concertTitle() === $first->writtenTitle() ? '' : 'concert '.$first->concertTitle(),
+            ];
         }
         $size = (int) (420 * $words);
         $right = trim($look->date);
         $told = implode(' · ', array_filter([...$who, ...$key], static fn (string $one): bool => '' !== $one));
         // To save paper, who plays it stands beside a short title.
-        $isBeside = $isNarrow && '' === $right && !$isOneTempo && 1 === \count($title[0]) && Ink::width($title[0][0], $title[1]) + Ink::width($told, $size) + 600 <= self::WIDTH;
+        $isBeside = $isNarrow
+            && '' === $right
+            && !$isOneTempo
+            && 1 === \count($title[0])
+            && Ink::width($title[0][0], $title[1]) + Ink::width($told, $size) + 600 <= self::WIDTH;
         if ($isBeside) {
             $svg .= Svg::text(self::WIDTH, $y, $size, $told, anchor: 'end');
         } else {
             $y += 620 * $words;
         }
         $besides = ('' === $right ? 0 : Ink::width($right, $size) + 400) + ($isOneTempo ? 2600 * $words : 0);
-        $under = $isBeside ? [''] : self::inLines(array_filter([...$who, ...$key], static fn (string $one): bool => '' !== $one), $size, self::WIDTH - $besides);
+        $under = $isBeside
+            ? ['']
+            : self::inLines(
+                array_filter([...$who, ...$key], static fn (string $one): bool => '' !== $one),
+                $size,
+                self::WIDTH - $besides,
+            );
         foreach ($under as $k => $line) {
             $svg .= Svg::text(0, (int) ($y + 1.3 * $size * $k), $size, $line);
         }
         if ('' !== $right) {
-            $svg .= Svg::text(self::WIDTH - ($isOneTempo ? (int) (2600 * $words) : 0), $y, $size, $right, anchor: 'end');
+            $svg .= Svg::text(
+                self::WIDTH - ($isOneTempo ? (int) (2600 * $words) : 0),
+                $y,
+                $size,
+                $right,
+                anchor: 'end',
+            );
         }
         if ($isOneTempo) {
             $svg .= Signs::metronome($tempo->unit, $tempo->bpm, self::WIDTH - (int) (2200 * $words), (int) $y);
@@ -396,11 +530,23 @@ final class PrintedPages
         $y += 1.3 * $size * (\count($under) - 1);
         if ($look->nameLine || PageStyle::Worksheet === $look->style) {
             $y += 780 * $words;
-            $svg .= Svg::text(0, $y, (int) (360 * $words), 'Name ______________________   Class __________   Date __________'.(PageStyle::Worksheet === $look->style ? '   Score ______' : ''));
+            $svg .= Svg::text(
+                0,
+                $y,
+                (int) (360 * $words),
+                'Name ______________________   Class __________   Date __________'.(
+                    PageStyle::Worksheet === $look->style ? '   Score ______' : ''
+                ),
+            );
         }
-        $needed = 'Notes you will need: '.implode(' ', array_map(static fn (Pitch $pitch): string => $pitch->sign(), $first->notesNeeded()));
+        $needed = 'Notes you will need: '.implode(
+            ' ',
+            array_map(static fn (Pitch $pitch): string => $pitch->sign(), $first->notesNeeded()),
+        );
         $says = match ($look->style) {
-            PageStyle::Worksheet => 'Write the sign beside each note that the signature alters'.($look->hasNames() ? '.' : ', and its name and number on the lines below.').($this->isPartWorked($studies, $look) ? ' Some keys are worked for you.' : ''),
+            PageStyle::Worksheet => 'Write the sign beside each note that the signature alters'.($look->hasNames() ? '.' : ', and its name and number on the lines below.').(
+                $this->isPartWorked($studies, $look) ? ' Some keys are worked for you.' : ''
+            ),
             PageStyle::Answers => 'Answer key.',
             PageStyle::Numbers => NumbersPage::says($first, $studies->isSingle()),
             default => $studies->isSingle() ? $needed : '',
@@ -426,23 +572,43 @@ final class PrintedPages
 
     private function isPartWorked(Sheet $studies, PrintLook $look): bool
     {
-        return [] !== array_filter($studies->parts, static fn (Part $part): bool => $look->styleOf($part) !== $look->style);
+        return [] !== array_filter(
+            $studies->parts,
+            static fn (Part $part): bool => $look->styleOf($part) !== $look->style,
+        );
     }
 
     private function tells(Sheet $studies, PrintLook $look): string
     {
         if ('' !== $look->edition) {
-            return implode(' · ', array_filter([$studies->heading(), $look->player, $studies->parts[0]->instrument->name, $look->edition], static fn (string $one): bool => '' !== $one));
+            return implode(
+                ' · ',
+                array_filter(
+                    [$studies->heading(), $look->player, $studies->parts[0]->instrument->name, $look->edition],
+                    static fn (string $one): bool => '' !== $one,
+                ),
+            );
         }
 
-        return 1 === \count($studies->lines) ? $studies->lines[0] : implode(' · ', array_filter([$studies->heading(), $look->player, $studies->parts[0]->instrument->name], static fn (string $one): bool => '' !== $one));
+        return 1 === \count($studies->lines)
+            ? $studies->lines[0]
+            : implode(
+                ' · ',
+                array_filter(
+                    [$studies->heading(), $look->player, $studies->parts[0]->instrument->name],
+                    static fn (string $one): bool => '' !== $one,
+                ),
+            );
     }
 
     /** @return array{string, int} drawing and height of the signs that the page uses */
     private function legend(Sheet $studies, Rows $rows): array
     {
         $first = $studies->parts[0];
-        if (FingeringStyle::Diagram !== $rows->fingerings || MechanismKind::None === $first->instrument->mechanism()->kind()) {
+        if (
+            FingeringStyle::Diagram !== $rows->fingerings
+            || MechanismKind::None === $first->instrument->mechanism()->kind()
+        ) {
             return ['', 0];
         }
         $notes = array_merge(...array_map(static fn (Part $part): array => $part->plan->notes, $studies->parts));
@@ -459,7 +625,17 @@ final class PrintedPages
         $lines = [['Changes to practise first, back and forth, slowly:', 700]];
         foreach (HardSpots::worst($part->plan->hardSpots) as $number => $spot) {
             $notes = $part->study->notes;
-            $lines[] = [\sprintf('%d. Bar %d, %s to %s: %s', $number, $notes[$spot->from]->bar, $notes[$spot->from]->pitch()->name()->sign(), $notes[$spot->to]->pitch()->name()->sign(), $part->hard($spot)), 400];
+            $lines[] = [
+                \sprintf(
+                    '%d. Bar %d, %s to %s: %s',
+                    $number,
+                    $notes[$spot->from]->bar,
+                    $notes[$spot->from]->pitch()->name()->sign(),
+                    $notes[$spot->to]->pitch()->name()->sign(),
+                    $part->hard($spot),
+                ),
+                400,
+            ];
         }
 
         return $lines;
@@ -478,7 +654,10 @@ final class PrintedPages
             }
         }
         $size = (int) (0.72 * $size);
-        $lines = array_values(array_filter(self::inLines([$title], $size, $width, '', $width), static fn (string $line): bool => '' !== $line));
+        $lines = array_values(array_filter(
+            self::inLines([$title], $size, $width, '', $width),
+            static fn (string $line): bool => '' !== $line,
+        ));
 
         return [[] === $lines ? [$title] : $lines, $size];
     }
@@ -492,8 +671,13 @@ final class PrintedPages
      *
      * @return non-empty-list<string>
      */
-    private static function inLines(array $parts, int $size, float $first, string $between = ' · ', float $others = self::WIDTH): array
-    {
+    private static function inLines(
+        array $parts,
+        int $size,
+        float $first,
+        string $between = ' · ',
+        float $others = self::WIDTH,
+    ): array {
         $lines = [''];
         foreach ($parts as $part) {
             $last = \count($lines) - 1;
@@ -521,7 +705,10 @@ final class PrintedPages
     /** @return list<string> */
     private static function wrapped(string $text, int $letters): array
     {
-        return array_values(array_filter(explode("\n", self::wordwrap($text, $letters)), static fn (string $line): bool => '' !== $line));
+        return array_values(array_filter(
+            explode("\n", self::wordwrap($text, $letters)),
+            static fn (string $line): bool => '' !== $line,
+        ));
     }
 
     private static function wordwrap(string $text, int $letters): string

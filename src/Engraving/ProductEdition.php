@@ -7,7 +7,8 @@ namespace App\Engraving;
 use Symfony\Component\DependencyInjection\Attribute\Autowire;
 
 /**
- * What the pages of this version of the product depend on, as one short word: what was made by another version is made anew.
+ * What the pages of this version of the product depend on, as one short word: what was made by another version is made
+ * anew.
  */
 final class ProductEdition
 {
@@ -31,9 +32,14 @@ final class ProductEdition
     {
         $sums = [];
         foreach (self::FOLDERS as $folder) {
-            foreach (new \RecursiveIteratorIterator(new \RecursiveDirectoryIterator($this->root.'/'.$folder, \FilesystemIterator::SKIP_DOTS)) as $file) {
+            foreach (new \RecursiveIteratorIterator(
+                new \RecursiveDirectoryIterator($this->root.'/'.$folder, \FilesystemIterator::SKIP_DOTS),
+            ) as $file) {
                 \assert($file instanceof \SplFileInfo);
-                $sums[substr($file->getPathname(), \strlen($this->root))] = (string) hash_file('xxh128', $file->getPathname());
+                $sums[substr($file->getPathname(), \strlen($this->root))] = (string) hash_file(
+                    'xxh128',
+                    $file->getPathname(),
+                );
             }
         }
         ksort($sums);

@@ -22,7 +22,13 @@ final class QrCode
      */
     public static function drawing(string $text, int $side): string
     {
-        $process = new Process(['qrencode', '--type=ASCII', '--margin=0', '--level=M', '--output=-'], null, null, $text, 10);
+        $process = new Process(
+            ['qrencode', '--type=ASCII', '--margin=0', '--level=M', '--output=-'],
+            null,
+            null,
+            $text,
+            10,
+        );
         try {
             $process->mustRun();
         } catch (ProcessError) {
@@ -41,6 +47,9 @@ final class QrCode
             }
         }
 
-        return Svg::scaled($module, Svg::tag('path', ['d' => $path, 'fill' => '#000', 'shape-rendering' => 'crispEdges']));
+        return Svg::scaled(
+            $module,
+            Svg::tag('path', ['d' => $path, 'fill' => '#000', 'shape-rendering' => 'crispEdges']),
+        );
     }
 }

@@ -5,7 +5,8 @@ declare(strict_types=1);
 namespace App\Engraving;
 
 /**
- * Written work on paper: questions with room for the answer, a staff where notes are asked. Lengths are in units, a hundred to the millimetre.
+ * Written work on paper: questions with room for the answer, a staff where notes are asked. Lengths are in units, a
+ * hundred to the millimetre.
  */
 final class QuestionPages
 {
@@ -22,12 +23,22 @@ final class QuestionPages
      *
      * @return non-empty-list<Page>
      */
-    public static function of(string $title, string $says, string $labels, array $questions, Paper $paper, string $foot): array
-    {
+    public static function of(
+        string $title,
+        string $says,
+        string $labels,
+        array $questions,
+        Paper $paper,
+        string $foot,
+    ): array {
         $width = PageMaker::WIDTH;
         $left = intdiv($paper->width() - $width, 2);
         $bottom = $paper->height() - self::FOOT;
-        $svg = Svg::text($left, self::TOP + 600, 800, $title, weight: 700, face: Svg::SERIF).Svg::text($left, self::TOP + 1150, 340, $says, fill: Ink::QUIET).Svg::text($left, self::TOP + 1900, 320, $labels, fill: Ink::QUIET).Svg::stroke(\sprintf('M%d %d h%d', $left, self::TOP + 2000, $width), Ink::RULE, 10);
+        $svg = Svg::text($left, self::TOP + 600, 800, $title, weight: 700, face: Svg::SERIF).Svg::text($left, self::TOP + 1150, 340, $says, fill: Ink::QUIET).Svg::text($left, self::TOP + 1900, 320, $labels, fill: Ink::QUIET).Svg::stroke(
+            \sprintf('M%d %d h%d', $left, self::TOP + 2000, $width),
+            Ink::RULE,
+            10,
+        );
         $y = self::TOP + 2900.0;
         $pages = [];
         foreach ($questions as $k => $question) {
@@ -47,7 +58,13 @@ final class QuestionPages
                 $svg .= Svg::stroke(\sprintf('M%d %.0f h%d', $left, $y + 450, $width), Ink::QUIET, 12);
                 $y += 700;
             } else {
-                $svg .= BlankStaff::lines($question['clef'], $left, $y + 1.5 * BlankStaff::SPACE * self::STAFF, $width, self::STAFF);
+                $svg .= BlankStaff::lines(
+                    $question['clef'],
+                    $left,
+                    $y + 1.5 * BlankStaff::SPACE * self::STAFF,
+                    $width,
+                    self::STAFF,
+                );
                 $y += $staff;
             }
             $y += self::GAP;

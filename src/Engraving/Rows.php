@@ -15,7 +15,10 @@ use SwiftReed\Score\Format\FingeringText;
  */
 final readonly class Rows
 {
-    private const NAMES = ['degrees', 'degrees from root', 'letters', 'counts', 'chords', 'fingerings', 'text', 'numbers', 'signs', 'habits', 'moves', 'none'];
+    private const NAMES = [
+        'degrees', 'degrees from root', 'letters', 'counts', 'chords', 'fingerings', 'text', 'numbers', 'signs',
+        'habits', 'moves', 'none',
+    ];
 
     /**
      * @param bool  $moves    whether what moves since the note before is marked
@@ -24,19 +27,54 @@ final readonly class Rows
      * @param bool  $fromRoot whether degrees are counted from the root of each cell
      * @param bool  $isUnsigned whether letters stand without sharp or flat: the pupil writes those
      */
-    public function __construct(public bool $degrees, public bool $letters, public Reminders $reminders, public FingeringStyle $fingerings, public bool $counts = false, public bool $moves = true, public float $scale = 1.0, public bool $chords = false, public bool $fromRoot = false, public bool $isTight = false, public bool $isUnsigned = false)
-    {
+    public function __construct(
+        public bool $degrees,
+        public bool $letters,
+        public Reminders $reminders,
+        public FingeringStyle $fingerings,
+        public bool $counts = false,
+        public bool $moves = true,
+        public float $scale = 1.0,
+        public bool $chords = false,
+        public bool $fromRoot = false,
+        public bool $isTight = false,
+        public bool $isUnsigned = false,
+    ) {
     }
 
     public function drawnAt(float $scale): self
     {
-        return new self($this->degrees, $this->letters, $this->reminders, $this->fingerings, $this->counts, $this->moves, $scale, $this->chords, $this->fromRoot, $this->isTight, $this->isUnsigned);
+        return new self(
+            $this->degrees,
+            $this->letters,
+            $this->reminders,
+            $this->fingerings,
+            $this->counts,
+            $this->moves,
+            $scale,
+            $this->chords,
+            $this->fromRoot,
+            $this->isTight,
+            $this->isUnsigned,
+        );
     }
 
     /** The same as close together as can be. */
     public function tight(): self
     {
-        return new self($this->degrees, $this->letters, $this->reminders, $this->fingerings, $this->counts, $this->moves, $this->scale, $this->chords, $this->fromRoot, true, $this->isUnsigned);
+        return new self(
+            $this->degrees,
+            $this->letters,
+            $this->reminders,
+            $this->fingerings,
+            $this->counts,
+            $this->moves,
+            $this->scale,
+            $this->chords,
+            $this->fromRoot,
+            true,
+            $this->isUnsigned,
+        );
     }
 
     public static function all(): self
@@ -45,14 +83,20 @@ final readonly class Rows
     }
 
     /**
-     * Reads rows as the command line names them: "degrees,letters,chords,fingerings". Signs beside the notes are shown unless
-     * only "none" is said.
+     * Reads rows as the command line names them: "degrees,letters,chords,fingerings". Signs beside the notes are shown
+     * unless only "none" is said.
      *
      * @throws Mistake
      */
     public static function parse(string $text): self
     {
-        $said = array_values(array_filter(array_map(static fn (string $one): string => strtolower(strtr(trim($one), ['-' => ' ', '_' => ' '])), explode(',', $text)), static fn (string $one): bool => '' !== $one));
+        $said = array_values(array_filter(
+            array_map(
+                static fn (string $one): string => strtolower(strtr(trim($one), ['-' => ' ', '_' => ' '])),
+                explode(',', $text),
+            ),
+            static fn (string $one): bool => '' !== $one,
+        ));
         foreach ($said as $one) {
             if (!\in_array($one, self::NAMES, true)) {
                 throw PrintError::notARow($one, Nearest::to($one, self::NAMES), implode(', ', self::NAMES));
@@ -64,7 +108,11 @@ final readonly class Rows
             $has('degrees') || $has('degrees from root'),
             $has('letters'),
             $has('habits') ? Reminders::Habit : (['none'] === $said ? Reminders::None : Reminders::Affected),
-            $has('fingerings') ? FingeringStyle::Diagram : ($has('text') ? FingeringStyle::Text : ($has('numbers') ? FingeringStyle::Numbers : FingeringStyle::None)),
+            $has('fingerings')
+                ? FingeringStyle::Diagram
+                : ($has('text')
+                    ? FingeringStyle::Text
+                    : ($has('numbers') ? FingeringStyle::Numbers : FingeringStyle::None)),
             $has('counts'),
             $has('moves') || !$has('none'),
             chords: $has('chords'),
@@ -81,6 +129,13 @@ final readonly class Rows
     /** The same rows in files for other programs. */
     public function exported(FingeringText $fingerings): ExportChoices
     {
-        return new ExportChoices(FingeringStyle::None === $this->fingerings ? FingeringText::None : $fingerings, $this->degrees, $this->fromRoot, $this->letters, $this->counts, $this->chords);
+        return new ExportChoices(
+            FingeringStyle::None === $this->fingerings ? FingeringText::None : $fingerings,
+            $this->degrees,
+            $this->fromRoot,
+            $this->letters,
+            $this->counts,
+            $this->chords,
+        );
     }
 }

@@ -11,8 +11,8 @@ use SwiftReed\Score\Score;
 use SwiftReed\Score\Sheet;
 
 /**
- * Scores: everybody's staff under each other, the bars under each other. Who plays the same notes on the same instrument shares a
- * staff. Lengths are in units, a hundred to the millimetre.
+ * Scores: everybody's staff under each other, the bars under each other. Who plays the same notes on the same
+ * instrument shares a staff. Lengths are in units, a hundred to the millimetre.
  */
 final class ScorePages
 {
@@ -58,7 +58,13 @@ final class ScorePages
         }
         foreach ($scores as $score) {
             [$engraving, $scale] = $this->engraved($score, $isConcert, $room - self::HEADS);
-            $heading = \sprintf('%s. %s', $score->number, $isConcert ? $score->concertTitle().', in concert pitch' : 'concert '.$score->concertTitle().', as everybody reads it');
+            $heading = \sprintf(
+                '%s. %s',
+                $score->number,
+                $isConcert
+                    ? $score->concertTitle().', in concert pitch'
+                    : 'concert '.$score->concertTitle().', as everybody reads it',
+            );
             foreach ($engraving->systems as $k => $system) {
                 $height = $system->height * $scale + self::BETWEEN;
                 $head = 0 === $k ? 700 : 0;
@@ -78,7 +84,14 @@ final class ScorePages
         $pages[] = [$svg, $glyphs];
         $made = [];
         foreach ($pages as $i => [$drawing, $symbols]) {
-            $drawing .= Svg::text($left + self::WIDTH, $paper->height() - self::FOOT, 300, \sprintf('page %d of %d', $i + 1, \count($pages)), fill: Ink::QUIET, anchor: 'end')
+            $drawing .= Svg::text(
+                $left + self::WIDTH,
+                $paper->height() - self::FOOT,
+                300,
+                \sprintf('page %d of %d', $i + 1, \count($pages)),
+                fill: Ink::QUIET,
+                anchor: 'end',
+            )
                 .Svg::text($left, $paper->height() - self::FOOT, 300, $foot, fill: Ink::QUIET);
             $made[] = Svg::page($paper, $drawing, self::symbols($symbols));
         }
@@ -97,15 +110,27 @@ final class ScorePages
     {
         $width = (int) (self::WIDTH / 0.7);
         $staves = self::staves($score, $isConcert);
-        $engraving = $this->engraver->engrave(MusicXmlWriter::scoreForEngraving($staves, BarLayout::SYSTEM), $width, self::labels($staves));
+        $engraving = $this->engraver->engrave(
+            MusicXmlWriter::scoreForEngraving($staves, BarLayout::SYSTEM),
+            $width,
+            self::labels($staves),
+        );
         $y = 0.0;
         $body = '';
         foreach ($engraving->systems as $system) {
-            $body .= Svg::at(0, $y, Svg::tag('g', ['aria-hidden' => 'true'], $system->body).self::places($system, $address));
+            $body .= Svg::at(
+                0,
+                $y,
+                Svg::tag('g', ['aria-hidden' => 'true'], $system->body).self::places($system, $address),
+            );
             $y += $system->height + self::BETWEEN;
         }
 
-        return new Page(Svg::drawing(0, 0, $width, $y, 'music score-music', $body, 'group', 'Score', $engraving->glyphs()), $width, (int) $y);
+        return new Page(
+            Svg::drawing(0, 0, $width, $y, 'music score-music', $body, 'group', 'Score', $engraving->glyphs()),
+            $width,
+            (int) $y,
+        );
     }
 
     /** @param \Closure(int): string $address */
@@ -115,7 +140,22 @@ final class ScorePages
         $lefts = array_map(static fn (NoteHead $head): float => $head->left, array_values($system->heads));
         foreach (array_keys($system->heads) as $k => $i) {
             $to = min($lefts[$k + 1] ?? $lefts[$k] + self::PLACE, $lefts[$k] + self::PLACE);
-            $svg .= Svg::tag('a', ['href' => $address($i), 'aria-label' => 'note '.($i + 1).': what everybody has', 'class' => 'score-place', 'data-note' => (string) $i], Svg::tag('rect', ['x' => $lefts[$k] - 120, 'y' => 0, 'width' => max(260.0, $to - $lefts[$k]), 'height' => $system->height, 'fill' => 'transparent']));
+            $svg .= Svg::tag(
+                'a',
+                [
+                    'href' => $address($i),
+                    'aria-label' => 'note '.($i + 1).': what everybody has',
+                    'class' => 'score-place',
+                    'data-note' => (string) $i,
+                ],
+                Svg::tag(
+                    'rect',
+                    [
+                        'x' => $lefts[$k] - 120, 'y' => 0, 'width' => max(260.0, $to - $lefts[$k]),
+                        'height' => $system->height, 'fill' => 'transparent',
+                    ],
+                ),
+            );
         }
 
         return $svg;
@@ -130,7 +170,11 @@ final class ScorePages
     {
         $staves = self::staves($score, $isConcert);
         $scale = max(self::SMALLEST, min(self::LARGEST, $room / (self::STAFF * \count($staves))));
-        $engraving = $this->engraver->engrave(MusicXmlWriter::scoreForEngraving($staves, (int) (0.8 * BarLayout::SYSTEM / $scale)), (int) (self::WIDTH / $scale), self::labels($staves));
+        $engraving = $this->engraver->engrave(
+            MusicXmlWriter::scoreForEngraving($staves, (int) (0.8 * BarLayout::SYSTEM / $scale)),
+            (int) (self::WIDTH / $scale),
+            self::labels($staves),
+        );
         $tallest = max(1, ...array_map(static fn (EngravedSystem $one): int => $one->height, $engraving->systems));
 
         // What is still too tall is drawn smaller, a little narrower than the page.
@@ -144,7 +188,10 @@ final class ScorePages
      */
     private static function labels(array $staves): int
     {
-        return (int) max(array_map(static fn (string $name): float => Ink::width($name, self::LABEL), array_map(strval(...), array_keys($staves))));
+        return (int) max(array_map(
+            static fn (string $name): float => Ink::width($name, self::LABEL),
+            array_map(strval(...), array_keys($staves)),
+        ));
     }
 
     /** @return non-empty-array<string, Sheet> by the name before the staff */
@@ -157,7 +204,11 @@ final class ScorePages
             $part = $isConcert ? $all[0]->part->inConcert() : $all[0]->part;
             $names = array_map(static fn (BandPart $one): string => $one->player, $all);
             // Where players of one instrument read differently, the staff says whose it is.
-            $name = $part->instrument->name.($count[$part->instrument->id] > 1 && $names[0] !== $part->instrument->name ? ' ('.$names[0].(\count($names) > 1 ? ' +'.(\count($names) - 1) : '').')' : '');
+            $name = $part->instrument->name.(
+                $count[$part->instrument->id] > 1 && $names[0] !== $part->instrument->name
+                    ? ' ('.$names[0].(\count($names) > 1 ? ' +'.(\count($names) - 1) : '').')'
+                    : ''
+            );
             for ($k = 2, $free = $name; isset($staves[$free]); ++$k) {
                 $free = $name.' '.$k;
             }

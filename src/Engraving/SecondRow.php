@@ -30,6 +30,7 @@ final readonly class SecondRow
     /** Whether the other one fingers note i in another way. */
     public function differs(Part $first, int $i): bool
     {
-        return $first->plan->notes[$i]->down() !== $this->part->plan->notes[$i]->down() || $first->plan->notes[$i]->fingering->text !== $this->part->plan->notes[$i]->fingering->text;
+        return $first->plan->notes[$i]->down() !== $this->part->plan->notes[$i]->down()
+            || $first->plan->notes[$i]->fingering->text !== $this->part->plan->notes[$i]->fingering->text;
     }
 }

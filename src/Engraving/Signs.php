@@ -27,7 +27,21 @@ final class Signs
             default => '',
         };
 
-        return '' === $drawing ? '' : Svg::at($x, $y, Svg::tag('g', ['class' => 'reminder', 'fill' => 'none', 'stroke' => Ink::ACCENT, 'stroke-width' => 24, 'stroke-linecap' => 'round'], $drawing), 0.92);
+        return '' === $drawing
+            ? ''
+            : Svg::at(
+                $x,
+                $y,
+                Svg::tag(
+                    'g',
+                    [
+                        'class' => 'reminder', 'fill' => 'none', 'stroke' => Ink::ACCENT, 'stroke-width' => 24,
+                        'stroke-linecap' => 'round',
+                    ],
+                    $drawing,
+                ),
+                0.92,
+            );
     }
 
     /** "♩ = 72", its baseline at x, y. */
@@ -37,11 +51,26 @@ final class Signs
         $dotted = 3 === $over;
         $value = $dotted ? intdiv($under, 2) : $under;
         $open = $value <= 2;
-        $head = Svg::tag('ellipse', ['cx' => 0, 'cy' => -55, 'rx' => 82, 'ry' => 56, 'transform' => 'rotate(-22 0 -55)', 'fill' => $open ? 'none' : Ink::INK, 'stroke' => Ink::INK, 'stroke-width' => 22]);
+        $head = Svg::tag(
+            'ellipse',
+            [
+                'cx' => 0, 'cy' => -55, 'rx' => 82, 'ry' => 56, 'transform' => 'rotate(-22 0 -55)',
+                'fill' => $open ? 'none' : Ink::INK, 'stroke' => Ink::INK, 'stroke-width' => 22,
+            ],
+        );
         $stem = $value > 1 ? Svg::stroke('M78 -80 V-430', Ink::INK, 22) : '';
-        $flag = $value >= 8 ? Svg::tag('path', ['d' => 'M78 -470 C100 -370 210 -330 170 -200 C170 -290 110 -320 78 -340 z', 'fill' => Ink::INK]) : '';
+        $flag = $value >= 8
+            ? Svg::tag(
+                'path',
+                ['d' => 'M78 -470 C100 -370 210 -330 170 -200 C170 -290 110 -320 78 -340 z', 'fill' => Ink::INK],
+            )
+            : '';
         $dot = $dotted ? Svg::tag('circle', ['cx' => 150, 'cy' => -55, 'r' => 26, 'fill' => Ink::INK]) : '';
 
-        return Svg::at($x + 90, $y, $head.$stem.$flag.$dot.Svg::text($dotted ? 260 : ($value >= 8 ? 240 : 190), 0, 380, '= '.$bpm));
+        return Svg::at(
+            $x + 90,
+            $y,
+            $head.$stem.$flag.$dot.Svg::text($dotted ? 260 : ($value >= 8 ? 240 : 190), 0, 380, '= '.$bpm),
+        );
     }
 }

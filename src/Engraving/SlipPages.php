@@ -5,7 +5,8 @@ declare(strict_types=1);
 namespace App\Engraving;
 
 /**
- * Slips to cut out, eight on a page: a name, and an address to type or to photograph. Lengths are in units, a hundred to the millimetre.
+ * Slips to cut out, eight on a page: a name, and an address to type or to photograph. Lengths are in units, a hundred
+ * to the millimetre.
  */
 final class SlipPages
 {
@@ -30,7 +31,11 @@ final class SlipPages
         foreach (array_chunk($slips, self::COLUMNS * self::ROWS) as $some) {
             $body = '';
             foreach ($some as $i => $slip) {
-                $body .= Svg::at(self::MARGIN + $width * ($i % self::COLUMNS), self::MARGIN + $height * intdiv($i, self::COLUMNS), self::slip($slip, $width, $height));
+                $body .= Svg::at(
+                    self::MARGIN + $width * ($i % self::COLUMNS),
+                    self::MARGIN + $height * intdiv($i, self::COLUMNS),
+                    self::slip($slip, $width, $height),
+                );
             }
             $pages[] = Svg::page($paper, $body);
         }

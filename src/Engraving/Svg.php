@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace App\Engraving;
 
 /**
- * Elements of a drawing, written in one place: escaped, their numbers to a tenth, what is null left out. On paper a unit is a
- * hundredth of a millimetre.
+ * Elements of a drawing, written in one place: escaped, their numbers to a tenth, what is null left out. On paper a
+ * unit is a hundredth of a millimetre.
  */
 final class Svg
 {
@@ -22,12 +22,16 @@ final class Svg
         foreach ($attributes as $key => $value) {
             if (null !== $value) {
                 // Most values are plain: only what could end the attribute is escaped.
-                $text = \is_string($value) ? (false === strpbrk($value, '&<>"\'') ? $value : self::escape($value)) : (\is_int($value) ? (string) $value : self::number($value));
+                $text = \is_string($value)
+                    ? (false === strpbrk($value, '&<>"\'') ? $value : self::escape($value))
+                    : (\is_int($value) ? (string) $value : self::number($value));
                 $open .= ' '.$key.'="'.$text.'"';
             }
         }
 
-        return '' === $body && 'text' !== $name && 'g' !== $name && 'svg' !== $name ? $open.'/>' : $open.'>'.$body.'</'.$name.'>';
+        return '' === $body && 'text' !== $name && 'g' !== $name && 'svg' !== $name
+            ? $open.'/>'
+            : $open.'>'.$body.'</'.$name.'>';
     }
 
     /**
@@ -37,8 +41,18 @@ final class Svg
      * @param string     $anchor "start", "middle" or "end": what of it stands at x
      * @param string|null $face  where it is not that of the drawing
      */
-    public static function text(float $x, float $y, float $size, string|int $text, ?string $fill = Ink::INK, ?int $weight = null, string $anchor = 'start', ?string $face = null, bool $isItalic = false, ?string $class = null): string
-    {
+    public static function text(
+        float $x,
+        float $y,
+        float $size,
+        string|int $text,
+        ?string $fill = Ink::INK,
+        ?int $weight = null,
+        string $anchor = 'start',
+        ?string $face = null,
+        bool $isItalic = false,
+        ?string $class = null,
+    ): string {
         return self::tag('text', [
             'x' => $x,
             'y' => $y,
@@ -57,13 +71,25 @@ final class Svg
     {
         $escaped = self::escape($text);
 
-        return preg_replace('/[♭♯♮]+/u', '<tspan font-family="'.self::SIGNS.'" font-weight="400">$0</tspan>', $escaped) ?? $escaped;
+        return preg_replace('/[♭♯♮]+/u', '<tspan font-family="'.self::SIGNS.'" font-weight="400">$0</tspan>', $escaped)
+            ?? $escaped;
     }
 
     /** A stroke along a path. */
-    public static function stroke(string $d, string $colour, float $width, ?string $dashes = null, ?string $cap = null): string
-    {
-        return self::tag('path', ['d' => $d, 'fill' => 'none', 'stroke' => $colour, 'stroke-width' => $width, 'stroke-dasharray' => $dashes, 'stroke-linecap' => $cap, 'stroke-linejoin' => $cap]);
+    public static function stroke(
+        string $d,
+        string $colour,
+        float $width,
+        ?string $dashes = null,
+        ?string $cap = null,
+    ): string {
+        return self::tag(
+            'path',
+            [
+                'd' => $d, 'fill' => 'none', 'stroke' => $colour, 'stroke-width' => $width,
+                'stroke-dasharray' => $dashes, 'stroke-linecap' => $cap, 'stroke-linejoin' => $cap,
+            ],
+        );
     }
 
     public static function scaled(float $scale, string $body): string
@@ -74,7 +100,11 @@ final class Svg
     /** A drawing moved, and made larger or smaller where it stands. */
     public static function at(float $x, float $y, string $body, float $scale = 1.0, bool $isSilent = false): string
     {
-        $transform = \sprintf('translate(%s %s)', self::number($x), self::number($y)).(1.0 === $scale ? '' : ' scale('.round($scale, 4).')');
+        $transform = \sprintf(
+            'translate(%s %s)',
+            self::number($x),
+            self::number($y),
+        ).(1.0 === $scale ? '' : ' scale('.round($scale, 4).')');
 
         return self::tag('g', ['transform' => $transform, 'aria-hidden' => $isSilent ? 'true' : null], $body);
     }
@@ -102,8 +132,18 @@ final class Svg
      * @param string $label what it shows, for a screen reader
      * @param bool   $keepsLeft whether it stands at the left of a wider place
      */
-    public static function drawing(float $left, float $top, float $width, float $height, string $class, string $body, ?string $role = null, ?string $label = null, string $glyphs = '', bool $keepsLeft = false): string
-    {
+    public static function drawing(
+        float $left,
+        float $top,
+        float $width,
+        float $height,
+        string $class,
+        string $body,
+        ?string $role = null,
+        ?string $label = null,
+        string $glyphs = '',
+        bool $keepsLeft = false,
+    ): string {
         return self::tag('svg', [
             'xmlns' => 'http://www.w3.org/2000/svg',
             'viewBox' => implode(' ', array_map(self::number(...), [$left, $top, $width, $height])),
@@ -120,7 +160,9 @@ final class Svg
     public static function escape(string $text): string
     {
         // Signs that XML does not have stop a whole page: they are left out.
-        $known = preg_match('/[\x00-\x08\x0B\x0C\x0E-\x1F]|\xEF\xBF[\xBE\xBF]/', $text) > 0 ? (string) preg_replace('/[\x00-\x08\x0B\x0C\x0E-\x1F]|\xEF\xBF[\xBE\xBF]/', '', $text) : $text;
+        $known = preg_match('/[\x00-\x08\x0B\x0C\x0E-\x1F]|\xEF\xBF[\xBE\xBF]/', $text) > 0
+            ? (string) preg_replace('/[\x00-\x08\x0B\x0C\x0E-\x1F]|\xEF\xBF[\xBE\xBF]/', '', $text)
+            : $text;
 
         return htmlspecialchars($known, \ENT_QUOTES | \ENT_XML1 | \ENT_SUBSTITUTE);
     }

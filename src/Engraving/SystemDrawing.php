@@ -25,7 +25,10 @@ final class SystemDrawing
     private const TEXT_ROW = 520;
     private const CHORD_ROW = 440;
     private const GAP = 140;
-    /** Under a system that stands as close as can be, and what its music takes up around a staff, a head, a stem, a slur. */
+    /**
+     * Under a system that stands as close as can be, and what its music takes up around a staff, a head, a stem, a
+     * slur.
+     */
     private const TIGHT = 140;
     private const STAFF_ROOM = 120;
     /** A treble clef, and the first sharp of a signature, stand out above the staff. */
@@ -37,7 +40,10 @@ final class SystemDrawing
     private const HEAD = 180;
     private const STEM = 780;
     private const CURVE = 360;
-    /** Room between the drawings of two notes at nine millimetres; larger drawings want more, so that two hands are seen as one note's. */
+    /**
+     * Room between the drawings of two notes at nine millimetres; larger drawings want more, so that two hands are seen
+     * as one note's.
+     */
     private const CLEAR = 120;
     private const CLEAR_WHEN_LARGER = 200;
     /** Caps and positions stand closer. */
@@ -46,8 +52,13 @@ final class SystemDrawing
     private const ASIDE = 240;
 
     /** @return array{string, int} drawing and height */
-    public static function of(Part $part, EngravedSystem $system, Rows $rows, bool $forScreen, ?SecondRow $second = null): array
-    {
+    public static function of(
+        Part $part,
+        EngravedSystem $system,
+        Rows $rows,
+        bool $forScreen,
+        ?SecondRow $second = null,
+    ): array {
         $svg = $system->body;
         $first = $part->study->notes[(int) array_key_first($system->heads)] ?? null;
         if (null !== $first && $first->bar > 1 && !$part->study->isUntimed()) {
@@ -72,11 +83,30 @@ final class SystemDrawing
             $y += self::DEGREE_ROW;
         }
         if ($rows->degrees) {
-            $svg .= self::row($system, $y + 360, 370, 'degree', static fn (int $i): string => $part->degree($i, $rows->fromRoot), 400);
+            $svg .= self::row(
+                $system,
+                $y + 360,
+                370,
+                'degree',
+                static fn (int $i): string => $part->degree($i, $rows->fromRoot),
+                400,
+            );
             $y += self::DEGREE_ROW;
         }
         if ($rows->letters) {
-            $svg .= self::row($system, $y + 390, 430, 'note', static fn (int $i): string => $rows->isUnsigned ? $part->study->notes[$i]->pitch()->letter->text() : $part->study->notes[$i]->pitch()->name()->sign(), 700, Svg::SERIF);
+            $svg .= self::row(
+                $system,
+                $y + 390,
+                430,
+                'note',
+                static fn (
+                    int $i,
+                ): string => $rows->isUnsigned
+                    ? $part->study->notes[$i]->pitch()->letter->text()
+                    : $part->study->notes[$i]->pitch()->name()->sign(),
+                700,
+                Svg::SERIF,
+            );
             $y += self::LETTER_ROW;
         }
         if (MechanismKind::None !== $part->instrument->mechanism()->kind()) {
@@ -99,7 +129,12 @@ final class SystemDrawing
         }
         $chords = $rows->chords ? self::chords($part, $system) : '';
 
-        return '' === $chords ? [$svg, $height] : [Svg::tag('g', ['aria-hidden' => $forScreen ? 'true' : null], $chords).Svg::at(0, self::CHORD_ROW, $svg), $height + self::CHORD_ROW];
+        return '' === $chords
+            ? [$svg, $height]
+            : [
+                Svg::tag('g', ['aria-hidden' => $forScreen ? 'true' : null], $chords).Svg::at(0, self::CHORD_ROW, $svg),
+                $height + self::CHORD_ROW,
+            ];
     }
 
     /**
@@ -111,10 +146,14 @@ final class SystemDrawing
     {
         $middle = ($system->top + $system->bottom) / 2;
         $first = (int) array_key_first($system->heads);
-        $top = $system->top - ($part->study->notes[$first]->bar > 1 && !$part->study->isUntimed() ? self::BAR_NUMBER : self::CLEF_ROOM);
+        $top = $system->top - (
+            $part->study->notes[$first]->bar > 1 && !$part->study->isUntimed() ? self::BAR_NUMBER : self::CLEF_ROOM
+        );
         $bottom = $system->bottom + self::STAFF_ROOM;
         foreach ($system->heads as $i => $head) {
-            $isSlurred = Slur::Outside !== $part->study->notes[$i]->slur || $part->study->notes[$i]->breathAfter || [] !== $part->study->moves;
+            $isSlurred = Slur::Outside !== $part->study->notes[$i]->slur
+                || $part->study->notes[$i]->breathAfter
+                || [] !== $part->study->moves;
             $curve = $isSlurred ? self::CURVE : 0;
             $top = min($top, $head->y - ($head->y > $middle ? self::STEM : self::HEAD) - $curve);
             $bottom = max($bottom, $head->y + ($head->y < $middle ? self::STEM : self::HEAD) + $curve);
@@ -133,7 +172,9 @@ final class SystemDrawing
         $svg = '';
         foreach ($system->heads as $i => $head) {
             $sign = $byOnset[$part->study->notes[$i]->onset] ?? '';
-            $svg .= '' === $sign ? '' : Svg::text($head->left, 340, 400, $sign, weight: 700, face: Svg::SERIF, class: 'chord');
+            $svg .= '' === $sign
+                ? ''
+                : Svg::text($head->left, 340, 400, $sign, weight: 700, face: Svg::SERIF, class: 'chord');
         }
 
         return $svg;
@@ -153,7 +194,14 @@ final class SystemDrawing
             }
             $x = $head->middle() - 330;
             $y = min($head->y, $system->top) - 260;
-            $svg .= Svg::tag('g', ['fill' => Ink::ACCENT], Svg::tag('title', [], $by < 0 ? 'an octave lower from here' : 'an octave higher from here').Svg::tag('path', ['d' => \sprintf('M%.0f %.0f l75 %d h-150 z', $x, $by < 0 ? $y : $y - 150, $by < 0 ? -150 : 150)]).Svg::text($x + 95, $y, 300, 8 * abs($by) - abs($by) + 1, fill: null, weight: 700));
+            $svg .= Svg::tag(
+                'g',
+                ['fill' => Ink::ACCENT],
+                Svg::tag('title', [], $by < 0 ? 'an octave lower from here' : 'an octave higher from here').Svg::tag(
+                    'path',
+                    ['d' => \sprintf('M%.0f %.0f l75 %d h-150 z', $x, $by < 0 ? $y : $y - 150, $by < 0 ? -150 : 150)],
+                ).Svg::text($x + 95, $y, 300, 8 * abs($by) - abs($by) + 1, fill: null, weight: 700),
+            );
         }
 
         return $svg;
@@ -171,13 +219,21 @@ final class SystemDrawing
         $svg = '';
         $spots = self::spots($part, $system, $rows);
         // No more room than what is drawn on this line of music needs.
-        $height = (int) ($rows->scale * max([0.0, ...array_map(static fn (array $spot): float => $spot['drawing']->bottom, $spots)]));
+        $height = (int) ($rows->scale * max([
+            0.0,
+            ...array_map(static fn (array $spot): float => $spot['drawing']->bottom, $spots),
+        ]));
         foreach ($system->heads as $i => $head) {
             ['x' => $x, 'tier' => $tier, 'drawing' => $drawing] = $spots[$i];
             $down = $y + 60 + $tier * ($height + 80);
             if ($tier > 0) {
                 // A thread leads from the first row to a drawing that found no room there.
-                $svg .= Svg::stroke(\sprintf('M%.0f %d V%d', $head->middle(), $y + 10, $down - 40), Ink::QUIET, 8, '20 30');
+                $svg .= Svg::stroke(
+                    \sprintf('M%.0f %d V%d', $head->middle(), $y + 10, $down - 40),
+                    Ink::QUIET,
+                    8,
+                    '20 30',
+                );
             }
             $svg .= Svg::at($x, $down, $drawing->svg, $rows->scale, isSilent: true);
         }
@@ -186,20 +242,25 @@ final class SystemDrawing
     }
 
     /**
-     * Where each drawing stands: under its note, moved a little aside where its neighbours need the room, in a second row
-     * where that is not enough.
+     * Where each drawing stands: under its note, moved a little aside where its neighbours need the room, in a second
+     * row where that is not enough.
      *
      * @return array<int, array{x: float, tier: int, drawing: Drawing}> by the index of the note
      */
     public static function spots(Part $part, EngravedSystem $system, Rows $rows): array
     {
-        $clear = null === $part->instrument->map ? self::CLEAR_OF_CAPS * $rows->scale : self::CLEAR + self::CLEAR_WHEN_LARGER * ($rows->scale - 1);
+        $clear = null === $part->instrument->map
+            ? self::CLEAR_OF_CAPS * $rows->scale
+            : self::CLEAR + self::CLEAR_WHEN_LARGER * ($rows->scale - 1);
         $spots = [];
         $edges = [];
         foreach ($system->heads as $i => $head) {
             $drawing = self::diagram($part, $i, $rows);
             for ($tier = 0;; ++$tier) {
-                $x = max($head->middle() - self::ASIDE, ($edges[$tier] ?? -\INF) + $clear - $rows->scale * $drawing->left);
+                $x = max(
+                    $head->middle() - self::ASIDE,
+                    ($edges[$tier] ?? -\INF) + $clear - $rows->scale * $drawing->left,
+                );
                 if ($x <= $head->middle() + self::ASIDE) {
                     break;
                 }
@@ -221,7 +282,11 @@ final class SystemDrawing
 
     private static function diagram(Part $part, int $i, Rows $rows): Drawing
     {
-        return Diagram::planned($part->instrument, $part->plan->notes[$i], $rows->moves ? $part->plan->notes[$i - 1] ?? null : null);
+        return Diagram::planned(
+            $part->instrument,
+            $part->plan->notes[$i],
+            $rows->moves ? $part->plan->notes[$i - 1] ?? null : null,
+        );
     }
 
     /**
@@ -240,15 +305,48 @@ final class SystemDrawing
                 continue;
             }
             $svg .= FingeringStyle::Diagram === $rows->fingerings
-                ? Svg::at($head->middle(), $y + 420, self::diagram($second->part, $i, $rows)->svg, $rows->scale, isSilent: true)
-                : Svg::text($head->middle(), $y + 760, 300, implode(' ', TouchLines::of($part->instrument, $second->part->plan->notes[$i]->fingering, FingeringStyle::Numbers === $rows->fingerings)), anchor: 'middle');
+                ? Svg::at(
+                    $head->middle(),
+                    $y + 420,
+                    self::diagram($second->part, $i, $rows)->svg,
+                    $rows->scale,
+                    isSilent: true,
+                )
+                : Svg::text(
+                    $head->middle(),
+                    $y + 760,
+                    300,
+                    implode(
+                        ' ',
+                        TouchLines::of(
+                            $part->instrument,
+                            $second->part->plan->notes[$i]->fingering,
+                            FingeringStyle::Numbers === $rows->fingerings,
+                        ),
+                    ),
+                    anchor: 'middle',
+                );
         }
         if ('' === $svg) {
             return ['', 0];
         }
-        $name = Svg::stroke(\sprintf('M0 %d H18000', $y + 60), Ink::QUIET, 8, '40 60').Svg::text(0, $y + 330, 280, 'or, '.$second->name.':', fill: Ink::QUIET, isItalic: true);
+        $name = Svg::stroke(\sprintf('M0 %d H18000', $y + 60), Ink::QUIET, 8, '40 60').Svg::text(
+            0,
+            $y + 330,
+            280,
+            'or, '.$second->name.':',
+            fill: Ink::QUIET,
+            isItalic: true,
+        );
 
-        return [$name.$svg, (FingeringStyle::Diagram === $rows->fingerings ? (int) ($rows->scale * Diagram::height($part->instrument)) : 420) + 480];
+        return [
+            $name.$svg,
+            (
+                FingeringStyle::Diagram === $rows->fingerings
+                    ? (int) ($rows->scale * Diagram::height($part->instrument))
+                    : 420
+            ) + 480,
+        ];
     }
 
     /**
@@ -267,7 +365,17 @@ final class SystemDrawing
     private static function textFingerings(Part $part, EngravedSystem $system, int $y, bool $oneToSix): array
     {
         if (MechanismKind::Keywork !== $part->instrument->mechanism()->kind()) {
-            return [self::row($system, $y + 390, 420, '', static fn (int $i): string => $part->plan->notes[$i]->fingering->text, 700), self::TEXT_ROW];
+            return [
+                self::row(
+                    $system,
+                    $y + 390,
+                    420,
+                    '',
+                    static fn (int $i): string => $part->plan->notes[$i]->fingering->text,
+                    700,
+                ),
+                self::TEXT_ROW,
+            ];
         }
         // Touches stand one above the other: left hand, right hand, the rest.
         $svg = '';
@@ -284,10 +392,21 @@ final class SystemDrawing
     }
 
     /** @param \Closure(int): string $cell */
-    private static function row(EngravedSystem $system, int $y, int $size, string $label, \Closure $cell, int $weight, ?string $family = null): string
-    {
+    private static function row(
+        EngravedSystem $system,
+        int $y,
+        int $size,
+        string $label,
+        \Closure $cell,
+        int $weight,
+        ?string $family = null,
+    ): string {
         $svg = '' === $label ? '' : Svg::text(0, $y, 260, $label, fill: Ink::QUIET, isItalic: true);
-        [$texts, $size] = self::besideEachOther($system, array_map($cell, array_combine(array_keys($system->heads), array_keys($system->heads))), $size);
+        [$texts, $size] = self::besideEachOther(
+            $system,
+            array_map($cell, array_combine(array_keys($system->heads), array_keys($system->heads))),
+            $size,
+        );
         foreach ($system->heads as $i => $head) {
             $svg .= Svg::text($head->middle(), $y, $size, $texts[$i], weight: $weight, anchor: 'middle', face: $family);
         }
@@ -296,8 +415,8 @@ final class SystemDrawing
     }
 
     /**
-     * Words of a row so that none touches the next: the octave is told as 8 alone where "8 (1)" finds no room, then all are a
-     * little smaller.
+     * Words of a row so that none touches the next: the octave is told as 8 alone where "8 (1)" finds no room, then all
+     * are a little smaller.
      *
      * @param array<int, string> $texts by note
      *
@@ -307,7 +426,10 @@ final class SystemDrawing
     {
         $room = 1.0;
         $before = null;
-        $isClose = static fn (int $a, int $b, array $texts): float => ($system->heads[$b]->middle() - $system->heads[$a]->middle()) / max(1.0, (Ink::width($texts[$a], $size) + Ink::width($texts[$b], $size)) / 2 + self::BETWEEN_WORDS);
+        $isClose = static fn (int $a, int $b, array $texts): float => ($system->heads[$b]->middle() - $system->heads[$a]->middle()) / max(
+            1.0,
+            (Ink::width($texts[$a], $size) + Ink::width($texts[$b], $size)) / 2 + self::BETWEEN_WORDS,
+        );
         foreach (array_keys($system->heads) as $i) {
             if (null !== $before && $isClose($before, $i, $texts) < 1.0) {
                 foreach ([$before, $i] as $k) {
@@ -367,7 +489,9 @@ final class SystemDrawing
         foreach ($indexes as $k => $i) {
             $head = $system->heads[$i];
             $left = $k > 0 ? ($system->heads[$indexes[$k - 1]]->middle() + $head->middle()) / 2 : $head->middle() - 480;
-            $right = isset($indexes[$k + 1]) ? ($system->heads[$indexes[$k + 1]]->middle() + $head->middle()) / 2 : $head->middle() + 480;
+            $right = isset($indexes[$k + 1])
+                ? ($system->heads[$indexes[$k + 1]]->middle() + $head->middle()) / 2
+                : $head->middle() + 480;
             $left = max($left, $head->middle() - 700);
             $right = min($right, $head->middle() + 700);
             $note = $part->study->notes[$i];
@@ -380,7 +504,20 @@ final class SystemDrawing
                 'degree '.$part->degree($i),
                 isset($hard[$i]) ? 'hard change '.$hard[$i] : '',
             ])).'. '.Diagram::words($part->instrument, $planned, FingeringStyle::Numbers === $rows->fingerings);
-            $svg .= Svg::tag('g', ['class' => 'note-region', 'data-note' => $i, 'data-bar' => $note->bar, 'tabindex' => 0 === $i ? 0 : -1, 'role' => 'button', 'aria-label' => $words], Svg::tag('rect', ['x' => $left, 'y' => 40, 'width' => $right - $left, 'height' => $bottom + 60, 'rx' => 120, 'fill' => 'transparent']));
+            $svg .= Svg::tag(
+                'g',
+                [
+                    'class' => 'note-region', 'data-note' => $i, 'data-bar' => $note->bar,
+                    'tabindex' => 0 === $i ? 0 : -1, 'role' => 'button', 'aria-label' => $words,
+                ],
+                Svg::tag(
+                    'rect',
+                    [
+                        'x' => $left, 'y' => 40, 'width' => $right - $left, 'height' => $bottom + 60, 'rx' => 120,
+                        'fill' => 'transparent',
+                    ],
+                ),
+            );
         }
 
         return $svg;

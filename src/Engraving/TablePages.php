@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace App\Engraving;
 
 /**
- * Tables on paper: headings, rows whose cells are wrapped, and the head of the table again on every page. Lengths are in units, a
- * hundred to the millimetre.
+ * Tables on paper: headings, rows whose cells are wrapped, and the head of the table again on every page. Lengths are
+ * in units, a hundred to the millimetre.
  */
 final class TablePages
 {
@@ -22,8 +22,14 @@ final class TablePages
      *
      * @return non-empty-list<Page>
      */
-    public static function of(string $title, string $says, array $columns, array $sections, Paper $paper, string $foot = ''): array
-    {
+    public static function of(
+        string $title,
+        string $says,
+        array $columns,
+        array $sections,
+        Paper $paper,
+        string $foot = '',
+    ): array {
         $width = PageMaker::WIDTH;
         $left = intdiv($paper->width() - $width, 2);
         $bottom = $paper->height() - self::FOOT;
@@ -61,7 +67,16 @@ final class TablePages
                 }
                 if ($above > 0) {
                     $y += 850;
-                    $svg .= '' === $heading ? '' : Svg::text($left, $y, 460, $heading.($k > 0 ? ' (further)' : ''), weight: 700, face: Svg::SERIF);
+                    $svg .= '' === $heading
+                        ? ''
+                        : Svg::text(
+                            $left,
+                            $y,
+                            460,
+                            $heading.($k > 0 ? ' (further)' : ''),
+                            weight: 700,
+                            face: Svg::SERIF,
+                        );
                     $y += 550;
                     $svg .= $head($y);
                     $y += 120;
@@ -70,7 +85,13 @@ final class TablePages
                 $x = $left;
                 foreach (array_values($widths) as $c => $room) {
                     foreach ($cells[$c] as $i => $line) {
-                        $svg .= Svg::text($x, $y + self::LINE * ($i + 0.8), self::SIZE, $line, weight: 0 === $c ? 700 : null);
+                        $svg .= Svg::text(
+                            $x,
+                            $y + self::LINE * ($i + 0.8),
+                            self::SIZE,
+                            $line,
+                            weight: 0 === $c ? 700 : null,
+                        );
                     }
                     $x += $room;
                 }
@@ -81,7 +102,14 @@ final class TablePages
         $made = [];
         foreach ($pages as $i => $drawing) {
             $made[] = Svg::page($paper, $drawing
-                .Svg::text($left + $width, $paper->height() - 900, 300, \sprintf('page %d of %d', $i + 1, \count($pages)), fill: Ink::QUIET, anchor: 'end')
+                .Svg::text(
+                    $left + $width,
+                    $paper->height() - 900,
+                    300,
+                    \sprintf('page %d of %d', $i + 1, \count($pages)),
+                    fill: Ink::QUIET,
+                    anchor: 'end',
+                )
                 .Svg::text($left, $paper->height() - 900, 300, $foot, fill: Ink::QUIET));
         }
 

@@ -8,8 +8,8 @@ use SwiftReed\Explain\TalkThrough;
 use SwiftReed\Score\Part;
 
 /**
- * A line talked through on paper: beside each note its name, its drawing, and what a teacher says. Lengths are in units, a
- * hundred to the millimetre.
+ * A line talked through on paper: beside each note its name, its drawing, and what a teacher says. Lengths are in
+ * units, a hundred to the millimetre.
  */
 final class TalkPage
 {
@@ -22,9 +22,19 @@ final class TalkPage
     public static function pages(Part $part, bool $oneToSix, Paper $paper): array
     {
         $bottom = $paper->height() - 1500;
-        $body = Svg::text(self::LEFT, 2000, 800, $part->writtenTitle().', talked through', weight: 700, face: Svg::SERIF)
+        $body = Svg::text(
+            self::LEFT,
+            2000,
+            800,
+            $part->writtenTitle().', talked through',
+            weight: 700,
+            face: Svg::SERIF,
+        )
             .Svg::text(self::LEFT, 2560, 340, $part->instrument->name.' · '.$part->line(), fill: Ink::QUIET);
-        [$legend, $tall] = Legend::line(Legend::signs($part->instrument, $part->plan->notes, true), $paper->width() - 2 * self::LEFT);
+        [$legend, $tall] = Legend::line(
+            Legend::signs($part->instrument, $part->plan->notes, true),
+            $paper->width() - 2 * self::LEFT,
+        );
         $body .= Svg::at(self::LEFT, 2700, $legend);
         $y = 2900 + $tall;
         $pages = [];
@@ -51,7 +61,13 @@ final class TalkPage
         $pages[] = $body;
         $sheets = [];
         foreach ($pages as $k => $page) {
-            $foot = Svg::text(self::LEFT, $paper->height() - 900, 300, \sprintf('page %d of %d', $k + 1, \count($pages)), fill: Ink::QUIET);
+            $foot = Svg::text(
+                self::LEFT,
+                $paper->height() - 900,
+                300,
+                \sprintf('page %d of %d', $k + 1, \count($pages)),
+                fill: Ink::QUIET,
+            );
             $sheets[] = Svg::page($paper, $page.$foot);
         }
 

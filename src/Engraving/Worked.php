@@ -9,7 +9,8 @@ use SwiftReed\Score\Part;
 /**
  * Which studies of a worksheet are worked as in class, and what is printed on the others.
  *
- * Source: the handbook, chapter 6 (common practice): none to five flats and three sharps are worked, the other keys left to the pupil.
+ * Source: the handbook, chapter 6 (common practice): none to five flats and three sharps are worked, the other keys
+ * left to the pupil.
  */
 final readonly class Worked
 {
@@ -31,6 +32,8 @@ final readonly class Worked
     {
         $fifths = $part->study->concertSignature->fifths;
 
-        return $fifths < 0 ? -$fifths <= $this->flats : ($fifths > 0 ? $fifths <= $this->sharps : max($this->flats, $this->sharps) >= 0);
+        return $fifths < 0
+            ? -$fifths <= $this->flats
+            : ($fifths > 0 ? $fifths <= $this->sharps : max($this->flats, $this->sharps) >= 0);
     }
 }

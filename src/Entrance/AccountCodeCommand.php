@@ -28,7 +28,12 @@ final class AccountCodeCommand extends Command
     protected function configure(): void
     {
         $this->addArgument('name', InputArgument::OPTIONAL, 'the name with which the person signs in')
-            ->addOption('first', null, InputOption::VALUE_NONE, 'the code of the first director; nothing when there is one');
+            ->addOption(
+                'first',
+                null,
+                InputOption::VALUE_NONE,
+                'the code of the first director; nothing when there is one',
+            );
     }
 
     protected function execute(InputInterface $input, OutputInterface $output): int
@@ -43,7 +48,13 @@ final class AccountCodeCommand extends Command
         $name = $input->getArgument('name');
         $account = \is_string($name) ? $this->accounts->named($name) : null;
         if (null === $account) {
-            return Failure::say($output, \sprintf('"%s" was read; expected the name of somebody who signs in here, for example: account:code "Robin Ashe".', \is_string($name) ? $name : ''));
+            return Failure::say(
+                $output,
+                \sprintf(
+                    '"%s" was read; expected the name of somebody who signs in here, for example: account:code "Robin Ashe".',
+                    \is_string($name) ? $name : '',
+                ),
+            );
         }
         $output->writeln($this->codes->make(Codes::RESET, Codes::HOURS, $account));
 

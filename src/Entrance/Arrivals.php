@@ -24,10 +24,20 @@ use Symfony\Component\Security\Core\Exception\UserNotFoundException;
 final class Arrivals implements LetsIn
 {
     /** Tables whose rows of before there were bands wait for the first director. */
-    private const WAITING = ['saved_study', 'study_sheet', 'own_pattern', 'pinned_fingering', 'remark', 'school_of_habits', 'removed', 'chair', 'player'];
+    private const WAITING = [
+        'saved_study', 'study_sheet', 'own_pattern', 'pinned_fingering', 'remark', 'school_of_habits', 'removed',
+        'chair', 'player',
+    ];
 
-    public function __construct(private readonly EntityManagerInterface $entities, private readonly Phrases $phrases, private readonly Security $security, private readonly Audit $audit, private readonly Gate $gate, private readonly OpenBand $open, private readonly People $people)
-    {
+    public function __construct(
+        private readonly EntityManagerInterface $entities,
+        private readonly Phrases $phrases,
+        private readonly Security $security,
+        private readonly Audit $audit,
+        private readonly Gate $gate,
+        private readonly OpenBand $open,
+        private readonly People $people,
+    ) {
     }
 
     /** A director with a first band. The keeper's band takes over what was kept before there were bands. */
@@ -40,7 +50,10 @@ final class Arrivals implements LetsIn
             $this->entities->persist($band);
             $this->entities->flush();
             foreach ($account->isKeeper() ? self::WAITING : [] as $table) {
-                $this->entities->getConnection()->executeStatement(\sprintf('UPDATE %s SET band_id = :band WHERE band_id IS NULL', $table), ['band' => $band->getId()]);
+                $this->entities->getConnection()->executeStatement(
+                    \sprintf('UPDATE %s SET band_id = :band WHERE band_id IS NULL', $table),
+                    ['band' => $band->getId()],
+                );
             }
             $this->open->enter($band, $account);
             $this->audit->note('account made', $account->getId());

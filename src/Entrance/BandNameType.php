@@ -13,6 +13,10 @@ final class BandNameType extends AbstractType
 {
     public function buildForm(FormBuilderInterface $builder, array $options): void
     {
-        $builder->add('name', WordsType::class, ['limit' => Band::NAME, 'what' => 'said.band', 'example' => 'Evening band']);
+        $builder->add(
+            'name',
+            WordsType::class,
+            ['limit' => Band::NAME, 'what' => 'said.band', 'example' => 'Evening band'],
+        );
     }
 }

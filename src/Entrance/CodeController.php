@@ -26,13 +26,22 @@ use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 
 /**
- * What a one-time code opens: a first account, another director's, an assistant's, or an old one whose pass phrase is lost.
+ * What a one-time code opens: a first account, another director's, an assistant's, or an old one whose pass phrase is
+ * lost.
  */
 #[May(Deed::ComeIn)]
 final class CodeController extends AbstractController
 {
-    public function __construct(private readonly Codes $codes, private readonly AccountRepository $accounts, private readonly BandRepository $bands, private readonly Arrivals $arrivals, private readonly EntityManagerInterface $entities, private readonly OpenBand $open, private readonly Words $words, private readonly Hosts $hosts)
-    {
+    public function __construct(
+        private readonly Codes $codes,
+        private readonly AccountRepository $accounts,
+        private readonly BandRepository $bands,
+        private readonly Arrivals $arrivals,
+        private readonly EntityManagerInterface $entities,
+        private readonly OpenBand $open,
+        private readonly Words $words,
+        private readonly Hosts $hosts,
+    ) {
     }
 
     #[Route('/code', name: 'code', methods: ['GET'])]
@@ -47,7 +56,12 @@ final class CodeController extends AbstractController
         $code = mb_substr($request->request->getString('code'), 0, 100);
         $wait = $throttle->waitOfAddress($request);
         if ($wait > 0) {
-            return $this->page($code, [], $this->words->say('refusal.code.too_many', ['%seconds%' => $wait]), Response::HTTP_TOO_MANY_REQUESTS);
+            return $this->page(
+                $code,
+                [],
+                $this->words->say('refusal.code.too_many', ['%seconds%' => $wait]),
+                Response::HTTP_TOO_MANY_REQUESTS,
+            );
         }
         $means = $this->means($code);
         if (null === $means) {
@@ -77,7 +91,14 @@ final class CodeController extends AbstractController
             return $this->page($code, Forms::typed($request), $problem, Response::HTTP_UNPROCESSABLE_ENTITY);
         }
         try {
-            $this->entities->wrapInTransaction(function () use ($means, $form, $code, &$account, $phrases, $audit): void {
+            $this->entities->wrapInTransaction(function () use (
+                $means,
+                $form,
+                $code,
+                &$account,
+                $phrases,
+                $audit,
+            ): void {
                 if (!$this->codes->take($code)) {
                     throw $this->createAccessDeniedException('refusal.code.used');
                 }
@@ -95,10 +116,17 @@ final class CodeController extends AbstractController
                 }
                 $isAssistant = Codes::ASSISTANT === $means['purpose'];
                 $account = new Account(Forms::text($form, 'name'), !$isAssistant, Codes::FIRST === $means['purpose']);
-                $isAssistant ? $this->arrivals->join($account, $phrase, $this->band($means)) : $this->arrivals->found($account, $phrase, Forms::text($form, 'band'));
+                $isAssistant
+                    ? $this->arrivals->join($account, $phrase, $this->band($means))
+                    : $this->arrivals->found($account, $phrase, Forms::text($form, 'band'));
             });
         } catch (UniqueConstraintViolationException) {
-            return $this->page($code, Forms::typed($request), 'refusal.account.just_taken', Response::HTTP_UNPROCESSABLE_ENTITY);
+            return $this->page(
+                $code,
+                Forms::typed($request),
+                'refusal.account.just_taken',
+                Response::HTTP_UNPROCESSABLE_ENTITY,
+            );
         }
         \assert(null !== $account);
         $throttle->forgive($account->getName());
@@ -109,7 +137,8 @@ final class CodeController extends AbstractController
     }
 
     /**
-     * What a code is for; a code for somebody of the demonstration is none where others than whoever sits at this machine can come.
+     * What a code is for; a code for somebody of the demonstration is none where others than whoever sits at this
+     * machine can come.
      *
      * @return array{purpose: string, account: string|null, band: string|null}|null
      */
@@ -137,7 +166,9 @@ final class CodeController extends AbstractController
     {
         $band = null === $means['band'] ? null : $this->bands->find($means['band']);
 
-        return null === $band || $band->isRemoved() ? throw $this->createNotFoundException('refusal.code.band_gone') : $band;
+        return null === $band || $band->isRemoved()
+            ? throw $this->createNotFoundException('refusal.code.band_gone')
+            : $band;
     }
 
     /** @return list<string> */
@@ -155,9 +186,13 @@ final class CodeController extends AbstractController
         $account = null === ($means['account'] ?? null) ? null : $this->accounts->one($means['account']);
 
         return $this->render('entrance/code.html.twig', [
-            'code' => $code, 'means' => $means, 'asks' => null === $means ? [] : self::asks($means['purpose']), 'account' => $account,
+            'code' => $code, 'means' => $means, 'asks' => null === $means
+                ? []
+                : self::asks($means['purpose']), 'account' => $account,
             'band' => null === $means || null === $means['band'] ? null : $this->band($means),
-            'typed' => $typed, 'problem' => '' === $problem && '' !== $code && null === $means ? 'refusal.code.not_good' : $problem,
+            'typed' => $typed, 'problem' => '' === $problem && '' !== $code && null === $means
+                ? 'refusal.code.not_good'
+                : $problem,
         ], new Response(status: $status));
     }
 }

@@ -29,11 +29,19 @@ final class CodeType extends AbstractType
     public function buildForm(FormBuilderInterface $builder, array $options): void
     {
         if (\in_array('name', $options['asks'], true)) {
-            $builder->add('name', WordsType::class, ['limit' => Account::NAME, 'what' => 'said.name', 'example' => 'Robin Ashe']);
+            $builder->add(
+                'name',
+                WordsType::class,
+                ['limit' => Account::NAME, 'what' => 'said.name', 'example' => 'Robin Ashe'],
+            );
         }
         $builder->add('phrase', PasswordType::class, ['trim' => false]);
         if (\in_array('band', $options['asks'], true)) {
-            $builder->add('band', WordsType::class, ['limit' => Band::NAME, 'what' => 'said.band', 'example' => 'Evening band']);
+            $builder->add(
+                'band',
+                WordsType::class,
+                ['limit' => Band::NAME, 'what' => 'said.band', 'example' => 'Evening band'],
+            );
         }
         $builder->addEventListener(FormEvents::POST_SUBMIT, function (FormEvent $event) use ($options): void {
             $form = $event->getForm();

@@ -27,8 +27,12 @@ final class DeedVoter extends Voter
         return null !== Deed::tryFrom($attribute);
     }
 
-    protected function voteOnAttribute(string $attribute, mixed $subject, TokenInterface $token, ?Vote $vote = null): bool
-    {
+    protected function voteOnAttribute(
+        string $attribute,
+        mixed $subject,
+        TokenInterface $token,
+        ?Vote $vote = null,
+    ): bool {
         $person = $this->open->person(); // and not the session's: whoever the gate has not let in is nobody here
         $teacher = $this->open->teacher();
 

@@ -41,11 +41,22 @@ final class Gate
     public const BAND = 'band';
     /** Deeds for which nobody is asked who he is; a program's token is read where it is shown. */
     private const OF_EVERYBODY = [Deed::Make, Deed::ComeIn, Deed::GoOut, Deed::ReadByProgram];
-    /** With this header a proxy says that it can ask another machine, which may reach the database: without one the page is made as well as it can be. */
+    /**
+     * With this header a proxy says that it can ask another machine, which may reach the database: without one the page
+     * is made as well as it can be.
+     */
     private const ANOTHER = 'X-Another-Machine';
 
-    public function __construct(private readonly Security $security, private readonly OpenBand $open, private readonly BandRepository $bands, private readonly UrlGeneratorInterface $addresses, private readonly Connection $database, private readonly SessionStore $sessions, private readonly Hosts $hosts, private readonly Presses $presses)
-    {
+    public function __construct(
+        private readonly Security $security,
+        private readonly OpenBand $open,
+        private readonly BandRepository $bands,
+        private readonly UrlGeneratorInterface $addresses,
+        private readonly Connection $database,
+        private readonly SessionStore $sessions,
+        private readonly Hosts $hosts,
+        private readonly Presses $presses,
+    ) {
     }
 
     /** After the firewall (8), so that it is known who asks. */
@@ -72,13 +83,20 @@ final class Gate
             $this->open->goAway(); // without the database everybody is a visitor
         }
         if ($this->open->isAway() && $request->isFromTrustedProxy() && $request->headers->has(self::ANOTHER)) {
-            $event->setResponse(new Response("The database does not answer to this machine.\n", Response::HTTP_SERVICE_UNAVAILABLE, ['Content-Type' => 'text/plain; charset=UTF-8']));
+            $event->setResponse(
+                new Response(
+                    "The database does not answer to this machine.\n",
+                    Response::HTTP_SERVICE_UNAVAILABLE,
+                    ['Content-Type' => 'text/plain; charset=UTF-8'],
+                ),
+            );
         }
     }
 
     /**
-     * Opens the band that stands in the session; at signing in the first of this person's, which stands there from then on: another band is opened by
-     * asking for it and in no other way. A press goes to the band of its page, which is open after it.
+     * Opens the band that stands in the session; at signing in the first of this person's, which stands there from then
+     * on: another band is opened by asking for it and in no other way. A press goes to the band of its page, which is
+     * open after it.
      *
      * @param bool $byPage whether the page from which something is pressed is asked for its band; whoever comes in just now has none
      *
@@ -111,7 +129,10 @@ final class Gate
         }
     }
 
-    /** Pressed twice, and the first press has taken away the right to it: a band was handed over, a session ended. It is answered alike. */
+    /**
+     * Pressed twice, and the first press has taken away the right to it: a band was handed over, a session ended. It is
+     * answered alike.
+     */
     private function isAnswered(ControllerEvent $event): bool
     {
         $press = $event->getRequest()->isMethodSafe() ? null : Press::of($event->getRequest());
@@ -133,18 +154,28 @@ final class Gate
 
     private static function bandOfPage(Request $request): ?string
     {
-        $given = $request->headers->get(FormToken::BAND_HEADER) ?? $request->request->all()[FormToken::BAND] ?? $request->query->all()[FormToken::BAND] ?? null;
+        $given = $request->headers->get(FormToken::BAND_HEADER)
+            ?? $request->request->all()[FormToken::BAND]
+            ?? $request->query->all()[FormToken::BAND]
+            ?? null;
 
         return \is_string($given) && Uuid::isValid($given) ? $given : null;
     }
 
-    /** While the database is away a session looks empty; its cookie stays, so that one is signed in again when it is back. After the session's own listener (-1000). */
+    /**
+     * While the database is away a session looks empty; its cookie stays, so that one is signed in again when it is
+     * back. After the session's own listener (-1000).
+     */
     #[AsEventListener(KernelEvents::RESPONSE, priority: -1001)]
     public function keepCookie(ResponseEvent $event): void
     {
         if ($this->open->isAway() && $event->isMainRequest()) {
             foreach ($event->getResponse()->headers->getCookies() as $cookie) {
-                $event->getResponse()->headers->removeCookie($cookie->getName(), $cookie->getPath(), $cookie->getDomain());
+                $event->getResponse()->headers->removeCookie(
+                    $cookie->getName(),
+                    $cookie->getPath(),
+                    $cookie->getDomain(),
+                );
             }
         }
     }
@@ -158,20 +189,32 @@ final class Gate
         $says = $event->getAttributes(May::class);
         $may = [] === $says ? null : $says[\count($says) - 1]; // what the action says goes before what its class says
         $request = $event->getRequest();
-        if (null === $this->open->person() && !\in_array($may?->deed, [Deed::ComeIn, Deed::GoOut], true) && self::isOfSomebody($request)) {
+        if (
+            null === $this->open->person()
+            && !\in_array($may?->deed, [Deed::ComeIn, Deed::GoOut], true)
+            && self::isOfSomebody($request)
+        ) {
             $this->database->fetchOne('SELECT 1'); // whoever is not known because the database is away is told so
             if ($this->isAnswered($event)) {
                 return;
             }
             throw new SessionOver();
         }
-        if (null !== $may && (\in_array($may->deed, self::OF_EVERYBODY, true) || $this->security->isGranted($may->deed->value))) {
+        if (
+            null !== $may
+            && (\in_array($may->deed, self::OF_EVERYBODY, true) || $this->security->isGranted($may->deed->value))
+        ) {
             return;
         }
         if (null === $this->open->person()) {
             $this->database->fetchOne('SELECT 1'); // whoever is not known because the database is away is told so
         }
-        if (null !== $may && null === $this->open->person() && $request->isMethod('GET') && null === $request->headers->get('HX-Request')) {
+        if (
+            null !== $may
+            && null === $this->open->person()
+            && $request->isMethod('GET')
+            && null === $request->headers->get('HX-Request')
+        ) {
             $to = new RedirectResponse($this->addresses->generate('sign_in', ['back' => $request->getRequestUri()]));
             $event->setController(static fn (): RedirectResponse => $to);
 

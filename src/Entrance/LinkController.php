@@ -27,8 +27,11 @@ use Symfony\Component\Routing\Attribute\Route;
 #[May(Deed::ComeIn)]
 final class LinkController extends AbstractController
 {
-    public function __construct(private readonly Ways $ways, private readonly OpenBand $open, private readonly Arrivals $arrivals)
-    {
+    public function __construct(
+        private readonly Ways $ways,
+        private readonly OpenBand $open,
+        private readonly Arrivals $arrivals,
+    ) {
     }
 
     #[Route('/p/{token<[A-Za-z0-9_-]{20,80}>}', name: 'link', methods: ['GET'])]
@@ -44,14 +47,25 @@ final class LinkController extends AbstractController
             'token' => $token,
             'goes_out' => !$isOther ? '' : ($before instanceof Account ? $before->getName() : $here?->getName() ?? ''),
             'is_other' => $isOther,
-            'can_join' => null !== $player && $isOther && $before instanceof PlayerSignIn && null !== $here && $this->ways->canJoin($player, $before),
+            'can_join' => null !== $player
+                && $isOther
+                && $before instanceof PlayerSignIn
+                && null !== $here
+                && $this->ways->canJoin($player, $before),
         ];
         $status = null === $player ? Response::HTTP_NOT_FOUND : Response::HTTP_OK;
 
-        return $this->render('entrance/link.html.twig', $view, new Response(status: $status, headers: ['Cache-Control' => 'no-store']));
+        return $this->render(
+            'entrance/link.html.twig',
+            $view,
+            new Response(status: $status, headers: ['Cache-Control' => 'no-store']),
+        );
     }
 
-    /** Whoever was signed in on this device goes out; "join" says that the two are one person, who has a place in another band. */
+    /**
+     * Whoever was signed in on this device goes out; "join" says that the two are one person, who has a place in
+     * another band.
+     */
     #[Route('/p/{token<[A-Za-z0-9_-]{20,80}>}', name: 'link_in', methods: ['POST'])]
     public function in(Request $request, string $token): Response
     {
@@ -75,7 +89,14 @@ final class LinkController extends AbstractController
     {
         $person = $this->open->person();
 
-        return $this->render('entrance/mine.html.twig', ['player' => $this->open->player(), 'band' => $this->open->band(), 'bands' => $person instanceof PlayerSignIn ? $bands->playedIn($person) : []]);
+        return $this->render(
+            'entrance/mine.html.twig',
+            [
+                'player' => $this->open->player(),
+                'band' => $this->open->band(),
+                'bands' => $person instanceof PlayerSignIn ? $bands->playedIn($person) : [],
+            ],
+        );
     }
 
     /** A player's own settings: how the pages of one of his chairs are written. */

@@ -31,8 +31,16 @@ use Symfony\Component\Routing\Attribute\Route;
 #[May(Deed::BeIn)]
 final class OwnController extends AbstractController
 {
-    public function __construct(private readonly OpenBand $open, private readonly BandRepository $bands, private readonly EntityManagerInterface $entities, private readonly Audit $audit, private readonly Mailbox $mailbox, private readonly Forms $forms, private readonly HouseState $house, private readonly RequestCounts $requests)
-    {
+    public function __construct(
+        private readonly OpenBand $open,
+        private readonly BandRepository $bands,
+        private readonly EntityManagerInterface $entities,
+        private readonly Audit $audit,
+        private readonly Mailbox $mailbox,
+        private readonly Forms $forms,
+        private readonly HouseState $house,
+        private readonly RequestCounts $requests,
+    ) {
     }
 
     #[Route('/account', name: 'account', methods: ['GET'])]
@@ -73,12 +81,18 @@ final class OwnController extends AbstractController
     public function open(Request $request): Response
     {
         $person = $this->open->person();
-        $bands = $person instanceof Account ? $this->bands->ledBy($person) : ($person instanceof PlayerSignIn ? $this->bands->playedIn($person) : []);
+        $bands = $person instanceof Account
+            ? $this->bands->ledBy($person)
+            : ($person instanceof PlayerSignIn ? $this->bands->playedIn($person) : []);
         foreach ($bands as $band) {
             if ($band->getId() === $request->request->getString('band')) {
                 $request->getSession()->set(Gate::BAND, $band->getId());
 
-                return $this->redirectToRoute($person instanceof Account ? 'band' : 'mine', [], Response::HTTP_SEE_OTHER);
+                return $this->redirectToRoute(
+                    $person instanceof Account ? 'band' : 'mine',
+                    [],
+                    Response::HTTP_SEE_OTHER,
+                );
             }
         }
         throw $this->createNotFoundException('refusal.none.band');
@@ -103,7 +117,8 @@ final class OwnController extends AbstractController
     #[May(Deed::HaveBands)]
     public function restore(Request $request, string $id): Response
     {
-        $band = $this->bands->removed($id, $this->teacher()) ?? throw $this->createNotFoundException('refusal.none.removed_band');
+        $band = $this->bands->removed($id, $this->teacher())
+            ?? throw $this->createNotFoundException('refusal.none.removed_band');
         $band->restore();
         $this->entities->flush();
         $this->audit->note('band brought back', $band->getId());
@@ -135,7 +150,9 @@ final class OwnController extends AbstractController
 
         return $this->render('entrance/account.html.twig', [
             'account' => $teacher,
-            'bands' => null !== $teacher ? $this->bands->ledBy($teacher) : ($person instanceof PlayerSignIn ? $this->bands->playedIn($person) : []),
+            'bands' => null !== $teacher
+                ? $this->bands->ledBy($teacher)
+                : ($person instanceof PlayerSignIn ? $this->bands->playedIn($person) : []),
             'removed' => null === $teacher ? [] : $this->bands->removedOf($teacher),
             'open' => $this->open->band(),
             'letters' => null === $teacher ? [] : $this->mailbox->letters($teacher),

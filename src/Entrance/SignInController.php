@@ -56,8 +56,8 @@ final class SignInController extends AbstractController
     }
 
     /**
-     * A session ended while somebody pressed a button: he comes in on the page where he is, and what he pressed is done, once. The browser sends the same
-     * fields on to where they were going (307); a script does so itself.
+     * A session ended while somebody pressed a button: he comes in on the page where he is, and what he pressed is
+     * done, once. The browser sends the same fields on to where they were going (307); a script does so itself.
      */
     #[Route('/sign-in/again', name: 'sign_in_again', methods: ['POST'])]
     public function again(Request $request, FormToken $tokens): Response
@@ -71,14 +71,24 @@ final class SignInController extends AbstractController
             }
             FormToken::doAgain($request);
 
-            return $this->redirect(Places::ours($request->request->getString('to'), $this->generateUrl('desk')), Response::HTTP_TEMPORARY_REDIRECT);
+            return $this->redirect(
+                Places::ours($request->request->getString('to'), $this->generateUrl('desk')),
+                Response::HTTP_TEMPORARY_REDIRECT,
+            );
         }
         [$problem, $status, $headers] = $this->refused($came);
         if ($isScript) {
-            return $this->render('shared/_error.html.twig', ['sentence' => $problem], new Response(status: $status, headers: $headers));
+            return $this->render(
+                'shared/_error.html.twig',
+                ['sentence' => $problem],
+                new Response(status: $status, headers: $headers),
+            );
         }
         $again = ['action' => Places::ours($request->request->getString('to'), ''), 'fields' => Forms::again($request)];
-        $view = ['title' => 'title.session_over', 'sentence' => 'refusal.session_over', 'again' => $again, 'problem' => $problem, 'who' => $name];
+        $view = [
+            'title' => 'title.session_over', 'sentence' => 'refusal.session_over', 'again' => $again,
+            'problem' => $problem, 'who' => $name,
+        ];
 
         return $this->render('entrance/again.html.twig', $view, new Response(status: $status, headers: $headers));
     }
@@ -125,8 +135,14 @@ final class SignInController extends AbstractController
     }
 
     /** @param array<string, string> $headers */
-    private function page(Request $request, string $back, string $name, string $problem, int $status = Response::HTTP_OK, array $headers = []): Response
-    {
+    private function page(
+        Request $request,
+        string $back,
+        string $name,
+        string $problem,
+        int $status = Response::HTTP_OK,
+        array $headers = [],
+    ): Response {
         $view = [
             'back' => Places::ours($back, ''),
             'typed' => $name,

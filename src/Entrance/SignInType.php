@@ -14,7 +14,11 @@ final class SignInType extends AbstractType
 {
     public function buildForm(FormBuilderInterface $builder, array $options): void
     {
-        $builder->add('name', WordsType::class, ['limit' => Account::NAME, 'what' => 'said.name', 'example' => 'Robin Ashe'])
+        $builder->add(
+            'name',
+            WordsType::class,
+            ['limit' => Account::NAME, 'what' => 'said.name', 'example' => 'Robin Ashe'],
+        )
             ->add('phrase', PasswordType::class, ['trim' => false]);
     }
 }

@@ -48,7 +48,12 @@ final class DemoLoadCommand extends Command
 
     protected function configure(): void
     {
-        $this->addOption('if-empty', null, InputOption::VALUE_NONE, 'only where nobody has an account and nothing is kept yet');
+        $this->addOption(
+            'if-empty',
+            null,
+            InputOption::VALUE_NONE,
+            'only where nobody has an account and nothing is kept yet',
+        );
     }
 
     protected function execute(InputInterface $input, OutputInterface $output): int
@@ -71,14 +76,21 @@ final class DemoLoadCommand extends Command
         } elseif (!$input->getOption('if-empty')) {
             $output->writeln('The demonstration is there already.');
         }
-        $output->writeln(\sprintf('Demonstration: director "%s", pass phrase "%s" (or by one press on the page "Sign in"); players come in from there too.', $who['name'], $who['phrase']));
+        $output->writeln(\sprintf(
+            'Demonstration: director "%s", pass phrase "%s" (or by one press on the page "Sign in"); players come in from there too.',
+            $who['name'],
+            $who['phrase'],
+        ));
 
         return Command::SUCCESS;
     }
 
     private function isInUse(): bool
     {
-        return $this->accounts->count() > 0 || false !== $this->entities->getConnection()->fetchOne('SELECT 1 FROM saved_study UNION ALL SELECT 1 FROM study_sheet UNION ALL SELECT 1 FROM own_pattern UNION ALL SELECT 1 FROM pinned_fingering LIMIT 1');
+        return $this->accounts->count() > 0
+            || false !== $this->entities->getConnection()->fetchOne(
+                'SELECT 1 FROM saved_study UNION ALL SELECT 1 FROM study_sheet UNION ALL SELECT 1 FROM own_pattern UNION ALL SELECT 1 FROM pinned_fingering LIMIT 1',
+            );
     }
 
     /**
@@ -93,7 +105,13 @@ final class DemoLoadCommand extends Command
             $player = new Player($entry['name']);
             $this->entities->persist($player);
             foreach ([$entry, ...$entry['doubles'] ?? []] as $place => $says) {
-                $chair = new Chair($player, $says['instrument'], $says['setup'] ?? '', $says['stage'], $says['limits'] ?? '');
+                $chair = new Chair(
+                    $player,
+                    $says['instrument'],
+                    $says['setup'] ?? '',
+                    $says['stage'],
+                    $says['limits'] ?? '',
+                );
                 $chair->arrange($says['track'] ?? '', 'written', $says['section'] ?? '', $place);
                 $this->entities->persist($chair);
                 $chairs[] = $chair;
@@ -117,7 +135,9 @@ final class DemoLoadCommand extends Command
             $this->entities->persist(new StudySheet($entry['name'].self::EXAMPLE, $lines));
         }
         foreach ($demo['patterns'] ?? [] as $entry) {
-            $this->entities->persist(new OwnPattern($entry['name'], substr(PatternParser::parse($entry['cell'])->text, 5)));
+            $this->entities->persist(
+                new OwnPattern($entry['name'], substr(PatternParser::parse($entry['cell'])->text, 5)),
+            );
         }
     }
 }

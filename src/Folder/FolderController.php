@@ -26,8 +26,12 @@ use Symfony\Component\Routing\Attribute\Route;
 #[May(Deed::Keep)]
 final class FolderController extends AbstractController
 {
-    public function __construct(private readonly EntityManagerInterface $entities, private readonly SavedStudyRepository $studies, private readonly Forms $forms, private readonly Audit $audit)
-    {
+    public function __construct(
+        private readonly EntityManagerInterface $entities,
+        private readonly SavedStudyRepository $studies,
+        private readonly Forms $forms,
+        private readonly Audit $audit,
+    ) {
     }
 
     #[Route('/folder', name: 'folder', methods: ['GET'])]
@@ -47,7 +51,10 @@ final class FolderController extends AbstractController
             'renaming' => $request->query->getString('rename'),
         ];
 
-        return $this->render(null === $request->headers->get('HX-Request') ? 'folder/folder.html.twig' : 'folder/_list.html.twig', $view);
+        return $this->render(
+            null === $request->headers->get('HX-Request') ? 'folder/folder.html.twig' : 'folder/_list.html.twig',
+            $view,
+        );
     }
 
     #[Route('/folder', name: 'folder_save', methods: ['POST'])]
@@ -78,14 +85,22 @@ final class FolderController extends AbstractController
         $study = $this->study($id);
         try {
             $this->entities->lock($study, LockMode::OPTIMISTIC, $request->request->getInt('version'));
-            $before = ['name' => $study->getName(), 'line' => $study->getLine(), 'instrument' => $study->getInstrument()];
+            $before = [
+                'name' => $study->getName(),
+                'line' => $study->getLine(),
+                'instrument' => $study->getInstrument(),
+            ];
             $study->take($name, $state);
             $this->entities->flush();
             $this->audit->note('study changed', $id, $before);
         } catch (OptimisticLockException) {
             $this->entities->clear();
 
-            return $this->render('folder/conflict.html.twig', ['mine' => ['name' => $name, 'state' => $state], 'theirs' => $this->study($id)], new Response(status: Response::HTTP_CONFLICT));
+            return $this->render(
+                'folder/conflict.html.twig',
+                ['mine' => ['name' => $name, 'state' => $state], 'theirs' => $this->study($id)],
+                new Response(status: Response::HTTP_CONFLICT),
+            );
         }
 
         return $this->redirectToRoute('desk', $study->state()->query(), Response::HTTP_SEE_OTHER);
@@ -184,6 +199,14 @@ final class FolderController extends AbstractController
 
     private function refused(string $problem, Request $request): Response
     {
-        return $this->render('shared/error.html.twig', ['title' => 'title.not_kept', 'sentence' => $problem, 'again' => ['action' => $request->getPathInfo(), 'fields' => Forms::typed($request)]], new Response(status: Response::HTTP_UNPROCESSABLE_ENTITY));
+        return $this->render(
+            'shared/error.html.twig',
+            [
+                'title' => 'title.not_kept',
+                'sentence' => $problem,
+                'again' => ['action' => $request->getPathInfo(), 'fields' => Forms::typed($request)],
+            ],
+            new Response(status: Response::HTTP_UNPROCESSABLE_ENTITY),
+        );
     }
 }

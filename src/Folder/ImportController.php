@@ -33,8 +33,11 @@ final class ImportController extends AbstractController
     /** Bytes of a file that travel with the answer. */
     private const CARRIED = 1_500_000;
 
-    public function __construct(private readonly Desk $desk, private readonly BringIn $bringIn, private readonly PageMaker $pages)
-    {
+    public function __construct(
+        private readonly Desk $desk,
+        private readonly BringIn $bringIn,
+        private readonly PageMaker $pages,
+    ) {
     }
 
     #[Route('/bring-in', name: 'import', methods: ['GET', 'POST'])]
@@ -44,7 +47,10 @@ final class ImportController extends AbstractController
         $given = $request->isMethod('POST') ? $request->request->all() : $request->query->all();
         $state = DeskState::of($given);
         $typed = \is_string($given['notes'] ?? null) ? mb_substr(mb_scrub($given['notes']), 0, 20_000) : '';
-        $view = ['state' => $state, 'typed' => $typed, 'families' => $this->desk->families(), 'found' => null, 'file' => null, 'kept' => '', 'every_key' => '', 'music' => '', 'error' => ''];
+        $view = [
+            'state' => $state, 'typed' => $typed, 'families' => $this->desk->families(), 'found' => null,
+            'file' => null, 'kept' => '', 'every_key' => '', 'music' => '', 'error' => '',
+        ];
         if (!$request->isMethod('POST')) {
             return $this->render('folder/import.html.twig', $view);
         }
@@ -52,11 +58,22 @@ final class ImportController extends AbstractController
             $bytes = $this->bytes($request, $typed);
             $file = FileReader::read($bytes, max(0, (int) ($given['part'] ?? 0)));
             // The file comes along, so that another part of it can be chosen without giving it again.
-            $view = ['file' => $file, 'kept' => $bytes === $typed || \strlen($bytes) > self::CARRIED ? '' : base64_encode($bytes)] + $view;
+            $view = [
+                'file' => $file,
+                'kept' => $bytes === $typed || \strlen($bytes) > self::CARRIED ? '' : base64_encode($bytes),
+            ] + $view;
             $found = $this->bringIn->find($file, $this->desk->instrument($state));
-            $view = ['found' => $found, 'every_key' => $this->desk->changed($found->bandLine, ClauseKind::Keys, 'keys by fourths'), 'music' => $this->drawn($found, $state)] + $view;
+            $view = [
+                'found' => $found,
+                'every_key' => $this->desk->changed($found->bandLine, ClauseKind::Keys, 'keys by fourths'),
+                'music' => $this->drawn($found, $state),
+            ] + $view;
         } catch (Mistake $error) {
-            return $this->render('folder/import.html.twig', ['error' => $error->getMessage()] + $view, new Response(status: 422));
+            return $this->render(
+                'folder/import.html.twig',
+                ['error' => $error->getMessage()] + $view,
+                new Response(status: 422),
+            );
         }
 
         return $this->render('folder/import.html.twig', $view);
@@ -74,7 +91,10 @@ final class ImportController extends AbstractController
 
             return (string) file_get_contents($file->getPathname());
         }
-        if ($file instanceof UploadedFile && \in_array($file->getError(), [\UPLOAD_ERR_INI_SIZE, \UPLOAD_ERR_FORM_SIZE], true)) {
+        if (
+            $file instanceof UploadedFile
+            && \in_array($file->getError(), [\UPLOAD_ERR_INI_SIZE, \UPLOAD_ERR_FORM_SIZE], true)
+        ) {
             throw ImportError::tooLarge(MusicXmlReader::MOST_BYTES + 1024, MusicXmlReader::MOST_BYTES);
         }
         $kept = base64_decode($request->request->getString('kept'), true);

@@ -16,6 +16,10 @@ final class KeepType extends AbstractType
 {
     public function buildForm(FormBuilderInterface $builder, array $options): void
     {
-        $builder->add('name', WordsType::class, ['limit' => SavedStudy::NAME_LIMIT, 'what' => 'said.name', 'example' => 'Warm-up, long ends']);
+        $builder->add(
+            'name',
+            WordsType::class,
+            ['limit' => SavedStudy::NAME_LIMIT, 'what' => 'said.name', 'example' => 'Warm-up, long ends'],
+        );
     }
 }

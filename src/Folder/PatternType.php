@@ -23,11 +23,23 @@ final class PatternType extends AbstractType
 
     public function buildForm(FormBuilderInterface $builder, array $options): void
     {
-        $builder->add('name', WordsType::class, ['limit' => OwnPattern::NAME, 'what' => 'said.name', 'example' => 'Four and a turn'])
-            ->add('cell', WordsType::class, ['limit' => self::CELL, 'what' => 'said.cell', 'example' => '1 2 3 1', 'constraints' => [new Callback(static function (mixed $cell, ExecutionContextInterface $context): void {
+        $builder->add(
+            'name',
+            WordsType::class,
+            ['limit' => OwnPattern::NAME, 'what' => 'said.name', 'example' => 'Four and a turn'],
+        )
+            ->add('cell', WordsType::class, ['limit' => self::CELL, 'what' => 'said.cell', 'example' => '1 2 3 1', 'constraints' => [new Callback(static function (
+                mixed $cell,
+                ExecutionContextInterface $context,
+            ): void {
                 try {
                     $length = mb_strlen(\is_string($cell) ? $cell : '');
-                    $length <= self::CELL ? PatternParser::parse(\is_string($cell) ? $cell : '') : $context->addViolation('refusal.cell_long', ['%count%' => (string) $length, '%most%' => (string) self::CELL]);
+                    $length <= self::CELL
+                        ? PatternParser::parse(\is_string($cell) ? $cell : '')
+                        : $context->addViolation(
+                            'refusal.cell_long',
+                            ['%count%' => (string) $length, '%most%' => (string) self::CELL],
+                        );
                 } catch (PatternError $error) {
                     $context->addViolation($error->getMessage());
                 }

@@ -43,8 +43,15 @@ use Symfony\Component\Routing\Attribute\Route;
 #[May(Deed::Keep)]
 final class PatternsController extends AbstractController
 {
-    public function __construct(private readonly Desk $desk, private readonly PatternLibrary $library, private readonly OwnPatternRepository $own, private readonly EntityManagerInterface $entities, private readonly Notebook $notebook, private readonly Forms $forms, private readonly Words $words)
-    {
+    public function __construct(
+        private readonly Desk $desk,
+        private readonly PatternLibrary $library,
+        private readonly OwnPatternRepository $own,
+        private readonly EntityManagerInterface $entities,
+        private readonly Notebook $notebook,
+        private readonly Forms $forms,
+        private readonly Words $words,
+    ) {
     }
 
     #[Route('/patterns', name: 'patterns', methods: ['GET'])]
@@ -59,11 +66,32 @@ final class PatternsController extends AbstractController
         }
         $library = [];
         foreach ($this->library->names() as $name) {
-            $library[] = ['name' => $name, 'cell' => $this->library->cell($name), 'says' => $this->library->pattern($name)->says, 'line' => $this->desk->changed($state->line, ClauseKind::Pattern, 'straight' === $name ? '' : $name)];
+            $library[] = [
+                'name' => $name,
+                'cell' => $this->library->cell($name),
+                'says' => $this->library->pattern($name)->says,
+                'line' => $this->desk->changed($state->line, ClauseKind::Pattern, 'straight' === $name ? '' : $name),
+            ];
         }
-        $mine = array_map(fn (OwnPattern $one): array => ['id' => $one->getId(), 'name' => $one->getName(), 'cell' => $one->getCell(), 'line' => $this->desk->changed($state->line, ClauseKind::Pattern, 'cell '.$one->getCell())], $this->notebook->ownPatterns());
+        $mine = array_map(
+            fn (OwnPattern $one): array => [
+                'id' => $one->getId(),
+                'name' => $one->getName(),
+                'cell' => $one->getCell(),
+                'line' => $this->desk->changed($state->line, ClauseKind::Pattern, 'cell '.$one->getCell()),
+            ],
+            $this->notebook->ownPatterns(),
+        );
 
-        return $this->render('folder/patterns.html.twig', $view + ['library' => $library, 'mine' => $mine, 'named' => $named = mb_substr(mb_scrub($request->query->getString('name')), 0, OwnPattern::NAME), 'named_version' => $this->versionOf($named)]);
+        return $this->render(
+            'folder/patterns.html.twig',
+            $view + [
+                'library' => $library,
+                'mine' => $mine,
+                'named' => $named = mb_substr(mb_scrub($request->query->getString('name')), 0, OwnPattern::NAME),
+                'named_version' => $this->versionOf($named),
+            ],
+        );
     }
 
     #[Route('/patterns', name: 'pattern_save', methods: ['POST'])]
@@ -74,11 +102,27 @@ final class PatternsController extends AbstractController
         $text = null === Forms::problem($form) ? substr(PatternParser::parse($cell)->text, 5) : '';
         $known = $this->own->named($name);
         $problem = Forms::problem($form);
-        if (null === $problem && null !== $known && $known->getCell() !== $text && $request->request->getString('changes') !== $name) {
+        if (
+            null === $problem
+            && null !== $known
+            && $known->getCell() !== $text
+            && $request->request->getString('changes') !== $name
+        ) {
             $problem = $this->words->say('refusal.pattern.taken', ['%name%' => $name, '%cell%' => $known->getCell()]);
         }
         if (null !== $problem) {
-            return $this->render('shared/error.html.twig', ['title' => 'title.not_kept', 'sentence' => $problem, 'again' => ['action' => $this->generateUrl('pattern_save'), 'fields' => ['name' => $name, 'cell' => $cell]]], new Response(status: 422));
+            return $this->render(
+                'shared/error.html.twig',
+                [
+                    'title' => 'title.not_kept',
+                    'sentence' => $problem,
+                    'again' => [
+                        'action' => $this->generateUrl('pattern_save'),
+                        'fields' => ['name' => $name, 'cell' => $cell],
+                    ],
+                ],
+                new Response(status: 422),
+            );
         }
         if (null !== $known && $known->getCell() !== $text) {
             Stale::unless($request, $known->getVersion(), ['cell' => $known->getCell()]);
@@ -86,7 +130,11 @@ final class PatternsController extends AbstractController
         null === $known ? $this->entities->persist(new OwnPattern($name, $text)) : $known->change($text);
         $this->entities->flush();
 
-        return $this->redirectToRoute('patterns', DeskState::of($request->request->all())->query() + ['cell' => $cell, 'name' => $name], Response::HTTP_SEE_OTHER);
+        return $this->redirectToRoute(
+            'patterns',
+            DeskState::of($request->request->all())->query() + ['cell' => $cell, 'name' => $name],
+            Response::HTTP_SEE_OTHER,
+        );
     }
 
     #[Route('/patterns/{id}/remove', name: 'pattern_remove', methods: ['POST'])]
@@ -94,13 +142,21 @@ final class PatternsController extends AbstractController
     {
         $pattern = $this->own->one($id);
 
-        return $this->redirectToRoute('patterns', DeskState::of($request->request->all())->query() + (null === $pattern ? [] : ['undo' => $trash->remove($pattern, $pattern->getName())]), Response::HTTP_SEE_OTHER);
+        return $this->redirectToRoute(
+            'patterns',
+            DeskState::of($request->request->all())->query()
+                + (null === $pattern ? [] : ['undo' => $trash->remove($pattern, $pattern->getName())]),
+            Response::HTTP_SEE_OTHER,
+        );
     }
 
     #[Route('/patterns.json', name: 'patterns_export', methods: ['GET'])]
     public function export(): Response
     {
-        $patterns = array_map(static fn (OwnPattern $one): array => ['name' => $one->getName(), 'cell' => $one->getCell()], $this->own->inOrder());
+        $patterns = array_map(
+            static fn (OwnPattern $one): array => ['name' => $one->getName(), 'cell' => $one->getCell()],
+            $this->own->inOrder(),
+        );
         $response = new JsonResponse(['version' => 1, 'patterns' => $patterns]);
         $response->setEncodingOptions(\JSON_PRETTY_PRINT | \JSON_UNESCAPED_UNICODE | \JSON_UNESCAPED_SLASHES);
         $response->headers->set('Content-Disposition', HeaderUtils::makeDisposition('attachment', 'patterns.json'));
@@ -111,10 +167,19 @@ final class PatternsController extends AbstractController
     #[Route('/patterns/import', name: 'patterns_import', methods: ['POST'])]
     public function import(Request $request, PatternsFile $file): Response
     {
-        $form = $this->forms->read(BroughtType::class, $request, null, ['limit' => PatternsFile::BYTES, 'check' => $file->problem(...)]);
+        $form = $this->forms->read(
+            BroughtType::class,
+            $request,
+            null,
+            ['limit' => PatternsFile::BYTES, 'check' => $file->problem(...)],
+        );
         $problem = Forms::problem($form);
         if (null !== $problem) {
-            return $this->render('shared/error.html.twig', ['title' => 'title.nothing_taken', 'sentence' => $problem, 'again' => null], new Response(status: 422));
+            return $this->render(
+                'shared/error.html.twig',
+                ['title' => 'title.nothing_taken', 'sentence' => $problem, 'again' => null],
+                new Response(status: 422),
+            );
         }
         foreach ($file->read(BroughtType::text($form, PatternsFile::BYTES)) as $name => $cell) {
             $known = $this->own->named($name);
@@ -122,10 +187,16 @@ final class PatternsController extends AbstractController
         }
         $this->entities->flush();
 
-        return $this->redirectToRoute('patterns', DeskState::of($request->request->all())->query(), Response::HTTP_SEE_OTHER);
+        return $this->redirectToRoute(
+            'patterns',
+            DeskState::of($request->request->all())->query(),
+            Response::HTTP_SEE_OTHER,
+        );
     }
 
-    /** The version of the pattern that is being changed; 0 where the name is a new one, or the database cannot be asked. */
+    /**
+     * The version of the pattern that is being changed; 0 where the name is a new one, or the database cannot be asked.
+     */
     private function versionOf(string $name): int
     {
         foreach ('' === $name ? [] : $this->notebook->ownPatterns() as $one) {
@@ -137,7 +208,9 @@ final class PatternsController extends AbstractController
         return 0;
     }
 
-    /** @return array{error: string, column: int, cell: string, begins: string, ends: string, line: string, count: int} */
+    /**
+     * @return array{error: string, column: int, cell: string, begins: string, ends: string, line: string, count: int}
+     */
     private function preview(DeskState $state, string $cell, PageMaker $pages): array
     {
         $says = ['error' => '', 'column' => 0, 'cell' => '', 'begins' => '', 'ends' => '', 'line' => '', 'count' => 0];
@@ -156,7 +229,11 @@ final class PatternsController extends AbstractController
             $cells = $this->cells($part);
             $rows = new Rows(true, true, Reminders::None, FingeringStyle::None);
             $last = \count($cells) - 1;
-            $draw = static fn (int $from, int $to, string $label): string => $pages->screen($part->excerpt($cells[$from][0], $cells[$to][1]), $rows, $label)->apart('c'.$from.'-'.$to);
+            $draw = static fn (int $from, int $to, string $label): string => $pages->screen(
+                $part->excerpt($cells[$from][0], $cells[$to][1]),
+                $rows,
+                $label,
+            )->apart('c'.$from.'-'.$to);
             $says['count'] = \count($part->study->notes);
             $says['cell'] = $draw(0, 0, 'The cell');
             $says['begins'] = $draw(0, min(2, $last), 'The first three steps');
@@ -177,7 +254,10 @@ final class PatternsController extends AbstractController
                 $begins[] = $i;
             }
         }
-        $ends = [...array_map(static fn (int $next): int => $next - 1, \array_slice($begins, 1)), \count($part->study->notes) - 1];
+        $ends = [
+            ...array_map(static fn (int $next): int => $next - 1, \array_slice($begins, 1)),
+            \count($part->study->notes) - 1,
+        ];
 
         return array_map(static fn (int $begin, int $end): array => [$begin, $end], $begins, $ends);
     }

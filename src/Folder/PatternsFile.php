@@ -33,22 +33,37 @@ final class PatternsFile
     {
         $data = \strlen($text) <= self::BYTES ? json_decode($text, true, 8) : null;
         if (!\is_array($data) || !\is_array($data['patterns'] ?? null)) {
-            throw new \InvalidArgumentException($this->words->say('refusal.pattern_file', ['%example%' => self::EXAMPLE]));
+            throw new \InvalidArgumentException($this->words->say(
+                'refusal.pattern_file',
+                ['%example%' => self::EXAMPLE],
+            ));
         }
         if (\count($data['patterns']) > self::MOST) {
-            throw new \InvalidArgumentException($this->words->say('refusal.patterns_many', ['%count%' => \count($data['patterns']), '%most%' => self::MOST]));
+            throw new \InvalidArgumentException($this->words->say(
+                'refusal.patterns_many',
+                ['%count%' => \count($data['patterns']), '%most%' => self::MOST],
+            ));
         }
         $patterns = [];
         foreach (array_values($data['patterns']) as $i => $one) {
             if (!\is_array($one) || !\is_string($one['name'] ?? null) || !\is_string($one['cell'] ?? null)) {
-                throw new \InvalidArgumentException($this->words->say('refusal.pattern_bare', ['%number%' => $i + 1, '%example%' => self::EXAMPLE]));
+                throw new \InvalidArgumentException($this->words->say(
+                    'refusal.pattern_bare',
+                    ['%number%' => $i + 1, '%example%' => self::EXAMPLE],
+                ));
             }
             $name = WordsType::clean($one['name']);
             if (isset($patterns[$name])) {
                 throw new \InvalidArgumentException($this->words->say('refusal.pattern_twice', ['%name%' => $name]));
             }
             if ('' === $name || mb_strlen($name) > OwnPattern::NAME) {
-                throw new \InvalidArgumentException($this->words->say('said.length', ['%what%' => $this->words->say('said.name'), '%count%' => mb_strlen($name), '%least%' => 1, '%most%' => OwnPattern::NAME, '%example%' => 'Four and a turn']));
+                throw new \InvalidArgumentException($this->words->say(
+                    'said.length',
+                    [
+                        '%what%' => $this->words->say('said.name'), '%count%' => mb_strlen($name), '%least%' => 1,
+                        '%most%' => OwnPattern::NAME, '%example%' => 'Four and a turn',
+                    ],
+                ));
             }
             $patterns[$name] = substr(PatternParser::parse($one['cell'])->text, 5);
         }

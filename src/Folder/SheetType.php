@@ -30,8 +30,15 @@ final class SheetType extends AbstractType
     {
         $state = $options['state'];
         \assert($state instanceof DeskState);
-        $builder->add('name', WordsType::class, ['limit' => StudySheet::NAME, 'what' => 'said.sheet', 'example' => 'Tuesday'])
-            ->add('lines', TextareaType::class, ['empty_data' => '', 'constraints' => [new Callback(function (mixed $lines, ExecutionContextInterface $context) use ($state): void {
+        $builder->add(
+            'name',
+            WordsType::class,
+            ['limit' => StudySheet::NAME, 'what' => 'said.sheet', 'example' => 'Tuesday'],
+        )
+            ->add('lines', TextareaType::class, ['empty_data' => '', 'constraints' => [new Callback(function (
+                mixed $lines,
+                ExecutionContextInterface $context,
+            ) use ($state): void {
                 $problem = $this->problem(\is_string($lines) ? $lines : '', $state);
                 if (null !== $problem) {
                     $context->addViolation($problem);

@@ -48,8 +48,15 @@ final class SheetsController extends AbstractController
     /** Studies whose music is shown on the screen. */
     private const SHOWN = 24;
 
-    public function __construct(private readonly Desk $desk, private readonly StudySheetRepository $sheets, private readonly EntityManagerInterface $entities, private readonly PageMaker $pages, private readonly Forms $forms, private readonly Audit $audit, private readonly Words $words)
-    {
+    public function __construct(
+        private readonly Desk $desk,
+        private readonly StudySheetRepository $sheets,
+        private readonly EntityManagerInterface $entities,
+        private readonly PageMaker $pages,
+        private readonly Forms $forms,
+        private readonly Audit $audit,
+        private readonly Words $words,
+    ) {
     }
 
     #[Route('/sheets', name: 'sheets', methods: ['GET'])]
@@ -62,7 +69,12 @@ final class SheetsController extends AbstractController
     #[May(Deed::Make)]
     public function fresh(Request $request): Response
     {
-        return $this->shown($request, null, self::text($request->query->getString('lines', self::BEGINNING)), self::name($request->query->getString('name', 'This week')));
+        return $this->shown(
+            $request,
+            null,
+            self::text($request->query->getString('lines', self::BEGINNING)),
+            self::name($request->query->getString('name', 'This week')),
+        );
     }
 
     #[Route('/sheets/{id<[0-9a-f-]{36}>}', name: 'sheet', methods: ['GET'])]
@@ -70,7 +82,12 @@ final class SheetsController extends AbstractController
     {
         $sheet = $this->one($id);
 
-        return $this->shown($request, $sheet, self::text($request->query->getString('lines', $sheet->getLines())), self::name($request->query->getString('name', $sheet->getName())));
+        return $this->shown(
+            $request,
+            $sheet,
+            self::text($request->query->getString('lines', $sheet->getLines())),
+            self::name($request->query->getString('name', $sheet->getName())),
+        );
     }
 
     #[Route('/sheets', name: 'sheet_save', methods: ['POST'])]
@@ -78,14 +95,26 @@ final class SheetsController extends AbstractController
     {
         $state = DeskState::of($request->request->all());
         $form = $this->forms->read(SheetType::class, $request, null, ['state' => $state]);
-        [$name, $lines] = [Forms::text($form, 'name'), implode("\n", StudySheet::rows(mb_scrub(Forms::text($form, 'lines'))))];
+        [$name, $lines] = [
+            Forms::text($form, 'name'),
+            implode("\n", StudySheet::rows(mb_scrub(Forms::text($form, 'lines')))),
+        ];
         $id = $request->request->getString('id');
         $sheet = '' === $id ? null : $this->one($id);
         $problem = Forms::problem($form);
         if (null !== $problem) {
-            $again = ['name' => $name, 'lines' => Forms::text($form, 'lines'), 'id' => $id] + (null === $sheet ? [] : ['version' => (string) $sheet->getVersion()]) + $state->query();
+            $again = ['name' => $name, 'lines' => Forms::text($form, 'lines'), 'id' => $id]
+                + (null === $sheet ? [] : ['version' => (string) $sheet->getVersion()]) + $state->query();
 
-            return $this->render('shared/error.html.twig', ['title' => 'title.not_kept', 'sentence' => $problem, 'again' => ['action' => $this->generateUrl('sheet_save'), 'fields' => $again]], new Response(status: 422));
+            return $this->render(
+                'shared/error.html.twig',
+                [
+                    'title' => 'title.not_kept',
+                    'sentence' => $problem,
+                    'again' => ['action' => $this->generateUrl('sheet_save'), 'fields' => $again],
+                ],
+                new Response(status: 422),
+            );
         }
         if (null !== $sheet) {
             Stale::unless($request, $sheet->getVersion(), ['name' => $sheet->getName(), 'lines' => $sheet->getLines()]);
@@ -94,12 +123,20 @@ final class SheetsController extends AbstractController
             $sheet = new StudySheet($name, $lines);
             $this->entities->persist($sheet);
         } else {
-            $this->audit->note('sheet changed', $sheet->getId(), ['name' => $sheet->getName(), 'lines' => $sheet->getLines()]);
+            $this->audit->note(
+                'sheet changed',
+                $sheet->getId(),
+                ['name' => $sheet->getName(), 'lines' => $sheet->getLines()],
+            );
             $sheet->change($name, $lines);
         }
         $this->entities->flush();
 
-        return $this->redirectToRoute('sheet', ['id' => $sheet->getId()] + $state->query(['line' => '']), Response::HTTP_SEE_OTHER);
+        return $this->redirectToRoute(
+            'sheet',
+            ['id' => $sheet->getId()] + $state->query(['line' => '']),
+            Response::HTTP_SEE_OTHER,
+        );
     }
 
     /** The line of the Desk as one more study of a sheet, or the first of a new one. */
@@ -115,13 +152,20 @@ final class SheetsController extends AbstractController
         } else {
             $lines = $sheet->getLines()."\n".$line;
             if (mb_strlen($lines) > StudySheet::LENGTH) {
-                throw new UnprocessableEntityHttpException($this->words->say('refusal.sheet.full', ['%name%' => $sheet->getName(), '%most%' => StudySheet::LENGTH]));
+                throw new UnprocessableEntityHttpException($this->words->say(
+                    'refusal.sheet.full',
+                    ['%name%' => $sheet->getName(), '%most%' => StudySheet::LENGTH],
+                ));
             }
             $sheet->change($sheet->getName(), $lines);
         }
         $this->entities->flush();
 
-        return $this->redirectToRoute('sheet', ['id' => $sheet->getId()] + $state->query(['line' => '']), Response::HTTP_SEE_OTHER);
+        return $this->redirectToRoute(
+            'sheet',
+            ['id' => $sheet->getId()] + $state->query(['line' => '']),
+            Response::HTTP_SEE_OTHER,
+        );
     }
 
     #[Route('/sheets/{id<[0-9a-f-]{36}>}/remove', name: 'sheet_remove', methods: ['POST'])]
@@ -129,20 +173,43 @@ final class SheetsController extends AbstractController
     {
         $sheet = $this->one($id);
 
-        return $this->redirectToRoute('sheets', ['undo' => $trash->remove($sheet, $sheet->getName())], Response::HTTP_SEE_OTHER);
+        return $this->redirectToRoute(
+            'sheets',
+            ['undo' => $trash->remove($sheet, $sheet->getName())],
+            Response::HTTP_SEE_OTHER,
+        );
     }
 
-    #[Route('/sheets/sheet.{format}', name: 'sheet_export', requirements: ['format' => Download::FORMATS], methods: ['GET'])]
+    #[Route(
+        '/sheets/sheet.{format}',
+        name: 'sheet_export',
+        requirements: ['format' => Download::FORMATS],
+        methods: ['GET'],
+    )]
     #[May(Deed::Make)]
     public function export(Request $request, SheetFile $files, Notebook $notebook, string $format): Response
     {
         $notebook->mustAnswer();
         $state = DeskState::of($request->query->all());
         $name = self::name($request->query->getString('name'));
-        $sheet = $this->built($state, self::text($request->query->getString('lines')))->titled(SheetFile::title($request) ?? $name);
-        $content = $files->content($sheet, $format, $state->rows, SheetFile::look($request), SheetFile::choices($request, $state->rows));
+        $sheet = $this->built(
+            $state,
+            self::text($request->query->getString('lines')),
+        )->titled(SheetFile::title($request) ?? $name);
+        $content = $files->content(
+            $sheet,
+            $format,
+            $state->rows,
+            SheetFile::look($request),
+            SheetFile::choices($request, $state->rows),
+        );
 
-        return Download::of($request, $content, (new AsciiSlugger('en'))->slug($name.' '.$state->instrument)->lower()->toString(), $format);
+        return Download::of(
+            $request,
+            $content,
+            (new AsciiSlugger('en'))->slug($name.' '.$state->instrument)->lower()->toString(),
+            $format,
+        );
     }
 
     private function shown(Request $request, ?StudySheet $saved, string $lines, string $name): Response
@@ -150,19 +217,43 @@ final class SheetsController extends AbstractController
         $state = DeskState::of($request->query->all());
         $tonic = $request->query->getString('tonic');
         if ('' !== $tonic && mb_strlen($lines) <= StudySheet::LENGTH) {
-            $lines = implode("\n", $this->desk->moved(StudySheet::rows($lines), $tonic, 'one' === $request->query->getString('move')));
+            $lines = implode(
+                "\n",
+                $this->desk->moved(StudySheet::rows($lines), $tonic, 'one' === $request->query->getString('move')),
+            );
         }
-        $view = ['saved' => $saved, 'state' => $state, 'lines' => $lines, 'name' => $name, 'error' => '', 'studies' => [], 'more' => 0, 'tonics' => Panels::TONICS, 'families' => $this->desk->families(), 'setups' => $this->desk->setups($state->instrument), 'columns' => StudySheet::rows($lines)];
+        $view = [
+            'saved' => $saved, 'state' => $state, 'lines' => $lines, 'name' => $name, 'error' => '', 'studies' => [],
+            'more' => 0, 'tonics' => Panels::TONICS, 'families' => $this->desk->families(),
+            'setups' => $this->desk->setups($state->instrument), 'columns' => StudySheet::rows($lines),
+        ];
         $status = 200;
         try {
             $sheet = $this->built($state, $lines);
             $met = [];
             foreach (\array_slice($sheet->parts, 0, self::SHOWN) as $i => $part) {
-                $needed = array_map(static fn (Pitch $pitch): array => ['note' => $pitch->sign(), 'isNew' => [] !== $met && !isset($met[$pitch->midi()])], $part->notesNeeded());
+                $needed = array_map(
+                    static fn (Pitch $pitch): array => [
+                        'note' => $pitch->sign(),
+                        'isNew' => [] !== $met && !isset($met[$pitch->midi()]),
+                    ],
+                    $part->notesNeeded(),
+                );
                 foreach ($part->notesNeeded() as $pitch) {
                     $met[$pitch->midi()] = true;
                 }
-                $view['studies'][] = ['needed' => $needed, 'number' => $sheet->numbers[$i], 'part' => $part, 'title' => $sheet->over($i), 'music' => $this->pages->screen($part, $state->rows, '', $request->query->getBoolean('narrow') ? DeskPage::NARROW : DeskPage::WIDE)->apart('s'.$i)];
+                $view['studies'][] = [
+                    'needed' => $needed,
+                    'number' => $sheet->numbers[$i],
+                    'part' => $part,
+                    'title' => $sheet->over($i),
+                    'music' => $this->pages->screen(
+                        $part,
+                        $state->rows,
+                        '',
+                        $request->query->getBoolean('narrow') ? DeskPage::NARROW : DeskPage::WIDE,
+                    )->apart('s'.$i),
+                ];
             }
             $view['more'] = max(0, \count($sheet->parts) - self::SHOWN);
         } catch (StudyLineError|StudyError|SheetError|InstrumentError $error) {

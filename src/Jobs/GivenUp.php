@@ -29,6 +29,10 @@ final class GivenUp
         }
         $error = $event->getThrowable();
         $cause = $error instanceof HandlerFailedException ? $error->getPrevious() : $error;
-        $this->runs->fail($asked->run, $asked->number, $cause instanceof EngravingError ? $cause->getMessage() : $this->words->say('packet.broke'));
+        $this->runs->fail(
+            $asked->run,
+            $asked->number,
+            $cause instanceof EngravingError ? $cause->getMessage() : $this->words->say('packet.broke'),
+        );
     }
 }

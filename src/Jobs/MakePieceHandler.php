@@ -17,12 +17,16 @@ use SwiftReed\Knowledge\Mistake;
 use Symfony\Component\Messenger\Attribute\AsMessageHandler;
 
 /**
- * Makes one piece. Whatever has been made or stopped meanwhile is left; what cannot be made is named, and the others go on.
+ * Makes one piece. Whatever has been made or stopped meanwhile is left; what cannot be made is named, and the others go
+ * on.
  */
 #[AsMessageHandler]
 final class MakePieceHandler
 {
-    /** Times that a piece is begun before it is given up: a worker that dies tells nothing, and a piece that kills each of them would never end. */
+    /**
+     * Times that a piece is begun before it is given up: a worker that dies tells nothing, and a piece that kills each
+     * of them would never end.
+     */
     private const MOST_TIMES = 6;
 
     private string $run = '';
@@ -30,8 +34,13 @@ final class MakePieceHandler
     /** @var list<Piece> of the run that was made last */
     private array $pieces = [];
 
-    public function __construct(private readonly Runs $runs, private readonly BandFile $files, private readonly PacketPieces $packet, private readonly PacketMaker $maker, private readonly Words $words)
-    {
+    public function __construct(
+        private readonly Runs $runs,
+        private readonly BandFile $files,
+        private readonly PacketPieces $packet,
+        private readonly PacketMaker $maker,
+        private readonly Words $words,
+    ) {
     }
 
     public function __invoke(MakePiece $asked): void
@@ -58,10 +67,21 @@ final class MakePieceHandler
 
                 return;
             }
-            $made = $this->maker->make($this->plan, $piece, $this->pieces, fn (Piece $one): ?MadePiece => $this->runs->made($asked->run, $one->number));
+            $made = $this->maker->make(
+                $this->plan,
+                $piece,
+                $this->pieces,
+                fn (Piece $one): ?MadePiece => $this->runs->made($asked->run, $one->number),
+            );
             // What was put together without something is not taken for the whole another time.
             $failed = PieceKind::Pile === $piece->kind ? $this->runs->failed($asked->run) : [];
-            $this->runs->keep($asked->run, $asked->number, $kept['band'], [] === $failed ? $piece->key : hash('sha256', $piece->key.implode(',', $failed)), $made);
+            $this->runs->keep(
+                $asked->run,
+                $asked->number,
+                $kept['band'],
+                [] === $failed ? $piece->key : hash('sha256', $piece->key.implode(',', $failed)),
+                $made,
+            );
         } catch (Mistake $error) {
             $this->runs->fail($asked->run, $asked->number, $error->getMessage());
         }

@@ -36,8 +36,12 @@ use Symfony\Component\Routing\Attribute\Route;
 #[May(Deed::Make)]
 final class FingeringsController extends AbstractController
 {
-    public function __construct(private readonly InstrumentLibrary $instruments, private readonly Desk $desk, private readonly ChartMaker $charts, private readonly Words $words)
-    {
+    public function __construct(
+        private readonly InstrumentLibrary $instruments,
+        private readonly Desk $desk,
+        private readonly ChartMaker $charts,
+        private readonly Words $words,
+    ) {
     }
 
     #[Route('/fingerings', name: 'fingerings', methods: ['GET'])]
@@ -50,17 +54,32 @@ final class FingeringsController extends AbstractController
         if ('' !== $named) {
             $state = $state->withInstrument($this->byName($named, $state->instrument));
         }
-        $view = ['state' => $state, 'asked' => $asked, 'register' => $register, 'families' => $this->desk->families(), 'setups' => $this->desk->setups($state->instrument), 'instrument' => null, 'chart' => '', 'keyboard' => '', 'registers' => [], 'error' => '', 'found' => '', 'legend' => [], 'explained' => []];
+        $view = [
+            'state' => $state, 'asked' => $asked, 'register' => $register, 'families' => $this->desk->families(),
+            'setups' => $this->desk->setups($state->instrument), 'instrument' => null, 'chart' => '', 'keyboard' => '',
+            'registers' => [], 'error' => '', 'found' => '', 'legend' => [], 'explained' => [],
+        ];
         $status = 200;
         try {
             $instrument = $this->desk->instrument($state);
             $midi = '' === $note ? -1 : $this->find($instrument, $note);
             $view['registers'] = array_map(static fn (Register $one): string => $one->name, $instrument->registers);
-            $view = ['instrument' => $instrument, 'keyboard' => ChartMaker::keyboard($instrument), 'found' => $midi < 0 ? '' : FingeringWords::whole($instrument, $instrument->fingerings(Pitch::plain($midi, true))[0])] + $view;
+            $view = [
+                'instrument' => $instrument,
+                'keyboard' => ChartMaker::keyboard($instrument),
+                'found' => $midi < 0
+                    ? ''
+                    : FingeringWords::whole($instrument, $instrument->fingerings(Pitch::plain($midi, true))[0]),
+            ] + $view;
             $chosen = \in_array($register, $view['registers'], true) ? $register : '';
             $view['legend'] = ChartMaker::legendForPage($instrument);
             $view['explained'] = ChartMaker::notesTo($instrument, $chosen);
-            $view['chart'] = $this->charts->screen($instrument, $request->query->getBoolean('narrow'), $chosen, $midi)->svg;
+            $view['chart'] = $this->charts->screen(
+                $instrument,
+                $request->query->getBoolean('narrow'),
+                $chosen,
+                $midi,
+            )->svg;
         } catch (InstrumentError $error) {
             $view['error'] = $error->getMessage();
             $status = 404;
@@ -80,7 +99,14 @@ final class FingeringsController extends AbstractController
     {
         $instrument = $this->desk->instrument(DeskState::of($request->query->all()));
 
-        return new Response($pdfs->pdf($this->charts->print($instrument), $instrument->name.', fingerings'), 200, ['Content-Type' => 'application/pdf', 'Content-Disposition' => \sprintf('inline; filename="fingerings-%s.pdf"', $instrument->id)]);
+        return new Response(
+            $pdfs->pdf($this->charts->print($instrument), $instrument->name.', fingerings'),
+            200,
+            [
+                'Content-Type' => 'application/pdf',
+                'Content-Disposition' => \sprintf('inline; filename="fingerings-%s.pdf"', $instrument->id),
+            ],
+        );
     }
 
     #[Route('/fingerings/keys', name: 'key_map', methods: ['GET'])]
@@ -89,10 +115,21 @@ final class FingeringsController extends AbstractController
         $state = DeskState::of($request->query->all());
         $instrument = $this->desk->instrument($state);
         if (null === $instrument->map) {
-            throw $this->createNotFoundException($this->words->say('refusal.none.keys', ['%instrument%' => $instrument->name]));
+            throw $this->createNotFoundException($this->words->say(
+                'refusal.none.keys',
+                ['%instrument%' => $instrument->name],
+            ));
         }
 
-        return $this->render('lookup/key_map.html.twig', ['state' => $state, 'instrument' => $instrument, 'drawing' => KeyMapDrawing::drawing($instrument, $instrument->map)->svg, 'keys' => KeyMapDrawing::keys($instrument)]);
+        return $this->render(
+            'lookup/key_map.html.twig',
+            [
+                'state' => $state,
+                'instrument' => $instrument,
+                'drawing' => KeyMapDrawing::drawing($instrument, $instrument->map)->svg,
+                'keys' => KeyMapDrawing::keys($instrument),
+            ],
+        );
     }
 
     #[Route('/fingerings/keys.pdf', name: 'key_map_pdf', methods: ['GET'])]
@@ -100,10 +137,20 @@ final class FingeringsController extends AbstractController
     {
         $instrument = $this->desk->instrument(DeskState::of($request->query->all()));
         if (null === $instrument->map) {
-            throw $this->createNotFoundException($this->words->say('refusal.none.keys', ['%instrument%' => $instrument->name]));
+            throw $this->createNotFoundException($this->words->say(
+                'refusal.none.keys',
+                ['%instrument%' => $instrument->name],
+            ));
         }
 
-        return new Response($pdfs->pdf(KeyMapDrawing::print($instrument, $instrument->map), $instrument->name.', keys'), 200, ['Content-Type' => 'application/pdf', 'Content-Disposition' => \sprintf('inline; filename="keys-%s.pdf"', $instrument->id)]);
+        return new Response(
+            $pdfs->pdf(KeyMapDrawing::print($instrument, $instrument->map), $instrument->name.', keys'),
+            200,
+            [
+                'Content-Type' => 'application/pdf',
+                'Content-Disposition' => \sprintf('inline; filename="keys-%s.pdf"', $instrument->id),
+            ],
+        );
     }
 
     #[Route('/fingerings/strip', name: 'strip', methods: ['GET'])]
@@ -118,11 +165,31 @@ final class FingeringsController extends AbstractController
                 'name' => $note->pitch()->name()->sign(),
                 'bar' => 0 === $i || $part->study->notes[$i - 1]->bar !== $note->bar ? $note->bar : 0,
                 'words' => Diagram::words($part->instrument, $part->plan->notes[$i]),
-                'diagram' => 0 === $height ? '' : Diagram::planned($part->instrument, $part->plan->notes[$i], $part->plan->notes[$i - 1] ?? null)->alone('', ''),
+                'diagram' => 0 === $height
+                    ? ''
+                    : Diagram::planned(
+                        $part->instrument,
+                        $part->plan->notes[$i],
+                        $part->plan->notes[$i - 1] ?? null,
+                    )->alone('', ''),
             ];
         }
 
-        return $this->render('lookup/strip.html.twig', ['state' => $state, 'part' => $part, 'notes' => $notes, 'trills' => 0 === $height ? [] : array_map(fn (Trill $trill): array => $this->trill($part->instrument, $trill), Trill::ofStudy($part->study, $part->instrument)), 'legend' => Legend::forPage(Legend::signs($part->instrument, $part->plan->notes, true))]);
+        return $this->render(
+            'lookup/strip.html.twig',
+            [
+                'state' => $state,
+                'part' => $part,
+                'notes' => $notes,
+                'trills' => 0 === $height
+                    ? []
+                    : array_map(
+                        fn (Trill $trill): array => $this->trill($part->instrument, $trill),
+                        Trill::ofStudy($part->study, $part->instrument),
+                    ),
+                'legend' => Legend::forPage(Legend::signs($part->instrument, $part->plan->notes, true)),
+            ],
+        );
     }
 
     /** @return array{low: string, high: string, below: string, above: string, words: string} */
@@ -136,7 +203,10 @@ final class FingeringsController extends AbstractController
             'high' => $trill->high->sign(),
             'below' => Diagram::drawn($instrument, $trill->below, $below, null)->alone('', ''),
             'above' => Diagram::drawn($instrument, $trill->above, $above, $below)->alone('', ''),
-            'words' => FingeringWords::whole($instrument, $trill->below).' And: '.FingeringWords::whole($instrument, $trill->above),
+            'words' => FingeringWords::whole(
+                $instrument,
+                $trill->below,
+            ).' And: '.FingeringWords::whole($instrument, $trill->above),
         ];
     }
 
@@ -170,7 +240,9 @@ final class FingeringsController extends AbstractController
         if (1 === preg_match('/\d$/', $note)) {
             $pitch = Pitch::parse($note);
 
-            return $range->holds($pitch, $pitch) ? $pitch->midi() : throw PitchError::notInRange($note, $instrument->article, $range->lowest, $range->highest);
+            return $range->holds($pitch, $pitch)
+                ? $pitch->midi()
+                : throw PitchError::notInRange($note, $instrument->article, $range->lowest, $range->highest);
         }
         $class = NoteName::parse($note)->pitchClass();
         $midi = $range->lowest->midi();

@@ -43,7 +43,11 @@ final class InstrumentChartCommand extends Command
         } catch (\InvalidArgumentException $error) {
             return Failure::say($output, $error->getMessage());
         }
-        $output->write('json' === $format ? $this->json($instrument) : $this->text($instrument), false, OutputInterface::OUTPUT_RAW);
+        $output->write(
+            'json' === $format ? $this->json($instrument) : $this->text($instrument),
+            false,
+            OutputInterface::OUTPUT_RAW,
+        );
 
         return Command::SUCCESS;
     }
@@ -54,8 +58,14 @@ final class InstrumentChartCommand extends Command
         foreach (self::notes($instrument) as [$sharp, $flat]) {
             $name = $sharp->sign().($sharp->equals($flat) ? '' : '/'.$flat->sign());
             foreach ($instrument->fingerings($sharp) as $i => $fingering) {
-                $details = array_filter([0 === $i ? '' : $fingering->use->value, OccasionWords::general($instrument, $fingering, true), $fingering->isDerived() ? \sprintf('%+.1f cents', $fingering->cents) : '']);
-                $text .= rtrim((0 === $i ? $name.str_repeat(' ', max(1, 10 - mb_strlen($name))) : str_repeat(' ', 10)).str_pad($fingering->text, 34).implode('; ', $details))."\n";
+                $details = array_filter([
+                    0 === $i ? '' : $fingering->use->value,
+                    OccasionWords::general($instrument, $fingering, true),
+                    $fingering->isDerived() ? \sprintf('%+.1f cents', $fingering->cents) : '',
+                ]);
+                $text .= rtrim((
+                    0 === $i ? $name.str_repeat(' ', max(1, 10 - mb_strlen($name))) : str_repeat(' ', 10)
+                ).str_pad($fingering->text, 34).implode('; ', $details))."\n";
             }
         }
 
@@ -71,7 +81,19 @@ final class InstrumentChartCommand extends Command
                 'also' => $sharp->equals($flat) ? null : $flat->text(),
                 'midi' => $instrument->transposition->sounding($sharp)->midi(),
                 'register' => $instrument->register($sharp),
-                'fingerings' => array_map(static fn (Fingering $fingering): array => JsonWriter::fingering($fingering) + ['name' => '' === $fingering->name ? null : $fingering->name, 'when' => '' === OccasionWords::general($instrument, $fingering, true) ? null : OccasionWords::general($instrument, $fingering, true), 'may' => array_map(static fn (Occasion $one): string => $one->text, $fingering->may), 'always' => array_map(static fn (Occasion $one): string => $one->text, $fingering->always), 'indifferent' => $fingering->indifferent, 'momentary' => $fingering->momentary], $instrument->fingerings($sharp)),
+                'fingerings' => array_map(
+                    static fn (Fingering $fingering): array => JsonWriter::fingering($fingering) + [
+                        'name' => '' === $fingering->name ? null : $fingering->name,
+                        'when' => '' === OccasionWords::general($instrument, $fingering, true)
+                            ? null
+                            : OccasionWords::general($instrument, $fingering, true),
+                        'may' => array_map(static fn (Occasion $one): string => $one->text, $fingering->may),
+                        'always' => array_map(static fn (Occasion $one): string => $one->text, $fingering->always),
+                        'indifferent' => $fingering->indifferent,
+                        'momentary' => $fingering->momentary,
+                    ],
+                    $instrument->fingerings($sharp),
+                ),
             ];
         }
 

@@ -32,7 +32,9 @@ final class InstrumentCheckCommand extends Command
     {
         $folder = $input->getOption('data');
         try {
-            $library = new InstrumentLibrary(\is_string($folder) ? new DataFolder($folder, sys_get_temp_dir().'/swift-reed-check') : $this->data);
+            $library = new InstrumentLibrary(
+                \is_string($folder) ? new DataFolder($folder, sys_get_temp_dir().'/swift-reed-check') : $this->data,
+            );
             $problems = (new ChartCheck($library))->problems();
         } catch (DataError|\InvalidArgumentException $error) {
             return Failure::say($output, $error->getMessage());

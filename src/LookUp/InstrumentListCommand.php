@@ -46,12 +46,24 @@ final class InstrumentListCommand extends Command
                 'written_above_sounding' => $instrument->transposition->halfSteps(),
                 'own_c_sounds' => $instrument->transposition->ownCSounds()->text(),
                 'mechanism' => $instrument->mechanism()->kind()->value,
-                'ranges' => array_map(static fn (Range $range): array => [$range->lowest->text(), $range->highest->text()], array_diff_key($instrument->range, ['well' => true])),
+                'ranges' => array_map(
+                    static fn (Range $range): array => [$range->lowest->text(), $range->highest->text()],
+                    array_diff_key($instrument->range, ['well' => true]),
+                ),
                 'setups' => array_keys($setups),
             ];
-            $text .= rtrim(\sprintf('%-22s %-28s %-10s %s', $id, $instrument->name.str_repeat(' ', max(0, 28 - mb_strlen($instrument->name))), $instrument->range['full']->spoken(), implode(', ', array_keys($setups))))."\n";
+            $text .= rtrim(\sprintf(
+                '%-22s %-28s %-10s %s',
+                $id,
+                $instrument->name.str_repeat(' ', max(0, 28 - mb_strlen($instrument->name))),
+                $instrument->range['full']->spoken(),
+                implode(', ', array_keys($setups)),
+            ))."\n";
         }
-        $json = json_encode(['version' => 1, 'instruments' => $entries], \JSON_PRETTY_PRINT | \JSON_UNESCAPED_UNICODE | \JSON_THROW_ON_ERROR)."\n";
+        $json = json_encode(
+            ['version' => 1, 'instruments' => $entries],
+            \JSON_PRETTY_PRINT | \JSON_UNESCAPED_UNICODE | \JSON_THROW_ON_ERROR,
+        )."\n";
         $output->write('json' === $format ? $json : $text, false, OutputInterface::OUTPUT_RAW);
 
         return Command::SUCCESS;

@@ -24,9 +24,16 @@ use Symfony\Component\Routing\Attribute\Route;
 final class KeysController extends AbstractController
 {
     #[Route('/keys', name: 'keys', methods: ['GET'])]
-    public function keys(Request $request, InstrumentLibrary $instruments, Desk $desk, SignatureSheet $signatures): Response
-    {
-        $families = PacketTable::families(array_map(static fn (string $id): Instrument => $instruments->instrument($id), $instruments->ids()));
+    public function keys(
+        Request $request,
+        InstrumentLibrary $instruments,
+        Desk $desk,
+        SignatureSheet $signatures,
+    ): Response {
+        $families = PacketTable::families(array_map(
+            static fn (string $id): Instrument => $instruments->instrument($id),
+            $instruments->ids(),
+        ));
         $asked = $request->query->getString('key', '');
         $naming = 'own' === $request->query->getString('naming') ? 'own' : 'concert';
         $error = '';
@@ -43,7 +50,16 @@ final class KeysController extends AbstractController
             $cells = [];
             foreach ($families as $family) {
                 $written = PacketTable::written($concert, $family);
-                $cells[] = ['written' => $written, 'fifths' => $written->key->fifths(), 'asked' => null !== $tonic && ('own' === $naming ? $written->key->tonic->pitchClass() === $tonic->pitchClass() : $concert->pitchClass() === $tonic->pitchClass())];
+                $cells[] = [
+                    'written' => $written,
+                    'fifths' => $written->key->fifths(),
+                    'asked' => null !== $tonic
+                        && (
+                            'own' === $naming
+                                ? $written->key->tonic->pitchClass() === $tonic->pitchClass()
+                                : $concert->pitchClass() === $tonic->pitchClass()
+                        ),
+                ];
             }
             $rows[$line] = ['concert' => $concert, 'cells' => $cells];
         }
@@ -57,11 +73,20 @@ final class KeysController extends AbstractController
                 'instrument' => $instrument,
                 // The named note as everybody hears it, and as this player sounds when he reads it.
                 'hear' => [$tonic->at(4)->midi(), $transposition->sounding($tonic->at(4))->midi()],
-                'written' => 'own' === $naming ? $transposition->ownKey(Key::major($tonic)) : $transposition->writtenKey(Key::major($tonic)),
+                'written' => 'own' === $naming
+                    ? $transposition->ownKey(Key::major($tonic))
+                    : $transposition->writtenKey(Key::major($tonic)),
                 'concert' => 'own' === $naming ? $transposition->concertKey(Key::major($tonic))->tonic : $tonic,
-                'line' => $line = PacketTable::lineOfOwnKey('own' === $naming ? $tonic : $transposition->writtenKey(Key::major($tonic))->key->tonic, $transposition),
+                'line' => $line = PacketTable::lineOfOwnKey(
+                    'own' === $naming ? $tonic : $transposition->writtenKey(Key::major($tonic))->key->tonic,
+                    $transposition,
+                ),
                 // Where the packet prints the line under another name, the player looks for that one.
-                'printed' => PacketTable::lines()[$line]->equals('own' === $naming ? $transposition->concertKey(Key::major($tonic))->tonic : $tonic) ? null : $transposition->writtenKey(Key::major(PacketTable::lines()[$line]))->key->tonic,
+                'printed' => PacketTable::lines()[$line]->equals(
+                    'own' === $naming ? $transposition->concertKey(Key::major($tonic))->tonic : $tonic,
+                )
+                    ? null
+                    : $transposition->writtenKey(Key::major(PacketTable::lines()[$line]))->key->tonic,
             ];
         }
 

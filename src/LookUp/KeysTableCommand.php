@@ -36,8 +36,15 @@ final class KeysTableCommand extends Command
         } catch (\InvalidArgumentException $error) {
             return Failure::say($output, $error->getMessage());
         }
-        $families = PacketTable::families(array_map(fn (string $id): Instrument => $this->instruments->instrument($id), $this->instruments->ids()));
-        $output->write('json' === $format ? $this->json($families) : $this->text($families), false, OutputInterface::OUTPUT_RAW);
+        $families = PacketTable::families(array_map(
+            fn (string $id): Instrument => $this->instruments->instrument($id),
+            $this->instruments->ids(),
+        ));
+        $output->write(
+            'json' === $format ? $this->json($families) : $this->text($families),
+            false,
+            OutputInterface::OUTPUT_RAW,
+        );
 
         return Command::SUCCESS;
     }
@@ -55,7 +62,12 @@ final class KeysTableCommand extends Command
             foreach ($families as $family) {
                 $written = PacketTable::written($concert, $family);
                 $fifths = $written->key->fifths();
-                $row .= self::padded($written->key->tonic->sign().' '.(0 === $fifths ? '0' : abs($fifths).($fifths > 0 ? '♯' : '♭')).($written->respelled ? ' *' : ''), 12);
+                $row .= self::padded(
+                    $written->key->tonic->sign().' '.(
+                        0 === $fifths ? '0' : abs($fifths).($fifths > 0 ? '♯' : '♭')
+                    ).($written->respelled ? ' *' : ''),
+                    12,
+                );
             }
             $text .= rtrim($row)."\n";
         }
@@ -81,20 +93,34 @@ final class KeysTableCommand extends Command
                     'tonic' => $written->key->tonic->text(),
                     'mode' => 'major',
                     'fifths' => $written->key->fifths(),
-                    'signature' => array_map(static fn ($note): string => $note->text(), KeySignature::of($written->key->fifths())->alteredNotes()),
+                    'signature' => array_map(
+                        static fn ($note): string => $note->text(),
+                        KeySignature::of($written->key->fifths())->alteredNotes(),
+                    ),
                     'respelled' => $written->respelled,
                     'why' => '' === $written->why ? null : $written->why,
                 ];
             }
-            $lines[] = ['line' => $line, 'concert' => $concert->text(), 'fifths' => $concert->fifths(), 'written' => $cells];
+            $lines[] = [
+                'line' => $line,
+                'concert' => $concert->text(),
+                'fifths' => $concert->fifths(),
+                'written' => $cells,
+            ];
         }
 
         return json_encode([
             'version' => 1,
             'families' => array_map(static fn (PacketFamily $family): array => [
                 'family' => $family->ownCSounds->text(),
-                'own_c_line' => PacketTable::lineOfOwnKey(\SwiftReed\Pitch\NoteName::parse('C'), $family->transposition()),
-                'instruments' => array_map(static fn (Instrument $instrument): string => $instrument->id, $family->instruments),
+                'own_c_line' => PacketTable::lineOfOwnKey(
+                    \SwiftReed\Pitch\NoteName::parse('C'),
+                    $family->transposition(),
+                ),
+                'instruments' => array_map(
+                    static fn (Instrument $instrument): string => $instrument->id,
+                    $family->instruments,
+                ),
             ], $families),
             'lines' => $lines,
         ], \JSON_PRETTY_PRINT | \JSON_UNESCAPED_UNICODE | \JSON_THROW_ON_ERROR)."\n";

@@ -17,8 +17,12 @@ use SwiftReed\Packet\Chorales;
  */
 final class BandChorales
 {
-    public function __construct(private readonly OwnChoraleRepository $own, private readonly DataFolder $data, private readonly OpenBand $open, private readonly EntityManagerInterface $entities)
-    {
+    public function __construct(
+        private readonly OwnChoraleRepository $own,
+        private readonly DataFolder $data,
+        private readonly OpenBand $open,
+        private readonly EntityManagerInterface $entities,
+    ) {
     }
 
     /** @return array<string, Chorale> by what a row of a sheet calls them */

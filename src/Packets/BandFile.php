@@ -22,7 +22,8 @@ use Symfony\Component\Yaml\Exception\ParseException;
 use Symfony\Component\Yaml\Yaml;
 
 /**
- * A band, and what it is to get, as YAML or JSON: docs/band-file.md. What is kept of a packet while it is made is the same file.
+ * A band, and what it is to get, as YAML or JSON: docs/band-file.md. What is kept of a packet while it is made is the
+ * same file.
  */
 final class BandFile
 {
@@ -38,7 +39,9 @@ final class BandFile
     {
         $text = is_file($file) ? @file_get_contents($file, length: self::MOST_BYTES + 1) : false;
 
-        return $this->read(false === $text || \strlen($text) > self::MOST_BYTES ? throw BandFileError::unread($file) : $text);
+        return $this->read(
+            false === $text || \strlen($text) > self::MOST_BYTES ? throw BandFileError::unread($file) : $text,
+        );
     }
 
     /** @throws BandFileError */
@@ -88,7 +91,13 @@ final class BandFile
      */
     public function instruments(array $ids): array
     {
-        return array_map(fn (string $id): BandPlayer => new BandPlayer($this->instruments->instrument($id)->name, $this->instruments->instrument($id)), array_values(array_unique($ids)));
+        return array_map(
+            fn (string $id): BandPlayer => new BandPlayer(
+                $this->instruments->instrument($id)->name,
+                $this->instruments->instrument($id),
+            ),
+            array_values(array_unique($ids)),
+        );
     }
 
     /** @param array<mixed> $one */
@@ -98,28 +107,63 @@ final class BandFile
         $list = static function (string $key) use ($one): array {
             $given = $one[$key] ?? [];
 
-            return array_values(array_filter(\is_array($given) ? $given : (\is_string($given) ? array_map(trim(...), explode(',', $given)) : []), static fn (mixed $value): bool => \is_string($value) && '' !== $value));
+            return array_values(array_filter(
+                \is_array($given) ? $given : (\is_string($given) ? array_map(trim(...), explode(',', $given)) : []),
+                static fn (mixed $value): bool => \is_string($value) && '' !== $value,
+            ));
         };
         try {
             $id = $text('instrument');
             $instrument = $this->instruments->instrument($id, $list('setup'));
-            $name = '' === $text('name') ? $instrument->name : mb_substr((string) preg_replace('/[\p{C}\s]+/u', ' ', $text('name')), 0, 60);
+            $name = '' === $text('name')
+                ? $instrument->name
+                : mb_substr((string) preg_replace('/[\p{C}\s]+/u', ' ', $text('name')), 0, 60);
             $stage = self::oneOf('stage', $text('stage'), array_column(Stage::cases(), 'value'), Stage::Full->value);
-            $reminders = self::oneOf('reminders', $text('reminders'), array_column(Reminders::cases(), 'value'), Reminders::Affected->value);
+            $reminders = self::oneOf(
+                'reminders',
+                $text('reminders'),
+                array_column(Reminders::cases(), 'value'),
+                Reminders::Affected->value,
+            );
             $style = self::oneOf('style', $text('style'), PacketPlan::STYLES, 'written');
-            $settings = new PlayerSettings(Stage::from($stage), SpellingPreference::Plainest, Reminders::from($reminders), '' === $text('limits') ? null : Range::parse($text('limits')), '' === $text('watched') ? null : WatchedNotes::parse($text('watched')));
+            $settings = new PlayerSettings(
+                Stage::from($stage),
+                SpellingPreference::Plainest,
+                Reminders::from($reminders),
+                '' === $text('limits') ? null : Range::parse($text('limits')),
+                '' === $text('watched') ? null : WatchedNotes::parse($text('watched')),
+            );
             $instrument->player($settings)->limit();
             $habits = \array_slice($list('habits'), 0, self::HABITS);
             $own = new OwnFingerings(
-                array_map(Pin::parse(...), array_values(array_filter($habits, static fn (string $habit): bool => !Tendency::isMeant($habit)))),
+                array_map(
+                    Pin::parse(...),
+                    array_values(array_filter($habits, static fn (string $habit): bool => !Tendency::isMeant($habit))),
+                ),
                 array_map(Tendency::parse(...), array_values(array_filter($habits, Tendency::isMeant(...)))),
             );
-            $copies = filter_var($one['copies'] ?? 1, \FILTER_VALIDATE_INT, ['options' => ['min_range' => 0, 'max_range' => BandPlayer::MOST_COPIES]]);
+            $copies = filter_var(
+                $one['copies'] ?? 1,
+                \FILTER_VALIDATE_INT,
+                ['options' => ['min_range' => 0, 'max_range' => BandPlayer::MOST_COPIES]],
+            );
             if (false === $copies) {
-                throw BandFileError::field('copies', $text('copies'), \sprintf('0 to %d, for example 1', BandPlayer::MOST_COPIES));
+                throw BandFileError::field(
+                    'copies',
+                    $text('copies'),
+                    \sprintf('0 to %d, for example 1', BandPlayer::MOST_COPIES),
+                );
             }
 
-            return new BandPlayer($name, $instrument, $settings, $own, $style, mb_substr($text('section'), 0, 40), $copies);
+            return new BandPlayer(
+                $name,
+                $instrument,
+                $settings,
+                $own,
+                $style,
+                mb_substr($text('section'), 0, 40),
+                $copies,
+            );
         } catch (Mistake $error) {
             throw BandFileError::player($number, $error->getMessage());
         }
@@ -132,6 +176,10 @@ final class BandFile
      */
     public static function oneOf(string $field, string $read, array $known, string $usual): string
     {
-        return '' === $read ? $usual : (\in_array($read, $known, true) ? $read : throw BandFileError::field($field, $read, implode(', ', $known).', for example '.$known[0]));
+        return '' === $read
+            ? $usual
+            : (\in_array($read, $known, true)
+                ? $read
+                : throw BandFileError::field($field, $read, implode(', ', $known).', for example '.$known[0]));
     }
 }

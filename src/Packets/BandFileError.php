@@ -15,12 +15,20 @@ final class BandFileError extends \InvalidArgumentException implements Mistake
 
     public static function unread(string $file): self
     {
-        return new self(\sprintf('"%s" was read; expected a band file, for example band.yaml with the line %s.', $file, self::EXAMPLE));
+        return new self(\sprintf(
+            '"%s" was read; expected a band file, for example band.yaml with the line %s.',
+            $file,
+            self::EXAMPLE,
+        ));
     }
 
     public static function notYaml(string $why): self
     {
-        return new self(\sprintf('The band file is neither YAML nor JSON: %s Expected for example %s.', rtrim($why, '.').'.', self::EXAMPLE));
+        return new self(\sprintf(
+            'The band file is neither YAML nor JSON: %s Expected for example %s.',
+            rtrim($why, '.').'.',
+            self::EXAMPLE,
+        ));
     }
 
     public static function noPlayers(): self
@@ -40,7 +48,10 @@ final class BandFileError extends \InvalidArgumentException implements Mistake
 
     public static function twice(string $name): self
     {
-        return new self(\sprintf('Two players of the band file have the name "%s"; a name says who is meant, so expected another for one of them, for example "%1$s 2".', $name));
+        return new self(\sprintf(
+            'Two players of the band file have the name "%s"; a name says who is meant, so expected another for one of them, for example "%1$s 2".',
+            $name,
+        ));
     }
 
     public static function field(string $name, string $read, string $expected): self

@@ -19,8 +19,12 @@ use SwiftReed\Player\Reminders;
  */
 final class BandPlayers
 {
-    public function __construct(private readonly Roster $roster, private readonly Notebook $notebook, private readonly InstrumentLibrary $instruments, private readonly OpenBand $open)
-    {
+    public function __construct(
+        private readonly Roster $roster,
+        private readonly Notebook $notebook,
+        private readonly InstrumentLibrary $instruments,
+        private readonly OpenBand $open,
+    ) {
     }
 
     /**
@@ -33,8 +37,17 @@ final class BandPlayers
         $players = [];
         $names = [];
         $place = array_flip($this->instruments->ids());
-        $chairs = array_merge([], ...array_map(static fn ($player): array => $player->chairs(), $this->roster->inScoreOrder()));
-        usort($chairs, static fn (Chair $a, Chair $b): int => [$place[$a->getInstrument()] ?? \PHP_INT_MAX, $a->getPosition()] <=> [$place[$b->getInstrument()] ?? \PHP_INT_MAX, $b->getPosition()]);
+        $chairs = array_merge(
+            [],
+            ...array_map(static fn ($player): array => $player->chairs(), $this->roster->inScoreOrder()),
+        );
+        usort(
+            $chairs,
+            static fn (Chair $a, Chair $b): int => [
+                $place[$a->getInstrument()] ?? \PHP_INT_MAX,
+                $a->getPosition(),
+            ] <=> [$place[$b->getInstrument()] ?? \PHP_INT_MAX, $b->getPosition()],
+        );
         foreach ($chairs as $chair) {
             $player = \in_array($chair->getId(), $except, true) ? null : $this->player($chair);
             if (null === $player) {
@@ -46,7 +59,16 @@ final class BandPlayers
                 $free = $name.' '.$k;
             }
             $names[$free] = true;
-            $players[$chair->getId()] = $free === $player->name ? $player : new BandPlayer($free, $player->instrument, $player->settings, $player->own, $player->style, $player->section);
+            $players[$chair->getId()] = $free === $player->name
+                ? $player
+                : new BandPlayer(
+                    $free,
+                    $player->instrument,
+                    $player->settings,
+                    $player->own,
+                    $player->style,
+                    $player->section,
+                );
         }
 
         return $players;
@@ -56,13 +78,26 @@ final class BandPlayers
     private function player(Chair $chair): ?BandPlayer
     {
         try {
-            $instrument = $this->instruments->instrument($chair->getInstrument(), array_values(array_filter(explode(',', $chair->getSetup()), static fn (string $one): bool => '' !== $one)));
+            $instrument = $this->instruments->instrument(
+                $chair->getInstrument(),
+                array_values(array_filter(
+                    explode(',', $chair->getSetup()),
+                    static fn (string $one): bool => '' !== $one,
+                )),
+            );
         } catch (Mistake) {
             return null;
         }
         $stored = $this->notebook->pins($chair->getInstrument(), '', $chair->getId());
         $reminders = Reminders::tryFrom($this->open->usual()->reminders) ?? Reminders::Affected;
 
-        return new BandPlayer($chair->getName(), $instrument, $chair->settings(reminders: $reminders), new OwnFingerings(Notebook::read($stored), Notebook::tendencies($stored)), $chair->getStyle(), $chair->getSection());
+        return new BandPlayer(
+            $chair->getName(),
+            $instrument,
+            $chair->settings(reminders: $reminders),
+            new OwnFingerings(Notebook::read($stored), Notebook::tendencies($stored)),
+            $chair->getStyle(),
+            $chair->getSection(),
+        );
     }
 }

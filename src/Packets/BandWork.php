@@ -25,8 +25,14 @@ final class BandWork
     /** @var list<BandPlayer>|null */
     private ?array $players = null;
 
-    public function __construct(private readonly BandPlayers $band, private readonly OpenBand $open, private readonly Desk $desk, private readonly PartBuilder $parts, private readonly FirstTempos $tempos, private readonly BandChorales $chorales)
-    {
+    public function __construct(
+        private readonly BandPlayers $band,
+        private readonly OpenBand $open,
+        private readonly Desk $desk,
+        private readonly PartBuilder $parts,
+        private readonly FirstTempos $tempos,
+        private readonly BandChorales $chorales,
+    ) {
     }
 
     /** @return list<BandPlayer> in the order of the score */
@@ -34,7 +40,12 @@ final class BandWork
     {
         if (null === $this->players) {
             $players = $this->open->isLed() ? array_values($this->band->all()) : [];
-            $this->players = [] === $players ? array_map(static fn (Instrument $one): BandPlayer => new BandPlayer($one->name, $one), $this->desk->band()) : $players;
+            $this->players = [] === $players
+                ? array_map(
+                    static fn (Instrument $one): BandPlayer => new BandPlayer($one->name, $one),
+                    $this->desk->band(),
+                )
+                : $players;
         }
 
         return $this->players;
@@ -71,7 +82,16 @@ final class BandWork
     {
         $seen = [];
         foreach ($score->parts as $one) {
-            $seen[hash('xxh3', implode(' ', array_map(static fn ($note): string => $note->onset.' '.$note->sounding->midi(), $one->part->study->notes)))] ??= $one;
+            $seen[hash(
+                'xxh3',
+                implode(
+                    ' ',
+                    array_map(
+                        static fn ($note): string => $note->onset.' '.$note->sounding->midi(),
+                        $one->part->study->notes,
+                    ),
+                ),
+            )] ??= $one;
         }
 
         return array_values($seen);
@@ -99,13 +119,26 @@ final class BandWork
     /** The concert key as it would sound if one section took it for its own. */
     public function inOwnKey(Score $score, string $player): ?BandPart
     {
-        $part = array_values(array_filter($score->parts, static fn (BandPart $one): bool => $one->player === $player))[0] ?? null;
-        $of = array_values(array_filter($this->players(), static fn (BandPlayer $one): bool => $one->name === $player))[0] ?? null;
+        $part = array_values(array_filter(
+            $score->parts,
+            static fn (BandPart $one): bool => $one->player === $player,
+        ))[0]
+            ?? null;
+        $of = array_values(array_filter(
+            $this->players(),
+            static fn (BandPlayer $one): bool => $one->name === $player,
+        ))[0]
+            ?? null;
         if (null === $part || null === $of || 0 === $part->part->instrument->transposition->halfSteps() % 12) {
             return null;
         }
         $tonic = $part->part->study->concertKey->tonic->text();
-        $study = $this->parts->parser->parse($this->desk->inKey($part->part->line(), 'own', $tonic, $part->part->study->recipe->material->name));
+        $study = $this->parts->parser->parse($this->desk->inKey(
+            $part->part->line(),
+            'own',
+            $tonic,
+            $part->part->study->recipe->material->name,
+        ));
         $built = (new ScoreBuilder($this->parts))->sheet([$study], $of);
 
         return \is_string($built) ? null : new BandPart($player, $built->parts[0]);

@@ -15,6 +15,10 @@ final class ChoraleType extends AbstractType
 {
     public function buildForm(FormBuilderInterface $builder, array $options): void
     {
-        $builder->add('name', WordsType::class, ['limit' => OwnChorale::NAME, 'what' => 'said.name', 'example' => 'Old harbour']);
+        $builder->add(
+            'name',
+            WordsType::class,
+            ['limit' => OwnChorale::NAME, 'what' => 'said.name', 'example' => 'Old harbour'],
+        );
     }
 }

@@ -16,12 +16,23 @@ use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;
 
 /**
- * Lays each player's own way in over the corner of his first page. The links are known only while this is made: nothing of it is kept.
+ * Lays each player's own way in over the corner of his first page. The links are known only while this is made: nothing
+ * of it is kept.
  */
 final class Corners
 {
-    public function __construct(private readonly Runs $runs, private readonly BandPlayers $players, private readonly ChairRepository $chairs, private readonly Ways $ways, private readonly Hosts $hosts, private readonly OpenBand $open, private readonly PdfMaker $pdfs, private readonly Joiner $joiner, private readonly EntityManagerInterface $entities, private readonly Audit $audit)
-    {
+    public function __construct(
+        private readonly Runs $runs,
+        private readonly BandPlayers $players,
+        private readonly ChairRepository $chairs,
+        private readonly Ways $ways,
+        private readonly Hosts $hosts,
+        private readonly OpenBand $open,
+        private readonly PdfMaker $pdfs,
+        private readonly Joiner $joiner,
+        private readonly EntityManagerInterface $entities,
+        private readonly Audit $audit,
+    ) {
     }
 
     /**
@@ -44,7 +55,10 @@ final class Corners
         $links = [];
         $slips = [];
         $files = [];
-        foreach (array_filter($run['pieces'], static fn (array $one): bool => PieceKind::Part->value === $one['kind'] && 'made' === $one['state']) as $piece) {
+        foreach (array_filter(
+            $run['pieces'],
+            static fn (array $one): bool => PieceKind::Part->value === $one['kind'] && 'made' === $one['state'],
+        ) as $piece) {
             $chair = $chairs[$piece['name']] ?? null;
             $made = null === $chair ? null : $this->runs->made($run['id'], $piece['number']);
             if (null === $chair || null === $made) {
@@ -56,12 +70,22 @@ final class Corners
                 $links[$player->getId()] = $address.$path($this->ways->renew($player));
             }
             $files[] = $made;
-            $slips[] = ['name' => $player->getName(), 'says' => $this->open->required()->getName(), 'address' => $links[$player->getId()]];
+            $slips[] = [
+                'name' => $player->getName(),
+                'says' => $this->open->required()->getName(),
+                'address' => $links[$player->getId()],
+            ];
         }
         if ([] === $slips || [] === $files) {
             throw new UnprocessableEntityHttpException('refusal.packet.no_corners');
         }
-        $pile = $this->joiner->overlaid($files, $this->pdfs->pdf(CornerPages::of($slips, Paper::parse(\is_string($plan['paper'] ?? null) ? $plan['paper'] : ''))));
+        $pile = $this->joiner->overlaid(
+            $files,
+            $this->pdfs->pdf(CornerPages::of(
+                $slips,
+                Paper::parse(\is_string($plan['paper'] ?? null) ? $plan['paper'] : ''),
+            )),
+        );
         $this->entities->flush();
         $this->audit->note('slips printed', null, ['players' => \count($links)]);
 

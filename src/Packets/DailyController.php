@@ -35,8 +35,13 @@ use Symfony\Component\Routing\Attribute\Route;
 #[May(Deed::Keep)]
 final class DailyController extends AbstractController
 {
-    public function __construct(private readonly DailySheet $daily, private readonly BandWork $work, private readonly OpenBand $open, private readonly Words $words, private readonly BandChorales $chorales)
-    {
+    public function __construct(
+        private readonly DailySheet $daily,
+        private readonly BandWork $work,
+        private readonly OpenBand $open,
+        private readonly Words $words,
+        private readonly BandChorales $chorales,
+    ) {
     }
 
     #[Route('/daily', name: 'daily', methods: ['GET'])]
@@ -47,7 +52,22 @@ final class DailyController extends AbstractController
         $template = $request->query->getString('template', $today['template']);
         $template = isset($choices[$template]) ? $template : $today['template'];
         $tonic = self::tonic($request->query->getString('key')) ?? $today['tonic'];
-        $view = ['choices' => $choices, 'template' => $template, 'tonic' => $tonic, 'next' => $this->daily->further($tonic, 1), 'before' => $this->daily->further($tonic, -1), 'tonics' => PacketTable::lines(), 'exercises' => [], 'needed' => [], 'error' => '', 'chorale' => $today['chorale'], 'version' => $today['version'], 'chorales' => array_map(static fn (Chorale $one): string => $one->name, $this->chorales->all()), 'own' => $this->chorales->own(), 'says' => $this->daily->template($template)->says];
+        $view = [
+            'choices' => $choices,
+            'template' => $template,
+            'tonic' => $tonic,
+            'next' => $this->daily->further($tonic, 1),
+            'before' => $this->daily->further($tonic, -1),
+            'tonics' => PacketTable::lines(),
+            'exercises' => [],
+            'needed' => [],
+            'error' => '',
+            'chorale' => $today['chorale'],
+            'version' => $today['version'],
+            'chorales' => array_map(static fn (Chorale $one): string => $one->name, $this->chorales->all()),
+            'own' => $this->chorales->own(),
+            'says' => $this->daily->template($template)->says,
+        ];
         try {
             $view['exercises'] = $this->daily->exercises($template, $tonic);
             $view['needed'] = $this->needed($parts, $template, $tonic);
@@ -63,12 +83,24 @@ final class DailyController extends AbstractController
     public function keep(Request $request): Response
     {
         $today = $this->daily->today();
-        Stale::unless($request, $today['version'], ['template' => $today['template'], 'key' => $today['tonic']->text(), 'chorale' => $today['chorale']]);
+        Stale::unless(
+            $request,
+            $today['version'],
+            ['template' => $today['template'], 'key' => $today['tonic']->text(), 'chorale' => $today['chorale']],
+        );
         $template = $request->request->getString('template', $today['template']);
         $tonic = self::tonic($request->request->getString('key')) ?? $today['tonic'];
-        $this->daily->keep(isset($this->daily->choices()[$template]) ? $template : $today['template'], $request->request->has('on') ? $this->daily->further($tonic, 1) : $tonic, $request->request->getString('chorale', $today['chorale']));
+        $this->daily->keep(
+            isset($this->daily->choices()[$template]) ? $template : $today['template'],
+            $request->request->has('on') ? $this->daily->further($tonic, 1) : $tonic,
+            $request->request->getString('chorale', $today['chorale']),
+        );
 
-        return $this->redirectToRoute('lesson' === $request->request->getString('back') ? 'lesson' : 'daily', [], Response::HTTP_SEE_OTHER);
+        return $this->redirectToRoute(
+            'lesson' === $request->request->getString('back') ? 'lesson' : 'daily',
+            [],
+            Response::HTTP_SEE_OTHER,
+        );
     }
 
     /** The sheet of the day as a packet, with the notes that are new in this key named on every page. */
@@ -76,8 +108,16 @@ final class DailyController extends AbstractController
     public function packet(PacketStart $start, EntityManagerInterface $entities): Response
     {
         $today = $this->daily->today();
-        $settings = new PacketSettings(date: (new \DateTimeImmutable())->format('j F'), paper: $this->open->usual()->paper, before: $this->daily->rows($today['template'], $this->daily->further($today['tonic'], -1)));
-        $packet = new Packet($this->words->say('daily.title', ['%key%' => $today['tonic']->sign()]), implode("\n", PacketRows::kept($this->daily->rows($today['template'], $today['tonic']), [], 0)), $settings->toArray());
+        $settings = new PacketSettings(
+            date: (new \DateTimeImmutable())->format('j F'),
+            paper: $this->open->usual()->paper,
+            before: $this->daily->rows($today['template'], $this->daily->further($today['tonic'], -1)),
+        );
+        $packet = new Packet(
+            $this->words->say('daily.title', ['%key%' => $today['tonic']->sign()]),
+            implode("\n", PacketRows::kept($this->daily->rows($today['template'], $today['tonic']), [], 0)),
+            $settings->toArray(),
+        );
         $entities->persist($packet);
         $entities->flush();
         try {
@@ -98,13 +138,20 @@ final class DailyController extends AbstractController
         try {
             $problem = Forms::problem($named);
             if (null === $problem) {
-                $this->chorales->bring(BroughtType::text($form, MusicXmlReader::MOST_BYTES), Forms::text($named, 'name'));
+                $this->chorales->bring(
+                    BroughtType::text($form, MusicXmlReader::MOST_BYTES),
+                    Forms::text($named, 'name'),
+                );
             }
         } catch (Mistake $error) {
             $problem = $error->getMessage();
         }
         if (null !== $problem) {
-            return $this->render('shared/error.html.twig', ['title' => 'title.nothing_taken', 'sentence' => $problem, 'again' => null], new Response(status: Response::HTTP_UNPROCESSABLE_ENTITY));
+            return $this->render(
+                'shared/error.html.twig',
+                ['title' => 'title.nothing_taken', 'sentence' => $problem, 'again' => null],
+                new Response(status: Response::HTTP_UNPROCESSABLE_ENTITY),
+            );
         }
 
         return $this->redirectToRoute('daily', [], Response::HTTP_SEE_OTHER);
@@ -115,7 +162,11 @@ final class DailyController extends AbstractController
     {
         $chorale = $this->chorales->one($id) ?? throw $this->createNotFoundException('refusal.none.chorale');
 
-        return $this->redirectToRoute('daily', ['undo' => $trash->remove($chorale, $chorale->getName())], Response::HTTP_SEE_OTHER);
+        return $this->redirectToRoute(
+            'daily',
+            ['undo' => $trash->remove($chorale, $chorale->getName())],
+            Response::HTTP_SEE_OTHER,
+        );
     }
 
     /**
@@ -126,7 +177,13 @@ final class DailyController extends AbstractController
     private function needed(PartBuilder $parts, string $template, NoteName $tonic): array
     {
         $builder = new ScoreBuilder($parts);
-        $lines = static fn (array $exercises): array => array_values(array_filter(array_map(static fn (Exercise $one): string => '' === $one->for ? $one->line : 'for '.$one->for.': '.$one->line, $exercises), static fn (string $line): bool => '' !== $line && !str_ends_with($line, ': ')));
+        $lines = static fn (array $exercises): array => array_values(array_filter(
+            array_map(
+                static fn (Exercise $one): string => '' === $one->for ? $one->line : 'for '.$one->for.': '.$one->line,
+                $exercises,
+            ),
+            static fn (string $line): bool => '' !== $line && !str_ends_with($line, ': '),
+        ));
         $now = $lines($this->daily->exercises($template, $tonic));
         $before = $lines($this->daily->exercises($template, $this->daily->further($tonic, -1)));
         $rows = [];
@@ -136,7 +193,16 @@ final class DailyController extends AbstractController
             }
             $met = NotesNeeded::of($builder->sheet($before, $player));
             $notes = NotesNeeded::of($builder->sheet($now, $player));
-            $rows[$player->instrument->name] = ['instrument' => $player->instrument->name, 'notes' => array_map(static fn (Pitch $one): array => ['note' => $one->sign(), 'isNew' => [] !== $met && !isset($met[$one->midi()])], array_values($notes))];
+            $rows[$player->instrument->name] = [
+                'instrument' => $player->instrument->name,
+                'notes' => array_map(
+                    static fn (Pitch $one): array => [
+                        'note' => $one->sign(),
+                        'isNew' => [] !== $met && !isset($met[$one->midi()]),
+                    ],
+                    array_values($notes),
+                ),
+            ];
         }
 
         return array_values($rows);

@@ -16,7 +16,8 @@ use SwiftReed\Pitch\NoteName;
 use SwiftReed\Pitch\PitchError;
 
 /**
- * The sheet that the open band plays each day: a template, one that ships or a kept sheet of one's own, and the key of the day.
+ * The sheet that the open band plays each day: a template, one that ships or a kept sheet of one's own, and the key of
+ * the day.
  */
 final class DailySheet
 {
@@ -24,8 +25,13 @@ final class DailySheet
     private const TONIC = 'Bb';
     private const CHORALE = 'evening';
 
-    public function __construct(private readonly Connection $database, private readonly OpenBand $open, private readonly SheetTemplates $templates, private readonly StudySheetRepository $sheets, private readonly BandChorales $chorales)
-    {
+    public function __construct(
+        private readonly Connection $database,
+        private readonly OpenBand $open,
+        private readonly SheetTemplates $templates,
+        private readonly StudySheetRepository $sheets,
+        private readonly BandChorales $chorales,
+    ) {
     }
 
     /** @return array<string, string> names of the templates by what stands for them: an id, or that of a kept sheet */
@@ -39,11 +45,20 @@ final class DailySheet
         return $choices;
     }
 
-    /** @return array{template: string, tonic: NoteName, chorale: string, version: int} version is 0 where nothing is kept yet */
+    /**
+     * @return array{template: string, tonic: NoteName, chorale: string, version: int} version is 0 where nothing is
+     *  kept yet
+     */
     public function today(): array
     {
-        $row = $this->database->fetchAssociative('SELECT template, tonic, chorale, version FROM daily_sheet WHERE band_id = :band', ['band' => $this->open->id()]);
-        $text = static fn (string $key, string $else): string => \is_array($row) && \is_string($row[$key] ?? null) ? $row[$key] : $else;
+        $row = $this->database->fetchAssociative(
+            'SELECT template, tonic, chorale, version FROM daily_sheet WHERE band_id = :band',
+            ['band' => $this->open->id()],
+        );
+        $text = static fn (
+            string $key,
+            string $else,
+        ): string => \is_array($row) && \is_string($row[$key] ?? null) ? $row[$key] : $else;
         try {
             $tonic = NoteName::parse($text('tonic', self::TONIC));
         } catch (PitchError) {
@@ -51,12 +66,25 @@ final class DailySheet
         }
         $template = $text('template', self::TEMPLATE);
 
-        return ['template' => isset($this->choices()[$template]) ? $template : self::TEMPLATE, 'tonic' => $tonic, 'chorale' => isset($this->chorales->all()[$text('chorale', '')]) ? $text('chorale', '') : self::CHORALE, 'version' => \is_array($row) && \is_int($row['version'] ?? null) ? $row['version'] : 0];
+        return [
+            'template' => isset($this->choices()[$template]) ? $template : self::TEMPLATE,
+            'tonic' => $tonic,
+            'chorale' => isset($this->chorales->all()[$text('chorale', '')]) ? $text('chorale', '') : self::CHORALE,
+            'version' => \is_array($row) && \is_int($row['version'] ?? null) ? $row['version'] : 0,
+        ];
     }
 
     public function keep(string $template, NoteName $tonic, string $chorale): void
     {
-        $this->database->executeStatement('INSERT INTO daily_sheet (band_id, template, tonic, chorale) VALUES (:band, :template, :tonic, :chorale) ON CONFLICT (band_id) DO UPDATE SET template = :template, tonic = :tonic, chorale = :chorale, changed_at = now(), version = daily_sheet.version + 1', ['band' => $this->open->required()->getId(), 'template' => $template, 'tonic' => $tonic->text(), 'chorale' => $chorale]);
+        $this->database->executeStatement(
+            'INSERT INTO daily_sheet (band_id, template, tonic, chorale) VALUES (:band, :template, :tonic, :chorale) ON CONFLICT (band_id) DO UPDATE SET template = :template, tonic = :tonic, chorale = :chorale, changed_at = now(), version = daily_sheet.version + 1',
+            [
+                'band' => $this->open->required()->getId(),
+                'template' => $template,
+                'tonic' => $tonic->text(),
+                'chorale' => $chorale,
+            ],
+        );
     }
 
     /** So many keys further in the band's own order; back for less than nothing. */
@@ -76,7 +104,9 @@ final class DailySheet
     {
         $sheet = $this->sheets->one($id);
 
-        return null === $sheet ? $this->templates->named($id) : SheetTemplates::own($sheet->getName(), StudySheet::rows($sheet->getLines()));
+        return null === $sheet
+            ? $this->templates->named($id)
+            : SheetTemplates::own($sheet->getName(), StudySheet::rows($sheet->getLines()));
     }
 
     /**
@@ -89,7 +119,15 @@ final class DailySheet
         // The chorale of the day in place of the one that the template has.
         $chorale = $this->today()['chorale'];
 
-        return array_map(static fn (Exercise $one): Exercise => '' === $one->chorale ? $one : new Exercise($one->title, $one->line, $chorale, $one->for), $this->templates->filled($this->template($template), $tonic));
+        return array_map(
+            static fn (Exercise $one): Exercise => '' === $one->chorale ? $one : new Exercise(
+                $one->title,
+                $one->line,
+                $chorale,
+                $one->for,
+            ),
+            $this->templates->filled($this->template($template), $tonic),
+        );
     }
 
     /**

@@ -52,7 +52,21 @@ final class Editions
         return array_values(array_map(static function (array $members): array {
             $name = '' === $members[0]->section ? '' : $members[0]->section;
 
-            return [new BandPlayer(self::unique($members), $members[0]->instrument, new PlayerSettings(self::least($members), reminders: $members[0]->settings->reminders, watched: self::watched($members)), style: self::style($members), section: $members[0]->section, copies: array_sum(array_map(static fn (BandPlayer $one): int => $one->copies, $members))), '' === $name ? $members[0]->instrument->name : $name];
+            return [
+                new BandPlayer(
+                    self::unique($members),
+                    $members[0]->instrument,
+                    new PlayerSettings(
+                        self::least($members),
+                        reminders: $members[0]->settings->reminders,
+                        watched: self::watched($members),
+                    ),
+                    style: self::style($members),
+                    section: $members[0]->section,
+                    copies: array_sum(array_map(static fn (BandPlayer $one): int => $one->copies, $members)),
+                ),
+                '' === $name ? $members[0]->instrument->name : $name,
+            ];
         }, $groups));
     }
 
@@ -71,12 +85,19 @@ final class Editions
         }
         $common = array_keys(array_filter($times, static fn (int $count): bool => 2 * $count >= \count($members)));
 
-        return [] === $common ? null : array_reduce($common, static fn (WatchedNotes $all, string $note): WatchedNotes => $all->with(NoteName::parse($note)), WatchedNotes::none())->latest();
+        return [] === $common
+            ? null
+            : array_reduce(
+                $common,
+                static fn (WatchedNotes $all, string $note): WatchedNotes => $all->with(NoteName::parse($note)),
+                WatchedNotes::none(),
+            )->latest();
     }
 
     /**
-     * Whoever reads the same key in the same clef reads one page: in the range that all of them have, without fingerings unless all
-     * play one instrument. Where the packet does not lie in that range, there is a second edition of the same key and clef.
+     * Whoever reads the same key in the same clef reads one page: in the range that all of them have, without
+     * fingerings unless all play one instrument. Where the packet does not lie in that range, there is a second edition
+     * of the same key and clef.
      *
      * @param list<BandPlayer>           $players
      * @param \Closure(BandPlayer): bool $fits
@@ -93,7 +114,19 @@ final class Editions
                 $group = $groups[$name.'|'.$k] ?? null;
                 $common = null === $group ? $range : self::common($group['range'], $range);
                 $members = [...$group['members'] ?? [], $one];
-                if (null === $group || (null !== $common && $fits(new BandPlayer($name, $members[0]->instrument, new PlayerSettings(self::least($members), limits: $common))))) {
+                if (
+                    null === $group
+                    || (
+                        null !== $common
+                            && $fits(
+                                new BandPlayer(
+                                    $name,
+                                    $members[0]->instrument,
+                                    new PlayerSettings(self::least($members), limits: $common),
+                                ),
+                            )
+                    )
+                ) {
                     $groups[$name.'|'.$k]['range'] = $common ?? $range;
                     $groups[$name.'|'.$k]['members'][] = $one;
                     $groups[$name.'|'.$k]['name'] = $name.($k > 1 ? ' '.$k : '');
@@ -105,10 +138,26 @@ final class Editions
         return array_values(array_map(static function (array $group): array {
             $members = $group['members'];
             $ids = array_unique(array_map(static fn (BandPlayer $one): string => $one->instrument->id, $members));
-            $settings = 1 === \count($members) ? $members[0]->settings : new PlayerSettings(self::least($members), reminders: $members[0]->settings->reminders, limits: $group['range'], watched: self::watched($members));
+            $settings = 1 === \count($members)
+                ? $members[0]->settings
+                : new PlayerSettings(
+                    self::least($members),
+                    reminders: $members[0]->settings->reminders,
+                    limits: $group['range'],
+                    watched: self::watched($members),
+                );
             $copies = array_sum(array_map(static fn (BandPlayer $one): int => $one->copies, $members));
 
-            return [new BandPlayer($group['name'], 1 === \count($ids) ? $members[0]->instrument : $members[0]->instrument->named($group['name']), $settings, style: self::style($members), copies: $copies), $group['name']];
+            return [
+                new BandPlayer(
+                    $group['name'],
+                    1 === \count($ids) ? $members[0]->instrument : $members[0]->instrument->named($group['name']),
+                    $settings,
+                    style: self::style($members),
+                    copies: $copies,
+                ),
+                $group['name'],
+            ];
         }, $groups));
     }
 

@@ -42,7 +42,12 @@ final class Joiner
      */
     public function pile(array $parts, bool $isForCopier, \Closure $made, string $title): MadePiece
     {
-        return $this->inFolder(function (string $folder, Filesystem $files) use ($parts, $isForCopier, $made, $title): MadePiece {
+        return $this->inFolder(function (string $folder, Filesystem $files) use (
+            $parts,
+            $isForCopier,
+            $made,
+            $title,
+        ): MadePiece {
             $names = [];
             $pages = 0;
             foreach ($parts as $part) {
@@ -52,7 +57,10 @@ final class Joiner
                 }
                 $name = \sprintf('%s/%04d.pdf', $folder, $part->number);
                 $files->dumpFile($name, $one->content);
-                for ($copy = 0; $copy < ($isForCopier ? $part->for[0]->copies : 1) && $pages + $one->pages <= self::MOST_PAGES; ++$copy) {
+                for (
+                    $copy = 0; $copy < ($isForCopier ? $part->for[0]->copies : 1)
+                    && $pages + $one->pages <= self::MOST_PAGES; ++$copy
+                ) {
                     $names[] = $name;
                     $pages += $one->pages;
                 }
@@ -89,14 +97,24 @@ final class Joiner
             }
             $files->dumpFile($folder.'/over.pdf', $over);
             self::join($names, '--empty', $folder.'/pile.pdf');
-            (new Process(['qpdf', $folder.'/pile.pdf', '--overlay', $folder.'/over.pdf', '--to='.implode(',', $first), '--', $folder.'/out.pdf'], $folder, null, null, self::PATIENCE))->mustRun();
+            (new Process(
+                [
+                    'qpdf', $folder.'/pile.pdf', '--overlay', $folder.'/over.pdf', '--to='.implode(',', $first), '--',
+                    $folder.'/out.pdf',
+                ],
+                $folder,
+                null,
+                null,
+                self::PATIENCE,
+            ))->mustRun();
 
             return new MadePiece((string) file_get_contents($folder.'/out.pdf'), $pages - 1);
         })->content;
     }
 
     /**
-     * Everything in one archive. One file after another is fetched, so that a large packet needs no more room than its largest file.
+     * Everything in one archive. One file after another is fetched, so that a large packet needs no more room than its
+     * largest file.
      *
      * @param array<int, string>          $files names in the archive, by the number of the piece
      * @param \Closure(int): ?MadePiece $made
@@ -119,7 +137,10 @@ final class Joiner
                     $disk->dumpFile($folder.'/'.$number, $one->content);
                     $zip->addFile($folder.'/'.$number, $name);
                     // PDFs are packed already; packing them again only takes time.
-                    $zip->setCompressionName($name, str_ends_with($name, '.pdf') ? \ZipArchive::CM_STORE : \ZipArchive::CM_DEFLATE);
+                    $zip->setCompressionName(
+                        $name,
+                        str_ends_with($name, '.pdf') ? \ZipArchive::CM_STORE : \ZipArchive::CM_DEFLATE,
+                    );
                     ++$count;
                 }
             }
@@ -139,7 +160,13 @@ final class Joiner
      */
     private static function join(array $files, string $like, string $to): void
     {
-        (new Process(['qpdf', $like, '--pages', ...$files, '--', $to], \dirname($to), null, null, self::PATIENCE))->mustRun();
+        (new Process(
+            ['qpdf', $like, '--pages', ...$files, '--', $to],
+            \dirname($to),
+            null,
+            null,
+            self::PATIENCE,
+        ))->mustRun();
     }
 
     /** @param \Closure(string, Filesystem): MadePiece $make */
@@ -154,7 +181,10 @@ final class Joiner
         } catch (IOExceptionInterface) {
             throw EngravingError::notWritten($this->folder);
         } catch (ProcessError) {
-            throw EngravingError::notInstalled('The program that joins PDFs (qpdf)', 'run bin/start, which installs it');
+            throw EngravingError::notInstalled(
+                'The program that joins PDFs (qpdf)',
+                'run bin/start, which installs it',
+            );
         } finally {
             $files->remove($folder);
         }

@@ -29,11 +29,16 @@ final class NotesNeeded
     /** "Notes you will need: C D E♭. New today: E♭." */
     public static function spoken(Sheet|string $now, Sheet|string $before): string
     {
-        $signs = static fn (array $notes): string => implode(' ', array_map(static fn (Pitch $one): string => $one->sign(), $notes));
+        $signs = static fn (array $notes): string => implode(
+            ' ',
+            array_map(static fn (Pitch $one): string => $one->sign(), $notes),
+        );
         $notes = self::of($now);
         $met = self::of($before);
         $new = [] === $met ? [] : array_diff_key($notes, $met);
 
-        return [] === $notes ? '' : 'Notes you will need: '.$signs($notes).'.'.([] === $new ? '' : ' New today: '.$signs($new).'.');
+        return [] === $notes
+            ? ''
+            : 'Notes you will need: '.$signs($notes).'.'.([] === $new ? '' : ' New today: '.$signs($new).'.');
     }
 }

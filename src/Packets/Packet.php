@@ -88,7 +88,11 @@ class Packet implements OfBand
 
     public function change(string $title, string $studies, PacketSettings $settings): void
     {
-        $shared = static fn (string $one, string $two, PacketSettings $three): array => [$one, $two, array_diff_key($three->toArray(), ['except' => 1, 'for_copier' => 1, 'copies' => 1])];
+        $shared = static fn (string $one, string $two, PacketSettings $three): array => [
+            $one,
+            $two,
+            array_diff_key($three->toArray(), ['except' => 1, 'for_copier' => 1, 'copies' => 1]),
+        ];
         if ($shared($this->title, $this->studies, $this->settings()) != $shared($title, $studies, $settings)) {
             ++$this->edition;
         }
@@ -101,6 +105,9 @@ class Packet implements OfBand
     /** @return list<string> rows as they are typed, none behind the last study */
     public static function rows(string $studies): array
     {
-        return explode("\n", rtrim(implode("\n", array_map(trim(...), explode("\n", strtr($studies, ["\r" => ''])))), "\n"));
+        return explode(
+            "\n",
+            rtrim(implode("\n", array_map(trim(...), explode("\n", strtr($studies, ["\r" => ''])))), "\n"),
+        );
     }
 }

@@ -18,7 +18,9 @@ final class PacketError extends \DomainException implements Mistake
 
     public static function noStudies(): self
     {
-        return new self('The packet has no study; expected a study line in each row, for example "concert F major, fold".');
+        return new self(
+            'The packet has no study; expected a study line in each row, for example "concert F major, fold".',
+        );
     }
 
     public static function nobody(): self

@@ -43,8 +43,15 @@ final class PacketMaker
     private array $builders = [];
     private string $packet = '';
 
-    public function __construct(private readonly PartBuilder $parts, private readonly PrintedPages $pages, private readonly ScorePages $scores, private readonly PdfMaker $pdfs, private readonly FirstTempos $tempos, private readonly Joiner $joiner, private readonly DataFolder $data)
-    {
+    public function __construct(
+        private readonly PartBuilder $parts,
+        private readonly PrintedPages $pages,
+        private readonly ScorePages $scores,
+        private readonly PdfMaker $pdfs,
+        private readonly FirstTempos $tempos,
+        private readonly Joiner $joiner,
+        private readonly DataFolder $data,
+    ) {
     }
 
     /**
@@ -60,12 +67,26 @@ final class PacketMaker
             PieceKind::Part => $this->part($plan, $piece, $all),
             PieceKind::Worksheet, PieceKind::Answers => $this->written($plan, $piece, $all),
             PieceKind::Letters => $this->document($this->letters($plan), $plan->title),
-            PieceKind::Score, PieceKind::ConcertScore => $this->document($this->scores->of($this->bandScores($plan)->scores, PieceKind::ConcertScore === $piece->kind, $plan->title, self::paper($plan), $plan->edition), $plan->title),
+            PieceKind::Score, PieceKind::ConcertScore => $this->document(
+                $this->scores->of(
+                    $this->bandScores($plan)->scores,
+                    PieceKind::ConcertScore === $piece->kind,
+                    $plan->title,
+                    self::paper($plan),
+                    $plan->edition,
+                ),
+                $plan->title,
+            ),
             PieceKind::Table => $this->document($this->table($plan), $plan->title),
             PieceKind::Index => $this->document($this->index($plan), $plan->title),
             PieceKind::MusicXml => new MadePiece(MusicXmlWriter::score($this->sheets($plan)), 0),
             PieceKind::Midi => new MadePiece(MidiWriter::score($this->sheets($plan)), 0),
-            PieceKind::Pile => $this->joiner->pile(array_values(array_filter($all, static fn (Piece $one): bool => PieceKind::Part === $one->kind)), $plan->isForCopier, $made, $plan->title),
+            PieceKind::Pile => $this->joiner->pile(
+                array_values(array_filter($all, static fn (Piece $one): bool => PieceKind::Part === $one->kind)),
+                $plan->isForCopier,
+                $made,
+                $plan->title,
+            ),
         };
     }
 
@@ -76,12 +97,30 @@ final class PacketMaker
         $sheet = $this->sheet($plan, $player, $all);
         $isShared = $player->instrument->name === $piece->edition && 'keys' === $plan->editions;
         $rows = match (true) {
-            'letters' === $player->style, !$plan->fingered, $isShared => new Rows(true, true, $player->settings->signs(), FingeringStyle::None),
+            'letters' === $player->style, !$plan->fingered, $isShared => new Rows(
+                true,
+                true,
+                $player->settings->signs(),
+                FingeringStyle::None,
+            ),
             default => new Rows(true, true, $player->settings->signs(), FingeringStyle::Diagram),
         };
-        $look = new PrintLook(self::paper($plan), 'numbers' === $player->style ? PageStyle::Numbers : PageStyle::AsShown, 'large' === $player->style, $this->heads($player, $piece), $plan->date, onBothSides: 'two' === $plan->sides, words: trim($plan->words.' '.$this->needed($plan, $player, $sheet)), edition: $plan->edition, hasCorner: $plan->hasCorners);
+        $look = new PrintLook(
+            self::paper($plan),
+            'numbers' === $player->style ? PageStyle::Numbers : PageStyle::AsShown,
+            'large' === $player->style,
+            $this->heads($player, $piece),
+            $plan->date,
+            onBothSides: 'two' === $plan->sides,
+            words: trim($plan->words.' '.$this->needed($plan, $player, $sheet)),
+            edition: $plan->edition,
+            hasCorner: $plan->hasCorners,
+        );
 
-        return $this->document($this->pages->of($sheet->titled($plan->title), $rows, $look), self::title($plan, $piece));
+        return $this->document(
+            $this->pages->of($sheet->titled($plan->title), $rows, $look),
+            self::title($plan, $piece),
+        );
     }
 
     /** @param list<Piece> $all */
@@ -89,22 +128,53 @@ final class PacketMaker
     {
         $player = $piece->for[0];
         $isKey = PieceKind::Answers === $piece->kind;
-        $worked = new Worked('part-worked' === $plan->worksheets ? $plan->flats : -1, 'part-worked' === $plan->worksheets ? $plan->sharps : -1, $plan->names);
-        $look = new PrintLook(self::paper($plan), $isKey ? PageStyle::Answers : PageStyle::Worksheet, 'large' === $player->style, $isKey ? '' : $this->heads($player, $piece), $plan->date, onBothSides: 'two' === $plan->sides, words: $plan->words, edition: $plan->edition, worked: $worked);
+        $worked = new Worked(
+            'part-worked' === $plan->worksheets ? $plan->flats : -1,
+            'part-worked' === $plan->worksheets ? $plan->sharps : -1,
+            $plan->names,
+        );
+        $look = new PrintLook(
+            self::paper($plan),
+            $isKey ? PageStyle::Answers : PageStyle::Worksheet,
+            'large' === $player->style,
+            $isKey ? '' : $this->heads($player, $piece),
+            $plan->date,
+            onBothSides: 'two' === $plan->sides,
+            words: $plan->words,
+            edition: $plan->edition,
+            worked: $worked,
+        );
 
-        return $this->document($this->pages->of($this->sheet($plan, $player, $all)->titled($plan->title), new Rows(false, false, Reminders::None, FingeringStyle::None), $look), self::title($plan, $piece));
+        return $this->document(
+            $this->pages->of(
+                $this->sheet($plan, $player, $all)->titled($plan->title),
+                new Rows(false, false, Reminders::None, FingeringStyle::None),
+                $look,
+            ),
+            self::title($plan, $piece),
+        );
     }
 
     /** Of a sheet of the day, the notes that it needs, and which the day before did not. */
     private function needed(PacketPlan $plan, BandPlayer $player, Sheet $sheet): string
     {
-        return [] === $plan->before ? '' : NotesNeeded::spoken($sheet, (new ScoreBuilder($this->parts, new Chorales($this->parts, Chorales::shipped($this->data) + $plan->chorales), [$player]))->sheet($plan->before, $player));
+        return [] === $plan->before
+            ? ''
+            : NotesNeeded::spoken(
+                $sheet,
+                (new ScoreBuilder($this->parts, new Chorales($this->parts, Chorales::shipped($this->data) + $plan->chorales), [$player]))->sheet(
+                    $plan->before,
+                    $player,
+                ),
+            );
     }
 
     /** What stands before the instrument at the head of a page. */
     private function heads(BandPlayer $player, Piece $piece): string
     {
-        return '' === $piece->edition ? ($player->name === $player->instrument->name ? '' : $player->name) : ($piece->edition === $player->instrument->name ? '' : $piece->edition);
+        return '' === $piece->edition
+            ? ($player->name === $player->instrument->name ? '' : $player->name)
+            : ($piece->edition === $player->instrument->name ? '' : $piece->edition);
     }
 
     /**
@@ -114,7 +184,10 @@ final class PacketMaker
      */
     private function sheet(PacketPlan $plan, BandPlayer $player, array $all): Sheet
     {
-        $readers = array_map(static fn (Piece $one): BandPlayer => $one->for[0], array_values(array_filter($all, static fn (Piece $one): bool => PieceKind::Part === $one->kind)));
+        $readers = array_map(
+            static fn (Piece $one): BandPlayer => $one->for[0],
+            array_values(array_filter($all, static fn (Piece $one): bool => PieceKind::Part === $one->kind)),
+        );
         $sheet = $this->builder($plan, $readers)->sheet($plan->studies, $player);
 
         return $sheet instanceof Sheet ? $sheet : throw PacketError::because($sheet);
@@ -125,7 +198,9 @@ final class PacketMaker
         \assert([] !== $plan->players);
         $scores = $this->builder($plan, $plan->players)->scores($plan->studies, $plan->players);
 
-        return [] === $scores->scores ? throw PacketError::because(array_values($scores->left)[0] ?? PacketError::noStudies()->getMessage()) : $scores;
+        return [] === $scores->scores
+            ? throw PacketError::because(array_values($scores->left)[0] ?? PacketError::noStudies()->getMessage())
+            : $scores;
     }
 
     /** @return non-empty-array<string, Sheet> by who plays them */
@@ -133,10 +208,19 @@ final class PacketMaker
     {
         $sheets = $this->bandScores($plan)->sheets;
         // Bars stand under each other: what not everybody plays is no part of it.
-        $common = array_values(array_intersect(...array_map(static fn (Sheet $one): array => $one->numbers, array_values($sheets))));
-        $whole = array_filter(array_map(static fn (Sheet $one): ?Sheet => $one->only($common)?->titled($plan->title), $sheets));
+        $common = array_values(array_intersect(
+            ...array_map(static fn (Sheet $one): array => $one->numbers, array_values($sheets)),
+        ));
+        $whole = array_filter(array_map(
+            static fn (Sheet $one): ?Sheet => $one->only($common)?->titled($plan->title),
+            $sheets,
+        ));
 
-        return [] === $whole ? throw PacketError::because('No study of the packet is played by everybody, so there is no file with all parts.') : $whole;
+        return [] === $whole
+            ? throw PacketError::because(
+                'No study of the packet is played by everybody, so there is no file with all parts.',
+            )
+            : $whole;
     }
 
     /**
@@ -152,7 +236,11 @@ final class PacketMaker
             $this->packet = $packet;
         }
 
-        return $this->builders[hash('xxh128', serialize(array_map(static fn (BandPlayer $one): array => [$one->name, $one->instrument->id, $one->settings], $band)))] ??= new ScoreBuilder($this->parts, new Chorales($this->parts, Chorales::shipped($this->data) + $plan->chorales), $band);
+        return $this->builders[hash('xxh128', serialize(array_map(static fn (BandPlayer $one): array => [$one->name, $one->instrument->id, $one->settings], $band)))] ??= new ScoreBuilder(
+            $this->parts,
+            new Chorales($this->parts, Chorales::shipped($this->data) + $plan->chorales),
+            $band,
+        );
     }
 
     /** @param non-empty-list<Page> $pages */
@@ -179,22 +267,62 @@ final class PacketMaker
         $sections = array_map(function (Score $score) use ($stages): array {
             $tempo = $this->tempos->of($score, $stages);
 
-            return [\sprintf('%s. Concert %s%s', $score->number, $score->concertTitle(), null === $tempo ? '' : ', begun at '.$tempo->bpm), WhoPlaysWhat::rows($score)];
+            return [
+                \sprintf(
+                    '%s. Concert %s%s',
+                    $score->number,
+                    $score->concertTitle(),
+                    null === $tempo ? '' : ', begun at '.$tempo->bpm,
+                ),
+                WhoPlaysWhat::rows($score),
+            ];
         }, $scores->scores);
-        $apart = array_filter(array_map(static fn (Score $score): string => Together::of($score)->holds() ? '' : 'In line '.$score->number.': '.Together::of($score)->says(), $scores->scores), static fn (string $one): bool => '' !== $one);
-        $left = array_map(static fn (string|int $who, string $why): string => $who.' cannot play it: '.$why, array_keys($scores->left), $scores->left);
+        $apart = array_filter(
+            array_map(
+                static fn (
+                    Score $score,
+                ): string => Together::of($score)->holds()
+                    ? ''
+                    : 'In line '.$score->number.': '.Together::of($score)->says(),
+                $scores->scores,
+            ),
+            static fn (string $one): bool => '' !== $one,
+        );
+        $left = array_map(
+            static fn (string|int $who, string $why): string => $who.' cannot play it: '.$why,
+            array_keys($scores->left),
+            $scores->left,
+        );
 
-        return TablePages::of('' === $plan->title ? 'Who plays what' : $plan->title.': who plays what', implode(' ', [[] === $apart ? 'All parts sound together.' : implode(' ', $apart), ...$left]), WhoPlaysWhat::COLUMNS, $sections, self::paper($plan), $plan->edition);
+        return TablePages::of(
+            '' === $plan->title ? 'Who plays what' : $plan->title.': who plays what',
+            implode(' ', [[] === $apart ? 'All parts sound together.' : implode(' ', $apart), ...$left]),
+            WhoPlaysWhat::COLUMNS,
+            $sections,
+            self::paper($plan),
+            $plan->edition,
+        );
     }
 
-    /** @return non-empty-list<Page> by key and clef, where a player finds the key that he is asked for: "four flats: your line 4" */
+    /**
+     * @return non-empty-list<Page> by key and clef,
+     *  where a player finds the key that he is asked for: "four flats: your line 4"
+     */
     private function index(PacketPlan $plan): array
     {
         $sections = [];
         foreach ($this->bandScores($plan)->scores as $score) {
             foreach ($score->parts as $one) {
                 $signature = $one->part->study->signature;
-                $sections[Editions::keyAndClef($one->part->instrument)][$signature->fifths.' '.$one->part->writtenTitle().' '.$score->number] ??= [$signature->fifths, [ucfirst($signature->spoken()), $one->part->writtenTitle(), 'your line '.$score->number, $one->part->concertTitle()]];
+                $sections[Editions::keyAndClef($one->part->instrument)][$signature->fifths.' '.$one->part->writtenTitle().' '.$score->number] ??= [
+                    $signature->fifths,
+                    [
+                        ucfirst($signature->spoken()),
+                        $one->part->writtenTitle(),
+                        'your line '.$score->number,
+                        $one->part->concertTitle(),
+                    ],
+                ];
             }
         }
         $tables = [];
@@ -204,7 +332,14 @@ final class PacketMaker
             $tables[] = [$name, array_column($rows, 1)];
         }
 
-        return TablePages::of('' === $plan->title ? 'Where your keys stand' : $plan->title.': where your keys stand', 'Asked for so many sharps or flats, or for your own key: the line of this packet on which it stands.', ['signature' => 5, 'your key' => 5, 'where' => 4, 'concert' => 4], $tables, self::paper($plan), $plan->edition);
+        return TablePages::of(
+            '' === $plan->title ? 'Where your keys stand' : $plan->title.': where your keys stand',
+            'Asked for so many sharps or flats, or for your own key: the line of this packet on which it stands.',
+            ['signature' => 5, 'your key' => 5, 'where' => 4, 'concert' => 4],
+            $tables,
+            self::paper($plan),
+            $plan->edition,
+        );
     }
 
     /** @return non-empty-list<Page> the letters of all twelve keys, for each key and clef that is read */
@@ -214,7 +349,12 @@ final class PacketMaker
         $score = $this->bandScores($plan)->scores[0];
         foreach ($score->parts as $one) {
             $material = $one->part->study->recipe->material;
-            $pages[$one->part->instrument->transposition->ownCSounds()->text()] ??= LettersPage::sheet(LetterChart::of($material, $one->part->instrument->transposition, SpellingPreference::Plainest), ucfirst($material->name).' in all twelve keys', 'Read in '.$one->part->instrument->transposition->ownCSounds()->sign(), self::paper($plan));
+            $pages[$one->part->instrument->transposition->ownCSounds()->text()] ??= LettersPage::sheet(
+                LetterChart::of($material, $one->part->instrument->transposition, SpellingPreference::Plainest),
+                ucfirst($material->name).' in all twelve keys',
+                'Read in '.$one->part->instrument->transposition->ownCSounds()->sign(),
+                self::paper($plan),
+            );
         }
 
         return array_values($pages);

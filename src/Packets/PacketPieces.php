@@ -14,13 +14,16 @@ use SwiftReed\Score\Sheet;
 use Symfony\Component\String\Slugger\AsciiSlugger;
 
 /**
- * Of what a packet consists. A piece has a key that changes with its content and with nothing else, so that the same packet again
- * takes only what changed.
+ * Of what a packet consists. A piece has a key that changes with its content and with nothing else, so that the same
+ * packet again takes only what changed.
  */
 final class PacketPieces
 {
-    public function __construct(private readonly ProductEdition $product, private readonly PartBuilder $parts, private readonly DataFolder $data)
-    {
+    public function __construct(
+        private readonly ProductEdition $product,
+        private readonly PartBuilder $parts,
+        private readonly DataFolder $data,
+    ) {
     }
 
     /**
@@ -33,30 +36,71 @@ final class PacketPieces
         if ([] === $plan->players) {
             throw PacketError::nobody();
         }
-        if ([] === array_filter($plan->studies, static fn (string $row): bool => '' !== $row && !str_starts_with($row, '#'))) {
+        if ([] === array_filter(
+            $plan->studies,
+            static fn (string $row): bool => '' !== $row && !str_starts_with($row, '#'),
+        )) {
             throw PacketError::noStudies();
         }
         $pieces = [];
-        $add = /** @param list<BandPlayer> $for */ function (PieceKind $kind, string $name, string $file, array $for, string $edition = '', string $more = '') use (&$pieces, $plan): void {
-            $pieces[] = new Piece(\count($pieces), $kind, $name, $file, array_values($for), $edition, $this->key($kind, $plan, array_values($for), $edition, $more));
+        $add = /** @param list<BandPlayer> $for */ function (
+            PieceKind $kind,
+            string $name,
+            string $file,
+            array $for,
+            string $edition = '',
+            string $more = '',
+        ) use (&$pieces, $plan): void {
+            $pieces[] = new Piece(
+                \count($pieces),
+                $kind,
+                $name,
+                $file,
+                array_values($for),
+                $edition,
+                $this->key($kind, $plan, array_values($for), $edition, $more),
+            );
         };
         $editions = Editions::of($plan->editions, $plan->players, $this->fits($plan));
         $names = self::fileNames($editions);
         foreach ($editions as $i => [$player, $edition]) {
             $add(PieceKind::Part, self::called($player, $edition), 'parts/'.$names[$i].'.pdf', [$player], $edition);
         }
-        $parts = implode(' ', array_map(static fn (Piece $one): string => $one->key.'×'.$one->for[0]->copies, array_filter($pieces, static fn (Piece $one): bool => PieceKind::Part === $one->kind)));
+        $parts = implode(
+            ' ',
+            array_map(
+                static fn (Piece $one): string => $one->key.'×'.$one->for[0]->copies,
+                array_filter($pieces, static fn (Piece $one): bool => PieceKind::Part === $one->kind),
+            ),
+        );
         $add(PieceKind::Pile, '', 'for-the-copier.pdf', [], '', $parts.($plan->isForCopier ? '' : ' once'));
         if ('none' !== $plan->worksheets) {
             foreach ($editions as $i => [$player, $edition]) {
-                $add(PieceKind::Worksheet, self::called($player, $edition), 'worksheets/'.$names[$i].'.pdf', [$player], $edition);
+                $add(
+                    PieceKind::Worksheet,
+                    self::called($player, $edition),
+                    'worksheets/'.$names[$i].'.pdf',
+                    [$player],
+                    $edition,
+                );
             }
             foreach (self::distinct($editions) as $i => [$player, $edition]) {
-                $add(PieceKind::Answers, $player->instrument->name.('full' === $player->settings->stage->value ? '' : ', '.$player->settings->stage->spoken()).(null === $player->settings->limits ? '' : ', '.$player->settings->limits->spoken()), 'answers/'.$names[$i].'.pdf', [$player], $edition);
+                $add(
+                    PieceKind::Answers,
+                    $player->instrument->name.(
+                        'full' === $player->settings->stage->value ? '' : ', '.$player->settings->stage->spoken()
+                    ).(null === $player->settings->limits ? '' : ', '.$player->settings->limits->spoken()),
+                    'answers/'.$names[$i].'.pdf',
+                    [$player],
+                    $edition,
+                );
             }
         }
         $all = $plan->players;
-        if ('none' !== $plan->worksheets || [] !== array_filter($all, static fn (BandPlayer $one): bool => 'letters' === $one->style)) {
+        if (
+            'none' !== $plan->worksheets
+            || [] !== array_filter($all, static fn (BandPlayer $one): bool => 'letters' === $one->style)
+        ) {
             $add(PieceKind::Letters, '', 'letters.pdf', $all);
         }
         $add(PieceKind::Score, '', 'score.pdf', $all);
@@ -72,7 +116,10 @@ final class PacketPieces
     /** @return \Closure(BandPlayer): bool */
     private function fits(PacketPlan $plan): \Closure
     {
-        $builder = new ScoreBuilder($this->parts, new Chorales($this->parts, Chorales::shipped($this->data) + $plan->chorales));
+        $builder = new ScoreBuilder(
+            $this->parts,
+            new Chorales($this->parts, Chorales::shipped($this->data) + $plan->chorales),
+        );
 
         return static fn (BandPlayer $one): bool => $builder->sheet($plan->studies, $one) instanceof Sheet;
     }
@@ -81,23 +128,53 @@ final class PacketPieces
     private function key(PieceKind $kind, PacketPlan $plan, array $for, string $edition, string $more): string
     {
         // Scores and worksheets have no fingerings: another habit makes none of them anew.
-        $isNotes = \in_array($kind, [PieceKind::Worksheet, PieceKind::Answers, PieceKind::Score, PieceKind::ConcertScore, PieceKind::Midi, PieceKind::Index, PieceKind::Letters], true);
-        $players = array_map(static fn (BandPlayer $one): array => [$one->name, $one->instrument->id, $one->instrument->name, $one->settings, $isNotes ? [] : [$one->instrument->setup, $one->own, $one->section], PieceKind::Part === $kind || PieceKind::Worksheet === $kind || PieceKind::Answers === $kind ? $one->style : ''], $for);
+        $isNotes = \in_array(
+            $kind,
+            [
+                PieceKind::Worksheet, PieceKind::Answers, PieceKind::Score, PieceKind::ConcertScore, PieceKind::Midi,
+                PieceKind::Index, PieceKind::Letters,
+            ],
+            true,
+        );
+        $players = array_map(
+            static fn (BandPlayer $one): array => [
+                $one->name,
+                $one->instrument->id,
+                $one->instrument->name,
+                $one->settings,
+                $isNotes ? [] : [$one->instrument->setup, $one->own, $one->section],
+                PieceKind::Part === $kind || PieceKind::Worksheet === $kind || PieceKind::Answers === $kind
+                    ? $one->style
+                    : '',
+            ],
+            $for,
+        );
         $page = [$plan->paper, $plan->sides, $plan->date, $plan->words, $plan->edition];
         $own = match ($kind) {
             PieceKind::Part => [$plan->fingered, $page, $plan->before, $plan->hasCorners],
             PieceKind::Worksheet => [$plan->worksheets, $plan->flats, $plan->sharps, $plan->names, $page],
             PieceKind::Answers => $page,
-            PieceKind::Score, PieceKind::ConcertScore, PieceKind::Table, PieceKind::Index, PieceKind::Letters => [$plan->paper, $plan->edition],
+            PieceKind::Score, PieceKind::ConcertScore, PieceKind::Table, PieceKind::Index, PieceKind::Letters => [
+                $plan->paper,
+                $plan->edition,
+            ],
             default => [],
         };
 
-        return hash('sha256', serialize([$this->product->stamp(), $kind->value, $plan->title, $plan->studies, $plan->chorales, $players, $edition, $own, $more]));
+        return hash(
+            'sha256',
+            serialize([
+                $this->product->stamp(), $kind->value, $plan->title, $plan->studies, $plan->chorales, $players,
+                $edition, $own, $more,
+            ]),
+        );
     }
 
     private static function called(BandPlayer $player, string $edition): string
     {
-        return '' === $edition ? $player->called() : ($edition === $player->instrument->name ? $edition : $edition.', '.$player->instrument->name);
+        return '' === $edition
+            ? $player->called()
+            : ($edition === $player->instrument->name ? $edition : $edition.', '.$player->instrument->name);
     }
 
     /**
@@ -110,7 +187,12 @@ final class PacketPieces
         $slugger = new AsciiSlugger('en');
         $names = [];
         foreach ($editions as $i => [$player, $edition]) {
-            $said = strtr('' === $edition ? $player->name.' '.$player->instrument->id : $edition.' '.($edition === $player->instrument->name ? '' : $player->instrument->id), ['♭' => ' flat', '♯' => ' sharp']);
+            $said = strtr(
+                '' === $edition
+                    ? $player->name.' '.$player->instrument->id
+                    : $edition.' '.($edition === $player->instrument->name ? '' : $player->instrument->id),
+                ['♭' => ' flat', '♯' => ' sharp'],
+            );
             $names[] = \sprintf('%02d-%s', $i + 1, $slugger->slug($said)->lower()->truncate(60)->toString());
         }
 
@@ -128,7 +210,18 @@ final class PacketPieces
     {
         $seen = [];
         foreach ($editions as $i => [$player, $edition]) {
-            $seen[serialize([$player->instrument->id, $player->settings, 'large' === $player->style])] ??= [$i, [new BandPlayer('', $player->instrument, $player->settings, style: 'large' === $player->style ? 'large' : 'written'), $edition]];
+            $seen[serialize([$player->instrument->id, $player->settings, 'large' === $player->style])] ??= [
+                $i,
+                [
+                    new BandPlayer(
+                        '',
+                        $player->instrument,
+                        $player->settings,
+                        style: 'large' === $player->style ? 'large' : 'written',
+                    ),
+                    $edition,
+                ],
+            ];
         }
 
         return array_column(array_values($seen), 1, 0);

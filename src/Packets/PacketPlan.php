@@ -68,13 +68,21 @@ final readonly class PacketPlan
      */
     public static function read(array $data, array $players): self
     {
-        $line = static fn (string $key, int $most): string => \is_scalar($data[$key] ?? null) ? mb_substr(trim((string) preg_replace('/[\p{C}\s]+/u', ' ', (string) $data[$key])), 0, $most) : '';
+        $line = static fn (string $key, int $most): string => \is_scalar($data[$key] ?? null) ? mb_substr(
+            trim((string) preg_replace('/[\p{C}\s]+/u', ' ', (string) $data[$key])),
+            0,
+            $most,
+        ) : '';
         $studies = $data['studies'] ?? [];
         $studies = \is_string($studies) ? explode("\n", $studies) : $studies;
         $rows = [];
         foreach (\is_array($studies) ? $studies : [] as $one) {
             if (!\is_string($one)) {
-                throw BandFileError::field('studies', get_debug_type($one), 'study lines, for example "concert F major, fold"');
+                throw BandFileError::field(
+                    'studies',
+                    get_debug_type($one),
+                    'study lines, for example "concert F major, fold"',
+                );
             }
             $rows[] = trim($one);
         }
@@ -85,7 +93,13 @@ final readonly class PacketPlan
         $number = static function (string $key, int $usual) use ($worked): int {
             $given = \is_array($worked) ? $worked[$key] ?? $usual : $usual;
 
-            return \is_int($given) && $given >= -1 && $given <= 7 ? $given : throw BandFileError::field('worked: '.$key, \is_scalar($given) ? (string) $given : '', 'a number of signs from -1 (none) to 7, for example 3');
+            return \is_int($given) && $given >= -1 && $given <= 7
+                ? $given
+                : throw BandFileError::field(
+                    'worked: '.$key,
+                    \is_scalar($given) ? (string) $given : '',
+                    'a number of signs from -1 (none) to 7, for example 3',
+                );
         };
 
         return new self(
@@ -106,7 +120,10 @@ final readonly class PacketPlan
             false !== ($data['for_copier'] ?? true),
             $line('edition', 20),
             self::chorales($data['chorales'] ?? []),
-            array_values(array_filter(\is_array($data['before'] ?? null) ? \array_slice($data['before'], 0, self::MOST_LINES) : [], is_string(...))),
+            array_values(array_filter(
+                \is_array($data['before'] ?? null) ? \array_slice($data['before'], 0, self::MOST_LINES) : [],
+                is_string(...),
+            )),
             true === ($data['corners'] ?? false),
         );
     }
@@ -116,7 +133,10 @@ final readonly class PacketPlan
     {
         $chorales = [];
         foreach (\is_array($given) ? \array_slice($given, 0, self::MOST_LINES) : [] as $id => $one) {
-            $chorales[mb_strtolower((string) $id)] = Chorale::read(mb_strtolower((string) $id), \is_array($one) ? array_filter($one, is_string(...), \ARRAY_FILTER_USE_KEY) : []);
+            $chorales[mb_strtolower((string) $id)] = Chorale::read(
+                mb_strtolower((string) $id),
+                \is_array($one) ? array_filter($one, is_string(...), \ARRAY_FILTER_USE_KEY) : [],
+            );
         }
 
         return $chorales;
@@ -125,6 +145,26 @@ final readonly class PacketPlan
     /** @param array<string, string> $instead "paper" and "editions", where they are said elsewhere */
     public function with(array $instead): self
     {
-        return new self($this->title, $this->players, $this->studies, $this->band, $this->words, $this->date, $instead['editions'] ?? $this->editions, $this->fingered, $this->worksheets, $this->flats, $this->sharps, $this->names, $instead['paper'] ?? $this->paper, $this->sides, $this->isForCopier, $this->edition, $this->chorales, $this->before, $this->hasCorners);
+        return new self(
+            $this->title,
+            $this->players,
+            $this->studies,
+            $this->band,
+            $this->words,
+            $this->date,
+            $instead['editions'] ?? $this->editions,
+            $this->fingered,
+            $this->worksheets,
+            $this->flats,
+            $this->sharps,
+            $this->names,
+            $instead['paper'] ?? $this->paper,
+            $this->sides,
+            $this->isForCopier,
+            $this->edition,
+            $this->chorales,
+            $this->before,
+            $this->hasCorners,
+        );
     }
 }

@@ -40,7 +40,10 @@ final readonly class PacketSettings
     {
         $usual = new self();
         $text = static fn (string $key, string $else): string => \is_string($data[$key] ?? null) ? $data[$key] : $else;
-        $texts = static fn (string $key): array => array_values(array_filter(\is_array($data[$key] ?? null) ? $data[$key] : [], is_string(...)));
+        $texts = static fn (string $key): array => array_values(array_filter(
+            \is_array($data[$key] ?? null) ? $data[$key] : [],
+            is_string(...),
+        ));
         $number = static fn (string $key, int $else): int => \is_int($data[$key] ?? null) ? $data[$key] : $else;
 
         return new self(
@@ -66,6 +69,12 @@ final readonly class PacketSettings
     /** @return array<string, mixed> */
     public function toArray(): array
     {
-        return ['words' => $this->words, 'date' => $this->date, 'editions' => $this->editions, 'fingered' => $this->fingered, 'worksheets' => $this->worksheets, 'flats' => $this->flats, 'sharps' => $this->sharps, 'names' => $this->names, 'paper' => $this->paper, 'sides' => $this->sides, 'for_copier' => $this->forCopier, 'except' => $this->except, 'before' => $this->before, 'corners' => $this->corners, 'style' => $this->style, 'copies' => $this->copies];
+        return [
+            'words' => $this->words, 'date' => $this->date, 'editions' => $this->editions,
+            'fingered' => $this->fingered, 'worksheets' => $this->worksheets, 'flats' => $this->flats,
+            'sharps' => $this->sharps, 'names' => $this->names, 'paper' => $this->paper, 'sides' => $this->sides,
+            'for_copier' => $this->forCopier, 'except' => $this->except, 'before' => $this->before,
+            'corners' => $this->corners, 'style' => $this->style, 'copies' => $this->copies,
+        ];
     }
 }

@@ -13,8 +13,13 @@ use SwiftReed\Packet\BandPlayer;
  */
 final class PacketStart
 {
-    public function __construct(private readonly BandPlayers $players, private readonly Runs $runs, private readonly OpenBand $open, private readonly Words $words, private readonly BandChorales $chorales)
-    {
+    public function __construct(
+        private readonly BandPlayers $players,
+        private readonly Runs $runs,
+        private readonly OpenBand $open,
+        private readonly Words $words,
+        private readonly BandChorales $chorales,
+    ) {
     }
 
     /** @throws PacketError when there is nothing to be made */
@@ -24,7 +29,13 @@ final class PacketStart
         $band = $this->open->required();
         $this->runs->start($packet->getId(), $band->getId(), new PacketPlan(
             $packet->getTitle(),
-            array_map(static fn (BandPlayer $one): BandPlayer => $one->printed('' === $settings->style ? $one->style : $settings->style, $settings->copies), array_values($this->players->all($settings->except))),
+            array_map(
+                static fn (BandPlayer $one): BandPlayer => $one->printed(
+                    '' === $settings->style ? $one->style : $settings->style,
+                    $settings->copies,
+                ),
+                array_values($this->players->all($settings->except)),
+            ),
             Packet::rows($packet->getStudies()),
             $band->getName(),
             $settings->words,

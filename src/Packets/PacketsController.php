@@ -35,8 +35,18 @@ final class PacketsController extends AbstractController
     /** Seconds for an archive: a thousand pages take about ten. */
     private const ARCHIVE = 300;
 
-    public function __construct(private readonly PacketRepository $packets, private readonly BandPlayers $players, private readonly Runs $runs, private readonly OpenBand $open, private readonly EntityManagerInterface $entities, private readonly Forms $forms, private readonly Words $words, private readonly PartBuilder $parts, private readonly PacketStart $start, private readonly BandChorales $chorales)
-    {
+    public function __construct(
+        private readonly PacketRepository $packets,
+        private readonly BandPlayers $players,
+        private readonly Runs $runs,
+        private readonly OpenBand $open,
+        private readonly EntityManagerInterface $entities,
+        private readonly Forms $forms,
+        private readonly Words $words,
+        private readonly PartBuilder $parts,
+        private readonly PacketStart $start,
+        private readonly BandChorales $chorales,
+    ) {
     }
 
     #[Route('/packets', name: 'packets', methods: ['GET'])]
@@ -52,7 +62,9 @@ final class PacketsController extends AbstractController
         $line = $request->request->getString('line');
         $usual = $this->open->usual();
         $rows = '' === trim($line) ? [] : PacketRows::kept([DeskState::of($request->request->all())->line], [], 0);
-        $title = '' === $request->request->getString('title') ? $this->words->say('packet.new_title', ['%date%' => (new \DateTimeImmutable())->format('j F')]) : mb_substr($request->request->getString('title'), 0, PacketPlan::TITLE);
+        $title = '' === $request->request->getString('title')
+            ? $this->words->say('packet.new_title', ['%date%' => (new \DateTimeImmutable())->format('j F')])
+            : mb_substr($request->request->getString('title'), 0, PacketPlan::TITLE);
         $packet = new Packet($title, implode("\n", $rows), (new PacketSettings(paper: $usual->paper))->toArray());
         $this->entities->persist($packet);
         $this->entities->flush();
@@ -83,13 +95,22 @@ final class PacketsController extends AbstractController
         $numbers = PacketType::texts($form, 'numbers');
         [$lines, $numbers] = self::arranged($lines, $numbers, $request->request->getString('do'));
         $rows = PacketRows::kept($lines, $numbers, PacketRows::highest(Packet::rows($packet->getStudies())));
-        $problem = Forms::problem($form) ?? (mb_strlen(implode("\n", $rows)) > Packet::LENGTH ? $this->words->say('refusal.packet.long', ['%most%' => Packet::LENGTH]) : null);
+        $problem = Forms::problem($form)
+            ?? (
+                mb_strlen(implode("\n", $rows)) > Packet::LENGTH
+                    ? $this->words->say('refusal.packet.long', ['%most%' => Packet::LENGTH])
+                    : null
+            );
         if (null === $problem && $request->request->getInt('version') !== $packet->getVersion()) {
             $problem = 'refusal.packet.changed';
         }
         $settings = $this->settings($request, $packet->settings());
         if (null !== $problem) {
-            return $this->page($packet, $problem, ['title' => $request->request->getString('title'), 'rows' => $rows, 'settings' => $settings]);
+            return $this->page(
+                $packet,
+                $problem,
+                ['title' => $request->request->getString('title'), 'rows' => $rows, 'settings' => $settings],
+            );
         }
         $isMade = 'make' === $request->request->getString('do');
         $typed = ['title' => Forms::text($form, 'title'), 'rows' => $rows, 'settings' => $settings];
@@ -104,7 +125,11 @@ final class PacketsController extends AbstractController
                 $this->start->begin($packet);
             } catch (PacketError $error) {
                 // What cannot be made is not kept either: the page shows what was typed, over what stands there.
-                return $this->page($packet, $error->getMessage(), $typed + ['version' => $request->request->getInt('version')]);
+                return $this->page(
+                    $packet,
+                    $error->getMessage(),
+                    $typed + ['version' => $request->request->getInt('version')],
+                );
             }
 
             return $this->redirectToRoute('packet', ['id' => $id], Response::HTTP_SEE_OTHER);
@@ -146,7 +171,18 @@ final class PacketsController extends AbstractController
             PieceKind::Midi => 'audio/midi', PieceKind::MusicXml => 'application/vnd.recordare.musicxml+xml', default => 'application/pdf',
         };
 
-        return new Response($made->content, 200, ['Content-Type' => $type, 'Content-Disposition' => HeaderUtils::makeDisposition($kind->isPdf() ? 'inline' : 'attachment', basename($piece['file'])), 'Cache-Control' => 'private, no-cache']);
+        return new Response(
+            $made->content,
+            200,
+            [
+                'Content-Type' => $type,
+                'Content-Disposition' => HeaderUtils::makeDisposition(
+                    $kind->isPdf() ? 'inline' : 'attachment',
+                    basename($piece['file']),
+                ),
+                'Cache-Control' => 'private, no-cache',
+            ],
+        );
     }
 
     /** All that is ready, in one file. */
@@ -160,24 +196,46 @@ final class PacketsController extends AbstractController
         set_time_limit(self::ARCHIVE);
         $to = (new Filesystem())->tempnam(sys_get_temp_dir(), 'packet', '.zip');
         try {
-            $joiner->archive(array_column($run['pieces'], 'file', 'number'), fn (int $number): ?MadePiece => $this->runs->made($run['id'], $number), $to);
+            $joiner->archive(
+                array_column($run['pieces'], 'file', 'number'),
+                fn (int $number): ?MadePiece => $this->runs->made($run['id'], $number),
+                $to,
+            );
         } catch (PacketError) {
             throw $this->createNotFoundException('refusal.packet.no_file');
         }
-        $response = new BinaryFileResponse($to, 200, ['Content-Type' => 'application/zip', 'Content-Disposition' => HeaderUtils::makeDisposition('attachment', 'packet.zip')]);
+        $response = new BinaryFileResponse(
+            $to,
+            200,
+            [
+                'Content-Type' => 'application/zip',
+                'Content-Disposition' => HeaderUtils::makeDisposition('attachment', 'packet.zip'),
+            ],
+        );
 
         return $response->deleteFileAfterSend();
     }
 
-    /** The pile with each player's own way in on its corner. It makes new links, those before end, and is kept nowhere. */
+    /**
+     * The pile with each player's own way in on its corner. It makes new links, those before end, and is kept nowhere.
+     */
     #[Route('/packets/{id}/corners.pdf', name: 'packet_corners', methods: ['POST'])]
     #[May(Deed::LeadPlayers)]
     public function corners(Corners $corners, string $id): Response
     {
-        $run = $this->runs->last($this->one($id)->getId(), $this->open->id()) ?? throw $this->createNotFoundException('refusal.packet.no_file');
+        $run = $this->runs->last($this->one($id)->getId(), $this->open->id())
+            ?? throw $this->createNotFoundException('refusal.packet.no_file');
         set_time_limit(self::ARCHIVE);
 
-        return new Response($corners->pile($run, fn (string $token): string => $this->generateUrl('link', ['token' => $token])), 200, ['Content-Type' => 'application/pdf', 'Content-Disposition' => 'inline; filename="for-the-copier.pdf"', 'Cache-Control' => 'no-store']);
+        return new Response(
+            $corners->pile($run, fn (string $token): string => $this->generateUrl('link', ['token' => $token])),
+            200,
+            [
+                'Content-Type' => 'application/pdf',
+                'Content-Disposition' => 'inline; filename="for-the-copier.pdf"',
+                'Cache-Control' => 'no-store',
+            ],
+        );
     }
 
     #[Route('/packets/{id}/remove', name: 'packet_remove', methods: ['POST'])]
@@ -189,7 +247,11 @@ final class PacketsController extends AbstractController
             $this->runs->stop($run['id']);
         }
 
-        return $this->redirectToRoute('packets', ['undo' => $trash->remove($packet, $packet->getTitle())], Response::HTTP_SEE_OTHER);
+        return $this->redirectToRoute(
+            'packets',
+            ['undo' => $trash->remove($packet, $packet->getTitle())],
+            Response::HTTP_SEE_OTHER,
+        );
     }
 
     /**
@@ -206,7 +268,10 @@ final class PacketsController extends AbstractController
                     $this->parts->reader->read($line);
                 }
             } catch (StudyLineError|ChoraleError $error) {
-                return $this->words->say('refusal.packet.line', ['%number%' => (int) $number, '%why%' => $error->getMessage()]);
+                return $this->words->say(
+                    'refusal.packet.line',
+                    ['%number%' => (int) $number, '%why%' => $error->getMessage()],
+                );
             }
         }
 
@@ -216,14 +281,28 @@ final class PacketsController extends AbstractController
     private function settings(Request $request, PacketSettings $before): PacketSettings
     {
         $given = $request->request->all();
-        $texts = static fn (string $name): array => array_values(array_filter(\is_array($given[$name] ?? null) ? $given[$name] : [], is_string(...)));
+        $texts = static fn (string $name): array => array_values(array_filter(
+            \is_array($given[$name] ?? null) ? $given[$name] : [],
+            is_string(...),
+        ));
         // Whoever was not on the page, because somebody else has just added him, gets the packet too.
         $except = array_values(array_diff($texts('listed'), $texts('who')));
 
-        return PacketSettings::of(array_intersect_key($given, ['words' => 1, 'date' => 1, 'editions' => 1, 'worksheets' => 1, 'paper' => 1, 'sides' => 1, 'style' => 1]) + [
-            'fingered' => isset($given['fingered']), 'names' => isset($given['names']), 'for_copier' => isset($given['for_copier']), 'corners' => isset($given['corners']),
-            'flats' => is_numeric($given['flats'] ?? null) ? (int) $given['flats'] : $before->flats, 'sharps' => is_numeric($given['sharps'] ?? null) ? (int) $given['sharps'] : $before->sharps,
-            'copies' => is_numeric($given['copies'] ?? null) ? max(1, min(PacketType::COPIES, (int) $given['copies'])) : $before->copies,
+        return PacketSettings::of(array_intersect_key(
+            $given,
+            ['words' => 1, 'date' => 1, 'editions' => 1, 'worksheets' => 1, 'paper' => 1, 'sides' => 1, 'style' => 1],
+        ) + [
+            'fingered' => isset($given['fingered']), 'names' => isset($given['names']), 'for_copier' => isset(
+                $given['for_copier'],
+            ), 'corners' => isset($given['corners']),
+            'flats' => is_numeric($given['flats'] ?? null)
+                ? (int) $given['flats']
+                : $before->flats, 'sharps' => is_numeric($given['sharps'] ?? null)
+                ? (int) $given['sharps']
+                : $before->sharps,
+            'copies' => is_numeric($given['copies'] ?? null)
+                ? max(1, min(PacketType::COPIES, (int) $given['copies']))
+                : $before->copies,
             'except' => isset($given['listed']) ? $except : $before->except,
         ] + $before->toArray());
     }
@@ -259,8 +338,14 @@ final class PacketsController extends AbstractController
         $players = $this->players->all();
 
         return $this->render('packets/packet.html.twig', [
-            'packet' => $packet, 'version' => $typed['version'] ?? $packet->getVersion(), 'title' => $typed['title'] ?? $packet->getTitle(), 'rows' => PacketRows::read($typed['rows'] ?? Packet::rows($packet->getStudies())), 'settings' => $settings,
-            'players' => array_map(static fn (BandPlayer $one): string => $one->called(), $players), 'run' => $this->run($packet), 'problem' => $problem,
+            'packet' => $packet, 'version' => $typed['version']
+                ?? $packet->getVersion(), 'title' => $typed['title']
+                ?? $packet->getTitle(), 'rows' => PacketRows::read($typed['rows']
+                    ?? Packet::rows($packet->getStudies())), 'settings' => $settings,
+            'players' => array_map(
+                static fn (BandPlayer $one): string => $one->called(),
+                $players,
+            ), 'run' => $this->run($packet), 'problem' => $problem,
         ], new Response(status: '' === $problem ? Response::HTTP_OK : Response::HTTP_UNPROCESSABLE_ENTITY));
     }
 
@@ -271,10 +356,22 @@ final class PacketsController extends AbstractController
         if (null === $run) {
             return null;
         }
-        $in = static fn (string $state): array => array_values(array_filter($run['pieces'], static fn (array $one): bool => $one['state'] === $state));
+        $in = static fn (string $state): array => array_values(array_filter(
+            $run['pieces'],
+            static fn (array $one): bool => $one['state'] === $state,
+        ));
         $waiting = $in('waiting');
 
-        return $run + ['all' => \count($run['pieces']), 'done' => \count($run['pieces']) - \count($waiting), 'now' => array_values(array_filter($waiting, static fn (array $one): bool => $one['isBegun'])), 'failed' => $in('failed'), 'pages' => array_sum(array_map(static fn (array $one): int => 'pile' === $one['kind'] ? (int) $one['pages'] : 0, $run['pieces']))];
+        return $run + [
+            'all' => \count($run['pieces']),
+            'done' => \count($run['pieces']) - \count($waiting),
+            'now' => array_values(array_filter($waiting, static fn (array $one): bool => $one['isBegun'])),
+            'failed' => $in('failed'),
+            'pages' => array_sum(array_map(
+                static fn (array $one): int => 'pile' === $one['kind'] ? (int) $one['pages'] : 0,
+                $run['pieces'],
+            )),
+        ];
     }
 
     private function one(string $id): Packet

@@ -36,7 +36,10 @@ final class PacketsKeep implements Keeps
     {
         return [
             'packets' => array_map(self::packet(...), $this->packets->newestFirst()),
-            'chorales' => array_map(static fn (Chorale $one): array => $one->toArray(), array_values($this->chorales->given())),
+            'chorales' => array_map(
+                static fn (Chorale $one): array => $one->toArray(),
+                array_values($this->chorales->given()),
+            ),
         ];
     }
 
@@ -53,6 +56,10 @@ final class PacketsKeep implements Keeps
     {
         $settings = array_diff_key($packet->settings()->toArray(), ['except' => 1]);
 
-        return ['title' => $packet->getTitle(), 'studies' => Packet::rows($packet->getStudies()), 'edition' => $packet->getEdition()] + $settings;
+        return [
+            'title' => $packet->getTitle(),
+            'studies' => Packet::rows($packet->getStudies()),
+            'edition' => $packet->getEdition(),
+        ] + $settings;
     }
 }

@@ -19,7 +19,14 @@ final readonly class Piece
      * @param string           $edition name of an edition that several share; nothing for a player's own
      * @param string           $key    the same for the same content
      */
-    public function __construct(public int $number, public PieceKind $kind, public string $name, public string $file, public array $for, public string $edition, public string $key)
-    {
+    public function __construct(
+        public int $number,
+        public PieceKind $kind,
+        public string $name,
+        public string $file,
+        public array $for,
+        public string $edition,
+        public string $key,
+    ) {
     }
 }

@@ -52,7 +52,10 @@ final class PlanData
             'limits' => null === $limits ? '' : $limits->lowest->text().' to '.$limits->highest->text(),
             'reminders' => $one->settings->reminders->value,
             'watched' => $one->settings->watched?->text() ?? '',
-            'habits' => [...array_map(static fn (Pin $pin): string => $pin->text(), $one->own->pins), ...array_map(static fn (Tendency $tendency): string => $tendency->text(), $one->own->tendencies)],
+            'habits' => [
+                ...array_map(static fn (Pin $pin): string => $pin->text(), $one->own->pins),
+                ...array_map(static fn (Tendency $tendency): string => $tendency->text(), $one->own->tendencies),
+            ],
             'style' => $one->style,
             'section' => $one->section,
             'copies' => $one->copies,

@@ -50,12 +50,27 @@ final class ScoreController extends AbstractController
             $scores = $this->work->scores($line);
             [$at, $score] = self::chosen($scores, $request);
             $together = Together::of($score);
-            $facts = array_combine(array_map(static fn (BandPart $one): string => $one->player, $score->parts), array_map(static fn (BandPart $one): PartFacts => PartFacts::of($one->part), $score->parts));
+            $facts = array_combine(
+                array_map(static fn (BandPart $one): string => $one->player, $score->parts),
+                array_map(static fn (BandPart $one): PartFacts => PartFacts::of($one->part), $score->parts),
+            );
             $view = [
-                'at' => $at, 'count' => \count($scores->scores), 'score' => $score, 'together' => $together, 'tempo' => $this->work->firstTempo($score),
-                'leaps' => PartFacts::spoken(array_map(static fn (PartFacts $one): array => $one->leaps, $facts)), 'left' => $scores->left,
-                'music' => $this->pages->screen($score, $isConcert, $this->address($line, $at))->svg, 'rows' => WhoPlaysWhat::rows($score), 'columns' => WhoPlaysWhat::ON_SCREEN,
-                'voices' => $this->work->voices($score), 'transposing' => array_values(array_filter($score->parts, static fn (BandPart $one): bool => 0 !== $one->part->instrument->transposition->halfSteps() % 12)),
+                'at' => $at, 'count' => \count(
+                    $scores->scores,
+                ), 'score' => $score, 'together' => $together, 'tempo' => $this->work->firstTempo($score),
+                'leaps' => PartFacts::spoken(array_map(
+                    static fn (PartFacts $one): array => $one->leaps,
+                    $facts,
+                )), 'left' => $scores->left,
+                'music' => $this->pages->screen(
+                    $score,
+                    $isConcert,
+                    $this->address($line, $at),
+                )->svg, 'rows' => WhoPlaysWhat::rows($score), 'columns' => WhoPlaysWhat::ON_SCREEN,
+                'voices' => $this->work->voices($score), 'transposing' => array_values(array_filter(
+                    $score->parts,
+                    static fn (BandPart $one): bool => 0 !== $one->part->instrument->transposition->halfSteps() % 12,
+                )),
             ] + $view;
         } catch (Mistake $error) {
             $view['error'] = $error->getMessage();
@@ -78,14 +93,39 @@ final class ScoreController extends AbstractController
         $own = $request->query->getString('own');
         $clash = '' === $own ? null : $this->work->inOwnKey($score, $own);
         if (null !== $clash) {
-            $parts = [...BandWork::distinct(new Score($score->number, array_values(array_filter($score->parts, static fn (BandPart $one): bool => $one->player !== $own)) ?: $score->parts)), $clash];
+            $parts = [
+                ...BandWork::distinct(
+                    new Score(
+                        $score->number,
+                        array_values(array_filter(
+                            $score->parts,
+                            static fn (BandPart $one): bool => $one->player !== $own,
+                        )) ?: $score->parts,
+                    ),
+                ),
+                $clash,
+            ];
         }
 
-        return new JsonResponse(['version' => JsonWriter::VERSION, 'parts' => array_map(static function (BandPart $one): array {
+        return new JsonResponse(['version' => JsonWriter::VERSION, 'parts' => array_map(static function (
+            BandPart $one,
+        ): array {
             $data = JsonWriter::data($one->part);
             $notes = \is_array($data['notes'] ?? null) ? $data['notes'] : [];
 
-            return ['player' => $one->player, 'notes' => array_map(static fn (mixed $note): array => \is_array($note) ? array_intersect_key($note, ['i' => 1, 'onset' => 1, 'duration' => 1, 'bar' => 1, 'midi' => 1, 'written_midi' => 1, 'attack' => 1, 'breath' => 1, 'separated' => 1]) : [], $notes)] + array_intersect_key($data, ['tempo' => 1, 'time' => 1, 'bars' => 1, 'untimed' => 1]);
+            return [
+                'player' => $one->player,
+                'notes' => array_map(
+                    static fn (mixed $note): array => \is_array($note) ? array_intersect_key(
+                        $note,
+                        [
+                            'i' => 1, 'onset' => 1, 'duration' => 1, 'bar' => 1, 'midi' => 1, 'written_midi' => 1,
+                            'attack' => 1, 'breath' => 1, 'separated' => 1,
+                        ],
+                    ) : [],
+                    $notes,
+                ),
+            ] + array_intersect_key($data, ['tempo' => 1, 'time' => 1, 'bars' => 1, 'untimed' => 1]);
         }, $parts)]);
     }
 
@@ -98,12 +138,20 @@ final class ScoreController extends AbstractController
         \assert([] !== $sheets);
         $paper = Paper::parse($request->query->getString('paper'));
         [$content, $type, $how] = match ($format) {
-            'pdf' => [$pdfs->pdf($this->pages->of($scores->scores, $isConcert, '', $paper, self::line($request)), 'Score'), 'application/pdf', 'inline'],
+            'pdf' => [
+                $pdfs->pdf($this->pages->of($scores->scores, $isConcert, '', $paper, self::line($request)), 'Score'),
+                'application/pdf',
+                'inline',
+            ],
             'mid' => [MidiWriter::score($scores->sheets ?: $sheets), 'audio/midi', 'attachment'],
             default => [MusicXmlWriter::score($sheets), 'application/vnd.recordare.musicxml+xml', 'attachment'],
         };
 
-        return new Response($content, 200, ['Content-Type' => $type, 'Content-Disposition' => HeaderUtils::makeDisposition($how, 'score.'.$format)]);
+        return new Response(
+            $content,
+            200,
+            ['Content-Type' => $type, 'Content-Disposition' => HeaderUtils::makeDisposition($how, 'score.'.$format)],
+        );
     }
 
     /** To be projected: what everybody has at a note, large; one key moves everybody on. */
@@ -118,17 +166,28 @@ final class ScoreController extends AbstractController
             \assert([] !== $scores);
             $moment = Moment::at($scores, Spot::parse('' === trim($place) ? 'note 1' : $place));
             $k = (int) array_search($moment->score, $scores, true);
-            $view = ['moment' => $moment, 'rows' => self::together($moment), 'many' => \count($scores) > 1, 'sounding' => self::sounding($moment),
-                'next' => $moment->note < $moment->notes ? \sprintf('line %s note %d', $moment->score->number, $moment->note + 1) : (isset($scores[$k + 1]) ? \sprintf('line %s note 1', $scores[$k + 1]->number) : ''),
+            $view = ['moment' => $moment, 'rows' => self::together(
+                $moment,
+            ), 'many' => \count($scores) > 1, 'sounding' => self::sounding($moment),
+                'next' => $moment->note < $moment->notes
+                    ? \sprintf('line %s note %d', $moment->score->number, $moment->note + 1)
+                    : (isset($scores[$k + 1]) ? \sprintf('line %s note 1', $scores[$k + 1]->number) : ''),
                 'before' => $moment->note > 1 ? \sprintf('line %s note %d', $moment->score->number, $moment->note - 1) : (isset($scores[$k - 1]) ? \sprintf('line %s note 1', $scores[$k - 1]->number) : '')] + $view;
         } catch (Mistake $error) {
             $view['error'] = $error->getMessage();
         }
 
-        return $this->render('packets/rehearse.html.twig', $view, new Response(status: '' === $view['error'] ? 200 : 422));
+        return $this->render(
+            'packets/rehearse.html.twig',
+            $view,
+            new Response(status: '' === $view['error'] ? 200 : 422),
+        );
     }
 
-    /** @return list<array{instrument: string, who: string, note: string, fingering: string}> those of one instrument who have the same in one row */
+    /**
+     * @return list<array{instrument: string, who: string, note: string, fingering: string}> those of one instrument who
+     *  have the same in one row
+     */
     private static function together(Moment $moment): array
     {
         $rows = [];
@@ -148,9 +207,22 @@ final class ScoreController extends AbstractController
             [$instrument, $note, $fingering] = explode('|', $key, 3);
             $i = $moment->has[$members[0]->player];
             $part = $members[0]->part;
-            $diagram = null === $i || 0 === Diagram::height($part->instrument) ? '' : Diagram::planned($part->instrument, $part->plan->notes[$i], null)->alone('fingering', Diagram::words($part->instrument, $part->plan->notes[$i]));
+            $diagram = null === $i || 0 === Diagram::height($part->instrument)
+                ? ''
+                : Diagram::planned($part->instrument, $part->plan->notes[$i], null)->alone(
+                    'fingering',
+                    Diagram::words($part->instrument, $part->plan->notes[$i]),
+                );
 
-            return ['instrument' => $instrument, 'who' => $count[$instrument] > 1 ? implode(', ', array_map(static fn (BandPart $one): string => $one->player, $members)) : '', 'note' => $note, 'fingering' => $fingering, 'diagram' => $diagram];
+            return [
+                'instrument' => $instrument,
+                'who' => $count[$instrument] > 1
+                    ? implode(', ', array_map(static fn (BandPart $one): string => $one->player, $members))
+                    : '',
+                'note' => $note,
+                'fingering' => $fingering,
+                'diagram' => $diagram,
+            ];
         }, array_keys($rows), array_values($rows));
     }
 
@@ -186,6 +258,9 @@ final class ScoreController extends AbstractController
     /** @return \Closure(int): string where a press on a note of the score leads */
     private function address(string $line, int $at): \Closure
     {
-        return fn (int $note): string => $this->generateUrl('rehearse', ['line' => $line, 'place' => ($at > 0 ? 'line '.($at + 1).' ' : '').'note '.($note + 1)]);
+        return fn (int $note): string => $this->generateUrl(
+            'rehearse',
+            ['line' => $line, 'place' => ($at > 0 ? 'line '.($at + 1).' ' : '').'note '.($note + 1)],
+        );
     }
 }

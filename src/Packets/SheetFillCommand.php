@@ -29,8 +29,18 @@ final class SheetFillCommand extends Command
     protected function configure(): void
     {
         $this->addArgument('template', InputArgument::REQUIRED, 'short or long')
-            ->addArgument('key', InputArgument::REQUIRED, 'the key of the day in concert pitch, for example "concert E flat"')
-            ->addOption('format', null, InputOption::VALUE_REQUIRED, 'text: a study line in each row; sheet: with titles and the chorale; json', 'text');
+            ->addArgument(
+                'key',
+                InputArgument::REQUIRED,
+                'the key of the day in concert pitch, for example "concert E flat"',
+            )
+            ->addOption(
+                'format',
+                null,
+                InputOption::VALUE_REQUIRED,
+                'text: a study line in each row; sheet: with titles and the chorale; json',
+                'text',
+            );
     }
 
     protected function execute(InputInterface $input, OutputInterface $output): int
@@ -49,9 +59,28 @@ final class SheetFillCommand extends Command
             return Failure::say($output, $error->getMessage());
         }
         $output->write(match ($format) {
-            'json' => json_encode(['version' => 1, 'template' => $template->name, 'key' => $tonic->text(), 'exercises' => array_map(static fn (Exercise $one): array => ['title' => $one->title] + ('' === $one->line ? ['chorale' => $one->chorale] : ['line' => $one->line]) + ('' === $one->for ? [] : ['for' => $one->for]), $filled)], \JSON_PRETTY_PRINT | \JSON_UNESCAPED_UNICODE | \JSON_UNESCAPED_SLASHES | \JSON_THROW_ON_ERROR),
+            'json' => json_encode(
+                [
+                    'version' => 1,
+                    'template' => $template->name,
+                    'key' => $tonic->text(),
+                    'exercises' => array_map(
+                        static fn (Exercise $one): array => ['title' => $one->title] + (
+                            '' === $one->line ? ['chorale' => $one->chorale] : ['line' => $one->line]
+                        ) + ('' === $one->for ? [] : ['for' => $one->for]),
+                        $filled,
+                    ),
+                ],
+                \JSON_PRETTY_PRINT | \JSON_UNESCAPED_UNICODE | \JSON_UNESCAPED_SLASHES | \JSON_THROW_ON_ERROR,
+            ),
             'sheet' => implode("\n", SheetTemplates::rows($filled, $tonic)),
-            default => implode("\n", array_filter(array_map(static fn (Exercise $one): string => $one->line, $filled), static fn (string $line): bool => '' !== $line)),
+            default => implode(
+                "\n",
+                array_filter(
+                    array_map(static fn (Exercise $one): string => $one->line, $filled),
+                    static fn (string $line): bool => '' !== $line,
+                ),
+            ),
         }."\n", false, OutputInterface::OUTPUT_RAW);
 
         return Command::SUCCESS;

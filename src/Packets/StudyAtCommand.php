@@ -27,10 +27,25 @@ final class StudyAtCommand extends Command
 
     protected function configure(): void
     {
-        $this->addArgument('line', InputArgument::REQUIRED, 'the study line, for example "concert C major, keys by fourths"')
+        $this->addArgument(
+            'line',
+            InputArgument::REQUIRED,
+            'the study line, for example "concert C major, keys by fourths"',
+        )
             ->addOption('band', null, InputOption::VALUE_REQUIRED, 'a band file, for example band.yaml')
-            ->addOption('for', null, InputOption::VALUE_REQUIRED, 'or instruments, divided by commas, for example flute,horn-f,tuba-bbb')
-            ->addOption('place', null, InputOption::VALUE_REQUIRED, 'for example "line 6 note 7" or "bar 2 note 3"', 'note 1')
+            ->addOption(
+                'for',
+                null,
+                InputOption::VALUE_REQUIRED,
+                'or instruments, divided by commas, for example flute,horn-f,tuba-bbb',
+            )
+            ->addOption(
+                'place',
+                null,
+                InputOption::VALUE_REQUIRED,
+                'for example "line 6 note 7" or "bar 2 note 3"',
+                'note 1',
+            )
             ->addOption('format', null, InputOption::VALUE_REQUIRED, 'json or text', 'json');
     }
 
@@ -42,7 +57,10 @@ final class StudyAtCommand extends Command
             $spot = Spot::parse(\is_string($place) ? $place : '');
             $players = StudyScoreCommand::players($input, $this->files);
             $line = $input->getArgument('line');
-            $scores = (new ScoreBuilder($this->parts))->scores([$this->parts->reader->read(\is_string($line) ? $line : '')->line], $players);
+            $scores = (new ScoreBuilder($this->parts))->scores(
+                [$this->parts->reader->read(\is_string($line) ? $line : '')->line],
+                $players,
+            );
             if ([] === $scores->scores) {
                 return Failure::say($output, array_values($scores->left)[0]);
             }
@@ -54,12 +72,34 @@ final class StudyAtCommand extends Command
         if ('json' === $format) {
             $at = array_map(static fn (array $row): array => array_diff_key($row, ['signs' => 1]), $rows);
             foreach ($scores->left as $player => $why) {
-                $at[] = ['player' => (string) $player, 'written' => null, 'sounding' => null, 'fingering' => null, 'because' => $why];
+                $at[] = [
+                    'player' => (string) $player, 'written' => null, 'sounding' => null, 'fingering' => null,
+                    'because' => $why,
+                ];
             }
-            $output->write(json_encode(['version' => 1, 'line' => $moment->score->number, 'bar' => $moment->bar, 'note' => $moment->note, 'note_in_bar' => $moment->inBar, 'at' => $at], \JSON_PRETTY_PRINT | \JSON_UNESCAPED_UNICODE | \JSON_UNESCAPED_SLASHES | \JSON_THROW_ON_ERROR)."\n", false, OutputInterface::OUTPUT_RAW);
+            $output->write(
+                json_encode(
+                    [
+                        'version' => 1, 'line' => $moment->score->number, 'bar' => $moment->bar,
+                        'note' => $moment->note, 'note_in_bar' => $moment->inBar, 'at' => $at,
+                    ],
+                    \JSON_PRETTY_PRINT | \JSON_UNESCAPED_UNICODE | \JSON_UNESCAPED_SLASHES | \JSON_THROW_ON_ERROR,
+                )."\n",
+                false,
+                OutputInterface::OUTPUT_RAW,
+            );
         } else {
             foreach ($rows as $row) {
-                $output->writeln(\sprintf('%-24s %-6s %-6s %s', $row['player'], $row['written'] ?? '-', $row['sounding'] ?? '-', $row['fingering'] ?? ''), OutputInterface::OUTPUT_RAW);
+                $output->writeln(
+                    \sprintf(
+                        '%-24s %-6s %-6s %s',
+                        $row['player'],
+                        $row['written'] ?? '-',
+                        $row['sounding'] ?? '-',
+                        $row['fingering'] ?? '',
+                    ),
+                    OutputInterface::OUTPUT_RAW,
+                );
             }
         }
 

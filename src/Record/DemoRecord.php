@@ -22,11 +22,20 @@ use Symfony\Component\DependencyInjection\Attribute\AsTaggedItem;
 final class DemoRecord implements DemoPart
 {
     private const LIST = 'first-benchmark';
-    /** Of each player in turn: the requirements that were heard; passed at this tempo, not yet at a negative one, not heard at 0. */
-    private const HEARD = [[72, 66, 60, 0], [60, 0, 0, 0], [80, -54, 0, 0], [66, 60, 72, 76], [0, 0, 0, 0], [63, -50, 60, 0], [-48, -44, 0, 0]];
+    /**
+     * Of each player in turn: the requirements that were heard; passed at this tempo, not yet at a negative one, not
+     * heard at 0.
+     */
+    private const HEARD = [
+        [72, 66, 60, 0], [60, 0, 0, 0], [80, -54, 0, 0], [66, 60, 72, 76], [0, 0, 0, 0], [63, -50, 60, 0],
+        [-48, -44, 0, 0],
+    ];
 
-    public function __construct(private readonly EntityManagerInterface $entities, private readonly RequirementLists $lists, private readonly Desk $desk)
-    {
+    public function __construct(
+        private readonly EntityManagerInterface $entities,
+        private readonly RequirementLists $lists,
+        private readonly Desk $desk,
+    ) {
     }
 
     public function load(array $chairs, Account $director, array $demo): void
@@ -42,11 +51,26 @@ final class DemoRecord implements DemoPart
                 }
                 $requirement = $requirements[$n];
                 $line = $requirement->at((string) abs($tempo));
-                $entry = new RecordEntry($chair, $line, $requirement->inMemory, $tempo > 0 ? RecordEntry::PASSED : RecordEntry::NOT_YET, $tempo > 0 ? '' : $remark, $director->getId(), $director->getName());
+                $entry = new RecordEntry(
+                    $chair,
+                    $line,
+                    $requirement->inMemory,
+                    $tempo > 0 ? RecordEntry::PASSED : RecordEntry::NOT_YET,
+                    $tempo > 0 ? '' : $remark,
+                    $director->getId(),
+                    $director->getName(),
+                );
                 if ($tempo < 0) {
                     try {
-                        $passOff = PassOff::of($this->desk->part(DeskState::of(['line' => $requirement->text])->forPlayer($chair)), ['pressed' => [['note' => 3, 'kind' => 'wrong']], 'uneven' => 1]);
-                        $entry->judge($passOff, Rubric::usual()->mark($passOff->presses(), $requirement->reached((string) -$tempo))->mark, null);
+                        $passOff = PassOff::of(
+                            $this->desk->part(DeskState::of(['line' => $requirement->text])->forPlayer($chair)),
+                            ['pressed' => [['note' => 3, 'kind' => 'wrong']], 'uneven' => 1],
+                        );
+                        $entry->judge(
+                            $passOff,
+                            Rubric::usual()->mark($passOff->presses(), $requirement->reached((string) -$tempo))->mark,
+                            null,
+                        );
                     } catch (Mistake) {
                         continue; // not on this instrument
                     }

@@ -24,12 +24,21 @@ use SwiftReed\Record\Recurrence;
 use SwiftReed\Score\PartBuilder;
 
 /**
- * What goes wrong again and again when players are heard, and what is done about it: a sign beside the note, a drill in the plan.
+ * What goes wrong again and again when players are heard, and what is done about it: a sign beside the note, a drill in
+ * the plan.
  */
 final class Faults
 {
-    public function __construct(private readonly RecordEntryRepository $entries, private readonly RecordBook $book, private readonly StandPlans $plans, private readonly TeachingOrders $orders, private readonly InstrumentLibrary $instruments, private readonly PartBuilder $parts, private readonly OpenBand $open, private readonly EntityManagerInterface $entities)
-    {
+    public function __construct(
+        private readonly RecordEntryRepository $entries,
+        private readonly RecordBook $book,
+        private readonly StandPlans $plans,
+        private readonly TeachingOrders $orders,
+        private readonly InstrumentLibrary $instruments,
+        private readonly PartBuilder $parts,
+        private readonly OpenBand $open,
+        private readonly EntityManagerInterface $entities,
+    ) {
     }
 
     /** @return list<CommonFault> of the band's sections, the commonest first */
@@ -40,14 +49,22 @@ final class Faults
         foreach ($this->lately() as $entry) {
             $passOff = $entry->getPassOff();
             if (null !== $passOff && isset($chairs[$entry->getChair()->getId()])) {
-                $heard[] = ['section' => StandPlans::section($entry->getChair(), $this->instruments), 'player' => $entry->getChair()->getId(), 'day' => $this->day($entry), 'passOff' => $passOff];
+                $heard[] = [
+                    'section' => StandPlans::section($entry->getChair(), $this->instruments),
+                    'player' => $entry->getChair()->getId(),
+                    'day' => $this->day($entry),
+                    'passOff' => $passOff,
+                ];
             }
         }
 
         return CommonFault::of($heard, $this->plans->today());
     }
 
-    /** @return list<array{chair: Chair, recurs: non-empty-list<array{says: string, notes: list<string>, drill: string|null}>}> in the order of the score */
+    /**
+     * @return list<array{chair: Chair, recurs: non-empty-list<array{says: string, notes: list<string>,
+     *  drill: string|null}>}> in the order of the score
+     */
     public function ofPlayers(): array
     {
         $entries = [];
@@ -78,7 +95,16 @@ final class Faults
 
         return array_map(fn (Recurrence $one): array => [
             'says' => $one->says(),
-            'notes' => null === $one->after ? array_values(array_filter($one->notes, static fn (string $note): bool => !\in_array($note, array_map(static fn (NoteName $name): string => $name->sign(), $watched->notes), true))) : [],
+            'notes' => null === $one->after
+                ? array_values(array_filter(
+                    $one->notes,
+                    static fn (string $note): bool => !\in_array(
+                        $note,
+                        array_map(static fn (NoteName $name): string => $name->sign(), $watched->notes),
+                        true,
+                    ),
+                ))
+                : [],
             'drill' => $this->drill($one, $chair),
         ], $this->book->recurs($entries, $this->plans->today()));
     }
@@ -94,7 +120,8 @@ final class Faults
     }
 
     /**
-     * Puts a line before all others of the player's plan; who has none of his own gets one, with what he has been playing.
+     * Puts a line before all others of the player's plan; who has none of his own gets one, with what he has been
+     * playing.
      *
      * @throws Mistake when the line is not understood
      */
@@ -104,7 +131,12 @@ final class Faults
         $plan = $this->plans->plan($chair);
         if (null === $plan) {
             $order = $this->orders->of($chair->getTrack());
-            $plan = new Plan($order->name, implode("\n", $order->lines), (new PlanChoices($order->goal))->toArray(), $this->plans->today());
+            $plan = new Plan(
+                $order->name,
+                implode("\n", $order->lines),
+                (new PlanChoices($order->goal))->toArray(),
+                $this->plans->today(),
+            );
             $plan->belongsTo($chair, '');
             $this->entities->persist($plan);
         } elseif ($plan->getChair()?->getId() !== $chair->getId()) {
@@ -116,14 +148,19 @@ final class Faults
         return $plan;
     }
 
-    /** The line with the change drilled, without its tempo: the ladder of the plan sets that. Null where nothing stands before the note. */
+    /**
+     * The line with the change drilled, without its tempo: the ladder of the plan sets that. Null where nothing stands
+     * before the note.
+     */
     private function drill(Recurrence $one, Chair $chair): ?string
     {
         if (0 === $one->note || '' === $one->line) {
             return null;
         }
         try {
-            $line = $this->parts->parser->parse($one->line)->without(ClauseKind::Tempo)->with(Clause::drill($one->note));
+            $line = $this->parts->parser->parse($one->line)
+                ->without(ClauseKind::Tempo)
+                ->with(Clause::drill($one->note));
             $this->parts->build($line, $this->book->instrument($chair), $chair->settings());
 
             return $line->text();

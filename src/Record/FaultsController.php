@@ -24,14 +24,26 @@ use Symfony\Component\Routing\Attribute\Route;
 #[May(Deed::Keep)]
 final class FaultsController extends AbstractController
 {
-    public function __construct(private readonly Faults $faults, private readonly RecordBook $book, private readonly InstrumentLibrary $instruments, private readonly EntityManagerInterface $entities, private readonly Audit $audit)
-    {
+    public function __construct(
+        private readonly Faults $faults,
+        private readonly RecordBook $book,
+        private readonly InstrumentLibrary $instruments,
+        private readonly EntityManagerInterface $entities,
+        private readonly Audit $audit,
+    ) {
     }
 
     #[Route('/record/faults', name: 'record_faults', methods: ['GET'])]
     public function faults(): Response
     {
-        return $this->render('record/faults.html.twig', ['common' => $this->faults->common(), 'players' => $this->faults->ofPlayers(), 'chairs' => $this->book->chairs()]);
+        return $this->render(
+            'record/faults.html.twig',
+            [
+                'common' => $this->faults->common(),
+                'players' => $this->faults->ofPlayers(),
+                'chairs' => $this->book->chairs(),
+            ],
+        );
     }
 
     /** A sign beside the note, on the pages of one player or of a whole section. */
@@ -40,7 +52,10 @@ final class FaultsController extends AbstractController
     {
         $section = $request->request->getString('section');
         $chairs = '' !== $section
-            ? array_filter($this->book->chairs(), fn (Chair $one): bool => $section === StandPlans::section($one, $this->instruments))
+            ? array_filter(
+                $this->book->chairs(),
+                fn (Chair $one): bool => $section === StandPlans::section($one, $this->instruments),
+            )
             : [$this->chair($request)];
         $note = mb_substr($request->request->getString('note'), 0, 20);
         try {
@@ -72,7 +87,8 @@ final class FaultsController extends AbstractController
 
     private function chair(Request $request): Chair
     {
-        return $this->book->chairs()[$request->request->getString('chair')] ?? throw $this->createNotFoundException('refusal.none.chair');
+        return $this->book->chairs()[$request->request->getString('chair')]
+            ?? throw $this->createNotFoundException('refusal.none.chair');
     }
 
     /**

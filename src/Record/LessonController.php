@@ -35,8 +35,16 @@ final class LessonController extends AbstractController
     /** Of those who are to be heard, and of what goes wrong, as many as are read at a glance. */
     private const SHOWN = 3;
 
-    public function __construct(private readonly DailySheet $daily, private readonly BandWork $work, private readonly OpenBand $open, private readonly Words $words, private readonly Faults $faults, private readonly RecordBook $book, private readonly OwnListRepository $lists, private readonly StandPlans $plans)
-    {
+    public function __construct(
+        private readonly DailySheet $daily,
+        private readonly BandWork $work,
+        private readonly OpenBand $open,
+        private readonly Words $words,
+        private readonly Faults $faults,
+        private readonly RecordBook $book,
+        private readonly OwnListRepository $lists,
+        private readonly StandPlans $plans,
+    ) {
     }
 
     /** Thirty seconds before the door opens. */
@@ -45,7 +53,18 @@ final class LessonController extends AbstractController
     {
         $today = $this->daily->today();
 
-        return $this->render('record/lesson.html.twig', ['list' => $this->lists->chosen(''), 'hear' => $this->hear(), 'faults' => $this->faults(), 'band' => $this->open->required(), 'tonic' => $today['tonic'], 'template' => $this->daily->template($today['template'])->name, 'version' => $today['version']] + $this->card($today['tonic']));
+        return $this->render(
+            'record/lesson.html.twig',
+            [
+                'list' => $this->lists->chosen(''),
+                'hear' => $this->hear(),
+                'faults' => $this->faults(),
+                'band' => $this->open->required(),
+                'tonic' => $today['tonic'],
+                'template' => $this->daily->template($today['template'])->name,
+                'version' => $today['version'],
+            ] + $this->card($today['tonic']),
+        );
     }
 
     #[Route('/lesson.pdf', name: 'lesson_pdf', methods: ['GET'])]
@@ -53,13 +72,34 @@ final class LessonController extends AbstractController
     {
         $today = $this->daily->today();
         $card = $this->card($today['tonic']);
-        $rows = array_map(static fn (array $one): array => [$one['section'], $one['key'], $one['change']], $card['sections']);
-        $tempo = null === $card['tempo'] ? '' : $this->words->say('lesson.begin', ['%bpm%' => $card['tempo']->bpm]).' '.$card['tempo']->because;
-        $hear = array_map(static fn (array $one): string => $one['chair']->getName().' ('.$one['title'].')', $this->hear());
-        $more = trim(([] === $hear ? '' : $this->words->say('lesson.to_hear').': '.implode(', ', $hear).'. ').implode(' ', array_map(static fn (CommonFault $one): string => $one->says(), $this->faults())));
-        $pages = TablePages::of($this->words->say('lesson.title', ['%key%' => $today['tonic']->sign()]), trim($tempo.' '.$card['together'].' '.$more), ['section' => 4, 'reads' => 3, 'hard change' => 10], [['', $rows]], Paper::parse($this->open->usual()->paper), $this->open->required()->getName());
+        $rows = array_map(
+            static fn (array $one): array => [$one['section'], $one['key'], $one['change']],
+            $card['sections'],
+        );
+        $tempo = null === $card['tempo']
+            ? ''
+            : $this->words->say('lesson.begin', ['%bpm%' => $card['tempo']->bpm]).' '.$card['tempo']->because;
+        $hear = array_map(
+            static fn (array $one): string => $one['chair']->getName().' ('.$one['title'].')',
+            $this->hear(),
+        );
+        $more = trim((
+            [] === $hear ? '' : $this->words->say('lesson.to_hear').': '.implode(', ', $hear).'. '
+        ).implode(' ', array_map(static fn (CommonFault $one): string => $one->says(), $this->faults())));
+        $pages = TablePages::of(
+            $this->words->say('lesson.title', ['%key%' => $today['tonic']->sign()]),
+            trim($tempo.' '.$card['together'].' '.$more),
+            ['section' => 4, 'reads' => 3, 'hard change' => 10],
+            [['', $rows]],
+            Paper::parse($this->open->usual()->paper),
+            $this->open->required()->getName(),
+        );
 
-        return new Response($pdfs->pdf($pages, 'Next lesson'), 200, ['Content-Type' => 'application/pdf', 'Content-Disposition' => 'inline; filename="next-lesson.pdf"']);
+        return new Response(
+            $pdfs->pdf($pages, 'Next lesson'),
+            200,
+            ['Content-Type' => 'application/pdf', 'Content-Disposition' => 'inline; filename="next-lesson.pdf"'],
+        );
     }
 
     /** @return list<array{chair: Chair, title: string, key: string}> who is to be heard next */
@@ -67,12 +107,21 @@ final class LessonController extends AbstractController
     {
         $list = $this->lists->chosen('');
         try {
-            $next = null === $list ? [] : $this->book->next($this->book->requirements($list), $this->book->chairs(), $this->plans->today());
+            $next = null === $list
+                ? []
+                : $this->book->next($this->book->requirements($list), $this->book->chairs(), $this->plans->today());
         } catch (Mistake) {
             return []; // what is wrong with the list is said on its page
         }
 
-        return array_map(fn (array $one): array => ['chair' => $one['chair'], 'title' => $this->book->title($one['requirement'], $this->book->instrument($one['chair'])), 'key' => $one['requirement']->key()], \array_slice($next, 0, self::SHOWN));
+        return array_map(
+            fn (array $one): array => [
+                'chair' => $one['chair'],
+                'title' => $this->book->title($one['requirement'], $this->book->instrument($one['chair'])),
+                'key' => $one['requirement']->key(),
+            ],
+            \array_slice($next, 0, self::SHOWN),
+        );
     }
 
     /** @return list<CommonFault> */
@@ -89,18 +138,27 @@ final class LessonController extends AbstractController
     private function card(NoteName $tonic): array
     {
         $tempo = $this->open->usual()->tempo;
-        $line = \sprintf('concert %s major, then arpeggio, eighths%s', $tonic->text(), null === $tempo ? '' : ', quarter = '.$tempo);
+        $line = \sprintf(
+            'concert %s major, then arpeggio, eighths%s',
+            $tonic->text(),
+            null === $tempo ? '' : ', quarter = '.$tempo,
+        );
         try {
             $score = $this->work->scores($line)->scores[0];
         } catch (Mistake $error) {
-            return ['line' => $line, 'tempo' => null, 'together' => '', 'sections' => [], 'error' => $error->getMessage()];
+            return [
+                'line' => $line, 'tempo' => null, 'together' => '', 'sections' => [], 'error' => $error->getMessage(),
+            ];
         }
         $sections = [];
         foreach ($this->work->voices($score) as $section => $players) {
             $sections[] = $this->section((string) $section, $score, $players);
         }
 
-        return ['line' => $line, 'tempo' => $this->work->firstTempo($score), 'together' => Together::of($score)->says(), 'sections' => $sections, 'error' => ''];
+        return [
+            'line' => $line, 'tempo' => $this->work->firstTempo($score), 'together' => Together::of($score)->says(),
+            'sections' => $sections, 'error' => '',
+        ];
     }
 
     /**
@@ -125,6 +183,10 @@ final class LessonController extends AbstractController
             }
         }
 
-        return ['section' => $name, 'key' => implode(', ', array_keys($keys)), 'change' => null === $worst ? '' : $whose.', '.$worst->hardest()];
+        return [
+            'section' => $name,
+            'key' => implode(', ', array_keys($keys)),
+            'change' => null === $worst ? '' : $whose.', '.$worst->hardest(),
+        ];
     }
 }

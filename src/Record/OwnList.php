@@ -60,7 +60,10 @@ class OwnList implements OfBand
     /** @return list<string> */
     public function rows(): array
     {
-        return array_values(array_filter(array_map(trim(...), explode("\n", $this->rows)), static fn (string $row): bool => '' !== $row));
+        return array_values(array_filter(
+            array_map(trim(...), explode("\n", $this->rows)),
+            static fn (string $row): bool => '' !== $row,
+        ));
     }
 
     public function getVersion(): int

@@ -12,8 +12,8 @@ use Doctrine\ORM\Mapping as ORM;
 use Symfony\Component\Uid\Uuid;
 
 /**
- * A home card or a worksheet that was looked through: whether it is done so that it can be used, and whether it is right, apart. It is appended and
- * never overwritten; whoever made it may withdraw it.
+ * A home card or a worksheet that was looked through: whether it is done so that it can be used, and whether it is
+ * right, apart. It is appended and never overwritten; whoever made it may withdraw it.
  */
 #[ORM\Entity(repositoryClass: PaperEntryRepository::class)]
 #[ORM\Table(name: 'paper_entry')]
@@ -128,6 +128,10 @@ class PaperEntry implements OfBand
     /** @return array<string, mixed> to be given away */
     public function data(): array
     {
-        return ['kind' => $this->kind, 'title' => $this->title, 'usable' => $this->isUsable, 'right' => $this->isRight, 'remark' => $this->remark, 'by' => $this->byName, 'at' => $this->madeAt->format(\DATE_ATOM), 'withdrawn' => $this->isWithdrawn()];
+        return [
+            'kind' => $this->kind, 'title' => $this->title, 'usable' => $this->isUsable, 'right' => $this->isRight,
+            'remark' => $this->remark, 'by' => $this->byName, 'at' => $this->madeAt->format(\DATE_ATOM),
+            'withdrawn' => $this->isWithdrawn(),
+        ];
     }
 }

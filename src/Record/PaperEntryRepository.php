@@ -43,7 +43,10 @@ final class PaperEntryRepository extends ServiceEntityRepository
         $stacks = [];
         foreach ($this->findBy(['withdrawnAt' => null], ['madeAt' => 'DESC', 'id' => 'ASC'], self::LATEST) as $one) {
             $key = $one->getMadeAt()->format('U.u').'|'.$one->getById().'|'.$one->getKind().'|'.$one->getTitle();
-            $stacks[$key] ??= ['kind' => $one->getKind(), 'title' => $one->getTitle(), 'at' => $one->getMadeAt(), 'by' => $one->getById(), 'entries' => [$one]];
+            $stacks[$key] ??= [
+                'kind' => $one->getKind(), 'title' => $one->getTitle(), 'at' => $one->getMadeAt(),
+                'by' => $one->getById(), 'entries' => [$one],
+            ];
             if ($stacks[$key]['entries'][0] !== $one) {
                 $stacks[$key]['entries'][] = $one;
             }

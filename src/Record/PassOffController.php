@@ -36,7 +36,8 @@ use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 
 /**
- * A player is heard: his own part with numbers, what went wrong pressed on the notes, the mark of it, words to the player.
+ * A player is heard: his own part with numbers, what went wrong pressed on the notes, the mark of it, words to the
+ * player.
  */
 #[May(Deed::Keep)]
 final class PassOffController extends AbstractController
@@ -44,8 +45,18 @@ final class PassOffController extends AbstractController
     /** Every fault of every note of the longest line has room. */
     private const MOST_BYTES = 100000;
 
-    public function __construct(private readonly OwnListRepository $lists, private readonly RecordEntryRepository $entries, private readonly RecordBook $book, private readonly Desk $desk, private readonly PageMaker $pages, private readonly StandPlans $plans, private readonly OpenBand $open, private readonly EntityManagerInterface $entities, private readonly Audit $audit, private readonly Words $words)
-    {
+    public function __construct(
+        private readonly OwnListRepository $lists,
+        private readonly RecordEntryRepository $entries,
+        private readonly RecordBook $book,
+        private readonly Desk $desk,
+        private readonly PageMaker $pages,
+        private readonly StandPlans $plans,
+        private readonly OpenBand $open,
+        private readonly EntityManagerInterface $entities,
+        private readonly Audit $audit,
+        private readonly Words $words,
+    ) {
     }
 
     #[Route('/record/hear/{id<[0-9a-f-]{36}>}', name: 'record_hear', methods: ['GET'])]
@@ -57,7 +68,9 @@ final class PassOffController extends AbstractController
             // Nothing is named: what is nearest for that player.
             $chair = $this->book->chairs()[$id] ?? throw $this->createNotFoundException('refusal.none.chair');
             $requirements = $this->book->requirements($list);
-            $nearest = $this->book->next($requirements, [$id => $chair], $this->plans->today())[0]['requirement'] ?? $requirements[0] ?? throw $this->createNotFoundException('refusal.none.requirement');
+            $nearest = $this->book->next($requirements, [$id => $chair], $this->plans->today())[0]['requirement']
+                ?? $requirements[0]
+                ?? throw $this->createNotFoundException('refusal.none.requirement');
 
             return $this->page($list, $chair, $nearest);
         }
@@ -71,23 +84,45 @@ final class PassOffController extends AbstractController
     #[ChangesNothing]
     public function mark(Request $request, string $id): Response
     {
-        [, $chair, $requirement] = $this->asked($request->request->getString('list'), $id, $request->request->getString('requirement'));
+        [, $chair, $requirement] = $this->asked(
+            $request->request->getString('list'),
+            $id,
+            $request->request->getString('requirement'),
+        );
         try {
             $passOff = $this->pressed($request, $this->part($chair, $requirement));
 
-            return $this->render('record/_mark.html.twig', ['mark' => $this->marked($passOff, $requirement, $request->request->getString('tempo')), 'pass_off' => $passOff]);
+            return $this->render(
+                'record/_mark.html.twig',
+                [
+                    'mark' => $this->marked($passOff, $requirement, $request->request->getString('tempo')),
+                    'pass_off' => $passOff,
+                ],
+            );
         } catch (Mistake $error) {
-            return new Response(htmlspecialchars($error->getMessage(), \ENT_QUOTES), Response::HTTP_UNPROCESSABLE_ENTITY);
+            return new Response(
+                htmlspecialchars($error->getMessage(), \ENT_QUOTES),
+                Response::HTTP_UNPROCESSABLE_ENTITY,
+            );
         }
     }
 
     #[Route('/record/hear/{id<[0-9a-f-]{36}>}', name: 'record_heard', methods: ['POST'])]
     public function heard(Request $request, string $id): Response
     {
-        [$list, $chair, $requirement] = $this->asked($request->request->getString('list'), $id, $request->request->getString('requirement'));
+        [$list, $chair, $requirement] = $this->asked(
+            $request->request->getString('list'),
+            $id,
+            $request->request->getString('requirement'),
+        );
         $teacher = $this->open->teacher() ?? throw $this->createAccessDeniedException('refusal.teachers');
         $given = trim($request->request->getString('mark'));
-        $typed = ['tempo' => $request->request->getString('tempo'), 'remark' => mb_scrub($request->request->getString('remark')), 'mark' => $given, 'pressed' => $request->request->getString('pressed')];
+        $typed = [
+            'tempo' => $request->request->getString('tempo'),
+            'remark' => mb_scrub($request->request->getString('remark')),
+            'mark' => $given,
+            'pressed' => $request->request->getString('pressed'),
+        ];
         try {
             $passOff = $this->pressed($request, $this->part($chair, $requirement));
             $mark = $this->marked($passOff, $requirement, $typed['tempo']);
@@ -95,19 +130,39 @@ final class PassOffController extends AbstractController
             return $this->page($list, $chair, $requirement, $typed, $error->getMessage());
         }
         if ('' !== $given && (!is_numeric($given) || (float) $given < 0 || (float) $given > 100)) {
-            return $this->page($list, $chair, $requirement, $typed, $this->words->say('refusal.mark', ['%read%' => mb_substr($given, 0, 20)]));
+            return $this->page(
+                $list,
+                $chair,
+                $requirement,
+                $typed,
+                $this->words->say('refusal.mark', ['%read%' => mb_substr($given, 0, 20)]),
+            );
         }
         if (!Requirement::reads($typed['tempo'])) {
             return $this->page($list, $chair, $requirement, $typed, $this->words->say('refusal.record_tempo'));
         }
-        $result = RecordEntry::PASSED === $request->request->getString('result') ? RecordEntry::PASSED : RecordEntry::NOT_YET;
-        $entry = new RecordEntry($chair, $requirement->at($typed['tempo']), $requirement->inMemory, $result, mb_substr(trim($typed['remark']), 0, RecordEntry::REMARK), $teacher->getId(), mb_substr($teacher->getName(), 0, 80));
+        $result = RecordEntry::PASSED === $request->request->getString('result')
+            ? RecordEntry::PASSED
+            : RecordEntry::NOT_YET;
+        $entry = new RecordEntry(
+            $chair,
+            $requirement->at($typed['tempo']),
+            $requirement->inMemory,
+            $result,
+            mb_substr(trim($typed['remark']), 0, RecordEntry::REMARK),
+            $teacher->getId(),
+            mb_substr($teacher->getName(), 0, 80),
+        );
         $entry->judge($passOff, $mark->mark, '' === $given ? null : (float) $given);
         $this->entities->persist($entry);
         $this->entities->flush();
         $this->audit->note('heard: '.$result, $entry->getId());
 
-        return $this->redirectToRoute('record', ['list' => $list->getId(), 'entered' => $entry->getId()], Response::HTTP_SEE_OTHER);
+        return $this->redirectToRoute(
+            'record',
+            ['list' => $list->getId(), 'entered' => $entry->getId()],
+            Response::HTTP_SEE_OTHER,
+        );
     }
 
     /** The weights that the band's teachers give. */
@@ -130,7 +185,14 @@ final class PassOffController extends AbstractController
             foreach (Rubric::PARTS as $part) {
                 $typed[$part] = trim($request->request->getString($part));
             }
-            $weights = array_map(static fn (string $one): float => (float) filter_var($one, \FILTER_VALIDATE_FLOAT, ['options' => ['min_range' => 0, 'max_range' => 1000, 'default' => -1]]), $typed);
+            $weights = array_map(
+                static fn (string $one): float => (float) filter_var(
+                    $one,
+                    \FILTER_VALIDATE_FLOAT,
+                    ['options' => ['min_range' => 0, 'max_range' => 1000, 'default' => -1]],
+                ),
+                $typed,
+            );
             if (min($weights) < 0 || array_sum($weights) <= 0) {
                 return $this->rubricPage($typed, $this->words->say('refusal.rubric'));
             }
@@ -145,17 +207,29 @@ final class PassOffController extends AbstractController
     /** @param array<string, string> $typed */
     private function rubricPage(array $typed, string $problem): Response
     {
-        return $this->render('record/rubric.html.twig', ['weights' => $typed, 'problem' => $problem, 'version' => $this->open->required()->getVersion()], new Response(status: '' === $problem ? Response::HTTP_OK : Response::HTTP_UNPROCESSABLE_ENTITY));
+        return $this->render(
+            'record/rubric.html.twig',
+            ['weights' => $typed, 'problem' => $problem, 'version' => $this->open->required()->getVersion()],
+            new Response(status: '' === $problem ? Response::HTTP_OK : Response::HTTP_UNPROCESSABLE_ENTITY),
+        );
     }
 
     /** @param array<string, string> $typed what was typed and pressed, when it comes back */
-    private function page(OwnList $list, Chair $chair, Requirement $requirement, array $typed = [], string $problem = ''): Response
-    {
+    private function page(
+        OwnList $list,
+        Chair $chair,
+        Requirement $requirement,
+        array $typed = [],
+        string $problem = '',
+    ): Response {
         $part = null;
         $wide = $narrow = $take = '';
         try {
             $part = $this->part($chair, $requirement);
-            $take = json_encode(StandData::take($part, DeskState::of(['line' => $requirement->text])->forPlayer($chair)), \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE);
+            $take = json_encode(
+                StandData::take($part, DeskState::of(['line' => $requirement->text])->forPlayer($chair)),
+                \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE,
+            );
             $label = $part->instrument->name.', '.$part->writtenTitle();
             $rows = new Rows(true, false, Reminders::Affected, FingeringStyle::None);
             $wide = $this->pages->screen($part, $rows, $label, DeskPage::WIDE)->svg;
@@ -166,7 +240,10 @@ final class PassOffController extends AbstractController
 
         return $this->render('record/hear.html.twig', [
             'list' => $list, 'chair' => $chair, 'requirement' => $requirement, 'part' => $part, 'wide' => $wide, 'narrow' => $narrow, 'typed' => $typed, 'problem' => $problem,
-            'title' => $this->book->title($requirement, $this->book->instrument($chair)), 'asks' => $this->book->asks($requirement),
+            'title' => $this->book->title(
+                $requirement,
+                $this->book->instrument($chair),
+            ), 'asks' => $this->book->asks($requirement),
             'take' => $take, 'listen_says' => StandController::LISTENS,
             'helpers' => $this->book->helpers([$requirement], $chair)[0] ?? [],
             'recurs' => $this->book->recurs($this->entries->ofChair($chair), $this->plans->today()),
@@ -190,7 +267,9 @@ final class PassOffController extends AbstractController
     {
         $weights = $this->open->required()->getRubric();
 
-        return (null === $weights ? Rubric::usual() : Rubric::read($weights))->mark($passOff->presses(), $requirement->reached($tempo));
+        return (
+            null === $weights ? Rubric::usual() : Rubric::read($weights)
+        )->mark($passOff->presses(), $requirement->reached($tempo));
     }
 
     /** @return array<string, float> */
@@ -206,7 +285,10 @@ final class PassOffController extends AbstractController
      */
     private static function shown(array $weights): array
     {
-        return array_map(static fn (float $one): string => rtrim(rtrim(number_format($one, 1, '.', ''), '0'), '.'), $weights);
+        return array_map(
+            static fn (float $one): string => rtrim(rtrim(number_format($one, 1, '.', ''), '0'), '.'),
+            $weights,
+        );
     }
 
     /** @return array{OwnList, Chair, Requirement} */
@@ -214,6 +296,11 @@ final class PassOffController extends AbstractController
     {
         $list = $this->lists->one($list) ?? throw $this->createNotFoundException('refusal.none.list');
 
-        return [$list, $this->book->chairs()[$chair] ?? throw $this->createNotFoundException('refusal.none.chair'), $this->book->requirement($list, $requirement) ?? throw $this->createNotFoundException('refusal.none.requirement')];
+        return [
+            $list,
+            $this->book->chairs()[$chair] ?? throw $this->createNotFoundException('refusal.none.chair'),
+            $this->book->requirement($list, $requirement)
+                ?? throw $this->createNotFoundException('refusal.none.requirement'),
+        ];
     }
 }

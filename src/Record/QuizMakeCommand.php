@@ -31,26 +31,59 @@ final class QuizMakeCommand extends Command
             ->addOption('for', null, InputOption::VALUE_REQUIRED, 'the instrument, for example clarinet-bb', '')
             ->addOption('setup', null, InputOption::VALUE_REQUIRED, 'set-ups, separated by commas', '')
             ->addOption('stage', null, InputOption::VALUE_REQUIRED, 'first, developing or full', 'full')
-            ->addOption('seed', null, InputOption::VALUE_REQUIRED, 'a number; the same one makes the same question', '1');
+            ->addOption(
+                'seed',
+                null,
+                InputOption::VALUE_REQUIRED,
+                'a number; the same one makes the same question',
+                '1',
+            );
     }
 
     protected function execute(InputInterface $input, OutputInterface $output): int
     {
-        $option = static fn (string $name): string => \is_string($input->getOption($name)) ? trim($input->getOption($name)) : '';
+        $option = static fn (string $name): string => \is_string($input->getOption(
+            $name,
+        )) ? trim($input->getOption($name)) : '';
         try {
-            $kind = QuizKind::from(Failure::oneOf('kind', $input->getArgument('kind'), array_column(QuizKind::cases(), 'value')));
+            $kind = QuizKind::from(Failure::oneOf(
+                'kind',
+                $input->getArgument('kind'),
+                array_column(QuizKind::cases(), 'value'),
+            ));
             if ('' === $option('for')) {
-                throw new \InvalidArgumentException('The option --for is missing; expected an instrument, for example --for=clarinet-bb.');
+                throw new \InvalidArgumentException(
+                    'The option --for is missing; expected an instrument, for example --for=clarinet-bb.',
+                );
             }
             $seed = filter_var($option('seed'), \FILTER_VALIDATE_INT);
             if (false === $seed) {
-                throw new \InvalidArgumentException(\sprintf('--seed=%s was read; expected a whole number, for example --seed=1.', mb_substr($option('seed'), 0, 40)));
+                throw new \InvalidArgumentException(\sprintf(
+                    '--seed=%s was read; expected a whole number, for example --seed=1.',
+                    mb_substr($option('seed'), 0, 40),
+                ));
             }
-            $question = $this->quiz->make($kind, $this->instruments->instrument($option('for'), Failure::setups($input)), $seed, [], Stage::from(Failure::oneOf('stage', $option('stage'), array_column(Stage::cases(), 'value'))));
+            $question = $this->quiz->make(
+                $kind,
+                $this->instruments->instrument($option('for'), Failure::setups($input)),
+                $seed,
+                [],
+                Stage::from(Failure::oneOf('stage', $option('stage'), array_column(Stage::cases(), 'value'))),
+            );
         } catch (Mistake|\InvalidArgumentException $error) {
             return Failure::say($output, $error->getMessage());
         }
-        $output->write(json_encode(['version' => 1, 'kind' => $question->kind->value, 'question' => $question->question, 'asks' => $question->asks, 'answer' => $question->answer], \JSON_PRETTY_PRINT | \JSON_UNESCAPED_UNICODE | \JSON_UNESCAPED_SLASHES | \JSON_THROW_ON_ERROR)."\n", false, OutputInterface::OUTPUT_RAW);
+        $output->write(
+            json_encode(
+                [
+                    'version' => 1, 'kind' => $question->kind->value, 'question' => $question->question,
+                    'asks' => $question->asks, 'answer' => $question->answer,
+                ],
+                \JSON_PRETTY_PRINT | \JSON_UNESCAPED_UNICODE | \JSON_UNESCAPED_SLASHES | \JSON_THROW_ON_ERROR,
+            )."\n",
+            false,
+            OutputInterface::OUTPUT_RAW,
+        );
 
         return Command::SUCCESS;
     }

@@ -34,8 +34,16 @@ final class RecordBook
 
     private ?RecordGrid $grid = null;
 
-    public function __construct(private readonly RequirementLists $lists, private readonly Roster $roster, private readonly InstrumentLibrary $instruments, private readonly Results $results, private readonly Connection $database, private readonly OpenBand $open, private readonly PartBuilder $parts, private readonly CacheInterface $cache)
-    {
+    public function __construct(
+        private readonly RequirementLists $lists,
+        private readonly Roster $roster,
+        private readonly InstrumentLibrary $instruments,
+        private readonly Results $results,
+        private readonly Connection $database,
+        private readonly OpenBand $open,
+        private readonly PartBuilder $parts,
+        private readonly CacheInterface $cache,
+    ) {
     }
 
     /**
@@ -46,13 +54,20 @@ final class RecordBook
     public function requirements(OwnList $list): array
     {
         // The same rows mean the same: a pass in a noisy room does not wait for them to be read.
-        return $this->cache->get('requirements-'.hash('xxh128', $list->getRows()), fn (): array => $this->lists->requirements($list->rows()));
+        return $this->cache->get(
+            'requirements-'.hash('xxh128', $list->getRows()),
+            fn (): array => $this->lists->requirements($list->rows()),
+        );
     }
 
     /** The requirement of a list that has a key. */
     public function requirement(OwnList $list, string $key): ?Requirement
     {
-        return array_values(array_filter($this->requirements($list), static fn (Requirement $one): bool => $one->key() === $key))[0] ?? null;
+        return array_values(array_filter(
+            $this->requirements($list),
+            static fn (Requirement $one): bool => $one->key() === $key,
+        ))[0]
+            ?? null;
     }
 
     /**
@@ -68,7 +83,11 @@ final class RecordBook
         foreach ($entries as $entry) {
             $passOff = $entry->isWithdrawn() ? null : $entry->getPassOff();
             if (null !== $passOff) {
-                $heard[] = [Day::parse($entry->getMadeAt()->setTimezone($this->open->zone())->format('Y-m-d')), $passOff, $entry->getLine()];
+                $heard[] = [
+                    Day::parse($entry->getMadeAt()->setTimezone($this->open->zone())->format('Y-m-d')),
+                    $passOff,
+                    $entry->getLine(),
+                ];
             }
         }
 
@@ -82,7 +101,13 @@ final class RecordBook
      */
     public function titles(OwnList $list, Instrument $instrument): array
     {
-        return $this->cache->get('requirement-titles-'.hash('xxh128', $list->getRows().'|'.$instrument->transposition->halfSteps()), fn (): array => array_map(fn (Requirement $one): string => $this->title($one, $instrument), $this->requirements($list)));
+        return $this->cache->get(
+            'requirement-titles-'.hash('xxh128', $list->getRows().'|'.$instrument->transposition->halfSteps()),
+            fn (): array => array_map(
+                fn (Requirement $one): string => $this->title($one, $instrument),
+                $this->requirements($list),
+            ),
+        );
     }
 
     /** @return array<string, Chair> by id, in the order of the score */
@@ -114,7 +139,14 @@ final class RecordBook
             $ids = array_column($members, 'id');
             $family = \in_array($chair->getInstrument(), $ids, true) ? $ids : $family;
         }
-        $others = array_filter($this->chairs(), static fn (Chair $one): bool => $one->getId() !== $chair->getId() && $one->getPlayer()->getId() !== $chair->getPlayer()->getId() && \in_array($one->getInstrument(), $family, true));
+        $others = array_filter(
+            $this->chairs(),
+            static fn (Chair $one): bool => $one->getId() !== $chair->getId() && $one->getPlayer()->getId() !== $chair->getPlayer()->getId() && \in_array(
+                $one->getInstrument(),
+                $family,
+                true,
+            ),
+        );
         $helpers = array_map(static fn (): array => [], $requirements);
         foreach ([] === $others ? [] : $this->cells($requirements, $others) as $id => $cells) {
             foreach ($cells as $k => $cell) {
@@ -165,7 +197,9 @@ final class RecordBook
     public function title(Requirement $requirement, ?Instrument $instrument = null): string
     {
         $recipe = $this->parts->recipe($requirement->line);
-        $tonic = null === $instrument ? $recipe->tonic : $this->parts->writtenKey($requirement->line, $instrument)->key->tonic;
+        $tonic = null === $instrument
+            ? $recipe->tonic
+            : $this->parts->writtenKey($requirement->line, $instrument)->key->tonic;
 
         return KeyNames::title($tonic, $recipe->material);
     }
@@ -175,11 +209,14 @@ final class RecordBook
     {
         $parts = explode(', ', $requirement->line->text(), 2);
 
-        return ($parts[1] ?? '').($requirement->inMemory ? '; from memory' : '').(null === $requirement->due ? '' : '; by '.$requirement->due->spoken());
+        return ($parts[1] ?? '').($requirement->inMemory ? '; from memory' : '').(
+            null === $requirement->due ? '' : '; by '.$requirement->due->spoken()
+        );
     }
 
     /**
-     * Who is to be heard next: ready before not, due before not, longest unheard first; each player once, with the requirement that is nearest.
+     * Who is to be heard next: ready before not, due before not, longest unheard first; each player once, with the
+     * requirement that is nearest.
      *
      * @param list<Requirement>    $requirements
      * @param array<string, Chair> $chairs
@@ -193,7 +230,9 @@ final class RecordBook
         foreach ($this->cells($requirements, $chairs) as $id => $cells) {
             $last = null;
             foreach ($cells as $cell) {
-                $last = null === $cell->lastHeard ? $last : (null === $last ? $cell->lastHeard : $last->later($cell->lastHeard));
+                $last = null === $cell->lastHeard
+                    ? $last
+                    : (null === $last ? $cell->lastHeard : $last->later($cell->lastHeard));
             }
             $best = null;
             foreach ($cells as $k => $cell) {
@@ -201,13 +240,30 @@ final class RecordBook
                     continue;
                 }
                 $due = $requirements[$k]->due?->since($today);
-                $order = [$cell->isReady ? 0 : 1, Standing::Played === $cell->standing ? 0 : 1, $due ?? \PHP_INT_MAX, -($cell->tempo ?? 0), $k];
+                $order = [
+                    $cell->isReady ? 0 : 1, Standing::Played === $cell->standing ? 0 : 1, $due ?? \PHP_INT_MAX,
+                    -($cell->tempo ?? 0), $k,
+                ];
                 if (null === $best || $order < $best[0]) {
-                    $best = [$order, ['chair' => $chairs[$id], 'requirement' => $requirements[$k], 'cell' => $cell, 'unheard' => null === $last ? null : $today->since($last), 'due' => $due]];
+                    $best = [
+                        $order,
+                        [
+                            'chair' => $chairs[$id], 'requirement' => $requirements[$k], 'cell' => $cell,
+                            'unheard' => null === $last ? null : $today->since($last), 'due' => $due,
+                        ],
+                    ];
                 }
             }
             if (null !== $best) {
-                $rows[] = [[$best[0][0], $best[0][1], min($best[0][2], 8), null === $best[1]['unheard'] ? -\PHP_INT_MAX : -$best[1]['unheard']], $best[1]];
+                $rows[] = [
+                    [
+                        $best[0][0],
+                        $best[0][1],
+                        min($best[0][2], 8),
+                        null === $best[1]['unheard'] ? -\PHP_INT_MAX : -$best[1]['unheard'],
+                    ],
+                    $best[1],
+                ];
             }
         }
         if (!$isRoundTheRoom) {
@@ -229,17 +285,39 @@ final class RecordBook
         $at = \DateTimeImmutable::createFromFormat('U.u', $moment);
 
         // Moments are kept to the second: what was entered within this one is sent again rather than missed.
-        return false === $at ? [] : array_map(static fn (mixed $id): string => \is_string($id) ? $id : '', $this->database->fetchFirstColumn('SELECT DISTINCT chair_id FROM record_entry WHERE band_id = :band AND (made_at >= :at OR withdrawn_at >= :at)', ['band' => $this->open->id(), 'at' => $at->format('Y-m-d H:i:sP')]));
+        return false === $at
+            ? []
+            : array_map(
+                static fn (mixed $id): string => \is_string($id) ? $id : '',
+                $this->database->fetchFirstColumn(
+                    'SELECT DISTINCT chair_id FROM record_entry WHERE band_id = :band AND (made_at >= :at OR withdrawn_at >= :at)',
+                    ['band' => $this->open->id(), 'at' => $at->format('Y-m-d H:i:sP')],
+                ),
+            );
     }
 
     /** @return array<string, list<Heard>> by the chair, from early to late, without what was withdrawn */
     private function heard(?string $chair): array
     {
-        $rows = $this->database->fetchAllAssociative('SELECT id, chair_id, line, memory, result, by_name, to_char(made_at AT TIME ZONE :zone, \'YYYY-MM-DD\') AS day FROM record_entry WHERE band_id = :band AND withdrawn_at IS NULL'.(null === $chair ? '' : ' AND chair_id = :chair').' ORDER BY made_at, id', ['band' => $this->open->id(), 'zone' => $this->open->zone()->getName()] + (null === $chair ? [] : ['chair' => $chair]));
+        $rows = $this->database->fetchAllAssociative(
+            'SELECT id, chair_id, line, memory, result, by_name, to_char(made_at AT TIME ZONE :zone, \'YYYY-MM-DD\') AS day FROM record_entry WHERE band_id = :band AND withdrawn_at IS NULL'.(
+                null === $chair ? '' : ' AND chair_id = :chair'
+            ).' ORDER BY made_at, id',
+            ['band' => $this->open->id(), 'zone' => $this->open->zone()->getName()]
+                + (null === $chair ? [] : ['chair' => $chair]),
+        );
         $heard = [];
         foreach ($rows as $row) {
             $of = static fn (string $key): string => \is_scalar($row[$key]) ? (string) $row[$key] : '';
-            $heard[$of('chair_id')][] = new Heard($of('id'), $of('line'), true === $row['memory'], RecordEntry::PASSED === $row['result'], RecordEntry::PLAYED === $row['result'], Day::parse($of('day')), $of('by_name'));
+            $heard[$of('chair_id')][] = new Heard(
+                $of('id'),
+                $of('line'),
+                true === $row['memory'],
+                RecordEntry::PASSED === $row['result'],
+                RecordEntry::PLAYED === $row['result'],
+                Day::parse($of('day')),
+                $of('by_name'),
+            );
         }
 
         return $heard;

@@ -34,8 +34,19 @@ use Symfony\Component\Routing\Attribute\Route;
 #[May(Deed::Keep)]
 final class RecordController extends AbstractController
 {
-    public function __construct(private readonly OwnListRepository $lists, private readonly RecordEntryRepository $entries, private readonly RecordBook $book, private readonly RequirementLists $shipped, private readonly StandPlans $plans, private readonly Faults $faults, private readonly PaperEntryRepository $papers, private readonly OpenBand $open, private readonly EntityManagerInterface $entities, private readonly Audit $audit, private readonly Words $words)
-    {
+    public function __construct(
+        private readonly OwnListRepository $lists,
+        private readonly RecordEntryRepository $entries,
+        private readonly RecordBook $book,
+        private readonly RequirementLists $shipped,
+        private readonly StandPlans $plans,
+        private readonly Faults $faults,
+        private readonly PaperEntryRepository $papers,
+        private readonly OpenBand $open,
+        private readonly EntityManagerInterface $entities,
+        private readonly Audit $audit,
+        private readonly Words $words,
+    ) {
     }
 
     /** The room opens as who to hear next. */
@@ -45,10 +56,30 @@ final class RecordController extends AbstractController
         $list = $this->chosen($request);
         $isRoundTheRoom = 'room' === $request->query->getString('order');
         $entered = $this->entries->one($request->query->getString('entered'));
-        $view = ['order' => $isRoundTheRoom ? 'room' : '', 'lists' => $this->lists->newestFirst(), 'list' => $list, 'shipped' => $this->shipped->shipped(), 'rows' => [], 'error' => '', 'entered' => null === $entered || $entered->isWithdrawn() ? null : $entered];
+        $view = [
+            'order' => $isRoundTheRoom ? 'room' : '',
+            'lists' => $this->lists->newestFirst(),
+            'list' => $list,
+            'shipped' => $this->shipped->shipped(),
+            'rows' => [],
+            'error' => '',
+            'entered' => null === $entered || $entered->isWithdrawn() ? null : $entered,
+        ];
         if (null !== $list) {
             try {
-                $view['rows'] = array_map(fn (array $row): array => $row + ['title' => $this->book->title($row['requirement'], $this->book->instrument($row['chair'])), 'asks' => $this->book->asks($row['requirement']), 'instrument' => $this->book->instrument($row['chair'])->name], $this->book->next($this->book->requirements($list), $this->book->chairs(), $this->plans->today(), $isRoundTheRoom));
+                $view['rows'] = array_map(
+                    fn (array $row): array => $row + [
+                        'title' => $this->book->title($row['requirement'], $this->book->instrument($row['chair'])),
+                        'asks' => $this->book->asks($row['requirement']),
+                        'instrument' => $this->book->instrument($row['chair'])->name,
+                    ],
+                    $this->book->next(
+                        $this->book->requirements($list),
+                        $this->book->chairs(),
+                        $this->plans->today(),
+                        $isRoundTheRoom,
+                    ),
+                );
             } catch (Mistake $error) {
                 $view['error'] = $error->getMessage();
             }
@@ -64,10 +95,21 @@ final class RecordController extends AbstractController
         if (null === $list) {
             return $this->redirectToRoute('record');
         }
-        $view = ['lists' => $this->lists->newestFirst(), 'list' => $list, 'error' => '', 'requirements' => [], 'rows' => [], 'show' => $request->query->getString('show'), 'lacks' => $request->query->getString('lacks'), 'moment' => (new \DateTimeImmutable())->format('U.u')];
+        $view = [
+            'lists' => $this->lists->newestFirst(), 'list' => $list, 'error' => '', 'requirements' => [], 'rows' => [],
+            'show' => $request->query->getString('show'), 'lacks' => $request->query->getString('lacks'),
+            'moment' => (new \DateTimeImmutable())->format('U.u'),
+        ];
         try {
             $requirements = $this->book->requirements($list);
-            $view['requirements'] = array_map(fn (Requirement $one): array => ['key' => $one->key(), 'title' => $this->book->title($one), 'asks' => $this->book->asks($one)], $requirements);
+            $view['requirements'] = array_map(
+                fn (Requirement $one): array => [
+                    'key' => $one->key(),
+                    'title' => $this->book->title($one),
+                    'asks' => $this->book->asks($one),
+                ],
+                $requirements,
+            );
             $view['rows'] = $this->rows($list, $requirements, $this->book->chairs(), $view['show'], $view['lacks']);
         } catch (Mistake $error) {
             $view['error'] = $error->getMessage();
@@ -82,7 +124,12 @@ final class RecordController extends AbstractController
     {
         $list = $this->chosen($request);
         $moment = (new \DateTimeImmutable())->format('U.u');
-        $changed = null === $list ? [] : array_intersect_key($this->book->chairs(), array_flip($this->book->changedSince($request->query->getString('moment'))));
+        $changed = null === $list
+            ? []
+            : array_intersect_key(
+                $this->book->chairs(),
+                array_flip($this->book->changedSince($request->query->getString('moment'))),
+            );
         $rows = [];
         if (null !== $list && [] !== $changed) {
             $rows = $this->rows($list, $this->book->requirements($list), $changed, '', '');
@@ -97,9 +144,22 @@ final class RecordController extends AbstractController
         $list = $this->chosen($request) ?? throw $this->createNotFoundException('refusal.none.list');
         $requirements = $this->book->requirements($list);
         $chairs = $this->book->chairs();
-        $lines = [['name', 'instrument', ...array_map(static fn (Requirement $one): string => $one->key(), $requirements)]];
+        $lines = [[
+            'name',
+            'instrument',
+            ...array_map(static fn (Requirement $one): string => $one->key(), $requirements),
+        ]];
         foreach ($this->book->cells($requirements, $chairs) as $id => $cells) {
-            $lines[] = [$chairs[$id]->getName(), $chairs[$id]->getInstrument(), ...array_map(static fn (RecordCell $cell): string => Standing::Nothing === $cell->standing ? '' : trim($cell->standing->value.' '.($cell->tempo ?? '').' '.($cell->by?->day->text() ?? '')), $cells)];
+            $lines[] = [
+                $chairs[$id]->getName(),
+                $chairs[$id]->getInstrument(),
+                ...array_map(
+                    static fn (RecordCell $cell): string => Standing::Nothing === $cell->standing ? '' : trim(
+                        $cell->standing->value.' '.($cell->tempo ?? '').' '.($cell->by?->day->text() ?? ''),
+                    ),
+                    $cells,
+                ),
+            ];
         }
         $this->audit->note('record exported', $list->getId());
 
@@ -110,16 +170,29 @@ final class RecordController extends AbstractController
     #[Route('/record/enter', name: 'record_enter', methods: ['POST'])]
     public function enter(Request $request): Response
     {
-        $list = $this->lists->one($request->request->getString('list')) ?? throw $this->createNotFoundException('refusal.none.list');
-        $chair = $this->book->chairs()[$request->request->getString('chair')] ?? throw $this->createNotFoundException('refusal.none.chair');
+        $list = $this->lists->one($request->request->getString('list'))
+            ?? throw $this->createNotFoundException('refusal.none.list');
+        $chair = $this->book->chairs()[$request->request->getString('chair')]
+            ?? throw $this->createNotFoundException('refusal.none.chair');
         $asked = $request->request->getString('requirement');
-        $requirement = $this->book->requirement($list, $asked) ?? throw $this->createNotFoundException('refusal.none.requirement');
+        $requirement = $this->book->requirement($list, $asked)
+            ?? throw $this->createNotFoundException('refusal.none.requirement');
         if (!Requirement::reads($request->request->getString('tempo'))) {
             throw new UnprocessableEntityHttpException('refusal.record_tempo');
         }
         $teacher = $this->open->teacher() ?? throw $this->createAccessDeniedException('refusal.teachers');
-        $result = RecordEntry::PASSED === $request->request->getString('result') ? RecordEntry::PASSED : RecordEntry::NOT_YET;
-        $entry = new RecordEntry($chair, $requirement->at($request->request->getString('tempo')), $requirement->inMemory, $result, mb_substr(mb_scrub(trim($request->request->getString('remark'))), 0, RecordEntry::REMARK), $teacher->getId(), mb_substr($teacher->getName(), 0, 80));
+        $result = RecordEntry::PASSED === $request->request->getString('result')
+            ? RecordEntry::PASSED
+            : RecordEntry::NOT_YET;
+        $entry = new RecordEntry(
+            $chair,
+            $requirement->at($request->request->getString('tempo')),
+            $requirement->inMemory,
+            $result,
+            mb_substr(mb_scrub(trim($request->request->getString('remark'))), 0, RecordEntry::REMARK),
+            $teacher->getId(),
+            mb_substr($teacher->getName(), 0, 80),
+        );
         $this->entities->persist($entry);
         $this->entities->flush();
         $this->audit->note('heard: '.$result, $entry->getId());
@@ -140,10 +213,15 @@ final class RecordController extends AbstractController
         $this->audit->note('entry withdrawn', $id, ['result' => $entry->getResult(), 'line' => $entry->getLine()]);
         $list = $this->lists->one($request->request->getString('list'));
         if (null === $list || null === $request->headers->get('HX-Request')) {
-            return $this->redirectToRoute('record_chair', ['id' => $entry->getChair()->getId()], Response::HTTP_SEE_OTHER);
+            return $this->redirectToRoute(
+                'record_chair',
+                ['id' => $entry->getChair()->getId()],
+                Response::HTTP_SEE_OTHER,
+            );
         }
         $asked = $request->request->getString('requirement');
-        $requirement = $this->book->requirement($list, $asked) ?? throw $this->createNotFoundException('refusal.none.requirement');
+        $requirement = $this->book->requirement($list, $asked)
+            ?? throw $this->createNotFoundException('refusal.none.requirement');
 
         return $this->answer($request, $list, $entry->getChair(), $requirement, null);
     }
@@ -153,7 +231,19 @@ final class RecordController extends AbstractController
     {
         $chair = $this->book->chairs()[$id] ?? throw $this->createNotFoundException('refusal.none.chair');
 
-        return $this->render('record/player.html.twig', ['chair' => $chair, 'lists' => $this->listsOf($chair, true), 'entries' => array_reverse($heard = $this->entries->ofChair($chair)), 'recurs' => $this->book->recurs($heard, $this->plans->today()), 'offered' => $this->faults->offered($chair, $heard), 'papers' => array_reverse($this->papers->ofChair($chair)), 'zone' => $this->open->zone()->getName(), 'teacher' => $this->open->teacher()?->getId() ?? '']);
+        return $this->render(
+            'record/player.html.twig',
+            [
+                'chair' => $chair,
+                'lists' => $this->listsOf($chair, true),
+                'entries' => array_reverse($heard = $this->entries->ofChair($chair)),
+                'recurs' => $this->book->recurs($heard, $this->plans->today()),
+                'offered' => $this->faults->offered($chair, $heard),
+                'papers' => array_reverse($this->papers->ofChair($chair)),
+                'zone' => $this->open->zone()->getName(),
+                'teacher' => $this->open->teacher()?->getId() ?? '',
+            ],
+        );
     }
 
     /** A player sees his own, and nobody else's. */
@@ -163,9 +253,27 @@ final class RecordController extends AbstractController
     {
         $player = $this->open->player() ?? throw $this->createAccessDeniedException('refusal.sign_in');
         $chairs = $player->chairs();
-        $chair = array_values(array_filter($chairs, static fn (Chair $one): bool => $one->getId() === $request->query->getString('chair')))[0] ?? $chairs[0] ?? null;
+        $chair = array_values(array_filter(
+            $chairs,
+            static fn (Chair $one): bool => $one->getId() === $request->query->getString('chair'),
+        ))[0]
+            ?? $chairs[0]
+            ?? null;
 
-        return $this->render('record/player.html.twig', ['chair' => $chair, 'lists' => null === $chair ? [] : $this->listsOf($chair), 'entries' => null === $chair ? [] : array_reverse($this->entries->ofChair($chair)), 'papers' => null === $chair ? [] : array_reverse($this->papers->ofChair($chair)), 'recurs' => null === $chair ? [] : $this->book->recurs($this->entries->ofChair($chair), $this->plans->today()), 'zone' => $this->open->zone()->getName(), 'teacher' => '']);
+        return $this->render(
+            'record/player.html.twig',
+            [
+                'chair' => $chair,
+                'lists' => null === $chair ? [] : $this->listsOf($chair),
+                'entries' => null === $chair ? [] : array_reverse($this->entries->ofChair($chair)),
+                'papers' => null === $chair ? [] : array_reverse($this->papers->ofChair($chair)),
+                'recurs' => null === $chair
+                    ? []
+                    : $this->book->recurs($this->entries->ofChair($chair), $this->plans->today()),
+                'zone' => $this->open->zone()->getName(),
+                'teacher' => '',
+            ],
+        );
     }
 
     /** The player says that it is played: it is to be heard. */
@@ -174,10 +282,26 @@ final class RecordController extends AbstractController
     public function played(Request $request): Response
     {
         $player = $this->open->player() ?? throw $this->createAccessDeniedException('refusal.sign_in');
-        $chair = array_values(array_filter($player->chairs(), static fn (Chair $one): bool => $one->getId() === $request->request->getString('chair')))[0] ?? throw $this->createNotFoundException('refusal.none.chair');
-        $list = $this->lists->one($request->request->getString('list')) ?? throw $this->createNotFoundException('refusal.none.list');
-        $requirement = $this->book->requirement($list, $request->request->getString('requirement')) ?? throw $this->createNotFoundException('refusal.none.requirement');
-        $this->entities->persist(new RecordEntry($chair, $requirement->text, $requirement->inMemory, RecordEntry::PLAYED, '', null, mb_substr($player->getName(), 0, 80)));
+        $chair = array_values(array_filter(
+            $player->chairs(),
+            static fn (Chair $one): bool => $one->getId() === $request->request->getString('chair'),
+        ))[0]
+            ?? throw $this->createNotFoundException('refusal.none.chair');
+        $list = $this->lists->one($request->request->getString('list'))
+            ?? throw $this->createNotFoundException('refusal.none.list');
+        $requirement = $this->book->requirement($list, $request->request->getString('requirement'))
+            ?? throw $this->createNotFoundException('refusal.none.requirement');
+        $this->entities->persist(
+            new RecordEntry(
+                $chair,
+                $requirement->text,
+                $requirement->inMemory,
+                RecordEntry::PLAYED,
+                '',
+                null,
+                mb_substr($player->getName(), 0, 80),
+            ),
+        );
         $this->entities->flush();
 
         return $this->redirectToRoute('record_mine', ['chair' => $chair->getId()], Response::HTTP_SEE_OTHER);
@@ -188,7 +312,9 @@ final class RecordController extends AbstractController
     public function begin(Request $request): Response
     {
         $shipped = $this->shipped->shipped();
-        $from = $shipped[$request->request->getString('from')] ?? array_values($shipped)[0] ?? throw $this->createNotFoundException('refusal.none.list');
+        $from = $shipped[$request->request->getString('from')]
+            ?? array_values($shipped)[0]
+            ?? throw $this->createNotFoundException('refusal.none.list');
         $list = new OwnList($from->name, implode("\n", $from->rows));
         $this->entities->persist($list);
         $this->entities->flush();
@@ -206,8 +332,13 @@ final class RecordController extends AbstractController
     public function changeList(Request $request, string $id): Response
     {
         $list = $this->one($id);
-        $typed = ['name' => mb_substr(mb_scrub(trim($request->request->getString('name'))), 0, OwnList::NAME + 1), 'rows' => mb_substr(mb_scrub(trim($request->request->getString('rows'))), 0, OwnList::LIMIT)];
-        $problem = '' === $typed['name'] || mb_strlen($typed['name']) > OwnList::NAME ? $this->words->say('refusal.list_name', ['%most%' => OwnList::NAME]) : '';
+        $typed = [
+            'name' => mb_substr(mb_scrub(trim($request->request->getString('name'))), 0, OwnList::NAME + 1),
+            'rows' => mb_substr(mb_scrub(trim($request->request->getString('rows'))), 0, OwnList::LIMIT),
+        ];
+        $problem = '' === $typed['name'] || mb_strlen($typed['name']) > OwnList::NAME
+            ? $this->words->say('refusal.list_name', ['%most%' => OwnList::NAME])
+            : '';
         try {
             $this->entities->lock($list, LockMode::OPTIMISTIC, $request->request->getInt('version'));
             $this->shipped->requirements((new OwnList('', $typed['rows']))->rows());
@@ -230,19 +361,35 @@ final class RecordController extends AbstractController
     {
         $list = $this->one($id);
 
-        return $this->redirectToRoute('record', ['undo' => $trash->remove($list, $list->getName())], Response::HTTP_SEE_OTHER);
+        return $this->redirectToRoute(
+            'record',
+            ['undo' => $trash->remove($list, $list->getName())],
+            Response::HTTP_SEE_OTHER,
+        );
     }
 
     /** @param array<string, string> $typed */
     private function listPage(OwnList $list, string $problem = '', array $typed = [], ?int $status = null): Response
     {
         try {
-            $requirements = array_map(fn (Requirement $one): array => ['title' => $this->book->title($one), 'asks' => $this->book->asks($one)], $this->book->requirements($list));
+            $requirements = array_map(
+                fn (Requirement $one): array => [
+                    'title' => $this->book->title($one),
+                    'asks' => $this->book->asks($one),
+                ],
+                $this->book->requirements($list),
+            );
         } catch (Mistake) {
             $requirements = [];
         }
 
-        return $this->render('record/list.html.twig', ['list' => $list, 'typed' => $typed, 'problem' => $problem, 'requirements' => $requirements], new Response(status: $status ?? ('' === $problem ? Response::HTTP_OK : Response::HTTP_UNPROCESSABLE_ENTITY)));
+        return $this->render(
+            'record/list.html.twig',
+            ['list' => $list, 'typed' => $typed, 'problem' => $problem, 'requirements' => $requirements],
+            new Response(
+                status: $status ?? ('' === $problem ? Response::HTTP_OK : Response::HTTP_UNPROCESSABLE_ENTITY),
+            ),
+        );
     }
 
     /**
@@ -276,7 +423,12 @@ final class RecordController extends AbstractController
             if ($isShown && match ($show) {
                 'ready' => $isReady, 'open' => $passed < \count($cells), default => true,
             }) {
-                $rows[] = ['chair' => $chairs[$id], 'instrument' => $instrument->name, 'cells' => $row, 'passed' => $passed];
+                $rows[] = [
+                    'chair' => $chairs[$id],
+                    'instrument' => $instrument->name,
+                    'cells' => $row,
+                    'passed' => $passed,
+                ];
             }
         }
 
@@ -286,7 +438,13 @@ final class RecordController extends AbstractController
     /** @return array<string, string> what is said of each state, with a gap for the tempo */
     private function says(): array
     {
-        return ['passed' => $this->words->say('record.state_passed'), 'not yet' => $this->words->say('record.state_not_yet'), 'played' => $this->words->say('record.state_played'), 'practised' => $this->words->say('record.state_practised'), 'nothing' => $this->words->say('record.state_nothing')];
+        return [
+            'passed' => $this->words->say('record.state_passed'),
+            'not yet' => $this->words->say('record.state_not_yet'),
+            'played' => $this->words->say('record.state_played'),
+            'practised' => $this->words->say('record.state_practised'),
+            'nothing' => $this->words->say('record.state_nothing'),
+        ];
     }
 
     /**
@@ -320,23 +478,70 @@ final class RecordController extends AbstractController
                 continue; // what is wrong with the list is said on its page
             }
             $cells = $this->book->cells($requirements, [$chair->getId() => $chair])[$chair->getId()];
-            $helpers = $isForTeachers ? $this->book->helpers($requirements, $chair) : array_map(static fn (): array => [], $requirements);
-            $lists[] = ['list' => $list, 'readiness' => Readiness::of($requirements, $cells, $this->plans->today()), 'rows' => array_map(fn (Requirement $one, RecordCell $cell, array $helpers): array => ['helpers' => $helpers, 'title' => $this->book->title($one, $this->book->instrument($chair)), 'asks' => $this->book->asks($one), 'key' => $one->key(), 'cell' => $cell], $requirements, $cells, $helpers)];
+            $helpers = $isForTeachers
+                ? $this->book->helpers($requirements, $chair)
+                : array_map(static fn (): array => [], $requirements);
+            $lists[] = [
+                'list' => $list,
+                'readiness' => Readiness::of($requirements, $cells, $this->plans->today()),
+                'rows' => array_map(
+                    fn (Requirement $one, RecordCell $cell, array $helpers): array => [
+                        'helpers' => $helpers,
+                        'title' => $this->book->title($one, $this->book->instrument($chair)),
+                        'asks' => $this->book->asks($one),
+                        'key' => $one->key(),
+                        'cell' => $cell,
+                    ],
+                    $requirements,
+                    $cells,
+                    $helpers,
+                ),
+            ];
         }
 
         return $lists;
     }
 
     /** The cell anew for a page that asks for it; else back to where one came from. */
-    private function answer(Request $request, OwnList $list, Chair $chair, Requirement $requirement, ?RecordEntry $entry): Response
-    {
+    private function answer(
+        Request $request,
+        OwnList $list,
+        Chair $chair,
+        Requirement $requirement,
+        ?RecordEntry $entry,
+    ): Response {
         if (null === $request->headers->get('HX-Request')) {
-            return $this->redirectToRoute('grid' === $request->request->getString('back') ? 'record_grid' : 'record', ['list' => $list->getId()] + (null === $entry ? [] : ['entered' => $entry->getId()]) + array_filter(['order' => $request->request->getString('order')]), Response::HTTP_SEE_OTHER);
+            return $this->redirectToRoute(
+                'grid' === $request->request->getString('back') ? 'record_grid' : 'record',
+                ['list' => $list->getId()]
+                    + (
+                        null === $entry ? [] : ['entered' => $entry->getId()]
+                    ) + array_filter(['order' => $request->request->getString('order')]),
+                Response::HTTP_SEE_OTHER,
+            );
         }
         $cell = $this->book->cells([$requirement], [$chair->getId() => $chair])[$chair->getId()][0];
-        $k = (int) array_search($requirement->key(), array_map(static fn (Requirement $one): string => $one->key(), $this->book->requirements($list)), true);
+        $k = (int) array_search(
+            $requirement->key(),
+            array_map(static fn (Requirement $one): string => $one->key(), $this->book->requirements($list)),
+            true,
+        );
 
-        return $this->render('record/_entered.html.twig', ['list' => $list, 'chair' => $chair, 'one' => self::shown($k, $requirement->key(), $cell, $this->book->titles($list, $this->book->instrument($chair))[$k] ?? '', $this->says()), 'entry' => $entry]);
+        return $this->render(
+            'record/_entered.html.twig',
+            [
+                'list' => $list,
+                'chair' => $chair,
+                'one' => self::shown(
+                    $k,
+                    $requirement->key(),
+                    $cell,
+                    $this->book->titles($list, $this->book->instrument($chair))[$k] ?? '',
+                    $this->says(),
+                ),
+                'entry' => $entry,
+            ],
+        );
     }
 
     private function chosen(Request $request): ?OwnList

@@ -13,8 +13,8 @@ use SwiftReed\Record\PassOff;
 use Symfony\Component\Uid\Uuid;
 
 /**
- * What was heard of a player: passed, or not yet; or what a player says that he played. It is appended and never overwritten; whoever made it may
- * withdraw it.
+ * What was heard of a player: passed, or not yet; or what a player says that he played. It is appended and never
+ * overwritten; whoever made it may withdraw it.
  */
 #[ORM\Entity(repositoryClass: RecordEntryRepository::class)]
 #[ORM\Table(name: 'record_entry')]
@@ -40,7 +40,10 @@ class RecordEntry implements OfBand
     #[ORM\Column(type: Types::DATETIMETZ_IMMUTABLE, nullable: true)]
     private ?\DateTimeImmutable $withdrawnAt = null;
 
-    /** @var array<string, mixed>|null what was pressed, by {@see PassOff::data()}; null where nobody looked at single notes */
+    /**
+     * @var array<string, mixed>|null what was pressed,
+     *  by {@see PassOff::data()}; null where nobody looked at single notes
+     */
     #[ORM\Column(type: Types::JSON, nullable: true)]
     private ?array $pressed = null;
 
@@ -161,6 +164,10 @@ class RecordEntry implements OfBand
     /** @return array<string, mixed> to be given away */
     public function data(): array
     {
-        return ['line' => $this->line, 'memory' => $this->memory, 'result' => $this->result, 'remark' => $this->remark, 'by' => $this->byName, 'at' => $this->madeAt->format(\DATE_ATOM), 'withdrawn' => $this->isWithdrawn(), 'pressed' => $this->pressed, 'mark' => $this->mark, 'mark_given' => $this->markGiven];
+        return [
+            'line' => $this->line, 'memory' => $this->memory, 'result' => $this->result, 'remark' => $this->remark,
+            'by' => $this->byName, 'at' => $this->madeAt->format(\DATE_ATOM), 'withdrawn' => $this->isWithdrawn(),
+            'pressed' => $this->pressed, 'mark' => $this->mark, 'mark_given' => $this->markGiven,
+        ];
     }
 }

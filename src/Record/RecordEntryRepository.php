@@ -39,18 +39,48 @@ final class RecordEntryRepository extends ServiceEntityRepository
         if (!Uuid::isValid($first) || !Uuid::isValid($last)) {
             return [];
         }
-        $found = $this->createQueryBuilder('e')->where('e.byId = :teacher AND e.id >= :first AND e.id <= :last AND e.withdrawnAt IS NULL')->setParameters(new ArrayCollection([new Parameter('teacher', $teacher), new Parameter('first', $first), new Parameter('last', $last)]))->orderBy('e.id')->getQuery()->getResult();
-        $found = \is_array($found) ? array_values(array_filter($found, static fn (mixed $one): bool => $one instanceof RecordEntry)) : [];
+        $found = $this->createQueryBuilder('e')
+            ->where('e.byId = :teacher AND e.id >= :first AND e.id <= :last AND e.withdrawnAt IS NULL')
+            ->setParameters(
+                new ArrayCollection([
+                    new Parameter('teacher', $teacher),
+                    new Parameter('first', $first),
+                    new Parameter('last', $last),
+                ]),
+            )
+            ->orderBy('e.id')
+            ->getQuery()
+            ->getResult();
+        $found = \is_array($found)
+            ? array_values(array_filter($found, static fn (mixed $one): bool => $one instanceof RecordEntry))
+            : [];
 
-        return array_values(array_filter($found, static fn (RecordEntry $one): bool => $one->getLine() === $found[0]->getLine()));
+        return array_values(array_filter(
+            $found,
+            static fn (RecordEntry $one): bool => $one->getLine() === $found[0]->getLine(),
+        ));
     }
 
-    /** @return list<RecordEntry> of the band, heard with their notes since a moment, in the order in which they were made; what was withdrawn is not among them */
+    /**
+     * @return list<RecordEntry> of the band, heard with their notes since a moment,
+     *  in the order in which they were made; what was withdrawn is not among them
+     */
     public function withNotesSince(\DateTimeImmutable $moment): array
     {
-        $found = $this->createQueryBuilder('e')->addSelect('c', 'p')->join('e.chair', 'c')->join('c.player', 'p')->where('e.madeAt >= :moment AND e.pressed IS NOT NULL AND e.withdrawnAt IS NULL')->setParameter('moment', $moment)->orderBy('e.madeAt')->addOrderBy('e.id')->getQuery()->getResult();
+        $found = $this->createQueryBuilder('e')
+            ->addSelect('c', 'p')
+            ->join('e.chair', 'c')
+            ->join('c.player', 'p')
+            ->where('e.madeAt >= :moment AND e.pressed IS NOT NULL AND e.withdrawnAt IS NULL')
+            ->setParameter('moment', $moment)
+            ->orderBy('e.madeAt')
+            ->addOrderBy('e.id')
+            ->getQuery()
+            ->getResult();
 
-        return \is_array($found) ? array_values(array_filter($found, static fn (mixed $one): bool => $one instanceof RecordEntry)) : [];
+        return \is_array($found)
+            ? array_values(array_filter($found, static fn (mixed $one): bool => $one instanceof RecordEntry))
+            : [];
     }
 
     /** @return list<RecordEntry> in the order in which they were made */

@@ -26,13 +26,23 @@ use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 
 /**
- * The record as a table: everything that was heard given away, and brought in; shown as it was understood, and entered only then.
+ * The record as a table: everything that was heard given away, and brought in; shown as it was understood, and entered
+ * only then.
  */
 #[May(Deed::Keep)]
 final class RecordFileController extends AbstractController
 {
-    public function __construct(private readonly RecordList $list, private readonly RecordBook $book, private readonly RecordEntryRepository $entries, private readonly StandPlans $plans, private readonly OpenBand $open, private readonly EntityManagerInterface $entities, private readonly Forms $forms, private readonly Audit $audit, private readonly Words $words)
-    {
+    public function __construct(
+        private readonly RecordList $list,
+        private readonly RecordBook $book,
+        private readonly RecordEntryRepository $entries,
+        private readonly StandPlans $plans,
+        private readonly OpenBand $open,
+        private readonly EntityManagerInterface $entities,
+        private readonly Forms $forms,
+        private readonly Audit $audit,
+        private readonly Words $words,
+    ) {
     }
 
     #[Route('/record/entries.csv', name: 'record_entries', methods: ['GET'])]
@@ -42,7 +52,11 @@ final class RecordFileController extends AbstractController
         foreach ($this->book->chairs() as $chair) {
             foreach ($this->entries->ofChair($chair) as $one) {
                 if (!$one->isWithdrawn()) {
-                    $lines[] = [$chair->getName(), $chair->getInstrument(), $one->getLine(), $one->getResult(), $one->isFromMemory() ? 'yes' : 'no', $this->day($one->getMadeAt())->text(), $one->getByName(), $one->getRemark(), null === $one->getMark() ? '' : (string) $one->getMark()];
+                    $lines[] = [
+                        $chair->getName(), $chair->getInstrument(), $one->getLine(), $one->getResult(),
+                        $one->isFromMemory() ? 'yes' : 'no', $this->day($one->getMadeAt())->text(), $one->getByName(),
+                        $one->getRemark(), null === $one->getMark() ? '' : (string) $one->getMark(),
+                    ];
                 }
             }
         }
@@ -61,7 +75,10 @@ final class RecordFileController extends AbstractController
     #[ChangesNothing]
     public function preview(Request $request): Response
     {
-        $text = BroughtType::text($this->forms->read(BroughtType::class, $request, null, ['limit' => RecordList::MOST_BYTES]), RecordList::MOST_BYTES);
+        $text = BroughtType::text(
+            $this->forms->read(BroughtType::class, $request, null, ['limit' => RecordList::MOST_BYTES]),
+            RecordList::MOST_BYTES,
+        );
         try {
             return $this->page($text, array_map(static fn (array $one): RecordRow => $one[0], $this->read($text)));
         } catch (ImportError $error) {
@@ -88,7 +105,18 @@ final class RecordFileController extends AbstractController
                 continue;
             }
             $at = null === $row->day ? null : new \DateTimeImmutable($row->day->text().' 12:00', $this->open->zone());
-            $this->entities->persist(new RecordEntry($chair, $row->line, $row->inMemory, $row->isPassed ? RecordEntry::PASSED : RecordEntry::NOT_YET, $row->remark, $teacher->getId(), mb_substr($teacher->getName(), 0, 80), $at));
+            $this->entities->persist(
+                new RecordEntry(
+                    $chair,
+                    $row->line,
+                    $row->inMemory,
+                    $row->isPassed ? RecordEntry::PASSED : RecordEntry::NOT_YET,
+                    $row->remark,
+                    $teacher->getId(),
+                    mb_substr($teacher->getName(), 0, 80),
+                    $at,
+                ),
+            );
             ++$count;
         }
         $this->entities->flush();
@@ -116,15 +144,41 @@ final class RecordFileController extends AbstractController
         foreach ($this->list->read($text) as $row) {
             $of = $chairs[mb_strtolower($row->name)] ?? [];
             $asked = mb_strtolower($row->instrument);
-            $chair = array_values(array_filter($of, fn (Chair $one): bool => '' === $asked || $asked === $one->getInstrument() || $asked === mb_strtolower($this->book->instrument($one)->name)))[0] ?? null;
+            $chair = array_values(array_filter(
+                $of,
+                fn (Chair $one): bool => '' === $asked || $asked === $one->getInstrument() || $asked === mb_strtolower(
+                    $this->book->instrument($one)->name,
+                ),
+            ))[0]
+                ?? null;
             if (null === $chair) {
-                $row = $row->doubted($this->words->say([] === $of ? 'refusal.row_unknown' : 'refusal.row_other', ['%name%' => $row->name, '%instrument%' => $row->instrument]));
+                $row = $row->doubted($this->words->say(
+                    [] === $of ? 'refusal.row_unknown' : 'refusal.row_other',
+                    ['%name%' => $row->name, '%instrument%' => $row->instrument],
+                ));
             } elseif (null !== $row->day && $today->since($row->day) < 0) {
                 $row = $row->doubted($this->words->say('refusal.row_future', ['%day%' => $row->day->text()]));
             } elseif (null !== $row->line && null !== $row->isPassed) {
-                $known[$chair->getId()] ??= array_fill_keys(array_map(fn (RecordEntry $one): string => self::key($one->getLine(), RecordEntry::PASSED === $one->getResult(), $this->day($one->getMadeAt())), array_filter($this->entries->ofChair($chair), static fn (RecordEntry $one): bool => !$one->isWithdrawn() && RecordEntry::PLAYED !== $one->getResult())), true);
+                $known[$chair->getId()] ??= array_fill_keys(
+                    array_map(
+                        fn (RecordEntry $one): string => self::key(
+                            $one->getLine(),
+                            RecordEntry::PASSED === $one->getResult(),
+                            $this->day($one->getMadeAt()),
+                        ),
+                        array_filter(
+                            $this->entries->ofChair($chair),
+                            static fn (
+                                RecordEntry $one,
+                            ): bool => !$one->isWithdrawn() && RecordEntry::PLAYED !== $one->getResult(),
+                        ),
+                    ),
+                    true,
+                );
                 $key = self::key($row->line, $row->isPassed, $row->day ?? $today);
-                $row = isset($known[$chair->getId()][$key]) ? $row->doubted($this->words->say('refusal.row_known')) : $row;
+                $row = isset($known[$chair->getId()][$key])
+                    ? $row->doubted($this->words->say('refusal.row_known'))
+                    : $row;
                 $known[$chair->getId()][$key] = true;
             }
             $rows[] = [$row, $chair];
@@ -146,6 +200,13 @@ final class RecordFileController extends AbstractController
     /** @param list<RecordRow> $rows */
     private function page(string $text, array $rows, string $problem = '', ?int $entered = null): Response
     {
-        return $this->render('record/bring.html.twig', ['text' => $text, 'rows' => $rows, 'problem' => $problem, 'entered' => $entered, 'example' => RecordList::EXAMPLE], new Response(status: '' === $problem ? Response::HTTP_OK : Response::HTTP_UNPROCESSABLE_ENTITY));
+        return $this->render(
+            'record/bring.html.twig',
+            [
+                'text' => $text, 'rows' => $rows, 'problem' => $problem, 'entered' => $entered,
+                'example' => RecordList::EXAMPLE,
+            ],
+            new Response(status: '' === $problem ? Response::HTTP_OK : Response::HTTP_UNPROCESSABLE_ENTITY),
+        );
     }
 }

@@ -23,7 +23,11 @@ final class RecordKeeps implements Keeps
 
     public function hangingOn(Chair $chair): array
     {
-        return [...$this->entries->ofChair($chair), ...$this->written->ofChair($chair), ...$this->papers->ofChair($chair)];
+        return [
+            ...$this->entries->ofChair($chair),
+            ...$this->written->ofChair($chair),
+            ...$this->papers->ofChair($chair),
+        ];
     }
 
     public function ofChair(Chair $chair): array
@@ -31,7 +35,10 @@ final class RecordKeeps implements Keeps
         return [
             'record' => array_map(static fn (RecordEntry $one): array => $one->data(), $this->entries->ofChair($chair)),
             'papers' => array_map(static fn (PaperEntry $one): array => $one->data(), $this->papers->ofChair($chair)),
-            'written' => array_map(static fn (WrittenAnswer $one): array => $one->data(), $this->written->ofChair($chair)),
+            'written' => array_map(
+                static fn (WrittenAnswer $one): array => $one->data(),
+                $this->written->ofChair($chair),
+            ),
         ];
     }
 

@@ -26,9 +26,23 @@ final class RecordMeetsCommand extends Command
 
     protected function configure(): void
     {
-        $this->addArgument('asked', InputArgument::REQUIRED, 'a study line with its tempo, for example "concert F major, quarters, quarter = 80"')
-            ->addArgument('done', InputArgument::REQUIRED, 'what was played, for example "concert F major, 2 octaves, eighths, quarter = 40"')
-            ->addOption('for', null, InputOption::VALUE_REQUIRED, 'the instrument, where one line names concert keys and the other the player\'s own', '')
+        $this->addArgument(
+            'asked',
+            InputArgument::REQUIRED,
+            'a study line with its tempo, for example "concert F major, quarters, quarter = 80"',
+        )
+            ->addArgument(
+                'done',
+                InputArgument::REQUIRED,
+                'what was played, for example "concert F major, 2 octaves, eighths, quarter = 40"',
+            )
+            ->addOption(
+                'for',
+                null,
+                InputOption::VALUE_REQUIRED,
+                'the instrument, where one line names concert keys and the other the player\'s own',
+                '',
+            )
             ->addOption('asked-memory', null, InputOption::VALUE_NONE, 'it was asked for from memory')
             ->addOption('done-memory', null, InputOption::VALUE_NONE, 'it was played from memory')
             ->addOption('packet-folds', null, InputOption::VALUE_NONE, 'the packet folds this part');
@@ -42,12 +56,29 @@ final class RecordMeetsCommand extends Command
             $asked = $this->parts->reader->read($text($input->getArgument('asked')));
             $done = $this->parts->reader->read($text($input->getArgument('done')));
             $for = '' === $for ? $asked->player ?? $done->player ?? '' : $for;
-            $meeting = Meeting::of($asked->line, $done->line, $this->parts, '' === $for ? null : $this->instruments->instrument($for), true === $input->getOption('asked-memory'), true === $input->getOption('done-memory'), true === $input->getOption('packet-folds'));
+            $meeting = Meeting::of(
+                $asked->line,
+                $done->line,
+                $this->parts,
+                '' === $for ? null : $this->instruments->instrument($for),
+                true === $input->getOption('asked-memory'),
+                true === $input->getOption('done-memory'),
+                true === $input->getOption('packet-folds'),
+            );
         } catch (Mistake|\InvalidArgumentException $error) {
             return Failure::say($output, $error->getMessage());
         }
-        $speeds = null === $meeting->speeds ? [] : ['notes_a_minute' => ['asked' => $meeting->speeds[0], 'done' => $meeting->speeds[1]]];
-        $output->write(json_encode(['version' => 1, 'meets' => $meeting->meets, 'because' => $meeting->says()] + $speeds, \JSON_PRETTY_PRINT | \JSON_UNESCAPED_UNICODE | \JSON_UNESCAPED_SLASHES | \JSON_THROW_ON_ERROR)."\n", false, OutputInterface::OUTPUT_RAW);
+        $speeds = null === $meeting->speeds
+            ? []
+            : ['notes_a_minute' => ['asked' => $meeting->speeds[0], 'done' => $meeting->speeds[1]]];
+        $output->write(
+            json_encode(
+                ['version' => 1, 'meets' => $meeting->meets, 'because' => $meeting->says()] + $speeds,
+                \JSON_PRETTY_PRINT | \JSON_UNESCAPED_UNICODE | \JSON_UNESCAPED_SLASHES | \JSON_THROW_ON_ERROR,
+            )."\n",
+            false,
+            OutputInterface::OUTPUT_RAW,
+        );
 
         return Command::SUCCESS;
     }

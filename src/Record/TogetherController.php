@@ -31,8 +31,19 @@ final class TogetherController extends AbstractController
 {
     private const USABLE = ['yes' => true, 'no' => false];
 
-    public function __construct(private readonly OwnListRepository $lists, private readonly RecordEntryRepository $entries, private readonly PaperEntryRepository $papers, private readonly RecordBook $book, private readonly InstrumentLibrary $instruments, private readonly OpenBand $open, private readonly EntityManagerInterface $entities, private readonly PlanRepository $plans, private readonly PacketRepository $packets, private readonly Audit $audit, private readonly Words $words)
-    {
+    public function __construct(
+        private readonly OwnListRepository $lists,
+        private readonly RecordEntryRepository $entries,
+        private readonly PaperEntryRepository $papers,
+        private readonly RecordBook $book,
+        private readonly InstrumentLibrary $instruments,
+        private readonly OpenBand $open,
+        private readonly EntityManagerInterface $entities,
+        private readonly PlanRepository $plans,
+        private readonly PacketRepository $packets,
+        private readonly Audit $audit,
+        private readonly Words $words,
+    ) {
     }
 
     /** "All clarinets but …" */
@@ -44,32 +55,69 @@ final class TogetherController extends AbstractController
             return $this->redirectToRoute('record');
         }
 
-        return $this->togetherPage($list, $request->query->getString('requirement'), $request->query->getString('who'), $this->own($request->query->getString('entered')));
+        return $this->togetherPage(
+            $list,
+            $request->query->getString('requirement'),
+            $request->query->getString('who'),
+            $this->own($request->query->getString('entered')),
+        );
     }
 
     #[Route('/record/together', name: 'record_together_enter', methods: ['POST'])]
     public function enter(Request $request): Response
     {
-        $list = $this->lists->one($request->request->getString('list')) ?? throw $this->createNotFoundException('refusal.none.list');
-        $requirement = $this->book->requirement($list, $request->request->getString('requirement')) ?? throw $this->createNotFoundException('refusal.none.requirement');
+        $list = $this->lists->one($request->request->getString('list'))
+            ?? throw $this->createNotFoundException('refusal.none.list');
+        $requirement = $this->book->requirement($list, $request->request->getString('requirement'))
+            ?? throw $this->createNotFoundException('refusal.none.requirement');
         $teacher = $this->open->teacher() ?? throw $this->createAccessDeniedException('refusal.teachers');
         $who = $request->request->getString('who');
         $tempo = trim($request->request->getString('tempo'));
-        $result = RecordEntry::PASSED === $request->request->getString('result') ? RecordEntry::PASSED : RecordEntry::NOT_YET;
-        $ticked = array_intersect_key($this->book->chairs(), array_flip(array_filter($request->request->all('chairs'), \is_string(...))));
+        $result = RecordEntry::PASSED === $request->request->getString('result')
+            ? RecordEntry::PASSED
+            : RecordEntry::NOT_YET;
+        $ticked = array_intersect_key(
+            $this->book->chairs(),
+            array_flip(array_filter($request->request->all('chairs'), \is_string(...))),
+        );
         if ([] === $ticked || !Requirement::reads($tempo)) {
-            return $this->togetherPage($list, $requirement->key(), $who, [], $this->words->say([] === $ticked ? 'refusal.nobody_ticked' : 'refusal.record_tempo'), array_keys($ticked), $tempo);
+            return $this->togetherPage(
+                $list,
+                $requirement->key(),
+                $who,
+                [],
+                $this->words->say([] === $ticked ? 'refusal.nobody_ticked' : 'refusal.record_tempo'),
+                array_keys($ticked),
+                $tempo,
+            );
         }
         $ids = [];
         foreach ($ticked as $chair) {
-            $entry = new RecordEntry($chair, $requirement->at($tempo), $requirement->inMemory, $result, '', $teacher->getId(), mb_substr($teacher->getName(), 0, 80));
+            $entry = new RecordEntry(
+                $chair,
+                $requirement->at($tempo),
+                $requirement->inMemory,
+                $result,
+                '',
+                $teacher->getId(),
+                mb_substr($teacher->getName(), 0, 80),
+            );
             $this->entities->persist($entry);
             $ids[] = $entry->getId();
         }
         $this->entities->flush();
         $this->audit->note('heard together: '.$result, $list->getId(), ['entries' => \count($ids)]);
 
-        return $this->redirectToRoute('record_together', ['list' => $list->getId(), 'requirement' => $requirement->key(), 'who' => $who, 'entered' => $ids[0].'~'.$ids[\count($ids) - 1]], Response::HTTP_SEE_OTHER);
+        return $this->redirectToRoute(
+            'record_together',
+            [
+                'list' => $list->getId(),
+                'requirement' => $requirement->key(),
+                'who' => $who,
+                'entered' => $ids[0].'~'.$ids[\count($ids) - 1],
+            ],
+            Response::HTTP_SEE_OTHER,
+        );
     }
 
     /** Takes back what one entered together. */
@@ -83,7 +131,15 @@ final class TogetherController extends AbstractController
         $this->entities->flush();
         $this->audit->note('entries withdrawn', null, ['entries' => \count($entries)]);
 
-        return $this->redirectToRoute('record_together', array_filter(['list' => $request->request->getString('list'), 'requirement' => $request->request->getString('requirement'), 'who' => $request->request->getString('who')]), Response::HTTP_SEE_OTHER);
+        return $this->redirectToRoute(
+            'record_together',
+            array_filter([
+                'list' => $request->request->getString('list'),
+                'requirement' => $request->request->getString('requirement'),
+                'who' => $request->request->getString('who'),
+            ]),
+            Response::HTTP_SEE_OTHER,
+        );
     }
 
     #[Route('/record/papers', name: 'record_papers', methods: ['GET'])]
@@ -95,15 +151,24 @@ final class TogetherController extends AbstractController
     #[Route('/record/papers', name: 'record_papers_enter', methods: ['POST'])]
     public function enterPapers(Request $request): Response
     {
-        $kind = PaperEntry::WORKSHEET === $request->request->getString('kind') ? PaperEntry::WORKSHEET : PaperEntry::CARD;
+        $kind = PaperEntry::WORKSHEET === $request->request->getString('kind')
+            ? PaperEntry::WORKSHEET
+            : PaperEntry::CARD;
         $who = $request->request->getString('who');
         $title = mb_scrub(trim($request->request->getString('title')));
         $teacher = $this->open->teacher() ?? throw $this->createAccessDeniedException('refusal.teachers');
         if ('' === $title || mb_strlen($title) > PaperEntry::TITLE) {
-            return $this->papersPage($kind, $who, $this->words->say('refusal.paper_title', ['%most%' => PaperEntry::TITLE]), $request->request->all());
+            return $this->papersPage(
+                $kind,
+                $who,
+                $this->words->say('refusal.paper_title', ['%most%' => PaperEntry::TITLE]),
+                $request->request->all(),
+            );
         }
         $now = new \DateTimeImmutable();
-        $of = static fn (string $name, string $chair): string => \is_string($request->request->all($name)[$chair] ?? null) ? $request->request->all($name)[$chair] : '';
+        $of = static fn (string $name, string $chair): string => \is_string(
+            $request->request->all($name)[$chair] ?? null,
+        ) ? $request->request->all($name)[$chair] : '';
         $count = 0;
         foreach ($this->book->chairs() as $id => $chair) {
             $usable = $of('usable', $id);
@@ -111,14 +176,32 @@ final class TogetherController extends AbstractController
                 continue; // not of this stack
             }
             $isUsable = self::USABLE[$usable] ?? null;
-            $isRight = PaperEntry::WORKSHEET === $kind && null !== $isUsable ? self::USABLE[$of('right', $id)] ?? null : null;
-            $this->entities->persist(new PaperEntry($chair, $kind, $title, $isUsable, $isRight, mb_substr(mb_scrub(trim($of('remark', $id))), 0, PaperEntry::REMARK), $teacher->getId(), mb_substr($teacher->getName(), 0, 80), $now));
+            $isRight = PaperEntry::WORKSHEET === $kind && null !== $isUsable
+                ? self::USABLE[$of('right', $id)] ?? null
+                : null;
+            $this->entities->persist(
+                new PaperEntry(
+                    $chair,
+                    $kind,
+                    $title,
+                    $isUsable,
+                    $isRight,
+                    mb_substr(mb_scrub(trim($of('remark', $id))), 0, PaperEntry::REMARK),
+                    $teacher->getId(),
+                    mb_substr($teacher->getName(), 0, 80),
+                    $now,
+                ),
+            );
             ++$count;
         }
         $this->entities->flush();
         $this->audit->note('papers entered: '.$kind, null, ['entries' => $count]);
 
-        return $this->redirectToRoute('record_papers', ['kind' => $kind, 'who' => $who, 'done' => 'kept'], Response::HTTP_SEE_OTHER);
+        return $this->redirectToRoute(
+            'record_papers',
+            ['kind' => $kind, 'who' => $who, 'done' => 'kept'],
+            Response::HTTP_SEE_OTHER,
+        );
     }
 
     /** Takes a stack back that one entered oneself. */
@@ -149,13 +232,19 @@ final class TogetherController extends AbstractController
     /** @return list<string> the sections that there are, in the order of the score */
     private function sections(): array
     {
-        return array_values(array_unique(array_map(fn (Chair $one): string => StandPlans::section($one, $this->instruments), $this->book->chairs())));
+        return array_values(array_unique(array_map(
+            fn (Chair $one): string => StandPlans::section($one, $this->instruments),
+            $this->book->chairs(),
+        )));
     }
 
     /** @return array<string, Chair> those of a section, or everybody */
     private function of(string $who): array
     {
-        return array_filter($this->book->chairs(), fn (Chair $one): bool => '' === $who || $who === StandPlans::section($one, $this->instruments));
+        return array_filter(
+            $this->book->chairs(),
+            fn (Chair $one): bool => '' === $who || $who === StandPlans::section($one, $this->instruments),
+        );
     }
 
     /**
@@ -180,15 +269,27 @@ final class TogetherController extends AbstractController
      * @param list<RecordEntry> $entered what was just entered
      * @param list<string>|null $ticked  what was ticked, when the page comes back
      */
-    private function togetherPage(OwnList $list, string $asked, string $who, array $entered, string $problem = '', ?array $ticked = null, string $tempo = ''): Response
-    {
+    private function togetherPage(
+        OwnList $list,
+        string $asked,
+        string $who,
+        array $entered,
+        string $problem = '',
+        ?array $ticked = null,
+        string $tempo = '',
+    ): Response {
         try {
             $requirements = $this->book->requirements($list);
         } catch (Mistake $error) {
             $requirements = [];
             $problem = $error->getMessage();
         }
-        $requirement = array_values(array_filter($requirements, static fn (Requirement $one): bool => $one->key() === $asked))[0] ?? $requirements[0] ?? null;
+        $requirement = array_values(array_filter(
+            $requirements,
+            static fn (Requirement $one): bool => $one->key() === $asked,
+        ))[0]
+            ?? $requirements[0]
+            ?? null;
         $who = \in_array($who, $this->sections(), true) ? $who : '';
         $chairs = $this->of($who);
         $cells = null === $requirement ? [] : $this->book->cells([$requirement], $chairs);
@@ -196,9 +297,25 @@ final class TogetherController extends AbstractController
 
         return $this->render('record/together.html.twig', [
             'list' => $list, 'lists' => $this->lists->newestFirst(), 'requirement' => $requirement, 'who' => $who, 'sections' => $this->sections(), 'problem' => $problem, 'tempo' => $tempo, 'entered' => $entered,
-            'requirements' => array_map(fn (Requirement $one): array => ['key' => $one->key(), 'title' => $this->book->title($one), 'asks' => $this->book->asks($one)], $requirements),
+            'requirements' => array_map(
+                fn (Requirement $one): array => [
+                    'key' => $one->key(),
+                    'title' => $this->book->title($one),
+                    'asks' => $this->book->asks($one),
+                ],
+                $requirements,
+            ),
             // A section that was chosen is ticked but for those who have it already; of everybody nobody is.
-            'groups' => $this->grouped($chairs, static fn (Chair $chair): array => ['chair' => $chair, 'cell' => $cells[$chair->getId()][0] ?? null, 'isTicked' => null === $ticked ? '' !== $who && !$isPassed($chair->getId()) : \in_array($chair->getId(), $ticked, true)]),
+            'groups' => $this->grouped(
+                $chairs,
+                static fn (Chair $chair): array => [
+                    'chair' => $chair,
+                    'cell' => $cells[$chair->getId()][0] ?? null,
+                    'isTicked' => null === $ticked
+                        ? '' !== $who && !$isPassed($chair->getId())
+                        : \in_array($chair->getId(), $ticked, true),
+                ],
+            ),
         ], new Response(status: '' === $problem ? Response::HTTP_OK : Response::HTTP_UNPROCESSABLE_ENTITY));
     }
 
@@ -207,8 +324,25 @@ final class TogetherController extends AbstractController
     {
         $kind = PaperEntry::WORKSHEET === $kind ? PaperEntry::WORKSHEET : PaperEntry::CARD;
         $who = \in_array($who, $this->sections(), true) ? $who : '';
-        $suggested = PaperEntry::CARD === $kind ? array_map(static fn ($one): string => $one->getTitle(), $this->plans->all()) : array_map(static fn ($one): string => $one->getTitle(), $this->packets->newestFirst());
+        $suggested = PaperEntry::CARD === $kind
+            ? array_map(static fn ($one): string => $one->getTitle(), $this->plans->all())
+            : array_map(static fn ($one): string => $one->getTitle(), $this->packets->newestFirst());
 
-        return $this->render('record/papers.html.twig', ['kind' => $kind, 'who' => $who, 'sections' => $this->sections(), 'groups' => $this->grouped($this->of($who), static fn (Chair $chair): array => ['chair' => $chair]), 'suggested' => array_values(array_unique($suggested)), 'stacks' => \array_slice($this->papers->stacks(), 0, 20), 'teacher' => $this->open->teacher()?->getId() ?? '', 'zone' => $this->open->zone()->getName(), 'problem' => $problem, 'typed' => $typed], new Response(status: '' === $problem ? Response::HTTP_OK : Response::HTTP_UNPROCESSABLE_ENTITY));
+        return $this->render(
+            'record/papers.html.twig',
+            [
+                'kind' => $kind,
+                'who' => $who,
+                'sections' => $this->sections(),
+                'groups' => $this->grouped($this->of($who), static fn (Chair $chair): array => ['chair' => $chair]),
+                'suggested' => array_values(array_unique($suggested)),
+                'stacks' => \array_slice($this->papers->stacks(), 0, 20),
+                'teacher' => $this->open->teacher()?->getId() ?? '',
+                'zone' => $this->open->zone()->getName(),
+                'problem' => $problem,
+                'typed' => $typed,
+            ],
+            new Response(status: '' === $problem ? Response::HTTP_OK : Response::HTTP_UNPROCESSABLE_ENTITY),
+        );
     }
 }

@@ -65,7 +65,10 @@ class WrittenAnswer implements OfBand
         $this->question = $question->question;
         $this->asks = $question->asks;
         $this->isRight = $mark->isRight;
-        $this->mixed = implode(',', array_unique(array_map(static fn (WrittenMistake $one): string => $one->kind->value, $mark->mistakes)));
+        $this->mixed = implode(
+            ',',
+            array_unique(array_map(static fn (WrittenMistake $one): string => $one->kind->value, $mark->mistakes)),
+        );
         $this->madeAt = new \DateTimeImmutable();
     }
 
@@ -113,6 +116,9 @@ class WrittenAnswer implements OfBand
     /** @return array<string, mixed> to be given away */
     public function data(): array
     {
-        return ['kind' => $this->kind, 'question' => $this->question, 'answer' => $this->answer, 'right' => $this->isRight, 'mixed' => $this->getMixed(), 'at' => $this->madeAt->format(\DATE_ATOM)];
+        return [
+            'kind' => $this->kind, 'question' => $this->question, 'answer' => $this->answer, 'right' => $this->isRight,
+            'mixed' => $this->getMixed(), 'at' => $this->madeAt->format(\DATE_ATOM),
+        ];
     }
 }

@@ -32,15 +32,26 @@ final class WrittenSheets
     /** Questions of a sheet: ten minutes of work. Common practice, no source. */
     private const QUESTIONS = 10;
 
-    public function __construct(private readonly Quiz $quiz, private readonly InstrumentLibrary $instruments, private readonly StandPlans $plans, private readonly PartBuilder $parts, private readonly Words $words)
-    {
+    public function __construct(
+        private readonly Quiz $quiz,
+        private readonly InstrumentLibrary $instruments,
+        private readonly StandPlans $plans,
+        private readonly PartBuilder $parts,
+        private readonly Words $words,
+    ) {
     }
 
     /** The player's own set-up; the usual one where the chair is of a version that had others. */
     public function instrument(Chair $chair): Instrument
     {
         try {
-            return $this->instruments->instrument($chair->getInstrument(), array_values(array_filter(explode(',', $chair->getSetup()), static fn (string $one): bool => '' !== $one)));
+            return $this->instruments->instrument(
+                $chair->getInstrument(),
+                array_values(array_filter(
+                    explode(',', $chair->getSetup()),
+                    static fn (string $one): bool => '' !== $one,
+                )),
+            );
         } catch (Mistake) {
             return $this->instruments->instrument($chair->getInstrument());
         }
@@ -50,7 +61,12 @@ final class WrittenSheets
     public function kinds(Instrument $instrument): array
     {
         // Bars have nothing that is fingered.
-        return array_values(array_filter(QuizKind::cases(), static fn (QuizKind $one): bool => QuizKind::Fingering !== $one || MechanismKind::None !== $instrument->mechanism()->kind()));
+        return array_values(array_filter(
+            QuizKind::cases(),
+            static fn (
+                QuizKind $one,
+            ): bool => QuizKind::Fingering !== $one || MechanismKind::None !== $instrument->mechanism()->kind(),
+        ));
     }
 
     /** A question about the keys that are due for a chair; about any key where nobody sits. */
@@ -58,7 +74,13 @@ final class WrittenSheets
     {
         $kinds = $this->kinds($instrument);
 
-        return $this->quiz->make($kind ?? $kinds[$seed % \count($kinds)], $instrument, $seed, null === $chair ? [] : $this->due($chair, $instrument), null === $chair ? Stage::Full : Stage::tryFrom($chair->getStage()) ?? Stage::Full);
+        return $this->quiz->make(
+            $kind ?? $kinds[$seed % \count($kinds)],
+            $instrument,
+            $seed,
+            null === $chair ? [] : $this->due($chair, $instrument),
+            null === $chair ? Stage::Full : Stage::tryFrom($chair->getStage()) ?? Stage::Full,
+        );
     }
 
     /**
@@ -68,8 +90,14 @@ final class WrittenSheets
      *
      * @return array{non-empty-list<Page>, list<list<string>>} pages; rows of the key: number, question, what is right
      */
-    public function sheet(?QuizKind $kind, Instrument $instrument, ?Chair $chair, int $seed, Paper $paper, string $foot): array
-    {
+    public function sheet(
+        ?QuizKind $kind,
+        Instrument $instrument,
+        ?Chair $chair,
+        int $seed,
+        Paper $paper,
+        string $foot,
+    ): array {
         $questions = [];
         for ($k = 0; \count($questions) < self::QUESTIONS && $k < 10 * self::QUESTIONS; ++$k) {
             $one = $this->question($kind, $instrument, $chair, $seed + $k);
@@ -77,9 +105,33 @@ final class WrittenSheets
         }
         $questions = array_values($questions);
         $title = $this->words->say('work.title').': '.($chair?->getName() ?? $instrument->name);
-        $pages = QuestionPages::of($title, (null === $chair ? '' : $instrument->name.'. ').$this->words->say('work.sheet', ['%number%' => $seed]), $this->words->say('work.labels'), array_map(static fn (QuizQuestion $one): array => ['asks' => $one->asks, 'clef' => $one->kind->isNotes() ? $instrument->clef : null], $questions), $paper, $foot);
+        $pages = QuestionPages::of(
+            $title,
+            (null === $chair ? '' : $instrument->name.'. ').$this->words->say('work.sheet', ['%number%' => $seed]),
+            $this->words->say('work.labels'),
+            array_map(
+                static fn (QuizQuestion $one): array => [
+                    'asks' => $one->asks,
+                    'clef' => $one->kind->isNotes() ? $instrument->clef : null,
+                ],
+                $questions,
+            ),
+            $paper,
+            $foot,
+        );
 
-        return [$pages, array_map(static fn (QuizQuestion $one, int $k): array => [(string) ($k + 1), $one->asks, '' === $one->answer ? '–' : $one->answer], $questions, array_keys($questions))];
+        return [
+            $pages,
+            array_map(
+                static fn (QuizQuestion $one, int $k): array => [
+                    (string) ($k + 1),
+                    $one->asks,
+                    '' === $one->answer ? '–' : $one->answer,
+                ],
+                $questions,
+                array_keys($questions),
+            ),
+        ];
     }
 
     /**
@@ -91,7 +143,18 @@ final class WrittenSheets
      */
     public function key(array $sections, Paper $paper, string $foot): array
     {
-        return TablePages::of($this->words->say('work.key'), $this->words->say('work.key_says'), [$this->words->say('work.number') => 1, $this->words->say('work.question') => 8, $this->words->say('work.answer') => 7], $sections, $paper, $foot);
+        return TablePages::of(
+            $this->words->say('work.key'),
+            $this->words->say('work.key_says'),
+            [
+                $this->words->say('work.number') => 1,
+                $this->words->say('work.question') => 8,
+                $this->words->say('work.answer') => 7,
+            ],
+            $sections,
+            $paper,
+            $foot,
+        );
     }
 
     /** @return list<NoteName> written tonics of today's keys, else of the whole plan */
@@ -99,9 +162,16 @@ final class WrittenSheets
     {
         try {
             $plan = $this->plans->of($chair);
-            $today = array_map(static fn (PlanItem $one): string => $one->line->full, $plan->day($this->plans->today())->items);
+            $today = array_map(
+                static fn (PlanItem $one): string => $one->line->full,
+                $plan->day($this->plans->today())->items,
+            );
             $tonics = [];
-            foreach ([] !== $today ? $today : array_map(static fn (PlanLine $one): string => $one->full, $plan->lines) as $line) {
+            foreach (
+                [] !== $today
+                ? $today
+                : array_map(static fn (PlanLine $one): string => $one->full, $plan->lines) as $line
+            ) {
                 $tonic = $this->parts->writtenKey($this->parts->parser->parse($line), $instrument)->key->tonic;
                 $tonics[$tonic->text()] = $tonic;
             }

@@ -7,7 +7,8 @@ namespace App\Shared;
 use Doctrine\DBAL\Connection;
 
 /**
- * A line for each change of a record, sign-in, invitation, export, removal: who, when, what it was before. People stand in it by id alone.
+ * A line for each change of a record, sign-in, invitation, export, removal: who, when, what it was before. People stand
+ * in it by id alone.
  */
 final class Audit
 {
@@ -38,8 +39,14 @@ final class Audit
      */
     public function ofBand(int $most = 200): array
     {
-        /** @var list<array{at: string, who: string|null, what: string, subject: string|null, before: string|null}> $lines */
-        $lines = $this->database->fetchAllAssociative("SELECT to_char(at, 'YYYY-MM-DD HH24:MI') AS at, who, what, subject, before FROM audit WHERE band_id = :band ORDER BY id DESC LIMIT :most", ['band' => $this->present->bandId(), 'most' => $most]);
+        /**
+         * @var list<array{at: string, who: string|null, what: string, subject: string|null, before: string|null}>
+         *  $lines
+         */
+        $lines = $this->database->fetchAllAssociative(
+            "SELECT to_char(at, 'YYYY-MM-DD HH24:MI') AS at, who, what, subject, before FROM audit WHERE band_id = :band ORDER BY id DESC LIMIT :most",
+            ['band' => $this->present->bandId(), 'most' => $most],
+        );
 
         return $lines;
     }

@@ -8,7 +8,8 @@ use Symfony\Component\Yaml\Exception\ParseException;
 use Symfony\Component\Yaml\Yaml;
 
 /**
- * YAML, of which JSON is a part, as files of others have it: what is wrong is said with the place, and with no more of the line than shows it.
+ * YAML, of which JSON is a part, as files of others have it: what is wrong is said with the place, and with no more of
+ * the line than shows it.
  */
 final class BriefYaml
 {

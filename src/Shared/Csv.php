@@ -24,7 +24,14 @@ final class Csv
         }
         rewind($stream);
 
-        return new Response((string) stream_get_contents($stream), 200, ['Content-Type' => 'text/csv; charset=UTF-8', 'Content-Disposition' => HeaderUtils::makeDisposition('attachment', $name)]);
+        return new Response(
+            (string) stream_get_contents($stream),
+            200,
+            [
+                'Content-Type' => 'text/csv; charset=UTF-8',
+                'Content-Disposition' => HeaderUtils::makeDisposition('attachment', $name),
+            ],
+        );
     }
 
     private static function safe(string $cell): string

@@ -16,9 +16,10 @@ use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;
 use Symfony\Component\HttpKernel\KernelEvents;
 
 /**
- * The one place through which everything goes that changes something. What an action does, its lines in the audit, the number of its press and its answer are
- * kept together or not at all; a press that comes twice is done once and answered alike; a refusal leaves nothing behind. What teachers change in one
- * band happens one after the other, so that what an action has looked at is still so when it is kept.
+ * The one place through which everything goes that changes something. What an action does, its lines in the audit, the
+ * number of its press and its answer are kept together or not at all; a press that comes twice is done once and
+ * answered alike; a refusal leaves nothing behind. What teachers change in one band happens one after the other, so
+ * that what an action has looked at is still so when it is kept.
  */
 final class Deeds
 {
@@ -39,14 +40,22 @@ final class Deeds
     public function wrap(ControllerArgumentsEvent $event): void
     {
         $request = $event->getRequest();
-        if (!$event->isMainRequest() || $request->isMethodSafe() || [] !== $event->getAttributes(ChangesNothing::class)) {
+        if (
+            !$event->isMainRequest()
+            || $request->isMethodSafe()
+            || [] !== $event->getAttributes(ChangesNothing::class)
+        ) {
             return;
         }
         $action = $event->getController();
-        $event->setController(fn (mixed ...$with): Response => $this->press($request, static function () use ($action, $with): Response {
+        $event->setController(fn (
+            mixed ...$with,
+        ): Response => $this->press($request, static function () use ($action, $with): Response {
             $answer = $action(...$with);
 
-            return $answer instanceof Response ? $answer : throw new \LogicException('An action that changes something answers with a response.');
+            return $answer instanceof Response
+                ? $answer
+                : throw new \LogicException('An action that changes something answers with a response.');
         }));
     }
 
@@ -116,11 +125,17 @@ final class Deeds
     private function waitForTurn(): void
     {
         if ($this->present->isTeacher() && null !== $this->present->bandId()) {
-            $this->database->executeStatement('SELECT pg_advisory_xact_lock(hashtextextended(:band, 0))', ['band' => 'band '.$this->present->bandId()]);
+            $this->database->executeStatement(
+                'SELECT pg_advisory_xact_lock(hashtextextended(:band, 0))',
+                ['band' => 'band '.$this->present->bandId()],
+            );
         }
     }
 
-    /** The last word before it is kept. A transaction in which something has failed unnoticed fails here, instead of ending as if all were well. */
+    /**
+     * The last word before it is kept. A transaction in which something has failed unnoticed fails here, instead of
+     * ending as if all were well.
+     */
     private function settle(?Press $press, Answered $answered): void
     {
         null === $press ? $this->database->fetchOne('SELECT 1') : $this->presses->keep($press, $answered);

@@ -14,14 +14,23 @@ use Symfony\Component\HttpFoundation\Response;
 final class Download
 {
     public const FORMATS = 'pdf|musicxml|mid|json|txt';
-    private const TYPES = ['pdf' => 'application/pdf', 'musicxml' => 'application/vnd.recordare.musicxml+xml', 'mid' => 'audio/midi', 'json' => 'application/json', 'txt' => 'text/plain; charset=UTF-8'];
+    private const TYPES = [
+        'pdf' => 'application/pdf',
+        'musicxml' => 'application/vnd.recordare.musicxml+xml',
+        'mid' => 'audio/midi',
+        'json' => 'application/json',
+        'txt' => 'text/plain; charset=UTF-8',
+    ];
 
     /** @param string $name of the file, without its ending */
     public static function of(Request $request, string $content, string $name, string $format): Response
     {
         return new Response($content, 200, [
             'Content-Type' => self::TYPES[$format],
-            'Content-Disposition' => HeaderUtils::makeDisposition($request->query->getBoolean('show') ? 'inline' : 'attachment', $name.'.'.$format),
+            'Content-Disposition' => HeaderUtils::makeDisposition(
+                $request->query->getBoolean('show') ? 'inline' : 'attachment',
+                $name.'.'.$format,
+            ),
         ]);
     }
 }

@@ -37,8 +37,11 @@ final class ErrorListener
     public function __invoke(ExceptionEvent $event): void
     {
         $error = $event->getThrowable();
-        // The mapper calls it a conflict when its last word to the database fails; it is what the database, or the line to it, says.
-        $isOfDatabase = $error instanceof OptimisticLockException && null === $error->getEntity() && $error->getPrevious() instanceof DriverException;
+        // The mapper calls it a conflict when its last word to the database fails; it is what the database, or the line
+        // to it, says.
+        $isOfDatabase = $error instanceof OptimisticLockException
+            && null === $error->getEntity()
+            && $error->getPrevious() instanceof DriverException;
         $error = $isOfDatabase ? $error->getPrevious() : $error;
         [$status, $title, $sentence] = match (true) {
             $error instanceof InstrumentError => [404, 'title.no_instrument', $error->getMessage()],
@@ -50,8 +53,16 @@ final class ErrorListener
             $error instanceof ConstraintViolationException => [409, 'title.changed', 'refusal.gone_meanwhile'],
             $error instanceof RetryableException => [503, 'title.not_now', 'refusal.busy'],
             $error instanceof OptimisticLockException => [409, 'title.changed', 'refusal.changed'],
-            $error instanceof AccessDeniedException => [403, self::title(403), 'Access Denied.' === $error->getMessage() ? 'refusal.not_yours' : $error->getMessage()],
-            $error instanceof HttpExceptionInterface => [$error->getStatusCode(), self::title($error->getStatusCode()), self::sentence($error)],
+            $error instanceof AccessDeniedException => [
+                403,
+                self::title(403),
+                'Access Denied.' === $error->getMessage() ? 'refusal.not_yours' : $error->getMessage(),
+            ],
+            $error instanceof HttpExceptionInterface => [
+                $error->getStatusCode(),
+                self::title($error->getStatusCode()),
+                self::sentence($error),
+            ],
             default => [500, 'title.broke', 'refusal.broke'],
         };
         if (500 === $status || self::isFull($error)) {
@@ -67,7 +78,21 @@ final class ErrorListener
         // What a script has asked takes a sentence, not a page.
         $isPart = !$request->isMethodSafe() && $request->headers->has('HX-Request');
         $template = $isPart ? 'shared/_error.html.twig' : (self::page($error));
-        $event->setResponse(new Response($this->twig->render($template, ['title' => $title, 'sentence' => $sentence, 'again' => $again, 'theirs' => $error instanceof Stale ? $error->theirs : []]), $status, $headers));
+        $event->setResponse(
+            new Response(
+                $this->twig->render(
+                    $template,
+                    [
+                        'title' => $title,
+                        'sentence' => $sentence,
+                        'again' => $again,
+                        'theirs' => $error instanceof Stale ? $error->theirs : [],
+                    ],
+                ),
+                $status,
+                $headers,
+            ),
+        );
     }
 
     private static function page(\Throwable $error): string

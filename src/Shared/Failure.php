@@ -31,7 +31,14 @@ final class Failure
             return $read;
         }
         $nearest = Nearest::to($read, $known);
-        throw new \InvalidArgumentException(\sprintf('--%s=%s was read; expected %s%s, for example --%1$s=%5$s.', $option, $read, implode(', ', $known), '' === $nearest ? '' : \sprintf(' (did you mean "%s"?)', $nearest), '' === $nearest ? $known[0] : $nearest));
+        throw new \InvalidArgumentException(\sprintf(
+            '--%s=%s was read; expected %s%s, for example --%1$s=%5$s.',
+            $option,
+            $read,
+            implode(', ', $known),
+            '' === $nearest ? '' : \sprintf(' (did you mean "%s"?)', $nearest),
+            '' === $nearest ? $known[0] : $nearest,
+        ));
     }
 
     /** @return list<string> */
@@ -39,6 +46,9 @@ final class Failure
     {
         $read = $input->getOption('setup');
 
-        return array_values(array_filter(array_map(trim(...), explode(',', \is_string($read) ? $read : '')), static fn (string $name): bool => '' !== $name));
+        return array_values(array_filter(
+            array_map(trim(...), explode(',', \is_string($read) ? $read : '')),
+            static fn (string $name): bool => '' !== $name,
+        ));
     }
 }

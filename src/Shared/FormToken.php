@@ -15,7 +15,8 @@ use Twig\Extension\AbstractExtension;
 use Twig\TwigFunction;
 
 /**
- * `token_field()`: the token that every form of somebody who is signed in carries; without it nothing is changed. Visitors have no session, and nothing to change.
+ * `token_field()`: the token that every form of somebody who is signed in carries; without it nothing is changed.
+ * Visitors have no session, and nothing to change.
  */
 final class FormToken extends AbstractExtension
 {
@@ -28,13 +29,21 @@ final class FormToken extends AbstractExtension
     /** Where a session keeps the number of the press that was interrupted. */
     private const AGAIN = 'again';
 
-    public function __construct(private readonly CsrfTokenManagerInterface $tokens, private readonly Present $present, private readonly Presses $presses)
-    {
+    public function __construct(
+        private readonly CsrfTokenManagerInterface $tokens,
+        private readonly Present $present,
+        private readonly Presses $presses,
+    ) {
     }
 
     public function getFunctions(): array
     {
-        return [new TwigFunction('token_field', $this->field(...), ['is_safe' => ['html']]), new TwigFunction('form_token', $this->value(...)), new TwigFunction('press_number', Press::fresh(...)), new TwigFunction('sent_by', $this->sentBy(...))];
+        return [
+            new TwigFunction('token_field', $this->field(...), ['is_safe' => ['html']]),
+            new TwigFunction('form_token', $this->value(...)),
+            new TwigFunction('press_number', Press::fresh(...)),
+            new TwigFunction('sent_by', $this->sentBy(...)),
+        ];
     }
 
     public function value(): string
@@ -62,7 +71,10 @@ final class FormToken extends AbstractExtension
      */
     public function sentBy(): array
     {
-        return array_filter([Press::FIELD => Press::fresh(), self::BAND => $this->present->bandId() ?? ''], static fn (string $one): bool => '' !== $one);
+        return array_filter(
+            [Press::FIELD => Press::fresh(), self::BAND => $this->present->bandId() ?? ''],
+            static fn (string $one): bool => '' !== $one,
+        );
     }
 
     /** After it is known who asks. */

@@ -8,7 +8,8 @@ use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
 use Symfony\Component\HttpKernel\Event\ResponseEvent;
 
 /**
- * What every answer tells the browser: take content from here alone, run no script that stands in a page, show us in no frame.
+ * What every answer tells the browser: take content from here alone, run no script that stands in a page, show us in no
+ * frame.
  */
 #[AsEventListener]
 final class Headers

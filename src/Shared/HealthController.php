@@ -30,15 +30,25 @@ final class HealthController
         return new JsonResponse(['status' => 'alive'], headers: self::FRESH);
     }
 
-    /** It is ready for users: a proxy sends nobody to a machine that says otherwise. Without its engraver it makes everything but music. */
+    /**
+     * It is ready for users: a proxy sends nobody to a machine that says otherwise. Without its engraver it makes
+     * everything but music.
+     */
     #[Route('/health', name: 'health', methods: ['GET'])]
     public function health(): JsonResponse
     {
         if (!$this->house->hasDatabase()) {
-            return new JsonResponse(['status' => 'the database does not answer'], Response::HTTP_SERVICE_UNAVAILABLE, self::FRESH);
+            return new JsonResponse(
+                ['status' => 'the database does not answer'],
+                Response::HTTP_SERVICE_UNAVAILABLE,
+                self::FRESH,
+            );
         }
 
-        return new JsonResponse(['status' => 'well', 'engraver' => $this->house->hasEngraver() ? 'well' : 'away'], headers: self::FRESH);
+        return new JsonResponse(
+            ['status' => 'well', 'engraver' => $this->house->hasEngraver() ? 'well' : 'away'],
+            headers: self::FRESH,
+        );
     }
 
     /** Measures in the open text format, for whoever has the word for it; without a word set there are none. */
@@ -50,11 +60,19 @@ final class HealthController
         }
         $lines = ['# TYPE swift_reed_info gauge', \sprintf('swift_reed_info{version="%s"} 1', $this->house->version())];
         foreach ($this->house->measures() as $name => $value) {
-            array_push($lines, '# TYPE swift_reed_'.$name.' gauge', \sprintf('swift_reed_%s %s', $name, json_encode($value)));
+            array_push(
+                $lines,
+                '# TYPE swift_reed_'.$name.' gauge',
+                \sprintf('swift_reed_%s %s', $name, json_encode($value)),
+            );
         }
 
         array_push($lines, ...$this->requests->lines());
 
-        return new Response(implode("\n", $lines)."\n", 200, self::FRESH + ['Content-Type' => 'text/plain; version=0.0.4; charset=utf-8']);
+        return new Response(
+            implode("\n", $lines)."\n",
+            200,
+            self::FRESH + ['Content-Type' => 'text/plain; version=0.0.4; charset=utf-8'],
+        );
     }
 }

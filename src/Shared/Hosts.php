@@ -12,7 +12,8 @@ use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\HttpKernel\Event\RequestEvent;
 
 /**
- * Answers only under the names that are ours: this machine's own, that of PUBLIC_URL, and those of ALLOWED_HOSTS. A name that somebody else has pointed at us reads nothing.
+ * Answers only under the names that are ours: this machine's own, that of PUBLIC_URL, and those of ALLOWED_HOSTS. A
+ * name that somebody else has pointed at us reads nothing.
  */
 #[AsEventListener(priority: 250)]
 final class Hosts
@@ -41,20 +42,35 @@ final class Hosts
         }
         $host = (string) preg_replace('/:\d+$/', '', strtolower((string) $event->getRequest()->headers->get('Host')));
         if (!\in_array($host, $this->names(), true)) {
-            $event->setResponse(new Response("Swift Reed does not answer under this name. Open it under the address that its keeper gave you.\n", Response::HTTP_MISDIRECTED_REQUEST, ['Content-Type' => 'text/plain; charset=UTF-8']));
+            $event->setResponse(
+                new Response(
+                    "Swift Reed does not answer under this name. Open it under the address that its keeper gave you.\n",
+                    Response::HTTP_MISDIRECTED_REQUEST,
+                    ['Content-Type' => 'text/plain; charset=UTF-8'],
+                ),
+            );
         }
     }
 
-    /** Whether the request comes to this machine's own address, and from it: the name alone is what the other side writes. */
+    /**
+     * Whether the request comes to this machine's own address, and from it: the name alone is what the other side
+     * writes.
+     */
     public function isFromHere(Request $request): bool
     {
-        return \in_array((string) preg_replace('/:\d+$/', '', strtolower($request->getHost())), self::OWN, true) && IpUtils::checkIp((string) $request->getClientIp(), self::LOOPBACK);
+        return \in_array((string) preg_replace('/:\d+$/', '', strtolower($request->getHost())), self::OWN, true)
+            && IpUtils::checkIp((string) $request->getClientIp(), self::LOOPBACK);
     }
 
-    /** Whether others than whoever sits at this machine can come: then nobody comes in by a name that stands in our own pages. */
+    /**
+     * Whether others than whoever sits at this machine can come: then nobody comes in by a name that stands in our own
+     * pages.
+     */
     public function isOpen(): bool
     {
-        $isLoopback = '' === $this->listens || 'localhost' === $this->listens || IpUtils::checkIp(trim($this->listens, '[]'), self::LOOPBACK);
+        $isLoopback = '' === $this->listens
+            || 'localhost' === $this->listens
+            || IpUtils::checkIp(trim($this->listens, '[]'), self::LOOPBACK);
 
         return !$isLoopback || '' !== trim($this->publicUrl.$this->allowed.$this->certificate.$this->proxies);
     }
@@ -70,6 +86,13 @@ final class Hosts
     {
         $public = parse_url($this->publicUrl, \PHP_URL_HOST);
 
-        return [...self::OWN, ...(\is_string($public) ? [strtolower($public)] : []), ...array_filter(array_map(static fn (string $one): string => strtolower(trim($one)), explode(',', $this->allowed)), static fn (string $one): bool => '' !== $one)];
+        return [
+            ...self::OWN,
+            ...(\is_string($public) ? [strtolower($public)] : []),
+            ...array_filter(
+                array_map(static fn (string $one): string => strtolower(trim($one)), explode(',', $this->allowed)),
+                static fn (string $one): bool => '' !== $one,
+            ),
+        ];
     }
 }

@@ -14,7 +14,8 @@ use Symfony\Component\Console\Input\InputOption;
 use Symfony\Component\Console\Output\OutputInterface;
 
 /**
- * What is done once for a database, however many machines come up with it at the same time: the others wait, and find it done.
+ * What is done once for a database, however many machines come up with it at the same time: the others wait, and find
+ * it done.
  */
 #[AsCommand('house:prepare', 'Brings the database up to date, and loads the demonstration into an empty one')]
 final class HousePrepareCommand extends Command
@@ -39,12 +40,21 @@ final class HousePrepareCommand extends Command
         $until = time() + self::PATIENCE;
         while (true !== $this->database->fetchOne('SELECT pg_try_advisory_lock(:key)', ['key' => self::LOCK])) {
             if (time() > $until) {
-                return Failure::say($output, \sprintf('Another machine has been preparing the database for %d seconds; expected it to be done. See what it does before you start this one again.', self::PATIENCE));
+                return Failure::say(
+                    $output,
+                    \sprintf(
+                        'Another machine has been preparing the database for %d seconds; expected it to be done. See what it does before you start this one again.',
+                        self::PATIENCE,
+                    ),
+                );
             }
             usleep(300_000);
         }
         try {
-            $done = $this->perform(['command' => 'doctrine:migrations:migrate', '--allow-no-migration' => true, '-q' => true], $output);
+            $done = $this->perform(
+                ['command' => 'doctrine:migrations:migrate', '--allow-no-migration' => true, '-q' => true],
+                $output,
+            );
             if (Command::SUCCESS === $done && true === $input->getOption('demo')) {
                 $done = $this->perform(['command' => 'demo:load', '--if-empty' => true], $output);
             }

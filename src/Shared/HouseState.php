@@ -11,7 +11,8 @@ use Symfony\Contracts\HttpClient\Exception\ExceptionInterface;
 use Symfony\Contracts\HttpClient\HttpClientInterface;
 
 /**
- * How the house stands: database, engraver, jobs that wait, room on the disk, the last backup. Counts only, nobody's name.
+ * How the house stands: database, engraver, jobs that wait, room on the disk, the last backup. Counts only, nobody's
+ * name.
  */
 final class HouseState
 {
@@ -41,7 +42,11 @@ final class HouseState
     public function hasEngraver(): bool
     {
         try {
-            return 200 === $this->client->request('GET', \sprintf('http://127.0.0.1:%d/health', $this->engraver), ['timeout' => self::PATIENCE, 'max_duration' => self::PATIENCE])->getStatusCode();
+            return 200 === $this->client->request(
+                'GET',
+                \sprintf('http://127.0.0.1:%d/health', $this->engraver),
+                ['timeout' => self::PATIENCE, 'max_duration' => self::PATIENCE],
+            )->getStatusCode();
         } catch (ExceptionInterface) {
             return false;
         }
@@ -52,7 +57,12 @@ final class HouseState
      */
     public function measures(): array
     {
-        $measures = ['database_up' => $this->hasDatabase() ? 1.0 : 0.0, 'engraver_up' => $this->hasEngraver() ? 1.0 : 0.0, 'disk_free_bytes' => (float) @disk_free_space($this->cache), 'disk_size_bytes' => (float) @disk_total_space($this->cache)];
+        $measures = [
+            'database_up' => $this->hasDatabase() ? 1.0 : 0.0,
+            'engraver_up' => $this->hasEngraver() ? 1.0 : 0.0,
+            'disk_free_bytes' => (float) @disk_free_space($this->cache),
+            'disk_size_bytes' => (float) @disk_total_space($this->cache),
+        ];
         if (0.0 === $measures['database_up']) {
             return $measures;
         }
@@ -74,7 +84,10 @@ final class HouseState
                 $measures[$name] = self::number($this->database->fetchOne($query));
             }
             if ($this->copy->isThere()) {
-                $behind = $this->copy->row('SELECT coalesce(pg_wal_lsn_diff(:at, pg_last_wal_replay_lsn()), 0) AS bytes', ['at' => $this->database->fetchOne('SELECT pg_current_wal_lsn()::text')]);
+                $behind = $this->copy->row(
+                    'SELECT coalesce(pg_wal_lsn_diff(:at, pg_last_wal_replay_lsn()), 0) AS bytes',
+                    ['at' => $this->database->fetchOne('SELECT pg_current_wal_lsn()::text')],
+                );
                 $measures['copy_up'] = null === $behind ? 0.0 : 1.0;
                 if (null !== $behind) {
                     $measures['copy_behind_bytes'] = max(0.0, self::number($behind['bytes']));

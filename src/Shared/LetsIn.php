@@ -11,6 +11,8 @@ use Symfony\Component\HttpFoundation\Request;
  */
 interface LetsIn
 {
-    /** @param string $identifier as {@see Present::identifier()} has it; nothing happens where it is nobody's any more */
+    /**
+     * @param string $identifier as {@see Present::identifier()} has it; nothing happens where it is nobody's any more
+     */
     public function letInAgain(string $identifier, Request $request): void;
 }

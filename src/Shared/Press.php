@@ -9,9 +9,10 @@ use Symfony\Component\HttpFoundation\File\UploadedFile;
 use Symfony\Component\HttpFoundation\Request;
 
 /**
- * One press of a button: the number that its page gave it, and what was sent with it. The same number with the same fields is the same press,
- * however often it arrives; with other fields it is another one (somebody went back, and changed a name). Nobody else has the number, so that it stands for
- * the one who pressed, also where the first press has ended his session.
+ * One press of a button: the number that its page gave it, and what was sent with it. The same number with the same
+ * fields is the same press, however often it arrives; with other fields it is another one (somebody went back, and
+ * changed a name). Nobody else has the number, so that it stands for the one who pressed, also where the first press
+ * has ended his session.
  */
 final readonly class Press
 {
@@ -50,7 +51,10 @@ final readonly class Press
     /** The number that came along, if it is one. */
     public static function number(Request $request): ?string
     {
-        $given = $request->headers->get(self::HEADER) ?? $request->request->all()[self::FIELD] ?? $request->query->all()[self::FIELD] ?? '';
+        $given = $request->headers->get(self::HEADER)
+            ?? $request->request->all()[self::FIELD]
+            ?? $request->query->all()[self::FIELD]
+            ?? '';
 
         return \is_string($given) && 1 === preg_match(self::NUMBER, $given) ? $given : null;
     }
@@ -58,9 +62,15 @@ final readonly class Press
     /** What was sent, but for what belongs to the page and not to the press. */
     private static function fields(Request $request): string
     {
-        $fields = array_diff_key($request->request->all(), array_flip([self::FIELD, FormToken::FIELD, FormToken::BAND, ...Forms::SECRET]));
+        $fields = array_diff_key(
+            $request->request->all(),
+            array_flip([self::FIELD, FormToken::FIELD, FormToken::BAND, ...Forms::SECRET]),
+        );
         $files = array_map(
-            static fn (mixed $file): string => $file instanceof UploadedFile && $file->isValid() ? (string) hash_file('sha256', $file->getPathname()) : '',
+            static fn (mixed $file): string => $file instanceof UploadedFile && $file->isValid() ? (string) hash_file(
+                'sha256',
+                $file->getPathname(),
+            ) : '',
             $request->files->all(),
         );
         $body = 'json' === $request->getContentTypeFormat() ? $request->getContent() : '';

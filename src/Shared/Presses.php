@@ -9,16 +9,17 @@ use Doctrine\DBAL\ParameterType;
 use Symfony\Component\HttpFoundation\Response;
 
 /**
- * The presses that were done, with their answers: who sends one a second time is answered alike. An answer may show a link or a code once; it is locked
- * with the number of its press, of which only a digest is kept.
+ * The presses that were done, with their answers: who sends one a second time is answered alike. An answer may show a
+ * link or a code once; it is locked with the number of its press, of which only a digest is kept.
  */
 final class Presses implements Sweeps
 {
     /** A page that a browser brings back after a weekend is older than this, and its press a new one. */
     private const KEPT = '2 days';
     /**
-     * A press that arrives twice by itself does so within this time. Only so long does the second arrival stand for somebody who is not signed in, or has not the
-     * right any more: later it would open what a sign-out, a new pass phrase or a renewed link has closed.
+     * A press that arrives twice by itself does so within this time. Only so long does the second arrival stand for
+     * somebody who is not signed in, or has not the right any more: later it would open what a sign-out, a new pass
+     * phrase or a renewed link has closed.
      */
     private const TWICE = '1 minute';
     /** Bytes of an answer; the slips of a large band are a tenth of it. */
@@ -37,7 +38,10 @@ final class Presses implements Sweeps
      */
     public function take(Press $press): bool
     {
-        return 1 === $this->database->executeStatement('INSERT INTO press (id) VALUES (:id) ON CONFLICT DO NOTHING', ['id' => $press->id]);
+        return 1 === $this->database->executeStatement(
+            'INSERT INTO press (id) VALUES (:id) ON CONFLICT DO NOTHING',
+            ['id' => $press->id],
+        );
     }
 
     public function keep(Press $press, Answered $answered): void
@@ -45,7 +49,12 @@ final class Presses implements Sweeps
         $answer = $answered->answer;
         $headers = array_intersect_key($answer->headers->all(), array_flip(self::HEADERS));
         $content = (string) $answer->getContent();
-        $plain = serialize([$answer->getStatusCode(), $headers, \strlen($content) > self::MOST ? '' : $content, $answered->cameIn]);
+        $plain = serialize([
+            $answer->getStatusCode(),
+            $headers,
+            \strlen($content) > self::MOST ? '' : $content,
+            $answered->cameIn,
+        ]);
         $nonce = random_bytes(\SODIUM_CRYPTO_SECRETBOX_NONCEBYTES);
         $locked = $nonce.sodium_crypto_secretbox($plain, $nonce, $press->key);
         $this->database->executeStatement(
@@ -61,7 +70,10 @@ final class Presses implements Sweeps
         return $this->isJustNow($press) ? $this->answer($press) : null;
     }
 
-    /** What a press was answered with; null when it has not been done, or its answer is not there. Who came in by it is named for a moment only. */
+    /**
+     * What a press was answered with; null when it has not been done, or its answer is not there. Who came in by it is
+     * named for a moment only.
+     */
     public function answer(Press $press): ?Answered
     {
         $locked = $this->database->fetchOne('SELECT answer FROM press WHERE id = :id', ['id' => $press->id]);
@@ -70,9 +82,19 @@ final class Presses implements Sweeps
             return null;
         }
         $nonce = substr($locked, 0, \SODIUM_CRYPTO_SECRETBOX_NONCEBYTES);
-        $plain = sodium_crypto_secretbox_open(substr($locked, \SODIUM_CRYPTO_SECRETBOX_NONCEBYTES), $nonce, $press->key);
+        $plain = sodium_crypto_secretbox_open(
+            substr($locked, \SODIUM_CRYPTO_SECRETBOX_NONCEBYTES),
+            $nonce,
+            $press->key,
+        );
         $kept = false === $plain ? null : unserialize($plain, ['allowed_classes' => false]);
-        if (!\is_array($kept) || !\is_int($kept[0]) || !\is_array($kept[1]) || !\is_string($kept[2]) || !(null === $kept[3] || \is_string($kept[3]))) {
+        if (
+            !\is_array($kept)
+            || !\is_int($kept[0])
+            || !\is_array($kept[1])
+            || !\is_string($kept[2])
+            || !(null === $kept[3] || \is_string($kept[3]))
+        ) {
             return null;
         }
 

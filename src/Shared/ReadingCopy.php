@@ -11,8 +11,8 @@ use Doctrine\DBAL\Tools\DsnParser;
 use Symfony\Component\DependencyInjection\Attribute\Autowire;
 
 /**
- * A second database that follows the first, where there is one: what never changes once it is there is read from it. It may lie behind, and it may be away;
- * then it has nothing to tell, and the first is asked.
+ * A second database that follows the first, where there is one: what never changes once it is there is read from it. It
+ * may lie behind, and it may be away; then it has nothing to tell, and the first is asked.
  */
 final class ReadingCopy
 {
@@ -52,7 +52,8 @@ final class ReadingCopy
             return null;
         }
         try {
-            $this->copy ??= DriverManager::getConnection(['application_name' => self::NAME, 'driverOptions' => [\PDO::ATTR_TIMEOUT => self::PATIENCE]] + (new DsnParser(['postgresql' => 'pdo_pgsql', 'postgres' => 'pdo_pgsql']))->parse($this->address));
+            $this->copy ??= DriverManager::getConnection(['application_name' => self::NAME, 'driverOptions' => [\PDO::ATTR_TIMEOUT => self::PATIENCE]]
+                + (new DsnParser(['postgresql' => 'pdo_pgsql', 'postgres' => 'pdo_pgsql']))->parse($this->address));
             $row = $this->copy->fetchAssociative($query, $given);
 
             return false === $row ? null : $row;

@@ -13,9 +13,10 @@ use Doctrine\DBAL\Driver\PDO\Exception as PdoError;
 use Symfony\Component\DependencyInjection\Attribute\Autowire;
 
 /**
- * A worker keeps its connection; after the database has been away it is a dead one, which is noticed by using it. Connecting once more gives a live one,
- * so that nobody meets an error when the database is long back. A database that says nothing at all (a cable, a switch) is waited for by one request and
- * passed by for some seconds by the others, which go on without it at once.
+ * A worker keeps its connection; after the database has been away it is a dead one, which is noticed by using it.
+ * Connecting once more gives a live one, so that nobody meets an error when the database is long back. A database that
+ * says nothing at all (a cable, a switch) is waited for by one request and passed by for some seconds by the others,
+ * which go on without it at once.
  */
 final class Reconnecting implements Middleware
 {
@@ -34,8 +35,11 @@ final class Reconnecting implements Middleware
     public function wrap(Driver $driver): Driver
     {
         return new class($driver, $this->silent, self::SILENCE) extends AbstractDriverMiddleware {
-            public function __construct(Driver $driver, private readonly PassedBy $silent, private readonly float $silence)
-            {
+            public function __construct(
+                Driver $driver,
+                private readonly PassedBy $silent,
+                private readonly float $silence,
+            ) {
                 parent::__construct($driver);
             }
 

@@ -8,14 +8,17 @@ use Symfony\Component\DependencyInjection\Attribute\Autowire;
 use Symfony\Component\Routing\RouterInterface;
 
 /**
- * How many requests this machine has answered, how, and how long they took: counted from the lines that the web server writes down, which have no names. What was
- * counted is kept, and only what has been written since is read.
+ * How many requests this machine has answered, how, and how long they took: counted from the lines that the web server
+ * writes down, which have no names. What was counted is kept, and only what has been written since is read.
  *
  * @phpstan-type Room array{statuses: array<string, int>, within: array<int|string, int>, seconds: float, count: int}
  */
 final class RequestCounts
 {
-    /** Seconds within which requests are counted: a tenth is at once, a whole one is noticed, and after five somebody presses again. */
+    /**
+     * Seconds within which requests are counted: a tenth is at once, a whole one is noticed, and after five somebody
+     * presses again.
+     */
     public const WITHIN = ['0.05', '0.1', '0.25', '0.5', '1', '2.5', '5'];
     /** Bytes that are read at a time, some two hundred thousand requests; the rest the next time. */
     private const MOST = 24_000_000;
@@ -42,7 +45,10 @@ final class RequestCounts
         $state = \is_array($state) ? $state : [];
         /** @var array<string, Room> $rooms */
         $rooms = \is_array($state['rooms'] ?? null) ? $state['rooms'] : [];
-        [$inode, $offset] = [\is_int($state['inode'] ?? null) ? $state['inode'] : 0, \is_int($state['offset'] ?? null) ? $state['offset'] : 0];
+        [$inode, $offset] = [
+            \is_int($state['inode'] ?? null) ? $state['inode'] : 0,
+            \is_int($state['offset'] ?? null) ? $state['offset'] : 0,
+        ];
         clearstatcache(true, $this->log);
         $now = (int) @fileinode($this->log);
         if ($inode !== $now) {
@@ -65,7 +71,7 @@ final class RequestCounts
      * In short.
      *
      * @return array{count: int, within: string|null, failed: int} how many; seconds within which ninety-five of a hundred were answered, null when it was more than
-     *                                                             the longest that is counted; how many met a fault of ours
+     * the longest that is counted; how many met a fault of ours
      */
     public function summary(): array
     {
@@ -73,10 +79,19 @@ final class RequestCounts
         $count = array_sum(array_column($rooms, 'count'));
         $within = null;
         foreach (array_reverse(self::WITHIN) as $seconds) {
-            $within = array_sum(array_map(static fn (array $room): int => $room['within'][$seconds] ?? 0, $rooms)) >= 0.95 * $count ? $seconds : $within;
+            $within = array_sum(array_map(
+                static fn (array $room): int => $room['within'][$seconds] ?? 0,
+                $rooms,
+            )) >= 0.95 * $count
+                ? $seconds
+                : $within;
         }
 
-        return ['count' => $count, 'within' => $within, 'failed' => array_sum(array_map(static fn (array $room): int => $room['statuses']['5xx'] ?? 0, $rooms))];
+        return [
+            'count' => $count,
+            'within' => $within,
+            'failed' => array_sum(array_map(static fn (array $room): int => $room['statuses']['5xx'] ?? 0, $rooms)),
+        ];
     }
 
     /**
@@ -93,9 +108,19 @@ final class RequestCounts
                 $counts[] = \sprintf('swift_reed_requests_total{room="%s",status="%s"} %d', $name, $status, $count);
             }
             foreach ($room['within'] as $within => $count) {
-                $seconds[] = \sprintf('swift_reed_request_seconds_bucket{room="%s",le="%s"} %d', $name, $within, $count);
+                $seconds[] = \sprintf(
+                    'swift_reed_request_seconds_bucket{room="%s",le="%s"} %d',
+                    $name,
+                    $within,
+                    $count,
+                );
             }
-            array_push($seconds, \sprintf('swift_reed_request_seconds_bucket{room="%s",le="+Inf"} %d', $name, $room['count']), \sprintf('swift_reed_request_seconds_sum{room="%s"} %s', $name, round($room['seconds'], 3)), \sprintf('swift_reed_request_seconds_count{room="%s"} %d', $name, $room['count']));
+            array_push(
+                $seconds,
+                \sprintf('swift_reed_request_seconds_bucket{room="%s",le="+Inf"} %d', $name, $room['count']),
+                \sprintf('swift_reed_request_seconds_sum{room="%s"} %s', $name, round($room['seconds'], 3)),
+                \sprintf('swift_reed_request_seconds_count{room="%s"} %d', $name, $room['count']),
+            );
         }
 
         return 1 === \count($counts) ? [] : [...$counts, ...$seconds];
@@ -116,12 +141,18 @@ final class RequestCounts
         $known = $this->known();
         foreach (explode("\n", substr($text, 0, $end)) as $line) {
             $one = json_decode($line, true);
-            if (!\is_array($one) || !\is_string($one['room'] ?? null) || !\is_int($one['status'] ?? null) || !is_numeric($one['seconds'] ?? null)) {
+            if (
+                !\is_array($one)
+                || !\is_string($one['room'] ?? null)
+                || !\is_int($one['status'] ?? null)
+                || !is_numeric($one['seconds'] ?? null)
+            ) {
                 continue;
             }
             $name = isset($known[$one['room']]) && 404 !== $one['status'] ? $one['room'] : self::OTHER;
             $took = (float) $one['seconds'];
-            $room = $rooms[$name] ?? ['statuses' => [], 'within' => array_fill_keys(self::WITHIN, 0), 'seconds' => 0.0, 'count' => 0];
+            $room = $rooms[$name]
+                ?? ['statuses' => [], 'within' => array_fill_keys(self::WITHIN, 0), 'seconds' => 0.0, 'count' => 0];
             $status = intdiv($one['status'], 100).'xx';
             $room['statuses'][$status] = ($room['statuses'][$status] ?? 0) + 1;
             foreach (self::WITHIN as $within) {

@@ -25,7 +25,10 @@ final class SameOriginListener
         if (null === $site && null === $origin) {
             throw new AccessDeniedHttpException('refusal.no_origin');
         }
-        if ((null !== $site && 'same-origin' !== $site) || (null !== $origin && $origin !== $request->getSchemeAndHttpHost())) {
+        if (
+            (null !== $site && 'same-origin' !== $site)
+            || (null !== $origin && $origin !== $request->getSchemeAndHttpHost())
+        ) {
             throw new AccessDeniedHttpException('refusal.other_site');
         }
     }

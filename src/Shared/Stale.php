@@ -8,7 +8,8 @@ use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpKernel\Exception\HttpException;
 
 /**
- * Somebody saves over what somebody else has changed since, or over something whose version his page does not say. Both states are shown; nothing is changed.
+ * Somebody saves over what somebody else has changed since, or over something whose version his page does not say. Both
+ * states are shown; nothing is changed.
  */
 final class Stale extends HttpException
 {

@@ -8,7 +8,8 @@ use Doctrine\DBAL\Exception\ConnectionException;
 use Doctrine\DBAL\Exception\DriverException;
 
 /**
- * The line to the database broke at the very moment at which a change was to be kept. Pressing again with the same number settles it.
+ * The line to the database broke at the very moment at which a change was to be kept. Pressing again with the same
+ * number settles it.
  */
 final class Unsure extends \RuntimeException implements NotNow
 {
@@ -28,7 +29,11 @@ final class Unsure extends \RuntimeException implements NotNow
     {
         $says = $error->getMessage();
 
-        return $error instanceof ConnectionException || ($error instanceof DriverException && (str_contains($says, 'server') || str_contains($says, 'terminating connection')));
+        return $error instanceof ConnectionException
+            || (
+                $error instanceof DriverException
+                    && (str_contains($says, 'server') || str_contains($says, 'terminating connection'))
+            );
     }
 
     public function title(): string

@@ -28,8 +28,16 @@ final readonly class ChairPlan
      * @param array<string, string> $left  lines that this player cannot play, with the reason
      * @param list<Played>          $played
      */
-    public function __construct(public Chair $chair, public ?Plan $plan, public string $title, public array $lines, public array $left, public PlanSettings $settings, public array $played, private PracticeFigures $figures)
-    {
+    public function __construct(
+        public Chair $chair,
+        public ?Plan $plan,
+        public string $title,
+        public array $lines,
+        public array $left,
+        public PlanSettings $settings,
+        public array $played,
+        private PracticeFigures $figures,
+    ) {
         $this->planner = new Planner($lines, $settings, $figures);
     }
 

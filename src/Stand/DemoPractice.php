@@ -25,7 +25,8 @@ use Symfony\Component\DependencyInjection\Attribute\AsTaggedItem;
 use Symfony\Component\Uid\Uuid;
 
 /**
- * Invented practice for the demonstration: a plan of the band, and some weeks in which its players followed it, each as diligent as pupils are.
+ * Invented practice for the demonstration: a plan of the band, and some weeks in which its players followed it, each as
+ * diligent as pupils are.
  */
 #[AsTaggedItem(priority: 20)]
 final class DemoPractice implements DemoPart
@@ -35,8 +36,13 @@ final class DemoPractice implements DemoPart
     /** Of seven days how many each practises, and how often a first pass is clean, in hundredths; in turn. */
     private const PUPILS = [[6, 70], [4, 55], [5, 62], [2, 45], [6, 50], [0, 0], [3, 60], [5, 75]];
 
-    public function __construct(private readonly EntityManagerInterface $entities, private readonly StandPlans $plans, private readonly TeachingOrders $orders, private readonly PracticeFigures $figures, private readonly OpenBand $open)
-    {
+    public function __construct(
+        private readonly EntityManagerInterface $entities,
+        private readonly StandPlans $plans,
+        private readonly TeachingOrders $orders,
+        private readonly PracticeFigures $figures,
+        private readonly OpenBand $open,
+    ) {
     }
 
     public function load(array $chairs, Account $director, array $demo): void
@@ -44,7 +50,12 @@ final class DemoPractice implements DemoPart
         $today = $this->plans->today();
         $begin = $today->plus(-self::DAYS);
         $order = $this->orders->of('');
-        $plan = new Plan($order->name.' (example)', $order->lines[0], (new PlanChoices($order->goal, due: $today->plus(self::DUE)->text()))->toArray(), $begin);
+        $plan = new Plan(
+            $order->name.' (example)',
+            $order->lines[0],
+            (new PlanChoices($order->goal, due: $today->plus(self::DUE)->text()))->toArray(),
+            $begin,
+        );
         $this->entities->persist($plan);
         $this->entities->flush();
         $random = new Randomizer(new Mt19937(20));
@@ -78,8 +89,29 @@ final class DemoPractice implements DemoPart
         for ($left = $item->minutes * 60.0; $left > 0 && LadderStanding::Done !== $state->standing; $left -= $takes) {
             $takes = $item->line->pass($state->tempo, $this->figures->number('breath'));
             $isClean = $random->getInt(0, 99) < $clean + 20 - intdiv($state->tempo - 60, 4);
-            $played[] = new Played(Day::parse($day), $item->line->line, $item->line->quarters($state->tempo), $isClean, seconds: $takes);
-            $this->entities->persist(new PracticeResult(Uuid::v7()->toRfc4122(), $chair, $item->line->line, StepKind::Ladder->value, $state->tempo, $item->line->unit, $isClean, round($takes, 1), '', $at, $at, true));
+            $played[] = new Played(
+                Day::parse($day),
+                $item->line->line,
+                $item->line->quarters($state->tempo),
+                $isClean,
+                seconds: $takes,
+            );
+            $this->entities->persist(
+                new PracticeResult(
+                    Uuid::v7()->toRfc4122(),
+                    $chair,
+                    $item->line->line,
+                    StepKind::Ladder->value,
+                    $state->tempo,
+                    $item->line->unit,
+                    $isClean,
+                    round($takes, 1),
+                    '',
+                    $at,
+                    $at,
+                    true,
+                ),
+            );
             $at = $at->modify('+'.(int) ceil($takes).' seconds');
             $state = $ladder->after($state, $isClean);
         }

@@ -24,8 +24,11 @@ final class HistoryController extends AbstractController
     /** Results of a table; the drawings have all of them. */
     private const LISTED = 200;
 
-    public function __construct(private readonly StandPlans $plans, private readonly PracticeResultRepository $results, private readonly OpenBand $open)
-    {
+    public function __construct(
+        private readonly StandPlans $plans,
+        private readonly PracticeResultRepository $results,
+        private readonly OpenBand $open,
+    ) {
     }
 
     #[Route('/progress', name: 'progress', methods: ['GET'])]
@@ -33,7 +36,12 @@ final class HistoryController extends AbstractController
     {
         $player = $this->open->player() ?? throw $this->createAccessDeniedException('refusal.sign_in');
         $chairs = [...$player->chairs(), ...$player->closedChairs()];
-        $chair = array_values(array_filter($chairs, static fn (Chair $one): bool => $one->getId() === $request->query->getString('chair')))[0] ?? $chairs[0] ?? throw $this->createNotFoundException('refusal.none.own_chair');
+        $chair = array_values(array_filter(
+            $chairs,
+            static fn (Chair $one): bool => $one->getId() === $request->query->getString('chair'),
+        ))[0]
+            ?? $chairs[0]
+            ?? throw $this->createNotFoundException('refusal.none.own_chair');
 
         return $this->page($chair, $chairs);
     }
@@ -50,7 +58,26 @@ final class HistoryController extends AbstractController
     {
         $all = $this->results->ofChair($chair);
         $today = $this->plans->today();
-        $view = ['chair' => $chair, 'chairs' => $chairs, 'keys' => [], 'year' => '', 'results' => \array_slice(array_reverse(array_values(array_filter($all, static fn (PracticeResult $one): bool => null !== $one->isClean()))), 0, self::LISTED), 'silent' => array_reverse(array_values(array_filter($all, static fn (PracticeResult $one): bool => PracticeResult::SILENT === $one->getStep()))), 'zone' => $this->open->zone()->getName(), 'error' => ''];
+        $view = [
+            'chair' => $chair,
+            'chairs' => $chairs,
+            'keys' => [],
+            'year' => '',
+            'results' => \array_slice(
+                array_reverse(array_values(array_filter(
+                    $all,
+                    static fn (PracticeResult $one): bool => null !== $one->isClean(),
+                ))),
+                0,
+                self::LISTED,
+            ),
+            'silent' => array_reverse(array_values(array_filter(
+                $all,
+                static fn (PracticeResult $one): bool => PracticeResult::SILENT === $one->getStep(),
+            ))),
+            'zone' => $this->open->zone()->getName(),
+            'error' => '',
+        ];
         try {
             $of = $this->plans->of($chair);
             $view['keys'] = HistoryDrawing::keys($of, $today);

@@ -46,8 +46,13 @@ final class ListenController extends AbstractController
     private const SHOWN_MS = 30.0;
     private const SHOWN_OF_BEAT = 0.06;
 
-    public function __construct(private readonly Desk $desk, private readonly Judge $judge, private readonly ListeningFigures $figures, private readonly OpenBand $open, private readonly Words $words)
-    {
+    public function __construct(
+        private readonly Desk $desk,
+        private readonly Judge $judge,
+        private readonly ListeningFigures $figures,
+        private readonly OpenBand $open,
+        private readonly Words $words,
+    ) {
     }
 
     #[Route('/stand/listen', name: 'listen', methods: ['POST'])]
@@ -56,7 +61,10 @@ final class ListenController extends AbstractController
     public function judge(Request $request): Response
     {
         if (\strlen($request->getContent()) > Frames::MOST_BYTES) {
-            return new JsonResponse(['why' => $this->words->say('refusal.take_large')], Response::HTTP_REQUEST_ENTITY_TOO_LARGE);
+            return new JsonResponse(
+                ['why' => $this->words->say('refusal.take_large')],
+                Response::HTTP_REQUEST_ENTITY_TOO_LARGE,
+            );
         }
         $asked = json_decode($request->getContent(), true, 8);
         $asked = \is_array($asked) ? $asked : [];
@@ -65,13 +73,27 @@ final class ListenController extends AbstractController
             $part = $this->part($asked);
             $plays = Expected::plays($asked['plays'] ?? null, $part);
             $times = max(1, min(99, $number('times', 1)));
-            $expected = null === $plays ? Expected::of($part, $this->figures, times: $times) : Expected::played($part, $this->figures, $plays, $times);
+            $expected = null === $plays
+                ? Expected::of($part, $this->figures, times: $times)
+                : Expected::played($part, $this->figures, $plays, $times);
             $tempo = $asked['quarters'] ?? null;
-            $expected = (\is_int($tempo) || \is_float($tempo)) && $tempo >= self::TEMPO[0] && $tempo <= self::TEMPO[1] ? $expected->at((float) $tempo) : $expected;
-            $reference = (float) max(Judge::REFERENCE[0], min(Judge::REFERENCE[1], is_numeric($asked['reference'] ?? null) ? $asked['reference'] : 440));
+            $expected = (\is_int($tempo) || \is_float($tempo)) && $tempo >= self::TEMPO[0] && $tempo <= self::TEMPO[1]
+                ? $expected->at((float) $tempo)
+                : $expected;
+            $reference = (float) max(
+                Judge::REFERENCE[0],
+                min(Judge::REFERENCE[1], is_numeric($asked['reference'] ?? null) ? $asked['reference'] : 440),
+            );
             $click = Click::read($asked['click'] ?? null, 60_000 / $expected->quarters);
             $take = match (true) {
-                \is_string($asked['simulate'] ?? null) => $this->judge->frames($expected, SimulatedPlayer::frames($expected, PlayedFaults::named($asked['simulate'], $expected), max(0, $number('seed', 1)))),
+                \is_string($asked['simulate'] ?? null) => $this->judge->frames(
+                    $expected,
+                    SimulatedPlayer::frames(
+                        $expected,
+                        PlayedFaults::named($asked['simulate'], $expected),
+                        max(0, $number('seed', 1)),
+                    ),
+                ),
                 isset($asked['notes']) => $this->judge->notes($expected, MidiTake::read($asked['notes']), 0, $click),
                 default => $this->judge->frames($expected, Frames::read($asked, $this->figures), $reference, $click),
             };
@@ -80,23 +102,41 @@ final class ListenController extends AbstractController
         }
         $places = null === $plays ? array_keys($expected->notes) : array_column($plays, 0);
 
-        return new JsonResponse($take->data($this->figures) + ['marks' => $this->marks($take, $places), 'html' => $this->renderView('stand/_take.html.twig', ['take' => $take, 'data' => $take->data($this->figures), 'places' => $places])]);
+        return new JsonResponse($take->data($this->figures)
+            + [
+                'marks' => $this->marks($take, $places),
+                'html' => $this->renderView(
+                    'stand/_take.html.twig',
+                    ['take' => $take, 'data' => $take->data($this->figures), 'places' => $places],
+                ),
+            ]);
     }
 
     /** What a player's own instrument does, after several takes: it is kept for him, and his lines are planned anew. */
     #[Route('/stand/tendency', name: 'stand_tendency', methods: ['POST'])]
     #[May(Deed::Play)]
-    public function tendency(Request $request, PinnedFingeringRepository $pins, EntityManagerInterface $entities, Audit $audit): Response
-    {
+    public function tendency(
+        Request $request,
+        PinnedFingeringRepository $pins,
+        EntityManagerInterface $entities,
+        Audit $audit,
+    ): Response {
         $player = $this->open->player() ?? throw $this->createAccessDeniedException('refusal.sign_in');
-        $chair = array_values(array_filter($player->chairs(), static fn (Chair $one): bool => $one->getId() === $request->request->getString('chair')))[0] ?? throw $this->createNotFoundException('refusal.none.chair');
+        $chair = array_values(array_filter(
+            $player->chairs(),
+            static fn (Chair $one): bool => $one->getId() === $request->request->getString('chair'),
+        ))[0]
+            ?? throw $this->createNotFoundException('refusal.none.chair');
         try {
             $tendency = Tendency::parse(mb_substr($request->request->getString('tendency'), 0, 40));
         } catch (Mistake $error) {
             return new JsonResponse(['why' => $error->getMessage()], Response::HTTP_UNPROCESSABLE_ENTITY);
         }
         foreach ($pins->ofChair($chair) as $one) {
-            if (Tendency::isMeant($one->getPin()) && Tendency::parse($one->getPin())->written->equals($tendency->written)) {
+            if (
+                Tendency::isMeant($one->getPin())
+                && Tendency::parse($one->getPin())->written->equals($tendency->written)
+            ) {
                 $entities->remove($one); // how it lies now stands in its place
             }
         }
@@ -114,9 +154,14 @@ final class ListenController extends AbstractController
      */
     private function part(array $asked): Part
     {
-        $text = static fn (string $key): string => \is_string($asked[$key] ?? null) ? mb_substr($asked[$key], 0, 600) : '';
+        $text = static fn (string $key): string => \is_string(
+            $asked[$key] ?? null,
+        ) ? mb_substr($asked[$key], 0, 600) : '';
 
-        return $this->desk->part(DeskState::of(['line' => $text('line'), 'for' => $text('for'), 'setup' => $text('setup'), 'stage' => $text('stage'), 'player' => $text('player')]));
+        return $this->desk->part(DeskState::of([
+            'line' => $text('line'), 'for' => $text('for'), 'setup' => $text('setup'), 'stage' => $text('stage'),
+            'player' => $text('player'),
+        ]));
     }
 
     /**
@@ -137,17 +182,40 @@ final class ListenController extends AbstractController
                     $of[] = match ($note->verdict) {
                         Verdict::Missing => ['○', $this->words->say('listen.mark_missing'), 'missing'],
                         Verdict::Octave => ['8', $this->words->say('listen.mark_octave'), 'octave'],
-                        default => ['✕ '.($note->heard?->name()->sign() ?? ''), $this->words->say('listen.mark_wrong', ['%heard%' => $note->heard?->sign() ?? '']), 'wrong'],
+                        default => [
+                            '✕ '.($note->heard?->name()->sign() ?? ''),
+                            $this->words->say('listen.mark_wrong', ['%heard%' => $note->heard?->sign() ?? '']),
+                            'wrong',
+                        ],
                     };
                 }
             } elseif (!$note->isSure) {
                 $of[] = ['8?', $this->words->say('listen.mark_unsure'), 'unsure'];
             }
-            if (null !== $note->late && null !== $note->ofBeat && (\in_array($note->i, $slow, true) || (abs($note->late) > self::SHOWN_MS && abs($note->ofBeat) > self::SHOWN_OF_BEAT))) {
-                $of[] = [\sprintf('%+d', round($note->late)), $this->words->say($note->late > 0 ? 'listen.mark_late' : 'listen.mark_early', ['%ms%' => (string) round(abs($note->late))]), 'late'];
+            if (
+                null !== $note->late
+                && null !== $note->ofBeat
+                && (\in_array($note->i, $slow, true)
+                    || (abs($note->late) > self::SHOWN_MS && abs($note->ofBeat) > self::SHOWN_OF_BEAT))
+            ) {
+                $of[] = [
+                    \sprintf('%+d', round($note->late)),
+                    $this->words->say(
+                        $note->late > 0 ? 'listen.mark_late' : 'listen.mark_early',
+                        ['%ms%' => (string) round(abs($note->late))],
+                    ),
+                    'late',
+                ];
             }
             if (null !== $note->against && abs($note->against) > $this->figures->number('in-tune')) {
-                $of[] = [\sprintf('%+d c', round($note->against)), $this->words->say($note->against > 0 ? 'listen.mark_sharp' : 'listen.mark_flat', ['%cents%' => (string) round(abs($note->against))]), 'tune'];
+                $of[] = [
+                    \sprintf('%+d c', round($note->against)),
+                    $this->words->say(
+                        $note->against > 0 ? 'listen.mark_sharp' : 'listen.mark_flat',
+                        ['%cents%' => (string) round(abs($note->against))],
+                    ),
+                    'tune',
+                ];
             }
             foreach ($of as [$sign, $says, $kind]) {
                 $marks[] = ['note' => $places[$note->i] ?? $note->i, 'text' => $sign, 'says' => $says, 'kind' => $kind];

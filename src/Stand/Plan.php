@@ -13,7 +13,8 @@ use SwiftReed\Practice\Day;
 use Symfony\Component\Uid\Uuid;
 
 /**
- * What is to be learnt: by one chair, by a section, or by the band. Only settings are kept; the days are worked out from what was played.
+ * What is to be learnt: by one chair, by a section, or by the band. Only settings are kept; the days are worked out
+ * from what was played.
  */
 #[ORM\Entity(repositoryClass: PlanRepository::class)]
 #[ORM\Table(name: 'practice_plan')]
@@ -79,7 +80,10 @@ class Plan implements OfBand
     /** @return list<string> */
     public function rows(): array
     {
-        return array_values(array_filter(array_map(trim(...), explode("\n", $this->lines)), static fn (string $row): bool => '' !== $row));
+        return array_values(array_filter(
+            array_map(trim(...), explode("\n", $this->lines)),
+            static fn (string $row): bool => '' !== $row,
+        ));
     }
 
     public function choices(): PlanChoices

@@ -31,25 +31,60 @@ final readonly class PlanChoices
      * @param int          $every    days after which the way changes; 0 for each session
      * @param string       $copied   the id of the plan from which it was copied
      */
-    public function __construct(public ?int $goal = null, public string $rungs = '60 80 100 120', public int $minutes = 20, public string $due = '', public bool $inMemory = false, public int $clean = 2, public int $goalDays = 2, public string $order = 'given', public array $ways = [], public array $patterns = [], public int $every = 2, public string $copied = '')
-    {
+    public function __construct(
+        public ?int $goal = null,
+        public string $rungs = '60 80 100 120',
+        public int $minutes = 20,
+        public string $due = '',
+        public bool $inMemory = false,
+        public int $clean = 2,
+        public int $goalDays = 2,
+        public string $order = 'given',
+        public array $ways = [],
+        public array $patterns = [],
+        public int $every = 2,
+        public string $copied = '',
+    ) {
     }
 
     /** @param array<string, mixed> $kept */
     public static function fromArray(array $kept): self
     {
         $usual = new self();
-        $text = static fn (string $key, string $default): string => \is_string($kept[$key] ?? null) ? $kept[$key] : $default;
+        $text = static fn (
+            string $key,
+            string $default,
+        ): string => \is_string($kept[$key] ?? null) ? $kept[$key] : $default;
         $number = static fn (string $key, int $default): int => \is_int($kept[$key] ?? null) ? $kept[$key] : $default;
-        $list = static fn (string $key): array => \is_array($kept[$key] ?? null) ? array_values(array_filter($kept[$key], is_string(...))) : [];
+        $list = static fn (string $key): array => \is_array($kept[$key] ?? null) ? array_values(array_filter(
+            $kept[$key],
+            is_string(...),
+        )) : [];
 
-        return new self(\is_int($kept['goal'] ?? null) ? $kept['goal'] : null, $text('rungs', $usual->rungs), $number('minutes', $usual->minutes), $text('due', ''), true === ($kept['memory'] ?? false), $number('clean', $usual->clean), $number('days', $usual->goalDays), $text('order', $usual->order), $list('ways'), $list('patterns'), $number('every', $usual->every), $text('copied', ''));
+        return new self(
+            \is_int($kept['goal'] ?? null) ? $kept['goal'] : null,
+            $text('rungs', $usual->rungs),
+            $number('minutes', $usual->minutes),
+            $text('due', ''),
+            true === ($kept['memory'] ?? false),
+            $number('clean', $usual->clean),
+            $number('days', $usual->goalDays),
+            $text('order', $usual->order),
+            $list('ways'),
+            $list('patterns'),
+            $number('every', $usual->every),
+            $text('copied', ''),
+        );
     }
 
     /** @return array<string, mixed> */
     public function toArray(): array
     {
-        return ['goal' => $this->goal, 'rungs' => $this->rungs, 'minutes' => $this->minutes, 'due' => $this->due, 'memory' => $this->inMemory, 'clean' => $this->clean, 'days' => $this->goalDays, 'order' => $this->order, 'ways' => $this->ways, 'patterns' => $this->patterns, 'every' => $this->every, 'copied' => $this->copied];
+        return [
+            'goal' => $this->goal, 'rungs' => $this->rungs, 'minutes' => $this->minutes, 'due' => $this->due,
+            'memory' => $this->inMemory, 'clean' => $this->clean, 'days' => $this->goalDays, 'order' => $this->order,
+            'ways' => $this->ways, 'patterns' => $this->patterns, 'every' => $this->every, 'copied' => $this->copied,
+        ];
     }
 
     /**
@@ -79,6 +114,16 @@ final readonly class PlanChoices
      */
     public function settings(Day $begin, Day $today, array $lessonDays, ?int $minutes = null): PlanSettings
     {
-        return new PlanSettings($begin, Rungs::parse($this->rungs), $this->dueOn($today, $lessonDays), $minutes ?? $this->minutes, $this->inMemory, $this->clean, $this->goalDays, 'hardest' === $this->order, Rotation::of($this->ways, $this->patterns, $this->every));
+        return new PlanSettings(
+            $begin,
+            Rungs::parse($this->rungs),
+            $this->dueOn($today, $lessonDays),
+            $minutes ?? $this->minutes,
+            $this->inMemory,
+            $this->clean,
+            $this->goalDays,
+            'hardest' === $this->order,
+            Rotation::of($this->ways, $this->patterns, $this->every),
+        );
     }
 }

@@ -36,8 +36,11 @@ final class PlanFile
     private const MOST_HISTORY = 5000;
     private const EXAMPLE = 'instrument: clarinet-bb';
 
-    public function __construct(private readonly InstrumentLibrary $instruments, private readonly PartBuilder $parts, private readonly PlanBuilder $plans)
-    {
+    public function __construct(
+        private readonly InstrumentLibrary $instruments,
+        private readonly PartBuilder $parts,
+        private readonly PlanBuilder $plans,
+    ) {
     }
 
     /** @throws Mistake */
@@ -45,7 +48,11 @@ final class PlanFile
     {
         $text = is_file($file) ? @file_get_contents($file, length: self::MOST_BYTES + 1) : false;
         if (false === $text || \strlen($text) > self::MOST_BYTES) {
-            throw PracticeError::notAPlan(\sprintf('"%s" cannot be read as a plan file; expected a file of at most %d bytes, for example plan.yaml.', mb_substr($file, 0, 80), self::MOST_BYTES));
+            throw PracticeError::notAPlan(\sprintf(
+                '"%s" cannot be read as a plan file; expected a file of at most %d bytes, for example plan.yaml.',
+                mb_substr($file, 0, 80),
+                self::MOST_BYTES,
+            ));
         }
 
         return $this->read($text, $begin);
@@ -57,12 +64,25 @@ final class PlanFile
         try {
             $data = BriefYaml::parse($text, true); // JSON is YAML
         } catch (ParseException $error) {
-            throw PracticeError::notAPlan(\sprintf('The plan file is not YAML or JSON: %s Expected named entries, for example "%s".', rtrim($error->getMessage(), '.').'.', self::EXAMPLE));
+            throw PracticeError::notAPlan(\sprintf(
+                'The plan file is not YAML or JSON: %s Expected named entries, for example "%s".',
+                rtrim($error->getMessage(), '.').'.',
+                self::EXAMPLE,
+            ));
         }
         if (!\is_array($data) || array_is_list($data)) {
-            throw PracticeError::notAPlan(\sprintf('The plan file is no list of named entries; expected for example "%s".', self::EXAMPLE));
+            throw PracticeError::notAPlan(\sprintf(
+                'The plan file is no list of named entries; expected for example "%s".',
+                self::EXAMPLE,
+            ));
         }
-        $data = array_combine(array_map(static fn (int|string $key): string => str_replace([' ', '-'], '_', strtolower((string) $key)), array_keys($data)), array_values($data));
+        $data = array_combine(
+            array_map(
+                static fn (int|string $key): string => str_replace([' ', '-'], '_', strtolower((string) $key)),
+                array_keys($data),
+            ),
+            array_values($data),
+        );
 
         return $this->plan($data, $begin);
     }
@@ -72,14 +92,20 @@ final class PlanFile
     {
         [$id, $setup, $settings] = $this->player($data);
         $instrument = $this->instruments->instrument($id, $setup);
-        $rungs = '' === self::text($data, 'rungs') ? Rungs::of([60, 80, 100, 120]) : Rungs::parse(self::text($data, 'rungs'));
+        $rungs = '' === self::text($data, 'rungs')
+            ? Rungs::of([60, 80, 100, 120])
+            : Rungs::parse(self::text($data, 'rungs'));
         $said = $data['goal'] ?? null;
-        [$goal, $unit] = $this->tempo(\is_array($said) ? self::text($said, isset($said['bpm']) ? 'bpm' : 'tempo') : self::text($data, 'goal'));
+        [$goal, $unit] = $this->tempo(\is_array($said)
+            ? self::text($said, isset($said['bpm']) ? 'bpm' : 'tempo')
+            : self::text($data, 'goal'));
         $due = self::day($data['due'] ?? null);
         $lines = $this->lines($data, $unit);
         [$made, $left] = $this->plans->lines($lines, $instrument, $settings, $rungs, $goal);
         if ([] === $made) {
-            throw PracticeError::notAPlan([] === $left ? 'The plan has no material; expected for example "material: major, 2 octaves" and "keys: by fourths".' : array_values($left)[0]);
+            throw PracticeError::notAPlan([] === $left
+                ? 'The plan has no material; expected for example "material: major, 2 octaves" and "keys: by fourths".'
+                : array_values($left)[0]);
         }
         $order = self::text($data, 'order');
         $plan = new PlanSettings(
@@ -111,7 +137,10 @@ final class PlanFile
             $id = trim($player);
         }
         if ('' === $id) {
-            throw PracticeError::notAPlan(\sprintf('The plan file says no instrument; expected for example "%s".', self::EXAMPLE));
+            throw PracticeError::notAPlan(\sprintf(
+                'The plan file says no instrument; expected for example "%s".',
+                self::EXAMPLE,
+            ));
         }
         if (!$this->instruments->knows($id)) {
             throw InstrumentError::unknown($id, $this->instruments->ids());
@@ -123,8 +152,18 @@ final class PlanFile
 
         return [
             $id,
-            array_values(array_filter(array_map(static fn (mixed $one): string => \is_string($one) ? trim($one) : '', $setup), static fn (string $one): bool => '' !== $one)),
-            new PlayerSettings(Stage::tryFrom('' === $stage ? 'full' : $stage) ?? throw PracticeError::notAPlan(\sprintf('"%s" is not a stage; expected first, developing or full, for example "stage: first".', mb_substr($stage, 0, 40))), limits: '' === $limits ? null : Range::parse($limits)),
+            array_values(array_filter(
+                array_map(static fn (mixed $one): string => \is_string($one) ? trim($one) : '', $setup),
+                static fn (string $one): bool => '' !== $one,
+            )),
+            new PlayerSettings(
+                Stage::tryFrom('' === $stage ? 'full' : $stage)
+                    ?? throw PracticeError::notAPlan(\sprintf(
+                        '"%s" is not a stage; expected first, developing or full, for example "stage: first".',
+                        mb_substr($stage, 0, 40),
+                    )),
+                limits: '' === $limits ? null : Range::parse($limits),
+            ),
         ];
     }
 
@@ -140,7 +179,9 @@ final class PlanFile
         $materials = $data['material'] ?? $data['materials'] ?? $data['lines'] ?? 'major';
         $materials = array_values(array_filter(\is_array($materials) ? $materials : [$materials], is_string(...)));
         $keys = $data['keys'] ?? null;
-        $keys = \is_array($keys) ? implode(' ', array_filter($keys, is_string(...))) : (\is_string($keys) ? trim($keys) : '');
+        $keys = \is_array($keys)
+            ? implode(' ', array_filter($keys, is_string(...)))
+            : (\is_string($keys) ? trim($keys) : '');
         $naming = 'concert';
         if (1 === preg_match('/^(concert|own)\s+/i', $keys, $said)) {
             $naming = strtolower($said[1]);
@@ -153,7 +194,9 @@ final class PlanFile
         $lines = [];
         foreach ($materials as $material) {
             $isLine = 1 === preg_match('/^\s*(concert|own)\b/i', $material);
-            $lines[] = ($isLine ? $material : $naming.' '.$first.' '.trim($material)).('' === $keys ? ($isLine ? '' : ', keys by fourths') : ', keys '.$keys).(null === $unit || str_contains($material, '=') ? '' : ', '.$unit.' = 60');
+            $lines[] = ($isLine ? $material : $naming.' '.$first.' '.trim($material)).('' === $keys ? ($isLine ? '' : ', keys by fourths') : ', keys '.$keys).(
+                null === $unit || str_contains($material, '=') ? '' : ', '.$unit.' = 60'
+            );
         }
 
         return $lines;
@@ -170,7 +213,10 @@ final class PlanFile
             return [null, null];
         }
         if (1 !== preg_match('/^(?:([a-z ]+?)\s*=\s*)?(\d{2,3})$/i', $said, $read)) {
-            throw PracticeError::notAPlan(\sprintf('"%s" is not a tempo; expected beats a minute, for example "goal: 100" or "goal: quarter = 100".', mb_substr($said, 0, 40)));
+            throw PracticeError::notAPlan(\sprintf(
+                '"%s" is not a tempo; expected beats a minute, for example "goal: 100" or "goal: quarter = 100".',
+                mb_substr($said, 0, 40),
+            ));
         }
         Rungs::check('goal', (int) $read[2]);
 
@@ -182,10 +228,17 @@ final class PlanFile
         if (!\is_array($given)) {
             return null;
         }
-        $list = static fn (mixed $one): array => array_values(array_filter(\is_array($one) ? $one : (\is_string($one) ? array_map(trim(...), explode(',', $one)) : []), is_string(...)));
+        $list = static fn (mixed $one): array => array_values(array_filter(
+            \is_array($one) ? $one : (\is_string($one) ? array_map(trim(...), explode(',', $one)) : []),
+            is_string(...),
+        ));
         $every = $given['every'] ?? 2;
 
-        return Rotation::of($list($given['ways'] ?? []), $list($given['patterns'] ?? []), 'session' === $every ? Rotation::EACH_SESSION : (is_numeric($every) ? (int) $every : 2));
+        return Rotation::of(
+            $list($given['ways'] ?? []),
+            $list($given['patterns'] ?? []),
+            'session' === $every ? Rotation::EACH_SESSION : (is_numeric($every) ? (int) $every : 2),
+        );
     }
 
     /**
@@ -196,14 +249,24 @@ final class PlanFile
     private function history(mixed $given, array $lines): array
     {
         if (!\is_array($given)) {
-            throw PracticeError::notAPlan('The history is no list; expected for example "history: [{date: 2026-03-01, key: F, tempo: 80, result: clean}]".');
+            throw PracticeError::notAPlan(
+                'The history is no list; expected for example "history: [{date: 2026-03-01, key: F, tempo: 80, result: clean}]".',
+            );
         }
         if (\count($given) > self::MOST_HISTORY) {
-            throw PracticeError::notAPlan(\sprintf('The history has %d entries; expected at most %d.', \count($given), self::MOST_HISTORY));
+            throw PracticeError::notAPlan(\sprintf(
+                'The history has %d entries; expected at most %d.',
+                \count($given),
+                self::MOST_HISTORY,
+            ));
         }
         $played = [];
         foreach (array_values($given) as $i => $one) {
-            $played[] = $this->entry($i + 1, \is_string($one) ? self::spoken($one) : (\is_array($one) ? $one : []), $lines);
+            $played[] = $this->entry(
+                $i + 1,
+                \is_string($one) ? self::spoken($one) : (\is_array($one) ? $one : []),
+                $lines,
+            );
         }
         usort($played, static fn (Played $a, Played $b): int => $a->day->text() <=> $b->day->text());
 
@@ -217,7 +280,9 @@ final class PlanFile
      */
     private static function spoken(string $text): array
     {
-        return 1 === preg_match('/^\s*(\S+)\s+(.+?)\s+(\d{2,3})\s+(\S+)\s*$/', $text, $said) ? ['date' => $said[1], 'key' => $said[2], 'tempo' => $said[3], 'result' => $said[4]] : ['date' => $text];
+        return 1 === preg_match('/^\s*(\S+)\s+(.+?)\s+(\d{2,3})\s+(\S+)\s*$/', $text, $said)
+            ? ['date' => $said[1], 'key' => $said[2], 'tempo' => $said[3], 'result' => $said[4]]
+            : ['date' => $text];
     }
 
     /**
@@ -226,13 +291,32 @@ final class PlanFile
      */
     private function entry(int $number, array $one, array $lines): Played
     {
-        $day = self::day($one['date'] ?? $one['day'] ?? null) ?? throw PracticeError::notAPlan(\sprintf('Entry %d of the history has no date; expected for example "{date: 2026-03-01, key: F, tempo: 80, result: clean}".', $number));
+        $day = self::day($one['date'] ?? $one['day'] ?? null)
+            ?? throw PracticeError::notAPlan(\sprintf(
+                'Entry %d of the history has no date; expected for example "{date: 2026-03-01, key: F, tempo: 80, result: clean}".',
+                $number,
+            ));
         $result = $one['result'] ?? $one['clean'] ?? $one['passed'] ?? true;
-        $isClean = \is_bool($result) ? $result : (\is_string($result) && 1 === preg_match('/^(c|clean|passed|yes|true)$/i', trim($result)));
-        $line = $this->meant(self::text($one, 'line'), self::text($one, 'key'), $lines) ?? throw PracticeError::notAPlan(\sprintf('Entry %d of the history names "%s", which is not in the plan; expected one of its keys, for example "key: %s".', $number, mb_substr(self::text($one, 'line').self::text($one, 'key'), 0, 60), explode(' ', $lines[0]->line)[1] ?? 'F'));
+        $isClean = \is_bool($result)
+            ? $result
+            : (\is_string($result) && 1 === preg_match('/^(c|clean|passed|yes|true)$/i', trim($result)));
+        $line = $this->meant(self::text($one, 'line'), self::text($one, 'key'), $lines)
+            ?? throw PracticeError::notAPlan(\sprintf(
+                'Entry %d of the history names "%s", which is not in the plan; expected one of its keys, for example "key: %s".',
+                $number,
+                mb_substr(self::text($one, 'line').self::text($one, 'key'), 0, 60),
+                explode(' ', $lines[0]->line)[1] ?? 'F',
+            ));
         [$tempo] = $this->tempo(self::text($one, isset($one['bpm']) ? 'bpm' : 'tempo'));
 
-        return new Played($day, $line->line, $line->quarters($tempo ?? $line->goal), $isClean, counts: $isClean, isTaken: true === ($one['teacher'] ?? false));
+        return new Played(
+            $day,
+            $line->line,
+            $line->quarters($tempo ?? $line->goal),
+            $isClean,
+            counts: $isClean,
+            isTaken: true === ($one['teacher'] ?? false),
+        );
     }
 
     /** @param list<PlanLine> $lines */
@@ -252,15 +336,23 @@ final class PlanFile
             } catch (Mistake) {
                 continue;
             }
-            $exact = array_values(array_filter($lines, static fn (PlanLine $one): bool => $one->line === PlanLine::key($read)));
+            $exact = array_values(array_filter(
+                $lines,
+                static fn (PlanLine $one): bool => $one->line === PlanLine::key($read),
+            ));
             if ([] !== $exact) {
                 return $exact[0];
             }
             // "F" is the first line on F, "F major" that of the major.
-            $material = 1 === preg_match('/\s/', trim((string) preg_replace('/^(concert|own)\s+/i', '', $said))) ? $read->clause(ClauseKind::Key)->word('material') : null;
+            $material = 1 === preg_match('/\s/', trim((string) preg_replace('/^(concert|own)\s+/i', '', $said)))
+                ? $read->clause(ClauseKind::Key)->word('material')
+                : null;
             foreach ($lines as $one) {
                 $own = $this->parts->reader->read($one->line)->line;
-                if ($own->tonic()->equals(NoteName::parse($read->clause(ClauseKind::Key)->word('tonic'))) && (null === $material || $own->clause(ClauseKind::Key)->word('material') === $material)) {
+                if (
+                    $own->tonic()->equals(NoteName::parse($read->clause(ClauseKind::Key)->word('tonic')))
+                    && (null === $material || $own->clause(ClauseKind::Key)->word('material') === $material)
+                ) {
                     return $one;
                 }
             }
@@ -282,7 +374,13 @@ final class PlanFile
     /** @param array<mixed> $data */
     private static function text(array $data, string $key): string
     {
-        return \is_scalar($data[$key] ?? null) && !\is_bool($data[$key]) ? trim((string) $data[$key]) : (\is_array($data[$key] ?? null) && 'rungs' === $key ? implode(' ', array_filter($data[$key], is_scalar(...))) : '');
+        return \is_scalar($data[$key] ?? null) && !\is_bool($data[$key])
+            ? trim((string) $data[$key])
+            : (
+                \is_array($data[$key] ?? null) && 'rungs' === $key
+                    ? implode(' ', array_filter($data[$key], is_scalar(...)))
+                    : ''
+            );
     }
 
     /**
@@ -295,7 +393,12 @@ final class PlanFile
             if (isset($data[$name])) {
                 $number = filter_var($data[$name], \FILTER_VALIDATE_INT);
                 if (false === $number) {
-                    throw PracticeError::notAPlan(\sprintf('"%s" was read for "%s"; expected a whole number, for example "%2$s: %3$d".', \is_scalar($data[$name]) ? mb_substr((string) $data[$name], 0, 40) : 'a list', str_replace('_', ' ', $name), $default));
+                    throw PracticeError::notAPlan(\sprintf(
+                        '"%s" was read for "%s"; expected a whole number, for example "%2$s: %3$d".',
+                        \is_scalar($data[$name]) ? mb_substr((string) $data[$name], 0, 40) : 'a list',
+                        str_replace('_', ' ', $name),
+                        $default,
+                    ));
                 }
 
                 return $number;

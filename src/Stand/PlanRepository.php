@@ -23,7 +23,13 @@ final class PlanRepository extends ServiceEntityRepository
     public function all(): array
     {
         $plans = $this->findBy([], ['id' => 'DESC']);
-        usort($plans, static fn (Plan $a, Plan $b): int => [null !== $a->getChair(), $a->getSection()] <=> [null !== $b->getChair(), $b->getSection()]);
+        usort(
+            $plans,
+            static fn (Plan $a, Plan $b): int => [
+                null !== $a->getChair(),
+                $a->getSection(),
+            ] <=> [null !== $b->getChair(), $b->getSection()],
+        );
 
         return $plans;
     }

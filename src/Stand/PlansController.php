@@ -44,14 +44,34 @@ final class PlansController extends AbstractController
 {
     private const WEEK = 7;
 
-    public function __construct(private readonly PlanRepository $plans, private readonly StandPlans $held, private readonly Results $results, private readonly Roster $roster, private readonly OpenBand $open, private readonly EntityManagerInterface $entities, private readonly Forms $forms, private readonly TeachingOrders $orders, private readonly InstrumentLibrary $instruments, private readonly PlanBuilder $builder, private readonly PracticeFigures $figures, private readonly Words $words)
-    {
+    public function __construct(
+        private readonly PlanRepository $plans,
+        private readonly StandPlans $held,
+        private readonly Results $results,
+        private readonly Roster $roster,
+        private readonly OpenBand $open,
+        private readonly EntityManagerInterface $entities,
+        private readonly Forms $forms,
+        private readonly TeachingOrders $orders,
+        private readonly InstrumentLibrary $instruments,
+        private readonly PlanBuilder $builder,
+        private readonly PracticeFigures $figures,
+        private readonly Words $words,
+    ) {
     }
 
     #[Route('/plans', name: 'plans', methods: ['GET'])]
     public function plans(): Response
     {
-        return $this->render('stand/plans.html.twig', ['plans' => $this->plans->all(), 'orders' => $this->orders->all(), 'rows' => $this->overview(), 'today' => $this->held->today()]);
+        return $this->render(
+            'stand/plans.html.twig',
+            [
+                'plans' => $this->plans->all(),
+                'orders' => $this->orders->all(),
+                'rows' => $this->overview(),
+                'today' => $this->held->today(),
+            ],
+        );
     }
 
     /** A new plan for the band, from an order of teaching. */
@@ -60,7 +80,12 @@ final class PlansController extends AbstractController
     {
         $orders = $this->orders->all();
         $order = $orders[$request->request->getString('order')] ?? array_values($orders)[0];
-        $plan = new Plan($order->name, implode("\n", $order->lines), (new PlanChoices($order->goal))->toArray(), $this->held->today());
+        $plan = new Plan(
+            $order->name,
+            implode("\n", $order->lines),
+            (new PlanChoices($order->goal))->toArray(),
+            $this->held->today(),
+        );
         $this->entities->persist($plan);
         $this->entities->flush();
 
@@ -78,7 +103,8 @@ final class PlansController extends AbstractController
     {
         $plan = $this->one($id);
         $form = $this->forms->read(PlanType::class, $request);
-        $typed = Forms::typed($request) + ['ways' => $request->request->all('ways'), 'patterns' => $request->request->all('patterns')];
+        $typed = Forms::typed($request)
+            + ['ways' => $request->request->all('ways'), 'patterns' => $request->request->all('patterns')];
         $problem = Forms::problem($form);
         if (null !== $problem) {
             return $this->page($plan, $problem, $typed);
@@ -140,7 +166,15 @@ final class PlansController extends AbstractController
             }
             try {
                 $of = $this->held->of($chair, null, $played[$chair->getId()] ?? [], $plan);
-                $cards[] = ['name' => $chair->getName(), 'says' => $this->instrument($chair).' · '.$plan->getTitle(), 'days' => array_map(self::day(...), \array_slice($of->forecast($today, self::WEEK)->days, 0, self::WEEK)), 'care' => $this->words->say($of->lines[0]->rests ?? false ? 'care.brass' : 'care.short')];
+                $cards[] = [
+                    'name' => $chair->getName(),
+                    'says' => $this->instrument($chair).' · '.$plan->getTitle(),
+                    'days' => array_map(
+                        self::day(...),
+                        \array_slice($of->forecast($today, self::WEEK)->days, 0, self::WEEK),
+                    ),
+                    'care' => $this->words->say($of->lines[0]->rests ?? false ? 'care.brass' : 'care.short'),
+                ];
             } catch (Mistake) {
                 continue; // what is wrong with this chair is said on the page of the plan
             }
@@ -149,13 +183,28 @@ final class PlansController extends AbstractController
             throw new UnprocessableEntityHttpException('refusal.plan.nobody');
         }
 
-        return new Response($pdfs->pdf(CardPages::of($cards, Paper::parse($this->open->usual()->paper)), $plan->getTitle()), 200, ['Content-Type' => 'application/pdf', 'Content-Disposition' => 'inline; filename="home-cards.pdf"']);
+        return new Response(
+            $pdfs->pdf(CardPages::of($cards, Paper::parse($this->open->usual()->paper)), $plan->getTitle()),
+            200,
+            ['Content-Type' => 'application/pdf', 'Content-Disposition' => 'inline; filename="home-cards.pdf"'],
+        );
     }
 
     /** @return array{day: string, items: list<string>} */
     private static function day(PlanDay $day): array
     {
-        return ['day' => $day->day->spoken(), 'items' => array_map(static fn (PlanItem $one): string => \sprintf('%s from %d, %d min', $one->line->title, $one->tempo, $one->minutes), \array_slice($day->items, 0, 4))];
+        return [
+            'day' => $day->day->spoken(),
+            'items' => array_map(
+                static fn (PlanItem $one): string => \sprintf(
+                    '%s from %d, %d min',
+                    $one->line->title,
+                    $one->tempo,
+                    $one->minutes,
+                ),
+                \array_slice($day->items, 0, 4),
+            ),
+        ];
     }
 
     /**
@@ -170,18 +219,37 @@ final class PlansController extends AbstractController
         $plans = $this->plans->all();
         $rows = [];
         foreach ($this->chairs() as $chair) {
-            $row = ['chair' => $chair, 'instrument' => $this->instrument($chair), 'plan' => '', 'id' => '', 'key' => '', 'tempo' => '', 'clean' => 0, 'all' => 0, 'behind' => null, 'error' => ''];
+            $row = [
+                'chair' => $chair, 'instrument' => $this->instrument($chair), 'plan' => '', 'id' => '', 'key' => '',
+                'tempo' => '', 'clean' => 0, 'all' => 0, 'behind' => null, 'error' => '',
+            ];
             try {
                 $of = $this->held->of($chair, null, $played[$chair->getId()] ?? [], $this->held->plan($chair, $plans));
                 $standing = $of->standing();
                 $current = $standing->current();
                 $highest = null === $current ? null : $standing->progress[$current->line]->highest;
-                $rows[] = ['plan' => $of->title, 'id' => $of->plan?->getId() ?? '', 'key' => $current->title ?? '', 'tempo' => null === $current ? '' : (null === $highest ? '–' : (string) $current->beatsAt($highest)).' / '.$current->goal, 'clean' => \count($standing->clean()), 'all' => \count($of->lines), 'behind' => Behind::of($standing, $of->settings, $this->figures, $today, $of->played)] + $row;
+                $rows[] = [
+                    'plan' => $of->title,
+                    'id' => $of->plan?->getId() ?? '',
+                    'key' => $current->title ?? '',
+                    'tempo' => null === $current
+                        ? ''
+                        : (null === $highest ? '–' : (string) $current->beatsAt($highest)).' / '.$current->goal,
+                    'clean' => \count($standing->clean()),
+                    'all' => \count($of->lines),
+                    'behind' => Behind::of($standing, $of->settings, $this->figures, $today, $of->played),
+                ] + $row;
             } catch (Mistake $error) {
                 $rows[] = ['error' => $error->getMessage()] + $row;
             }
         }
-        usort($rows, static fn (array $a, array $b): int => [$b['behind']->keys ?? 0, $b['behind']->isAway ?? false] <=> [$a['behind']->keys ?? 0, $a['behind']->isAway ?? false]);
+        usort(
+            $rows,
+            static fn (array $a, array $b): int => [
+                $b['behind']->keys ?? 0,
+                $b['behind']->isAway ?? false,
+            ] <=> [$a['behind']->keys ?? 0, $a['behind']->isAway ?? false],
+        );
 
         return $rows;
     }
@@ -189,12 +257,17 @@ final class PlansController extends AbstractController
     /** @return list<Chair> in score order */
     private function chairs(): array
     {
-        return array_merge([], ...array_map(static fn ($player): array => $player->chairs(), $this->roster->inScoreOrder()));
+        return array_merge(
+            [],
+            ...array_map(static fn ($player): array => $player->chairs(), $this->roster->inScoreOrder()),
+        );
     }
 
     private function instrument(Chair $chair): string
     {
-        return $this->instruments->knows($chair->getInstrument()) ? $this->instruments->instrument($chair->getInstrument())->name : $chair->getInstrument();
+        return $this->instruments->knows($chair->getInstrument())
+            ? $this->instruments->instrument($chair->getInstrument())->name
+            : $chair->getInstrument();
     }
 
     /**
@@ -220,7 +293,20 @@ final class PlansController extends AbstractController
             default => '',
         };
         $goal = $form->get('goal')->getData();
-        $choices = new PlanChoices(\is_int($goal) ? $goal : null, Rungs::parse(Forms::text($form, 'rungs'))->text(), $number('minutes', 20), $due, true === $form->get('memory')->getData(), $number('clean', 2), $number('days', 2), Forms::text($form, 'order'), $list('ways'), [] === $list('patterns') ? [] : ['', ...$list('patterns')], $number('every', 2), $plan->choices()->copied);
+        $choices = new PlanChoices(
+            \is_int($goal) ? $goal : null,
+            Rungs::parse(Forms::text($form, 'rungs'))->text(),
+            $number('minutes', 20),
+            $due,
+            true === $form->get('memory')->getData(),
+            $number('clean', 2),
+            $number('days', 2),
+            Forms::text($form, 'order'),
+            $list('ways'),
+            [] === $list('patterns') ? [] : ['', ...$list('patterns')],
+            $number('every', 2),
+            $plan->choices()->copied,
+        );
         $choices->settings($plan->begin(), $this->held->today(), []); // says what does not go together
 
         return $choices;
@@ -233,7 +319,10 @@ final class PlansController extends AbstractController
      */
     private function lines(string $typed): string
     {
-        $rows = array_values(array_filter(array_map(trim(...), explode("\n", $typed)), static fn (string $row): bool => '' !== $row));
+        $rows = array_values(array_filter(
+            array_map(trim(...), explode("\n", $typed)),
+            static fn (string $row): bool => '' !== $row,
+        ));
         $this->builder->keys($rows);
 
         return implode("\n", $rows);
@@ -269,16 +358,28 @@ final class PlansController extends AbstractController
             try {
                 $of = $this->held->of($chair, null, $played[$chair->getId()] ?? [], $plan);
                 $forecast = $of->forecast($today);
-                $forecasts[] = ['name' => $chair->getName(), 'instrument' => $this->instrument($chair), 'chair' => $chair->getId(), 'fits' => $forecast->feasible, 'says' => $forecast->says, 'left' => \count($of->left)];
+                $forecasts[] = [
+                    'name' => $chair->getName(), 'instrument' => $this->instrument($chair), 'chair' => $chair->getId(),
+                    'fits' => $forecast->feasible, 'says' => $forecast->says, 'left' => \count($of->left),
+                ];
             } catch (Mistake $error) {
-                $forecasts[] = ['name' => $chair->getName(), 'instrument' => $this->instrument($chair), 'chair' => $chair->getId(), 'fits' => false, 'says' => $error->getMessage(), 'left' => 0];
+                $forecasts[] = [
+                    'name' => $chair->getName(), 'instrument' => $this->instrument($chair), 'chair' => $chair->getId(),
+                    'fits' => false, 'says' => $error->getMessage(), 'left' => 0,
+                ];
             }
         }
         $original = '' === $plan->choices()->copied ? null : $this->plans->one($plan->choices()->copied);
 
         return $this->render('stand/plan.html.twig', [
-            'plan' => $plan, 'choices' => $plan->choices(), 'typed' => $typed, 'problem' => $problem, 'chairs' => $this->chairs(), 'sections' => array_keys($sections), 'forecasts' => $forecasts,
-            'keys' => $this->keys($plan), 'ways' => array_keys(Rotation::WAYS), 'patterns' => PlanType::PATTERNS, 'original' => $original, 'differs' => null === $original ? [] : $this->differences($plan, $original), 'today' => $today,
+            'plan' => $plan, 'choices' => $plan->choices(), 'typed' => $typed, 'problem' => $problem, 'chairs' => $this->chairs(), 'sections' => array_keys(
+                $sections,
+            ), 'forecasts' => $forecasts,
+            'keys' => $this->keys($plan), 'ways' => array_keys(
+                Rotation::WAYS,
+            ), 'patterns' => PlanType::PATTERNS, 'original' => $original, 'differs' => null === $original
+                ? []
+                : $this->differences($plan, $original), 'today' => $today,
         ], new Response(status: $status ?? ('' === $problem ? Response::HTTP_OK : Response::HTTP_UNPROCESSABLE_ENTITY)));
     }
 
@@ -297,12 +398,20 @@ final class PlansController extends AbstractController
     {
         $says = [];
         [$own, $theirs] = [$copy->choices(), $original->choices()];
-        foreach (['plan.differs_goal' => [$own->goal, $theirs->goal], 'plan.differs_minutes' => [$own->minutes, $theirs->minutes], 'plan.differs_rungs' => [$own->rungs, $theirs->rungs], 'plan.differs_due' => [$own->due, $theirs->due]] as $key => [$is, $was]) {
+        foreach ([
+            'plan.differs_goal' => [$own->goal, $theirs->goal],
+            'plan.differs_minutes' => [$own->minutes, $theirs->minutes],
+            'plan.differs_rungs' => [$own->rungs, $theirs->rungs],
+            'plan.differs_due' => [$own->due, $theirs->due],
+        ] as $key => [$is, $was]) {
             if ($is !== $was) {
                 $says[] = $this->words->say($key, ['%is%' => (string) ($is ?? '–'), '%was%' => (string) ($was ?? '–')]);
             }
         }
-        foreach (['plan.differs_without' => array_diff($original->rows(), $copy->rows()), 'plan.differs_with' => array_diff($copy->rows(), $original->rows())] as $key => $rows) {
+        foreach ([
+            'plan.differs_without' => array_diff($original->rows(), $copy->rows()),
+            'plan.differs_with' => array_diff($copy->rows(), $original->rows()),
+        ] as $key => $rows) {
             if ([] !== $rows) {
                 $says[] = $this->words->say($key, ['%lines%' => implode('; ', $rows)]);
             }

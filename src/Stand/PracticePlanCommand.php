@@ -29,7 +29,12 @@ final class PracticePlanCommand extends Command
     protected function configure(): void
     {
         $this->addArgument('file', InputArgument::REQUIRED, 'a plan file (docs/plan-file.md), for example plan.yaml')
-            ->addOption('from', null, InputOption::VALUE_REQUIRED, 'the first day, for example 2026-03-01; today when it is left out')
+            ->addOption(
+                'from',
+                null,
+                InputOption::VALUE_REQUIRED,
+                'the first day, for example 2026-03-01; today when it is left out',
+            )
             ->addOption('format', null, InputOption::VALUE_REQUIRED, 'json or text', 'json');
     }
 
@@ -41,19 +46,42 @@ final class PracticePlanCommand extends Command
             $file = $input->getArgument('file');
             $plan = $this->files->open(\is_string($file) ? $file : '', $from);
             $played = $plan->before($from);
-            $forecast = Forecast::of(new Planner($plan->lines, $plan->settings, $this->figures), $plan->settings, $this->figures, $from, $played);
+            $forecast = Forecast::of(
+                new Planner($plan->lines, $plan->settings, $this->figures),
+                $plan->settings,
+                $this->figures,
+                $from,
+                $played,
+            );
         } catch (Mistake|\InvalidArgumentException $error) {
             return Failure::say($output, $error->getMessage());
         }
         if ('json' === $format) {
-            $output->write(json_encode(PlanJson::data($forecast), \JSON_PRETTY_PRINT | \JSON_UNESCAPED_UNICODE | \JSON_UNESCAPED_SLASHES | \JSON_THROW_ON_ERROR)."\n", false, OutputInterface::OUTPUT_RAW);
+            $output->write(
+                json_encode(
+                    PlanJson::data($forecast),
+                    \JSON_PRETTY_PRINT | \JSON_UNESCAPED_UNICODE | \JSON_UNESCAPED_SLASHES | \JSON_THROW_ON_ERROR,
+                )."\n",
+                false,
+                OutputInterface::OUTPUT_RAW,
+            );
 
             return Command::SUCCESS;
         }
         $output->writeln($forecast->says, OutputInterface::OUTPUT_RAW);
         foreach ($forecast->days as $day) {
             foreach ($day->items as $item) {
-                $output->writeln(\sprintf('%s  %-6s %2d min  %3d  %s', $day->day->text(), $item->kind, $item->minutes, $item->tempo, $item->line->line), OutputInterface::OUTPUT_RAW);
+                $output->writeln(
+                    \sprintf(
+                        '%s  %-6s %2d min  %3d  %s',
+                        $day->day->text(),
+                        $item->kind,
+                        $item->minutes,
+                        $item->tempo,
+                        $item->line->line,
+                    ),
+                    OutputInterface::OUTPUT_RAW,
+                );
             }
         }
 

@@ -11,7 +11,8 @@ use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
 
 /**
- * Something that was practised on a chair: a pass of a ladder, a step that was done, a note that did not speak. It is appended and never changed.
+ * Something that was practised on a chair: a pass of a ladder, a step that was done, a note that did not speak. It is
+ * appended and never changed.
  */
 #[ORM\Entity(repositoryClass: PracticeResultRepository::class)]
 #[ORM\Table(name: 'practice_result')]
@@ -127,6 +128,10 @@ class PracticeResult implements OfBand
     /** @return array<string, mixed> to be given away */
     public function data(): array
     {
-        return ['line' => $this->line, 'step' => $this->step, 'bpm' => $this->bpm, 'unit' => $this->unit, 'clean' => $this->clean, 'seconds' => $this->seconds, 'remark' => $this->remark, 'played_at' => $this->playedAt->format(\DATE_ATOM)];
+        return [
+            'line' => $this->line, 'step' => $this->step, 'bpm' => $this->bpm, 'unit' => $this->unit,
+            'clean' => $this->clean, 'seconds' => $this->seconds, 'remark' => $this->remark,
+            'played_at' => $this->playedAt->format(\DATE_ATOM),
+        ];
     }
 }

@@ -24,17 +24,29 @@ final class PracticeReviewCommand extends Command
 
     protected function configure(): void
     {
-        $this->addOption('results', null, InputOption::VALUE_REQUIRED, 'days from early to late, c for clean and m for missed, for example "2026-03-01:c,2026-03-08:m"; the first is the day on which it was learnt', '');
+        $this->addOption(
+            'results',
+            null,
+            InputOption::VALUE_REQUIRED,
+            'days from early to late, c for clean and m for missed, for example "2026-03-01:c,2026-03-08:m"; the first is the day on which it was learnt',
+            '',
+        );
     }
 
     protected function execute(InputInterface $input, OutputInterface $output): int
     {
         try {
-            $returns = Reviews::usual($this->figures)->returns(Reviews::parse(\is_string($input->getOption('results')) ? $input->getOption('results') : ''));
+            $returns = Reviews::usual($this->figures)->returns(Reviews::parse(
+                \is_string($input->getOption('results')) ? $input->getOption('results') : '',
+            ));
         } catch (Mistake $error) {
             return Failure::say($output, $error->getMessage());
         }
-        $output->write(json_encode(['version' => 1, 'returns' => $returns->text()], \JSON_THROW_ON_ERROR)."\n", false, OutputInterface::OUTPUT_RAW);
+        $output->write(
+            json_encode(['version' => 1, 'returns' => $returns->text()], \JSON_THROW_ON_ERROR)."\n",
+            false,
+            OutputInterface::OUTPUT_RAW,
+        );
 
         return Command::SUCCESS;
     }

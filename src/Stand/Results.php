@@ -27,12 +27,17 @@ final class Results
     private const SLOWEST = 10;
     private const FASTEST = 400;
 
-    public function __construct(private readonly Connection $database, private readonly OpenBand $open, private readonly PracticeFigures $figures, private readonly Words $words)
-    {
+    public function __construct(
+        private readonly Connection $database,
+        private readonly OpenBand $open,
+        private readonly PracticeFigures $figures,
+        private readonly Words $words,
+    ) {
     }
 
     /**
-     * Results as a device sends them, of the chairs of one player. The clock of the device is corrected by what it shows at sending.
+     * Results as a device sends them, of the chairs of one player. The clock of the device is corrected by what it
+     * shows at sending.
      *
      * @param list<mixed>          $results each with id, chair, line, step, bpm, unit, clean, at (milliseconds of the device's clock), seconds, remark
      * @param array<string, Chair> $chairs  of the player who sends, by their id
@@ -54,7 +59,11 @@ final class Results
                 $refused[$id] = $read;
                 continue;
             }
-            $this->database->executeStatement('INSERT INTO practice_result (id, band_id, chair_id, line, step, bpm, unit, clean, seconds, remark, played_at, received_at, counts) VALUES (:id, :band, :chair, :line, :step, :bpm, :unit, :clean, :seconds, :remark, :played, :received, :counts) ON CONFLICT (id) DO NOTHING', ['id' => $id, 'band' => $this->open->id()] + $read, ['clean' => 'boolean', 'counts' => 'boolean']);
+            $this->database->executeStatement(
+                'INSERT INTO practice_result (id, band_id, chair_id, line, step, bpm, unit, clean, seconds, remark, played_at, received_at, counts) VALUES (:id, :band, :chair, :line, :step, :bpm, :unit, :clean, :seconds, :remark, :played, :received, :counts) ON CONFLICT (id) DO NOTHING',
+                ['id' => $id, 'band' => $this->open->id()] + $read,
+                ['clean' => 'boolean', 'counts' => 'boolean'],
+            );
             $taken[] = $id;
         }
 
@@ -69,7 +78,11 @@ final class Results
      */
     private function read(array $one, array $chairs, float $sent, \DateTimeImmutable $now): array|string
     {
-        $text = static fn (string $key, int $most): string => \is_string($one[$key] ?? null) ? mb_substr(mb_scrub($one[$key]), 0, $most) : '';
+        $text = static fn (string $key, int $most): string => \is_string($one[$key] ?? null) ? mb_substr(
+            mb_scrub($one[$key]),
+            0,
+            $most,
+        ) : '';
         $chair = $chairs[$text('chair', 36)] ?? null;
         if (null === $chair) {
             return $this->words->say('refusal.result.chair');
@@ -80,12 +93,23 @@ final class Results
         $at = $one['at'] ?? null;
         $seconds = $one['seconds'] ?? 0;
         $unit = $text('unit', 8);
-        if (!$isKnown || '' === $text('line', 1200) || (null !== $bpm && (!\is_int($bpm) || $bpm < self::SLOWEST || $bpm > self::FASTEST)) || (!\is_int($at) && !\is_float($at)) || (!\is_int($seconds) && !\is_float($seconds)) || 1 !== preg_match('#^(1|2|3)/(1|2|4|8|16)$|^1$#', $unit) || !\in_array($one['clean'] ?? null, [true, false, null], true)) {
+        if (
+            !$isKnown
+            || '' === $text('line', 1200)
+            || (null !== $bpm && (!\is_int($bpm) || $bpm < self::SLOWEST || $bpm > self::FASTEST))
+            || (!\is_int($at) && !\is_float($at))
+            || (!\is_int($seconds) && !\is_float($seconds))
+            || 1 !== preg_match('#^(1|2|3)/(1|2|4|8|16)$|^1$#', $unit)
+            || !\in_array($one['clean'] ?? null, [true, false, null], true)
+        ) {
             return $this->words->say('refusal.result.unread');
         }
         // The device's clock may be wrong; how long ago it was played is not.
         $ago = max(0.0, min(400 * 86400.0, ($sent - $at) / 1000));
-        $played = \DateTimeImmutable::createFromFormat('U.u', \sprintf('%.6F', (float) $now->format('U.u') - $ago)) ?: $now;
+        $played = \DateTimeImmutable::createFromFormat(
+            'U.u',
+            \sprintf('%.6F', (float) $now->format('U.u') - $ago),
+        ) ?: $now;
 
         return [
             'chair' => $chair->getId(),
@@ -128,10 +152,18 @@ final class Results
     public function fastest(?string $chair = null): array
     {
         $fastest = [];
-        $rows = $this->database->fetchAllAssociative('SELECT chair_id, line, unit, bpm FROM practice_best WHERE '.(null === $chair ? 'band_id = :band' : 'chair_id = :chair AND band_id = :band'), ['band' => $this->open->id()] + (null === $chair ? [] : ['chair' => $chair]));
+        $rows = $this->database->fetchAllAssociative(
+            'SELECT chair_id, line, unit, bpm FROM practice_best WHERE '.(
+                null === $chair ? 'band_id = :band' : 'chair_id = :chair AND band_id = :band'
+            ),
+            ['band' => $this->open->id()] + (null === $chair ? [] : ['chair' => $chair]),
+        );
         foreach ($rows as $row) {
             $of = static fn (string $key): string => \is_scalar($row[$key]) ? (string) $row[$key] : '';
-            $fastest[$of('chair_id')][$of('line')] = max($fastest[$of('chair_id')][$of('line')] ?? 0.0, PlanLine::quartersOf((int) $of('bpm'), $of('unit')));
+            $fastest[$of('chair_id')][$of('line')] = max(
+                $fastest[$of('chair_id')][$of('line')] ?? 0.0,
+                PlanLine::quartersOf((int) $of('bpm'), $of('unit')),
+            );
         }
 
         return $fastest;
@@ -146,11 +178,21 @@ final class Results
     {
         $played = [];
         $days = [];
-        $rows = $this->database->fetchAllAssociative('SELECT chair_id, line, bpm, unit, clean, step, seconds, to_char(played_at AT TIME ZONE :zone, \'YYYY-MM-DD\') AS day FROM practice_result WHERE band_id = :band AND '.$where.' AND clean IS NOT NULL AND bpm IS NOT NULL AND counts ORDER BY chair_id, practice_result.played_at, id', ['band' => $this->open->id(), 'zone' => $this->open->zone()->getName()] + $with);
+        $rows = $this->database->fetchAllAssociative(
+            'SELECT chair_id, line, bpm, unit, clean, step, seconds, to_char(played_at AT TIME ZONE :zone, \'YYYY-MM-DD\') AS day FROM practice_result WHERE band_id = :band AND '.$where.' AND clean IS NOT NULL AND bpm IS NOT NULL AND counts ORDER BY chair_id, practice_result.played_at, id',
+            ['band' => $this->open->id(), 'zone' => $this->open->zone()->getName()] + $with,
+        );
         foreach ($rows as $row) {
             $of = static fn (string $key): string => \is_scalar($row[$key]) ? (string) $row[$key] : '';
             $clean = true === $row['clean'] || 't' === $row['clean'];
-            $played[$of('chair_id')][] = new Played($days[$of('day')] ??= Day::parse($of('day')), $of('line'), PlanLine::quartersOf((int) $of('bpm'), $of('unit')), $clean, counts: $clean && PracticeResult::CARD === $row['step'], seconds: (float) $of('seconds'));
+            $played[$of('chair_id')][] = new Played(
+                $days[$of('day')] ??= Day::parse($of('day')),
+                $of('line'),
+                PlanLine::quartersOf((int) $of('bpm'), $of('unit')),
+                $clean,
+                counts: $clean && PracticeResult::CARD === $row['step'],
+                seconds: (float) $of('seconds'),
+            );
         }
 
         return $played;

@@ -38,32 +38,66 @@ use Symfony\Component\Routing\Attribute\Route;
 final class StandController extends AbstractController
 {
     /** What the browser says by itself, by its name in the catalogue. */
-    private const SAYS = ['start', 'stop', 'again', 'next', 'on', 'finish', 'step', 'note', 'notes', 'once', 'twice', 'times', 'quiet', 'whole_notes', 'hear', 'sing', 'match', 'breathe', 'your_turn', 'listen', 'count_in', 'was_it', 'place', 'reached', 'left', 'beyond', 'leave', 'rest', 'pause', 'break', 'waiting', 'awake', 'awake_only', 'plain', 'no_wake', 'no_other', 'trouble', 'trouble_sub', 'trouble_none', 'trouble_kept', 'trouble_which', 'all_done', 'ear', 'cannot', 'clean', 'not_yet', 'heard'];
+    private const SAYS = [
+        'start', 'stop', 'again', 'next', 'on', 'finish', 'step', 'note', 'notes', 'once', 'twice', 'times', 'quiet',
+        'whole_notes', 'hear', 'sing', 'match', 'breathe', 'your_turn', 'listen', 'count_in', 'was_it', 'place',
+        'reached', 'left', 'beyond', 'leave', 'rest', 'pause', 'break', 'waiting', 'awake', 'awake_only', 'plain',
+        'no_wake', 'no_other', 'trouble', 'trouble_sub', 'trouble_none', 'trouble_kept', 'trouble_which', 'all_done',
+        'ear', 'cannot', 'clean', 'not_yet', 'heard',
+    ];
 
     /** And of what it hears. */
-    public const LISTENS = ['in_tune', 'sharp', 'flat', 'other', 'soft', 'good', 'loud', 'refused', 'none', 'judging', 'busy', 'failed', 'offline', 'calibrating', 'calibrated', 'not_calibrated', 'midi', 'no_midi', 'tendency', 'keep', 'reading', 'headphones'];
+    public const LISTENS = [
+        'in_tune', 'sharp', 'flat', 'other', 'soft', 'good', 'loud', 'refused', 'none', 'judging', 'busy', 'failed',
+        'offline', 'calibrating', 'calibrated', 'not_calibrated', 'midi', 'no_midi', 'tendency', 'keep', 'reading',
+        'headphones',
+    ];
 
-    public function __construct(private readonly Desk $desk, private readonly DeskPage $deskPage, private readonly PageMaker $pages, private readonly StepBuilder $steps, private readonly OpenBand $open, private readonly Results $results, private readonly StandPlans $plans, private readonly Words $words)
-    {
+    public function __construct(
+        private readonly Desk $desk,
+        private readonly DeskPage $deskPage,
+        private readonly PageMaker $pages,
+        private readonly StepBuilder $steps,
+        private readonly OpenBand $open,
+        private readonly Results $results,
+        private readonly StandPlans $plans,
+        private readonly Words $words,
+    ) {
     }
 
     #[Route('/stand', name: 'stand', methods: ['GET'])]
     public function stand(Request $request): Response
     {
         if ('' === trim($request->query->getString('line'))) {
-            return null !== $this->open->player() ? $this->redirectToRoute('today') : $this->render('stand/choose.html.twig', ['state' => DeskState::of([]), 'families' => $this->desk->families(), 'error' => '']);
+            return null !== $this->open->player()
+                ? $this->redirectToRoute('today')
+                : $this->render(
+                    'stand/choose.html.twig',
+                    ['state' => DeskState::of([]), 'families' => $this->desk->families(), 'error' => ''],
+                );
         }
         [$state, $chair] = $this->asked($request);
         try {
             $part = $this->desk->part($state);
-            [$ways, $fresh] = $this->ways($part, $state, $chair, $request->query->getString('new'), $request->query->getString('rungs'));
+            [$ways, $fresh] = $this->ways(
+                $part,
+                $state,
+                $chair,
+                $request->query->getString('new'),
+                $request->query->getString('rungs'),
+            );
             $label = $part->instrument->name.', '.$part->writtenTitle();
             $wide = $this->pages->screen($part, self::rows(), $label, DeskPage::WIDE)->svg;
             $narrow = $this->pages->screen($part, self::rows(), $label, DeskPage::NARROW)->apart('nr');
         } catch (Mistake|EngravingError $error) {
-            return $this->render('stand/choose.html.twig', ['state' => $state, 'families' => $this->desk->families(), 'error' => $error->getMessage()], new Response(status: 422));
+            return $this->render(
+                'stand/choose.html.twig',
+                ['state' => $state, 'families' => $this->desk->families(), 'error' => $error->getMessage()],
+                new Response(status: 422),
+            );
         }
-        $usual = BuildUp::tryFrom($request->query->getString('way')) ?? (isset($ways[BuildUp::NewNote->value]) ? BuildUp::NewNote : StepBuilder::usualWay($state->stage));
+        $usual = BuildUp::tryFrom($request->query->getString('way'))
+            ?? (isset($ways[BuildUp::NewNote->value]) ? BuildUp::NewNote : StepBuilder::usualWay($state->stage));
 
         return $this->render('stand/stand.html.twig', [
             'state' => $state,
@@ -77,7 +111,20 @@ final class StandController extends AbstractController
             'pitches' => self::pitches($part),
             'says' => self::SAYS,
             'listen_says' => self::LISTENS,
-            'data' => StandData::of($ways) + ['who' => $this->open->player()?->getId() ?? '', 'chair' => $chair?->getId() ?? '', 'key' => PlanLine::key($part->study->recipe->line), 'asked' => ['for' => $state->instrument, 'setup' => implode(',', $state->setups), 'stage' => $state->stage->value, 'player' => $state->player], 'signature' => $part->study->signature->spoken(), 'new' => array_map(static fn (Pitch $one): int => $one->midi(), $fresh)],
+            'data' => StandData::of($ways)
+                + [
+                    'who' => $this->open->player()?->getId() ?? '',
+                    'chair' => $chair?->getId() ?? '',
+                    'key' => PlanLine::key($part->study->recipe->line),
+                    'asked' => [
+                        'for' => $state->instrument,
+                        'setup' => implode(',', $state->setups),
+                        'stage' => $state->stage->value,
+                        'player' => $state->player,
+                    ],
+                    'signature' => $part->study->signature->spoken(),
+                    'new' => array_map(static fn (Pitch $one): int => $one->midi(), $fresh),
+                ],
         ]);
     }
 
@@ -89,7 +136,13 @@ final class StandController extends AbstractController
         $part = $this->desk->part($state);
         $label = $part->instrument->name.', '.$part->writtenTitle();
 
-        return $this->render('stand/_covered.html.twig', ['wide' => $this->pages->covered($part, $label, DeskPage::WIDE)->apart('cw'), 'narrow' => $this->pages->covered($part, $label, DeskPage::NARROW)->apart('cn')]);
+        return $this->render(
+            'stand/_covered.html.twig',
+            [
+                'wide' => $this->pages->covered($part, $label, DeskPage::WIDE)->apart('cw'),
+                'narrow' => $this->pages->covered($part, $label, DeskPage::NARROW)->apart('cn'),
+            ],
+        );
     }
 
     /** What a device has kept meanwhile; each result is taken once, whatever is sent again. */
@@ -99,15 +152,28 @@ final class StandController extends AbstractController
     {
         $player = $this->open->player() ?? throw $this->createAccessDeniedException('refusal.sign_in');
         $sent = json_decode($request->getContent(), true, 6);
-        if (!\is_array($sent) || !\is_array($sent['results'] ?? null) || !is_numeric($sent['sent'] ?? null) || ($sent['who'] ?? '') !== $player->getId()) {
-            return new JsonResponse(['why' => $this->words->say('refusal.result.whose')], Response::HTTP_UNPROCESSABLE_ENTITY);
+        if (
+            !\is_array($sent)
+            || !\is_array($sent['results'] ?? null)
+            || !is_numeric($sent['sent'] ?? null)
+            || ($sent['who'] ?? '') !== $player->getId()
+        ) {
+            return new JsonResponse(
+                ['why' => $this->words->say('refusal.result.whose')],
+                Response::HTTP_UNPROCESSABLE_ENTITY,
+            );
         }
         $chairs = [];
         foreach ([...$player->chairs(), ...$player->closedChairs()] as $chair) {
             $chairs[$chair->getId()] = $chair;
         }
 
-        return new JsonResponse($this->results->take(array_values($sent['results']), $chairs, (float) $sent['sent'], new \DateTimeImmutable()));
+        return new JsonResponse($this->results->take(
+            array_values($sent['results']),
+            $chairs,
+            (float) $sent['sent'],
+            new \DateTimeImmutable(),
+        ));
     }
 
     /** A token for what was kept on a page that is older than this sign-in. */
@@ -118,7 +184,10 @@ final class StandController extends AbstractController
         return $this->render('stand/_token.html.twig');
     }
 
-    /** @return array{DeskState, Chair|null} what is asked for, and the chair of the player who is signed in to which results go */
+    /**
+     * @return array{DeskState, Chair|null} what is asked for,
+     *  and the chair of the player who is signed in to which results go
+     */
     private function asked(Request $request): array
     {
         $state = $this->meant($this->deskPage->asked($request->query->all()));
@@ -127,8 +196,15 @@ final class StandController extends AbstractController
             return [$state, null];
         }
         $chairs = $player->chairs();
-        $chair = array_values(array_filter($chairs, static fn (Chair $one): bool => $one->getId() === $state->player))[0]
-            ?? array_values(array_filter($chairs, static fn (Chair $one): bool => $one->getInstrument() === $state->instrument))[0] ?? null;
+        $chair = array_values(array_filter(
+            $chairs,
+            static fn (Chair $one): bool => $one->getId() === $state->player,
+        ))[0]
+            ?? array_values(array_filter(
+                $chairs,
+                static fn (Chair $one): bool => $one->getInstrument() === $state->instrument,
+            ))[0]
+                ?? null;
 
         return [null === $chair || $request->query->has('stage') ? $state : $state->forPlayer($chair), $chair];
     }
@@ -154,7 +230,17 @@ final class StandController extends AbstractController
     {
         $asked = null === $chair ? null : $this->plans->ladder($chair, $part);
         $settings = $this->desk->settings($state);
-        $make = fn (BuildUp $way, array $notes = []): Steps => $this->steps->of($part, $settings, $way, array_values($notes), '' === trim($rungs) ? $asked['rungs'] ?? null : Rungs::parse($rungs), $asked['goal'] ?? null, $asked['highest'] ?? null, $asked['clean'] ?? null, $asked['away'] ?? false);
+        $make = fn (BuildUp $way, array $notes = []): Steps => $this->steps->of(
+            $part,
+            $settings,
+            $way,
+            array_values($notes),
+            '' === trim($rungs) ? $asked['rungs'] ?? null : Rungs::parse($rungs),
+            $asked['goal'] ?? null,
+            $asked['highest'] ?? null,
+            $asked['clean'] ?? null,
+            $asked['away'] ?? false,
+        );
         $ways = [];
         foreach ([BuildUp::FirstNote, BuildUp::Chunks, BuildUp::Halves] as $way) {
             $ways[$way->value] = $make($way);
@@ -181,6 +267,9 @@ final class StandController extends AbstractController
         }
         ksort($pitches);
 
-        return array_combine(array_map(static fn (Pitch $one): string => $one->text(), $pitches), array_map(static fn (Pitch $one): string => $one->sign(), $pitches));
+        return array_combine(
+            array_map(static fn (Pitch $one): string => $one->text(), $pitches),
+            array_map(static fn (Pitch $one): string => $one->sign(), $pitches),
+        );
     }
 }

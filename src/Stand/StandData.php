@@ -23,8 +23,9 @@ use SwiftReed\Study\StudyNote;
 use SwiftReed\Time\TimeSignature;
 
 /**
- * What the browser needs to practise a line by itself, with or without the network: its notes with their names and fingerings, the steps of
- * every way of building it up, the ladder as a table. Times are ticks, 480 to the quarter note.
+ * What the browser needs to practise a line by itself, with or without the network: its notes with their names and
+ * fingerings, the steps of every way of building it up, the ladder as a table. Times are ticks, 480 to the quarter
+ * note.
  */
 final class StandData
 {
@@ -66,7 +67,13 @@ final class StandData
                 'separated' => $part->isSeparated($i),
                 'fingering' => $planned->fingering->text,
                 'drawn' => $keep(self::drawing($part, $planned->down(), $planned->fingering)),
-                'other' => null === $other ? null : ['fingering' => $other->text, 'drawn' => $keep(self::drawing($part, $other->touches, $other)), 'when' => Speech::sentence($part->when($other))],
+                'other' => null === $other
+                    ? null
+                    : [
+                        'fingering' => $other->text,
+                        'drawn' => $keep(self::drawing($part, $other->touches, $other)),
+                        'when' => Speech::sentence($part->when($other)),
+                    ],
                 'speaks' => self::whenItDoesNotSpeak($part, $i, $keep),
             ];
         }
@@ -81,9 +88,22 @@ final class StandData
             'tonic' => $part->study->concertKey->tonic->pitchClass(),
             'notes' => $notes,
             'drawings' => $drawings,
-            'ways' => array_map(static fn (Steps $one): array => array_map(static fn (Step $step): array => self::step($step, $part), $one->steps), $ways),
+            'ways' => array_map(
+                static fn (Steps $one): array => array_map(
+                    static fn (Step $step): array => self::step($step, $part),
+                    $one->steps,
+                ),
+                $ways,
+            ),
             'beyond' => null === $ladder ? null : AfterGoal::of($part->study, $ladder->goal)?->text(),
-            'ladder' => null === $ladder ? null : ['places' => $ladder->places, 'goal' => $ladder->goal, 'clean' => $ladder->clean, 'unit' => $part->study->recipe->timing->tempo->unit] + $ladder->table()->data(),
+            'ladder' => null === $ladder
+                ? null
+                : [
+                    'places' => $ladder->places,
+                    'goal' => $ladder->goal,
+                    'clean' => $ladder->clean,
+                    'unit' => $part->study->recipe->timing->tempo->unit,
+                ] + $ladder->table()->data(),
         ];
     }
 
@@ -103,7 +123,16 @@ final class StandData
             $names[(($note->pitch()->midi() % 12) + 12) % 12] = $note->pitch()->name()->sign();
         }
 
-        return ['for' => $state->instrument, 'setup' => implode(',', $state->setups), 'stage' => $state->stage->value, 'player' => $state->player, 'line' => $part->line(), 'midi' => array_map(static fn (StudyNote $note): int => $note->sounding->midi(), $notes), 'names' => $names, 'written' => $notes[0]->pitch()->midi() - $notes[0]->sounding->midi()];
+        return [
+            'for' => $state->instrument,
+            'setup' => implode(',', $state->setups),
+            'stage' => $state->stage->value,
+            'player' => $state->player,
+            'line' => $part->line(),
+            'midi' => array_map(static fn (StudyNote $note): int => $note->sounding->midi(), $notes),
+            'names' => $names,
+            'written' => $notes[0]->pitch()->midi() - $notes[0]->sounding->midi(),
+        ];
     }
 
     /** @return array<string, mixed> */
@@ -131,7 +160,10 @@ final class StandData
             'length' => $step->ticks,
             'lead' => $step->plays[0]->onset,
             'grid' => $grid,
-            'plays' => array_map(static fn (StepNote $note): array => [$note->note, $note->onset, $note->length], $step->plays),
+            'plays' => array_map(
+                static fn (StepNote $note): array => [$note->note, $note->onset, $note->length],
+                $step->plays,
+            ),
         ];
     }
 
@@ -187,8 +219,16 @@ final class StandData
         }
         $substitute = null;
         foreach ($planned->alternates as $alternate) {
-            if (\in_array($alternate->fingering->use, [FingeringUse::Fallback, FingeringUse::Alternate, FingeringUse::Default], true)) {
-                $isBetter = null === $substitute || (FingeringUse::Fallback === $alternate->fingering->use && FingeringUse::Fallback !== $substitute->use);
+            if (\in_array(
+                $alternate->fingering->use,
+                [FingeringUse::Fallback, FingeringUse::Alternate, FingeringUse::Default],
+                true,
+            )) {
+                $isBetter = null === $substitute
+                    || (
+                        FingeringUse::Fallback === $alternate->fingering->use
+                            && FingeringUse::Fallback !== $substitute->use
+                    );
                 $substitute = $isBetter ? $alternate->fingering : $substitute;
             }
         }

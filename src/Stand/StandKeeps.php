@@ -26,7 +26,12 @@ final class StandKeeps implements Keeps
 
     public function ofChair(Chair $chair): array
     {
-        return ['practised' => array_map(static fn (PracticeResult $one): array => $one->data(), $this->results->ofChair($chair))];
+        return [
+            'practised' => array_map(
+                static fn (PracticeResult $one): array => $one->data(),
+                $this->results->ofChair($chair),
+            ),
+        ];
     }
 
     public function ofBand(): array
@@ -44,6 +49,11 @@ final class StandKeeps implements Keeps
         $for = $plan->getChair()?->getName() ?? $plan->getSection();
         $choices = array_diff_key($plan->choices()->toArray(), ['copied' => 1]);
 
-        return ['title' => $plan->getTitle(), 'for' => $for, 'lines' => $plan->rows(), 'since' => $plan->begin()->text()] + $choices;
+        return [
+            'title' => $plan->getTitle(),
+            'for' => $for,
+            'lines' => $plan->rows(),
+            'since' => $plan->begin()->text(),
+        ] + $choices;
     }
 }

@@ -25,12 +25,21 @@ use SwiftReed\Score\Part;
 use Symfony\Contracts\Cache\CacheInterface;
 
 /**
- * Which plan holds for whom: that of the chair, else of its section, else of the band, else the usual order of its track.
+ * Which plan holds for whom: that of the chair, else of its section, else of the band, else the usual order of its
+ * track.
  */
 final class StandPlans
 {
-    public function __construct(private readonly PlanRepository $repository, private readonly Results $results, private readonly PlanBuilder $builder, private readonly InstrumentLibrary $instruments, private readonly TeachingOrders $orders, private readonly OpenBand $open, private readonly PracticeFigures $figures, private readonly CacheInterface $cache)
-    {
+    public function __construct(
+        private readonly PlanRepository $repository,
+        private readonly Results $results,
+        private readonly PlanBuilder $builder,
+        private readonly InstrumentLibrary $instruments,
+        private readonly TeachingOrders $orders,
+        private readonly OpenBand $open,
+        private readonly PracticeFigures $figures,
+        private readonly CacheInterface $cache,
+    ) {
     }
 
     /** The day that it is where the band is. */
@@ -98,12 +107,38 @@ final class StandPlans
         $settings = $choices->settings($begin, $today, $this->open->band()?->lessonDays() ?? [], $minutes);
         if (null !== $settings->due && $settings->due->isBefore($today)) {
             // A date that is over binds nobody any more; what was to be learnt stays.
-            $settings = new PlanSettings($settings->begin, $settings->rungs, null, $settings->minutes, $settings->inMemory, $settings->inARow, $settings->goalDays, $settings->hardFirst, $settings->rotation);
+            $settings = new PlanSettings(
+                $settings->begin,
+                $settings->rungs,
+                null,
+                $settings->minutes,
+                $settings->inMemory,
+                $settings->inARow,
+                $settings->goalDays,
+                $settings->hardFirst,
+                $settings->rotation,
+            );
         }
         [$instrument, $reads] = $this->reader($chair);
-        [$lines, $left] = $this->builder->lines($plan?->rows() ?? $order->lines, $instrument, $reads, $settings->rungs, $choices->goal, keep: $this->kept(...));
+        [$lines, $left] = $this->builder->lines(
+            $plan?->rows() ?? $order->lines,
+            $instrument,
+            $reads,
+            $settings->rungs,
+            $choices->goal,
+            keep: $this->kept(...),
+        );
 
-        return new ChairPlan($chair, $plan, $plan?->getTitle() ?? $order->name, $lines, $left, $settings, $played, $this->figures);
+        return new ChairPlan(
+            $chair,
+            $plan,
+            $plan?->getTitle() ?? $order->name,
+            $lines,
+            $left,
+            $settings,
+            $played,
+            $this->figures,
+        );
     }
 
     /**
@@ -116,16 +151,33 @@ final class StandPlans
         $key = PlanLine::key($part->study->recipe->line);
         $unit = $part->study->recipe->timing->tempo->unit;
         $of = $this->of($chair);
-        $planned = array_values(array_filter($of->lines, static fn (PlanLine $one): bool => $one->line === $key))[0] ?? null;
+        $planned = array_values(array_filter($of->lines, static fn (PlanLine $one): bool => $one->line === $key))[0]
+            ?? null;
         $own = array_values(array_filter($of->played, static fn (Played $one): bool => $one->line === $key));
-        $progress = KeyProgress::of($own, \PHP_FLOAT_MAX, $of->settings->inARow, $of->settings->goalDays, Reviews::usual($this->figures));
-        $highest = null === $progress->highest ? null : (int) round($progress->highest / PlanLine::quartersOf(1, $unit));
+        $progress = KeyProgress::of(
+            $own,
+            \PHP_FLOAT_MAX,
+            $of->settings->inARow,
+            $of->settings->goalDays,
+            Reviews::usual($this->figures),
+        );
+        $highest = null === $progress->highest
+            ? null
+            : (int) round($progress->highest / PlanLine::quartersOf(1, $unit));
 
-        return ['rungs' => $of->settings->rungs, 'goal' => null === $planned || $planned->unit !== $unit ? null : $planned->goal, 'clean' => $of->settings->inARow, 'highest' => $highest, 'away' => $of->wasAway($this->today()), 'new' => $this->unknown($of, $part)];
+        return [
+            'rungs' => $of->settings->rungs,
+            'goal' => null === $planned || $planned->unit !== $unit ? null : $planned->goal,
+            'clean' => $of->settings->inARow,
+            'highest' => $highest,
+            'away' => $of->wasAway($this->today()),
+            'new' => $this->unknown($of, $part),
+        ];
     }
 
     /**
-     * Notes of a line that this player has not met in anything he played clean; nothing while he has played nothing, when all would be new.
+     * Notes of a line that this player has not met in anything he played clean; nothing while he has played nothing,
+     * when all would be new.
      *
      * @return list<Pitch>
      */
@@ -161,7 +213,10 @@ final class StandPlans
      */
     private function reader(Chair $chair): array
     {
-        $instrument = $this->instruments->instrument($chair->getInstrument(), array_values(array_filter(explode(',', $chair->getSetup()), static fn (string $one): bool => '' !== $one)));
+        $instrument = $this->instruments->instrument(
+            $chair->getInstrument(),
+            array_values(array_filter(explode(',', $chair->getSetup()), static fn (string $one): bool => '' !== $one)),
+        );
 
         return [$instrument, $chair->settings()];
     }

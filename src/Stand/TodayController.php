@@ -29,8 +29,12 @@ final class TodayController extends AbstractController
 {
     private const MINUTES = [5, 10, 15, 20, 30, 45, 60];
 
-    public function __construct(private readonly StandPlans $plans, private readonly InstrumentLibrary $instruments, private readonly OpenBand $open, private readonly PracticeFigures $figures)
-    {
+    public function __construct(
+        private readonly StandPlans $plans,
+        private readonly InstrumentLibrary $instruments,
+        private readonly OpenBand $open,
+        private readonly PracticeFigures $figures,
+    ) {
     }
 
     #[Route('/today', name: 'today', methods: ['GET'])]
@@ -38,9 +42,18 @@ final class TodayController extends AbstractController
     {
         $player = $this->open->player() ?? throw $this->createAccessDeniedException('refusal.sign_in');
         $chairs = $player->chairs();
-        $chair = array_values(array_filter($chairs, static fn (Chair $one): bool => $one->getId() === $request->query->getString('chair')))[0] ?? $chairs[0] ?? null;
+        $chair = array_values(array_filter(
+            $chairs,
+            static fn (Chair $one): bool => $one->getId() === $request->query->getString('chair'),
+        ))[0]
+            ?? $chairs[0]
+            ?? null;
         $today = $this->plans->today();
-        $view = ['player' => $player, 'chairs' => $chairs, 'chair' => $chair, 'day' => $today, 'choices' => self::MINUTES, 'minutes' => 0, 'blocks' => [], 'items' => [], 'tomorrow' => [], 'done' => [], 'plan' => null, 'next' => null, 'warm_up' => [], 'error' => '', 'due' => null, 'brass' => false];
+        $view = [
+            'player' => $player, 'chairs' => $chairs, 'chair' => $chair, 'day' => $today, 'choices' => self::MINUTES,
+            'minutes' => 0, 'blocks' => [], 'items' => [], 'tomorrow' => [], 'done' => [], 'plan' => null,
+            'next' => null, 'warm_up' => [], 'error' => '', 'due' => null, 'brass' => false,
+        ];
         if (null === $chair) {
             return $this->render('stand/today.html.twig', $view);
         }
@@ -87,11 +100,26 @@ final class TodayController extends AbstractController
         $rows = [];
         foreach ($played as $one) {
             $line = $titles[$one->line] ?? null;
-            $row = $rows[$one->line] ?? ['title' => null === $line ? $one->line : $line->title, 'tempo' => null, 'passes' => 0, 'clean' => 0, 'seconds' => 0.0];
+            $row = $rows[$one->line]
+                ?? [
+                    'title' => null === $line ? $one->line : $line->title, 'tempo' => null, 'passes' => 0, 'clean' => 0,
+                    'seconds' => 0.0,
+                ];
             $bpm = null === $line ? (int) round($one->quarters) : $line->beatsAt($one->quarters);
-            $rows[$one->line] = ['tempo' => $one->isClean ? max($row['tempo'] ?? 0, $bpm) : $row['tempo'], 'passes' => $row['passes'] + 1, 'clean' => $row['clean'] + ($one->isClean ? 1 : 0), 'seconds' => $row['seconds'] + $one->seconds] + $row;
+            $rows[$one->line] = [
+                'tempo' => $one->isClean ? max($row['tempo'] ?? 0, $bpm) : $row['tempo'],
+                'passes' => $row['passes'] + 1,
+                'clean' => $row['clean'] + ($one->isClean ? 1 : 0),
+                'seconds' => $row['seconds'] + $one->seconds,
+            ] + $row;
         }
 
-        return array_map(static fn (array $row): array => ['title' => $row['title'], 'tempo' => $row['tempo'], 'passes' => $row['passes'], 'clean' => $row['clean'], 'minutes' => (int) ceil($row['seconds'] / 60)], array_values($rows));
+        return array_map(
+            static fn (array $row): array => [
+                'title' => $row['title'], 'tempo' => $row['tempo'], 'passes' => $row['passes'],
+                'clean' => $row['clean'], 'minutes' => (int) ceil($row['seconds'] / 60),
+            ],
+            array_values($rows),
+        );
     }
 }

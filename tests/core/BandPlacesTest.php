@@ -24,7 +24,10 @@ final class BandPlacesTest extends TestCase
     /** @return list<int> */
     private static function midi(string $line, string $id, Stage $stage = Stage::Full): array
     {
-        return array_map(static fn (StudyNote $note): int => $note->pitch()->midi(), Support::study($line, $id, $stage)->notes);
+        return array_map(
+            static fn (StudyNote $note): int => $note->pitch()->midi(),
+            Support::study($line, $id, $stage)->notes,
+        );
     }
 
     public function testPlacesForTheBandAreCountedFromEachPlayersOwn(): void
@@ -37,10 +40,18 @@ final class BandPlacesTest extends TestCase
                     $usual = self::midi("concert $tonic major, 5 notes", $id, $stage);
                     foreach (['octave higher' => 12, 'octave lower' => -12] as $place => $by) {
                         try {
-                            self::assertSame(array_map(static fn (int $midi): int => $midi + $by, $usual), self::midi("concert $tonic major, 5 notes, $place", $id, $stage), "$id $tonic $place");
+                            self::assertSame(
+                                array_map(static fn (int $midi): int => $midi + $by, $usual),
+                                self::midi("concert $tonic major, 5 notes, $place", $id, $stage),
+                                "$id $tonic $place",
+                            );
                             ++$moved[$place];
                         } catch (StudyError $error) {
-                            self::assertTrue(min($usual) + $by < $instrument->range['full']->lowest->midi() || max($usual) + $by > $instrument->range['full']->highest->midi(), $error->getMessage());
+                            self::assertTrue(
+                                min($usual) + $by < $instrument->range['full']->lowest->midi()
+                                    || max($usual) + $by > $instrument->range['full']->highest->midi(),
+                                $error->getMessage(),
+                            );
                             ++$moved['refused'];
                         }
                     }
@@ -48,8 +59,16 @@ final class BandPlacesTest extends TestCase
                     $high = Support::part("concert $tonic major, 5 notes, high octave", $id, $stage);
                     if (!$low->study->isBeyondLimit) {
                         $range = $instrument->range[$stage->value];
-                        self::assertLessThan($range->lowest->midi(), self::lowest($low) - 12, "$id: no lower octave fits the stage");
-                        self::assertGreaterThan($range->highest->midi(), self::highest($high) + 12, "$id: no higher octave fits the stage");
+                        self::assertLessThan(
+                            $range->lowest->midi(),
+                            self::lowest($low) - 12,
+                            "$id: no lower octave fits the stage",
+                        );
+                        self::assertGreaterThan(
+                            $range->highest->midi(),
+                            self::highest($high) + 12,
+                            "$id: no higher octave fits the stage",
+                        );
                     }
                 }
             }
@@ -69,15 +88,24 @@ final class BandPlacesTest extends TestCase
 
     public function testAWrittenNoteInAConcertLineIsWarnedOf(): void
     {
-        self::assertStringContainsString('another degree for every player', implode(' ', Support::study('concert F major, from G4', 'trumpet-bb')->warnings));
-        self::assertStringContainsString('another degree for every player', implode(' ', Support::study('concert F major, build-up from G4', 'trumpet-bb')->warnings));
+        self::assertStringContainsString(
+            'another degree for every player',
+            implode(' ', Support::study('concert F major, from G4', 'trumpet-bb')->warnings),
+        );
+        self::assertStringContainsString(
+            'another degree for every player',
+            implode(' ', Support::study('concert F major, build-up from G4', 'trumpet-bb')->warnings),
+        );
         self::assertSame([], Support::study('own F major, from G4', 'trumpet-bb')->warnings);
     }
 
     public function testBeyondTheRangeTheLineGoesThereWhereItGoesBeyondItLeast(): void
     {
         // A3 to A5 is two half steps above what a developing horn has, A2 to A4 eight below.
-        self::assertSame([57, 81], [min(self::midi('own A major, 2 octaves', 'horn-f')), max(self::midi('own A major, 2 octaves', 'horn-f'))]);
+        self::assertSame(
+            [57, 81],
+            [min(self::midi('own A major, 2 octaves', 'horn-f')), max(self::midi('own A major, 2 octaves', 'horn-f'))],
+        );
     }
 
     public function testFullRangeOfTheChromaticScaleIsEveryNoteOfTheStage(): void
@@ -86,10 +114,21 @@ final class BandPlacesTest extends TestCase
             foreach (Stage::cases() as $stage) {
                 $range = Support::instruments()->instrument($id)->range[$stage->value];
                 $midi = self::midi('concert C chromatic, full range', $id, $stage);
-                self::assertSame([...range($range->lowest->midi(), $range->highest->midi()), ...range($range->highest->midi() - 1, $range->lowest->midi())], $midi, $id);
+                self::assertSame(
+                    [
+                        ...range($range->lowest->midi(), $range->highest->midi()),
+                        ...range($range->highest->midi() - 1, $range->lowest->midi()),
+                    ],
+                    $midi,
+                    $id,
+                );
             }
         }
-        self::assertSame(60, self::midi('own C major, full range', 'clarinet-bb')[0], 'a scale keeps its tonic at the ends');
+        self::assertSame(
+            60,
+            self::midi('own C major, full range', 'clarinet-bb')[0],
+            'a scale keeps its tonic at the ends',
+        );
     }
 
     /** @return iterable<array{string, string, string}> line, instrument, first written notes of its keys */
@@ -107,43 +146,77 @@ final class BandPlacesTest extends TestCase
         $sheet = (new SheetBuilder(Support::parts()))->read([$line], Support::instruments()->instrument($id));
         $found = array_map(static fn (Part $part): string => $part->study->notes[0]->pitch()->text(), $sheet->parts);
         self::assertSame(explode(' ', $first), \array_slice($found, 0, \count(explode(' ', $first))));
-        self::assertCount(\count($sheet->parts), array_unique(array_map(static fn (Part $part): string => $part->line(), $sheet->parts)), 'every key has a line of its own');
-        $steps = static fn (Part $part): array => array_map(static fn (StudyNote $note): int => $note->pitch()->midi() - $part->study->notes[0]->pitch()->midi(), $part->study->notes);
+        self::assertCount(
+            \count($sheet->parts),
+            array_unique(array_map(static fn (Part $part): string => $part->line(), $sheet->parts)),
+            'every key has a line of its own',
+        );
+        $steps = static fn (Part $part): array => array_map(
+            static fn (StudyNote $note): int => $note->pitch()->midi() - $part->study->notes[0]->pitch()->midi(),
+            $part->study->notes,
+        );
         foreach ($sheet->parts as $part) {
             self::assertSame($steps($sheet->parts[0]), $steps($part), 'it is the same melody in every key');
             self::assertSame($part->line(), Support::built($part->line(), $part->instrument)->line());
         }
     }
 
-    /** What sounds is spelled as the line is spelled when it is built on the concert tonic, on every instrument, respelled or not. */
+    /**
+     * What sounds is spelled as the line is spelled when it is built on the concert tonic, on every instrument,
+     * respelled or not.
+     */
     public function testWhatSoundsIsSpelledInTheConcertKey(): void
     {
         foreach (['trumpet-bb', 'alto-sax', 'horn-f', 'clarinet-a', 'tuba-eb-tc', 'bass-clarinet'] as $id) {
             foreach (['B', 'E', 'F#', 'Gb', 'C#', 'Ab', 'D', 'C'] as $tonic) {
-                foreach (['major', 'harmonic minor', 'chromatic', 'whole tone', 'altered', 'major, thirds', 'major, 5 notes, five-and-back with approach'] as $material) {
+                foreach ([
+                    'major', 'harmonic minor', 'chromatic', 'whole tone', 'altered', 'major, thirds',
+                    'major, 5 notes, five-and-back with approach',
+                ] as $material) {
                     $part = Support::part("concert $tonic $material", $id);
                     $reference = Support::part("concert $tonic $material, from $tonic".'4', 'keyboard');
-                    $names = static fn (Part $one): array => array_map(static fn (StudyNote $note): string => $note->sounding->name()->text(), $one->study->notes);
+                    $names = static fn (Part $one): array => array_map(
+                        static fn (StudyNote $note): string => $note->sounding->name()->text(),
+                        $one->study->notes,
+                    );
                     self::assertSame($names($reference), $names($part), "concert $tonic $material on $id");
                     foreach ($part->study->notes as $note) {
-                        self::assertSame($note->pitch()->midi() - $part->instrument->transposition->halfSteps(), $note->sounding->midi());
+                        self::assertSame(
+                            $note->pitch()->midi() - $part->instrument->transposition->halfSteps(),
+                            $note->sounding->midi(),
+                        );
                     }
                 }
             }
         }
         // Source: the handbook, chapter 2: concert B for trumpet is written D flat and sounds B C# D# E.
-        self::assertSame(['B', 'C#', 'D#', 'E'], array_map(static fn (StudyNote $note): string => $note->sounding->name()->text(), \array_slice(Support::study('concert B major', 'trumpet-bb')->notes, 0, 4)));
+        self::assertSame(
+            ['B', 'C#', 'D#', 'E'],
+            array_map(
+                static fn (StudyNote $note): string => $note->sounding->name()->text(),
+                \array_slice(Support::study('concert B major', 'trumpet-bb')->notes, 0, 4),
+            ),
+        );
     }
 
     public function testMaterialWithoutSignatureIsWrittenWithTheFewestSigns(): void
     {
         // Source: the handbook, chapter 2: concert E whole tone for trumpet is G flat A flat B flat C D E.
-        self::assertSame('Gb Ab Bb C D E Gb', implode(' ', \array_slice(explode(' ', Support::letters('concert E whole tone, up', 'trumpet-bb')), 0, 7)));
-        self::assertSame('F# G# A# B# C## D## F#', Support::letters('concert F# whole tone, up', 'flute'), 'at pitch the tonic is read as it is named');
+        self::assertSame(
+            'Gb Ab Bb C D E Gb',
+            implode(' ', \array_slice(explode(' ', Support::letters('concert E whole tone, up', 'trumpet-bb')), 0, 7)),
+        );
+        self::assertSame(
+            'F# G# A# B# C## D## F#',
+            Support::letters('concert F# whole tone, up', 'flute'),
+            'at pitch the tonic is read as it is named',
+        );
         foreach (Support::instruments()->ids() as $id) {
             $transposition = Support::instruments()->instrument($id)->transposition;
             foreach (['C', 'Db', 'D', 'Eb', 'E', 'F', 'F#', 'G', 'Ab', 'A', 'Bb', 'B'] as $tonic) {
-                foreach (['whole tone', 'altered', 'diminished half-whole', 'diminished whole-half', 'chromatic'] as $name) {
+                foreach ([
+                    'whole tone', 'altered', 'diminished half-whole', 'diminished whole-half', 'chromatic',
+                ] as $name) {
                     $material = Support::scales()->material($name);
                     $written = Support::study("concert $tonic $name", $id)->writtenKey;
                     $plain = NoteName::parse($tonic)->transpose($transposition->writtenAboveSounding);
@@ -161,24 +234,45 @@ final class BandPlacesTest extends TestCase
     public function testOwnKeysAreCalledAsThePacketCallsThem(): void
     {
         self::assertSame('B', Support::study('own Db major', 'trumpet-bb')->concertKey->tonic->text());
-        self::assertSame('F#', Support::study('own F# major', 'flute')->concertKey->tonic->text(), 'at pitch it is the own key itself');
+        self::assertSame(
+            'F#',
+            Support::study('own F# major', 'flute')->concertKey->tonic->text(),
+            'at pitch it is the own key itself',
+        );
         self::assertSame('Gb', Support::study('own C# major', 'horn-f')->concertKey->tonic->text());
     }
 
     public function testAGroupThatMovesKeepsTheSkipIntoTheNextRoot(): void
     {
-        $last = static fn (string $line): string => implode(' ', \array_slice(array_map(static fn (StudyNote $note): string => $note->pitch()->text(), Support::study($line, 'tenor-sax', Stage::Developing)->notes), -2));
+        $last = static fn (string $line): string => implode(
+            ' ',
+            \array_slice(
+                array_map(
+                    static fn (StudyNote $note): string => $note->pitch()->text(),
+                    Support::study($line, 'tenor-sax', Stage::Developing)->notes,
+                ),
+                -2,
+            ),
+        );
         self::assertSame('B4 C5', $last('concert Bb major, five-and-back, eighths'));
         $part = Support::part('concert Bb major, five-and-back, eighths', 'tenor-sax', Stage::Developing);
         self::assertStringContainsString('too low are played an octave higher', implode(' ', $part->study->warnings));
         // Where one octave holds the next group too, it stays there: A4 after G4 and not A5.
-        $notes = array_map(static fn (StudyNote $note): string => $note->pitch()->text(), Support::study('concert Ab major, five-and-back, eighths', 'tenor-sax', Stage::Developing)->notes);
+        $notes = array_map(
+            static fn (StudyNote $note): string => $note->pitch()->text(),
+            Support::study('concert Ab major, five-and-back, eighths', 'tenor-sax', Stage::Developing)->notes,
+        );
         self::assertStringNotContainsString('G4 A5', implode(' ', $notes));
     }
 
     public function testDegreesAreRightAfterEveryOctaveMove(): void
     {
-        foreach (['own C major, tetra', 'own Bb major, five-and-back', 'own F major, diatonic sevenths', 'own D major, thirds, same root and drop'] as $line) {
+        foreach ([
+            'own C major, tetra',
+            'own Bb major, five-and-back',
+            'own F major, diatonic sevenths',
+            'own D major, thirds, same root and drop',
+        ] as $line) {
             foreach (['trumpet-bb', 'horn-f', 'tenor-sax', 'bassoon', 'clarinet-bb'] as $id) {
                 foreach (Stage::cases() as $stage) {
                     $study = Support::study($line, $id, $stage);
@@ -187,7 +281,11 @@ final class BandPlacesTest extends TestCase
                             continue;
                         }
                         $letters = $note->pitch()->staffPlace() - $study->lowTonic->staffPlace();
-                        self::assertSame($letters + 1, $note->tone->number, "$line, $id: ".$note->pitch()->text().' above '.$study->lowTonic->text());
+                        self::assertSame(
+                            $letters + 1,
+                            $note->tone->number,
+                            "$line, $id: ".$note->pitch()->text().' above '.$study->lowTonic->text(),
+                        );
                     }
                 }
             }

@@ -32,7 +32,10 @@ final class ChartLawsTest extends TestCase
             $fingerings = $instrument->fingerings($pitch);
             self::assertNotSame([], $fingerings, $pitch->text());
             self::assertSame(FingeringUse::Default, $fingerings[0]->use, $pitch->text());
-            $texts = array_map(static fn (Fingering $fingering): string => $fingering->text.' '.$fingering->partial, $fingerings);
+            $texts = array_map(
+                static fn (Fingering $fingering): string => $fingering->text.' '.$fingering->partial,
+                $fingerings,
+            );
             self::assertSame($texts, array_unique($texts), $pitch->text().' lists a fingering twice');
         }
     }
@@ -55,14 +58,23 @@ final class ChartLawsTest extends TestCase
                     $byFinger[$keywork->touches()[$touch]->finger][] = $touch;
                 }
                 foreach ($byFinger as $touches) {
-                    $named = array_filter($keywork->together, static fn (array $group): bool => [] === array_diff($touches, $group));
-                    self::assertTrue(1 === \count($touches) || [] !== $named, Pitch::plain($midi, true)->text().': '.implode(' ', $touches));
+                    $named = array_filter(
+                        $keywork->together,
+                        static fn (array $group): bool => [] === array_diff($touches, $group),
+                    );
+                    self::assertTrue(
+                        1 === \count($touches) || [] !== $named,
+                        Pitch::plain($midi, true)->text().': '.implode(' ', $touches),
+                    );
                 }
             }
         }
     }
 
-    /** @return iterable<string, array{string, string, string, int, string}> instrument, from, to, half steps, added touch */
+    /**
+     * @return iterable<string, array{string, string, string, int, string}> instrument, from, to, half steps,
+     *  added touch
+     */
     public static function overblowing(): iterable
     {
         foreach (['clarinet-bb', 'clarinet-eb', 'bass-clarinet'] as $clarinet) {
@@ -76,8 +88,13 @@ final class ChartLawsTest extends TestCase
     }
 
     #[DataProvider('overblowing')]
-    public function testOverblowingKeepsTheFingering(string $id, string $from, string $to, int $halfSteps, string $added): void
-    {
+    public function testOverblowingKeepsTheFingering(
+        string $id,
+        string $from,
+        string $to,
+        int $halfSteps,
+        string $added,
+    ): void {
         $instrument = Support::instruments()->instrument($id);
         foreach (range(Pitch::parse($from)->midi(), Pitch::parse($to)->midi()) as $midi) {
             $low = self::touchSets($instrument, $midi);
@@ -102,20 +119,33 @@ final class ChartLawsTest extends TestCase
 
     public function testOboeAndBassoonOverblowByHalfHoleAndOctaveKeys(): void
     {
-        foreach ([['C#4', 'Eb4', 'half', 'L1'], ['E4', 'G#4', 'oct1', ''], ['A4', 'C5', 'oct2', '']] as [$from, $to, $adds, $drops]) {
+        foreach ([
+            ['C#4', 'Eb4', 'half', 'L1'],
+            ['E4', 'G#4', 'oct1', ''],
+            ['A4', 'C5', 'oct2', ''],
+        ] as [$from, $to, $adds, $drops]) {
             foreach (range(Pitch::parse($from)->midi(), Pitch::parse($to)->midi()) as $midi) {
-                $expected = [...array_diff(self::touchSets(Support::instruments()->instrument('oboe'), $midi)[0], [$drops]), $adds];
+                $expected = [
+                    ...array_diff(self::touchSets(Support::instruments()->instrument('oboe'), $midi)[0], [$drops]),
+                    $adds,
+                ];
                 sort($expected);
                 self::assertSame($expected, self::touchSets(Support::instruments()->instrument('oboe'), $midi + 12)[0]);
             }
         }
-        // From F sharp 2 to D 3 and their octaves: without whisper key, flicks and resonance key the touches are the same;
-        // on the first three the index is half open.
+        // From F sharp 2 to D 3 and their octaves: without whisper key, flicks and resonance key the touches are the
+        // same; on the first three the index is half open.
         $bassoon = Support::instruments()->instrument('bassoon');
         foreach (range(Pitch::parse('F#2')->midi(), Pitch::parse('D3')->midi()) as $midi) {
             // The whisper key stays down through G sharp 3 and is off from A 3.
-            $low = array_values(array_diff(self::touchSets($bassoon, $midi)[0], $midi > Pitch::parse('G#2')->midi() ? ['whisper'] : []));
-            $high = array_values(array_diff(self::touchSets($bassoon, $midi + 12)[0], ['flick-a', 'flick-c', 'flick-d', 'eb']));
+            $low = array_values(array_diff(
+                self::touchSets($bassoon, $midi)[0],
+                $midi > Pitch::parse('G#2')->midi() ? ['whisper'] : [],
+            ));
+            $high = array_values(array_diff(
+                self::touchSets($bassoon, $midi + 12)[0],
+                ['flick-a', 'flick-c', 'flick-d', 'eb'],
+            ));
             if ($midi <= Pitch::parse('G#2')->midi()) {
                 $low = [...array_diff($low, ['L1']), 'half'];
                 sort($low);
@@ -127,7 +157,10 @@ final class ChartLawsTest extends TestCase
     public function testTheFlutesSecondDAndEFlatLiftTheIndex(): void
     {
         foreach (['D4' => 'D5', 'Eb4' => 'Eb5'] as $low => $high) {
-            self::assertSame(array_values(array_diff(Support::touches('flute', $low), ['L1'])), Support::touches('flute', $high));
+            self::assertSame(
+                array_values(array_diff(Support::touches('flute', $low), ['L1'])),
+                Support::touches('flute', $high),
+            );
         }
     }
 
@@ -139,12 +172,19 @@ final class ChartLawsTest extends TestCase
             $touches = $instrument->mechanism()->touches();
             $before = null;
             foreach (range(Pitch::parse($from)->midi(), Pitch::parse($to)->midi()) as $midi) {
-                // Of the main holes alone: going up, none that was open closes but for forks, where the one above it opens.
-                $closed = array_values(array_filter($instrument->fingerings(Pitch::plain($midi, true))[0]->touches, static fn (string $id): bool => $touches[$id]->isHole));
+                // Of the main holes alone: going up, none that was open closes but for forks, where the one above it
+                // opens.
+                $closed = array_values(array_filter(
+                    $instrument->fingerings(Pitch::plain($midi, true))[0]->touches,
+                    static fn (string $id): bool => $touches[$id]->isHole,
+                ));
                 if (null !== $before) {
                     $newly = array_diff($closed, $before);
                     $opened = array_diff($before, $closed);
-                    self::assertTrue([] === $newly || [] !== $opened, $id.' '.Pitch::plain($midi, true)->text().' closes a hole and opens none');
+                    self::assertTrue(
+                        [] === $newly || [] !== $opened,
+                        $id.' '.Pitch::plain($midi, true)->text().' closes a hole and opens none',
+                    );
                 }
                 $before = $closed;
             }
@@ -152,8 +192,8 @@ final class ChartLawsTest extends TestCase
     }
 
     /**
-     * Tube lengths add: each valve adds (2^(n/12) - 1) of the open tube. Source: the physics of the tube; figures as in the
-     * handbook, in cents sharp of equal temperament.
+     * Tube lengths add: each valve adds (2^(n/12) - 1) of the open tube. Source: the physics of the tube; figures as in
+     * the handbook, in cents sharp of equal temperament.
      */
     public function testValveCombinationsComeOutSharp(): void
     {
@@ -181,7 +221,12 @@ final class ChartLawsTest extends TestCase
                 foreach ($instrument->fingerings($pitch) as $fingering) {
                     self::assertNotContains($fingering->partial, [11, 13, 14], $id);
                     if (7 === $fingering->partial) {
-                        self::assertTrue('slide' === $instrument->mechanism()->kind()->value ? !$fingering->onSlide()->isIn() : FingeringUse::Default !== $fingering->use, $id.' '.$pitch->text());
+                        self::assertTrue(
+                            'slide' === $instrument->mechanism()->kind()->value
+                                ? !$fingering->onSlide()->isIn()
+                                : FingeringUse::Default !== $fingering->use,
+                            $id.' '.$pitch->text(),
+                        );
                     }
                 }
             }
@@ -200,8 +245,8 @@ final class ChartLawsTest extends TestCase
     }
 
     /**
-     * Of two fingerings in one mode the one with fewer closed and more open pads is never lower; it catches invented fingerings.
-     * Fingerings for trills belong to the mode of the note they are trilled with.
+     * Of two fingerings in one mode the one with fewer closed and more open pads is never lower; it catches invented
+     * fingerings. Fingerings for trills belong to the mode of the note they are trilled with.
      */
     public function testFewerClosedPadsAreNeverLower(): void
     {
@@ -216,7 +261,11 @@ final class ChartLawsTest extends TestCase
             $compared += self::comparePads($keywork, $id, []);
         }
         self::assertGreaterThan(20000, $compared);
-        foreach ([['clarinet-bb', 'F#3', ['LT', 'L1', 'L2', 'L3', 'R2', 'R3']], ['alto-sax', 'G#4', ['L1', 'L2', 'L3', 'gs', 'R1']], ['oboe', 'C#4', ['L1', 'L2', 'L3', 'R1', 'R2', 'R3', 'c']]] as [$id, $note, $touches]) {
+        foreach ([
+            ['clarinet-bb', 'F#3', ['LT', 'L1', 'L2', 'L3', 'R2', 'R3']],
+            ['alto-sax', 'G#4', ['L1', 'L2', 'L3', 'gs', 'R1']],
+            ['oboe', 'C#4', ['L1', 'L2', 'L3', 'R1', 'R2', 'R3', 'c']],
+        ] as [$id, $note, $touches]) {
             $keywork = Support::instruments()->instrument($id)->mechanism();
             self::assertInstanceOf(Keywork::class, $keywork);
             try {
@@ -256,7 +305,14 @@ final class ChartLawsTest extends TestCase
                 foreach ($inMode as [$high, $others, $openThere]) {
                     ++$compared;
                     if ($low < $high && [] === array_diff($openThere, $open)) {
-                        self::fail(\sprintf('%s: %s [%s] has every pad open that %s [%s] has, and is lower', $id, Pitch::plain($low, true)->text(), implode(' ', $touches), Pitch::plain($high, true)->text(), implode(' ', $others)));
+                        self::fail(\sprintf(
+                            '%s: %s [%s] has every pad open that %s [%s] has, and is lower',
+                            $id,
+                            Pitch::plain($low, true)->text(),
+                            implode(' ', $touches),
+                            Pitch::plain($high, true)->text(),
+                            implode(' ', $others),
+                        ));
                     }
                 }
             }
@@ -290,24 +346,46 @@ final class ChartLawsTest extends TestCase
             $midi = array_keys($notes);
             // A flute's second octave is its first blown up; anything else has its word.
             $isOverblown = 2 === \count($midi) && 12 === $midi[1] - $midi[0] && 'Flutes' === $instrument->family;
-            $isTold = [] !== array_filter($notes, static fn (Fingering $one): bool => null !== $one->voicing || FingeringUse::Trill === $one->use);
-            self::assertTrue($isOverblown || $isTold, $id.': '.$text.' gives '.implode(' and ', array_map(static fn (int $one): string => Pitch::plain($one, true)->text(), $midi)));
+            $isTold = [] !== array_filter(
+                $notes,
+                static fn (Fingering $one): bool => null !== $one->voicing || FingeringUse::Trill === $one->use,
+            );
+            self::assertTrue(
+                $isOverblown || $isTold,
+                $id.': '.$text.' gives '.implode(
+                    ' and ',
+                    array_map(static fn (int $one): string => Pitch::plain($one, true)->text(), $midi),
+                ),
+            );
         }
         self::assertNotSame([], $seen);
     }
 
-    /** Every set-up changes something: a fingering, a plan, or the range; or there is nothing to choose and it says so. */
+    /**
+     * Every set-up changes something: a fingering, a plan, or the range; or there is nothing to choose and it says so.
+     */
     public function testEverySetupChangesSomething(): void
     {
         foreach (Support::instruments()->ids() as $id) {
             $bare = Support::instruments()->instrument($id);
             foreach (Support::instruments()->setups($id) as $name => $says) {
                 $with = Support::instruments()->instrument($id, [$name]);
-                if (self::chart($bare) !== self::chart($with) || array_map(static fn ($one): string => $one->spoken(), $bare->range) !== array_map(static fn ($one): string => $one->spoken(), $with->range) || self::plans($bare) !== self::plans($with)) {
+                if (
+                    self::chart($bare) !== self::chart($with)
+                    || array_map(
+                        static fn ($one): string => $one->spoken(),
+                        $bare->range,
+                    ) !== array_map(static fn ($one): string => $one->spoken(), $with->range)
+                    || self::plans($bare) !== self::plans($with)
+                ) {
                     continue;
                 }
-                // What holds anyway is named so that it can be said; where every note has one fingering there is none to choose among.
-                self::assertTrue(self::isUsual($id, $name) || ('one-fingering' === $name && self::neverChooses($bare)), "$id: $name changes nothing");
+                // What holds anyway is named so that it can be said; where every note has one fingering there is none
+                // to choose among.
+                self::assertTrue(
+                    self::isUsual($id, $name) || ('one-fingering' === $name && self::neverChooses($bare)),
+                    "$id: $name changes nothing",
+                );
             }
         }
     }
@@ -339,16 +417,43 @@ final class ChartLawsTest extends TestCase
     /** @return list<string> */
     private static function chart(Instrument $instrument): array
     {
-        return array_map(static fn (Pitch $pitch): string => implode('; ', array_map(static fn (Fingering $one): string => $one->text.' '.$one->use->value, $instrument->fingerings($pitch))), Support::range($instrument));
+        return array_map(
+            static fn (Pitch $pitch): string => implode(
+                '; ',
+                array_map(
+                    static fn (Fingering $one): string => $one->text.' '.$one->use->value,
+                    $instrument->fingerings($pitch),
+                ),
+            ),
+            Support::range($instrument),
+        );
     }
 
     /** @return list<string> */
     private static function plans(Instrument $instrument): array
     {
         $plans = [];
-        foreach (['own A major, 2 octaves, sixteenths, 100', 'own C chromatic, 2 octaves, sixteenths, 100', 'own F major, 2 octaves, sixteenths, 100', 'own Bb arpeggio, sixteenths, 100', 'own C arpeggio, from C3, sixteenths, 100', ...array_map(static fn (string $tonic): string => "own $tonic phrygian, cell 1 2 1 2 1 2 up only, 5 notes, sixteenths, 100", ['C', 'C#', 'D', 'Eb', 'E', 'F', 'F#', 'G', 'Ab', 'A', 'Bb', 'B'])] as $line) {
+        foreach ([
+            'own A major, 2 octaves, sixteenths, 100',
+            'own C chromatic, 2 octaves, sixteenths, 100',
+            'own F major, 2 octaves, sixteenths, 100',
+            'own Bb arpeggio, sixteenths, 100',
+            'own C arpeggio, from C3, sixteenths, 100',
+            ...array_map(
+                static fn (
+                    string $tonic,
+                ): string => "own $tonic phrygian, cell 1 2 1 2 1 2 up only, 5 notes, sixteenths, 100",
+                ['C', 'C#', 'D', 'Eb', 'E', 'F', 'F#', 'G', 'Ab', 'A', 'Bb', 'B'],
+            ),
+        ] as $line) {
             try {
-                $plans[] = implode(' | ', array_map(static fn ($note): string => $note->fingering->text.' '.implode(' ', $note->resting), Support::built($line, $instrument)->plan->notes));
+                $plans[] = implode(
+                    ' | ',
+                    array_map(
+                        static fn ($note): string => $note->fingering->text.' '.implode(' ', $note->resting),
+                        Support::built($line, $instrument)->plan->notes,
+                    ),
+                );
             } catch (\SwiftReed\Study\StudyError) {
                 continue;
             }
@@ -359,9 +464,27 @@ final class ChartLawsTest extends TestCase
 
     public function testSetupsTogetherTakeTheWiderRange(): void
     {
-        $highest = static fn (string $id, string ...$setup): string => Support::instruments()->instrument($id, array_values($setup))->range[\SwiftReed\Player\Stage::Full->value]->highest->text();
-        self::assertSame(['F#6', 'F6', 'C7', 'C7', 'C7'], [$highest('alto-sax'), $highest('alto-sax', 'no-high-f-sharp'), $highest('alto-sax', 'altissimo'), $highest('alto-sax', 'altissimo', 'high-f-sharp'), $highest('alto-sax', 'altissimo', 'no-high-f-sharp')]);
-        $baritone = Support::instruments()->instrument('baritone-sax', ['low-a', 'altissimo'])->range[\SwiftReed\Player\Stage::Full->value];
+        $highest = static fn (
+            string $id,
+            string ...$setup,
+        ): string => Support::instruments()->instrument(
+            $id,
+            array_values($setup),
+        )->range[\SwiftReed\Player\Stage::Full->value]->highest->text();
+        self::assertSame(
+            ['F#6', 'F6', 'C7', 'C7', 'C7'],
+            [
+                $highest('alto-sax'),
+                $highest('alto-sax', 'no-high-f-sharp'),
+                $highest('alto-sax', 'altissimo'),
+                $highest('alto-sax', 'altissimo', 'high-f-sharp'),
+                $highest('alto-sax', 'altissimo', 'no-high-f-sharp'),
+            ],
+        );
+        $baritone = Support::instruments()->instrument(
+            'baritone-sax',
+            ['low-a', 'altissimo'],
+        )->range[\SwiftReed\Player\Stage::Full->value];
         self::assertSame(['A3', 'C7'], [$baritone->lowest->text(), $baritone->highest->text()]);
         self::assertSame('E5', $highest('bassoon', 'high-e', 'whisper-lock'));
     }

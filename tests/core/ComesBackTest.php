@@ -34,13 +34,22 @@ final class ComesBackTest extends TestCase
     #[DataProvider('answers')]
     public function testItComesBack(string $answers, ?string $next): void
     {
-        $given = array_map(static fn (string $one): array => ['kind' => 'scale', 'question' => strtoupper($one), 'isRight' => ctype_upper($one)], '' === $answers ? [] : str_split($answers));
+        $given = array_map(
+            static fn (string $one): array => [
+                'kind' => 'scale',
+                'question' => strtoupper($one),
+                'isRight' => ctype_upper($one),
+            ],
+            '' === $answers ? [] : str_split($answers),
+        );
         $at = ComesBack::next($given);
 
         self::assertSame($next, null === $at ? null : $given[$at]['question']);
     }
 
-    /** Whatever is answered: who answers rightly from here on is through with everything, in at most so many questions. */
+    /**
+     * Whatever is answered: who answers rightly from here on is through with everything, in at most so many questions.
+     */
     public function testWhoAnswersRightlyGetsThrough(): void
     {
         mt_srand(7);
@@ -53,7 +62,11 @@ final class ComesBackTest extends TestCase
             for ($k = 0; $k < 40; ++$k) {
                 $at = ComesBack::next($given);
                 $returned += null === $at ? 0 : 1;
-                $given[] = ['kind' => 'scale', 'question' => null === $at ? 'new '.$k : $given[$at]['question'], 'isRight' => true];
+                $given[] = [
+                    'kind' => 'scale',
+                    'question' => null === $at ? 'new '.$k : $given[$at]['question'],
+                    'isRight' => true,
+                ];
             }
             self::assertNull(ComesBack::next($given));
             self::assertLessThanOrEqual(6 * ComesBack::RIGHT, $returned);

@@ -22,14 +22,23 @@ final class ExamplesTest extends TestCase
     {
         $parts = PartBuilder::shipped();
         $instruments = new InstrumentLibrary(DataFolder::shipped());
-        $limits = ['flute' => ['D4 to D5', 'F#4 to G5', 'Bb5 to Bb6'], 'clarinet-bb' => ['E3 to E4', 'G#3 to A4', 'C5 to C6'], 'trumpet-bb' => ['G3 to G4', 'Eb4 to E5', 'B3 to B4'], 'horn-f' => ['G3 to G4', 'C#4 to D5']];
+        $limits = [
+            'flute' => ['D4 to D5', 'F#4 to G5', 'Bb5 to Bb6'],
+            'clarinet-bb' => ['E3 to E4', 'G#3 to A4', 'C5 to C6'],
+            'trumpet-bb' => ['G3 to G4', 'Eb4 to E5', 'B3 to B4'],
+            'horn-f' => ['G3 to G4', 'C#4 to D5'],
+        ];
         $refused = 0;
         $offered = 0;
         foreach ($limits as $instrument => $ranges) {
             foreach ($ranges as $range) {
                 $settings = new PlayerSettings(Stage::Full, limits: Range::parse($range));
                 foreach (['C', 'F#', 'Ab', 'B'] as $key) {
-                    foreach (['major, 2 octaves', 'diminished whole-half, 24 notes, cell 1 2 3 5, turn round', 'arpeggio, from low', 'major, thirds, drop above C5', 'chromatic, to the ninth', 'blues, 48 times'] as $rest) {
+                    foreach ([
+                        'major, 2 octaves', 'diminished whole-half, 24 notes, cell 1 2 3 5, turn round',
+                        'arpeggio, from low', 'major, thirds, drop above C5', 'chromatic, to the ninth',
+                        'blues, 48 times',
+                    ] as $rest) {
                         try {
                             $parts->read('own '.$key.' '.$rest, $instruments->instrument($instrument), $settings);
                         } catch (StudyError $error) {

@@ -28,7 +28,11 @@ final class ExchangeTest extends TestCase
 {
     private static function bringIn(): BringIn
     {
-        return new BringIn(new LineFinder(Support::scales(), Support::parts()->patterns, Support::parts()->parser), Support::parts(), Support::instruments());
+        return new BringIn(
+            new LineFinder(Support::scales(), Support::parts()->patterns, Support::parts()->parser),
+            Support::parts(),
+            Support::instruments(),
+        );
     }
 
     private static function found(string $bytes, string $instrument = 'flute', int $part = 0): FoundLine
@@ -39,17 +43,32 @@ final class ExchangeTest extends TestCase
     /** @return list<int> what sounds when a line is played */
     private static function sounds(string $line, string $instrument): array
     {
-        return array_map(static fn (StudyNote $note): int => $note->sounding->midi(), Support::study($line, $instrument)->notes);
+        return array_map(
+            static fn (StudyNote $note): int => $note->sounding->midi(),
+            Support::study($line, $instrument)->notes,
+        );
     }
 
     public function testOurOwnFilesComeBackExactly(): void
     {
-        $lines = ['concert Bb major, 2 octaves, eighths, slur 2 tongue 2, quarter = 72', 'concert F major, tetra, fold, triplets, pick-up 1 beat, goal 120', 'own C major, cell 1 r 3*2 5 / 5 3*2 1, 3 times, 3/4', 'concert C major, one long in the bar', 'concert Bb triad pair C, legato', 'concert C major, 5 notes, keys by fourths', 'own D formula 1 b3 4 b5 5 b7, drill after note 2'];
+        $lines = [
+            'concert Bb major, 2 octaves, eighths, slur 2 tongue 2, quarter = 72',
+            'concert F major, tetra, fold, triplets, pick-up 1 beat, goal 120',
+            'own C major, cell 1 r 3*2 5 / 5 3*2 1, 3 times, 3/4',
+            'concert C major, one long in the bar',
+            'concert Bb triad pair C, legato',
+            'concert C major, 5 notes, keys by fourths',
+            'own D formula 1 b3 4 b5 5 b7, drill after note 2',
+        ];
         $back = 0;
         foreach (['clarinet-bb', 'horn-f', 'trombone', 'alto-sax', 'keyboard'] as $id) {
             foreach (Stage::cases() as $stage) {
                 foreach ($lines as $line) {
-                    $sheet = (new SheetBuilder(Support::parts()))->read([$line], Support::instruments()->instrument($id), new PlayerSettings($stage));
+                    $sheet = (new SheetBuilder(Support::parts()))->read(
+                        [$line],
+                        Support::instruments()->instrument($id),
+                        new PlayerSettings($stage),
+                    );
                     $found = self::found((new MusicXmlWriter())->of($sheet, new ExportChoices()), 'flute');
                     self::assertSame([Support::parts()->parser->parse($line)->text()], $found->lines, "$line for $id");
                     ++$back;
@@ -57,8 +76,14 @@ final class ExchangeTest extends TestCase
             }
         }
         self::assertSame(105, $back);
-        $two = (new SheetBuilder(Support::parts()))->read([$lines[0], $lines[5]], Support::instruments()->instrument('flute'));
-        self::assertSame([$lines[0], $lines[5]], self::found((new MusicXmlWriter())->of($two, new ExportChoices()))->lines);
+        $two = (new SheetBuilder(Support::parts()))->read(
+            [$lines[0], $lines[5]],
+            Support::instruments()->instrument('flute'),
+        );
+        self::assertSame(
+            [$lines[0], $lines[5]],
+            self::found((new MusicXmlWriter())->of($two, new ExportChoices()))->lines,
+        );
     }
 
     public function testALineThatNoLongerPlaysItsNotesIsNotBelieved(): void
@@ -78,8 +103,15 @@ final class ExchangeTest extends TestCase
             $xml = (string) preg_replace('#\s*<miscellaneous>.*?</miscellaneous>#s', '', MusicXmlWriter::write($part));
             foreach (['alto-sax', 'clarinet-bb', 'trombone', 'flute'] as $to) {
                 $found = self::found($xml, $to);
-                $original = array_map(static fn (StudyNote $note): int => $note->sounding->midi() % 12, $part->study->notes);
-                self::assertSame($original, array_map(static fn (int $midi): int => $midi % 12, self::sounds($found->line, $to)), "$from to $to: ".$found->line);
+                $original = array_map(
+                    static fn (StudyNote $note): int => $note->sounding->midi() % 12,
+                    $part->study->notes,
+                );
+                self::assertSame(
+                    $original,
+                    array_map(static fn (int $midi): int => $midi % 12, self::sounds($found->line, $to)),
+                    "$from to $to: ".$found->line,
+                );
                 self::assertStringStartsWith('concert Eb major', $found->bandLine);
             }
         }
@@ -87,7 +119,11 @@ final class ExchangeTest extends TestCase
 
     public function testALineThatFitsInNoOctaveIsPlacedAnew(): void
     {
-        $xml = (string) preg_replace('#\s*<miscellaneous>.*?</miscellaneous>#s', '', MusicXmlWriter::write(Support::part('concert Eb major, 2 octaves, up, thirds', 'clarinet-bb')));
+        $xml = (string) preg_replace(
+            '#\s*<miscellaneous>.*?</miscellaneous>#s',
+            '',
+            MusicXmlWriter::write(Support::part('concert Eb major, 2 octaves, up, thirds', 'clarinet-bb')),
+        );
         $found = self::found($xml, 'trombone');
         self::assertSame($found->bandLine, $found->line);
         self::assertStringContainsString('stands where it fits', implode(' ', $found->remarks));
@@ -96,18 +132,38 @@ final class ExchangeTest extends TestCase
 
     public function testMidiFilesAreReadAsTheySound(): void
     {
-        foreach (['concert F major, 2 octaves, eighths', 'concert Eb harmonic minor, triplets, 90', 'concert D major, thirds, sixteenths', 'concert G arpeggio, half notes, 3/4'] as $line) {
+        foreach ([
+            'concert F major, 2 octaves, eighths',
+            'concert Eb harmonic minor, triplets, 90',
+            'concert D major, thirds, sixteenths',
+            'concert G arpeggio, half notes, 3/4',
+        ] as $line) {
             foreach (['flute', 'alto-sax', 'trombone'] as $id) {
                 $part = Support::part($line, $id);
-                foreach ([new ExportChoices(), new ExportChoices(click: true, countIn: true, heldChords: true)] as $choices) {
+                foreach ([
+                    new ExportChoices(),
+                    new ExportChoices(click: true, countIn: true, heldChords: true),
+                ] as $choices) {
                     $file = FileReader::read(MidiWriter::write($part, $choices));
                     $found = self::bringIn()->find($file, $part->instrument);
-                    self::assertSame(array_map(static fn (StudyNote $note): int => $note->sounding->midi() % 12, $part->study->notes), array_map(static fn (int $midi): int => $midi % 12, self::sounds($found->line, $id)), "$line for $id came back as ".$found->line);
+                    self::assertSame(
+                        array_map(
+                            static fn (StudyNote $note): int => $note->sounding->midi() % 12,
+                            $part->study->notes,
+                        ),
+                        array_map(static fn (int $midi): int => $midi % 12, self::sounds($found->line, $id)),
+                        "$line for $id came back as ".$found->line,
+                    );
                     self::assertTrue($found->recognised, $found->line);
                 }
             }
         }
-        foreach (["MThd\0\0\0\6\0\2\0\1\1\xE0", 'MThd', "MThd\0\0\0\6\0\0\0\1\1\xE0MTrk\0\0\xFF\xFF", "MThd\0\0\0\6\0\0\0\1\1\xE0MTrk\0\0\0\4\0\xFF\x2F\0"] as $broken) {
+        foreach ([
+            "MThd\0\0\0\6\0\2\0\1\1\xE0",
+            'MThd',
+            "MThd\0\0\0\6\0\0\0\1\1\xE0MTrk\0\0\xFF\xFF",
+            "MThd\0\0\0\6\0\0\0\1\1\xE0MTrk\0\0\0\4\0\xFF\x2F\0",
+        ] as $broken) {
             try {
                 self::found($broken);
                 self::fail('It was read.');
@@ -121,10 +177,25 @@ final class ExchangeTest extends TestCase
     {
         $xml = MusicXmlWriter::write(Support::part('concert F major', 'flute'));
         $container = '<?xml version="1.0"?><container><rootfiles><rootfile full-path="scores/one.xml"/></rootfiles></container>';
-        self::assertSame(['concert F major'], self::found(self::zipped(['META-INF/container.xml' => $container, 'scores/one.xml' => $xml]))->lines);
-        self::assertSame(['concert F major'], self::found(self::zipped(['one.musicxml' => $xml]))->lines, 'without a container the first score is taken');
+        self::assertSame(
+            ['concert F major'],
+            self::found(self::zipped(['META-INF/container.xml' => $container, 'scores/one.xml' => $xml]))->lines,
+        );
+        self::assertSame(
+            ['concert F major'],
+            self::found(self::zipped(['one.musicxml' => $xml]))->lines,
+            'without a container the first score is taken',
+        );
         $before = memory_get_usage();
-        foreach ([['bomb.xml' => str_repeat('<a/>', 12_000_000)], ['readme.txt' => 'no score'], array_fill_keys(range('a', 'z'), 'x') + array_fill_keys(array_map(static fn (int $i): string => "f$i", range(0, 40)), 'x'), ['META-INF/container.xml' => '<!DOCTYPE a [<!ENTITY b "c">]>'.$container, 'scores/one.xml' => $xml]] as $files) {
+        foreach ([
+            ['bomb.xml' => str_repeat('<a/>', 12_000_000)],
+            ['readme.txt' => 'no score'],
+            array_fill_keys(range('a', 'z'), 'x') + array_fill_keys(
+                array_map(static fn (int $i): string => "f$i", range(0, 40)),
+                'x',
+            ),
+            ['META-INF/container.xml' => '<!DOCTYPE a [<!ENTITY b "c">]>'.$container, 'scores/one.xml' => $xml],
+        ] as $files) {
             try {
                 self::found(self::zipped($files));
                 self::fail('It was read.');
@@ -152,55 +223,266 @@ final class ExchangeTest extends TestCase
     }
 
     /**
-     * Scores as other programs write them. Made up for this test; each says what the line must begin with and what must be said.
+     * Scores as other programs write them. Made up for this test; each says what the line must begin with and what must
+     * be said.
      *
      * @return iterable<string, array{string, string, string, string}>
      */
     public static function manners(): iterable
     {
         $scale = ['C4', 'D4', 'E4', 'F4', 'G4', 'F4', 'E4', 'D4', 'C4'];
-        $line = static fn (array $notes, int $duration = 1, string $more = ''): string => implode('', array_map(static fn (string $note): string => self::note($note, $duration, $more), $notes));
+        $line = static fn (array $notes, int $duration = 1, string $more = ''): string => implode(
+            '',
+            array_map(static fn (string $note): string => self::note($note, $duration, $more), $notes),
+        );
         $five = 'concert C major, 5 notes';
-        yield 'as plain as can be' => [self::score($line($scale)), 'flute', $five.', quarters', 'nothing of a transposition'];
-        yield 'a part in B flat' => [self::score($line(['D4', 'E4', 'F#4', 'G4', 'A4', 'G4', 'F#4', 'E4', 'D4']), '<transpose><diatonic>-1</diatonic><chromatic>-2</chromatic></transpose>'), 'alto-sax', $five, ''];
-        yield 'a part in E flat, an octave and a sixth away' => [self::score($line(['A4', 'B4', 'C#5', 'D5', 'E5', 'D5', 'C#5', 'B4', 'A4']), '<transpose><diatonic>-5</diatonic><chromatic>-9</chromatic><octave-change>-1</octave-change></transpose>'), 'trombone', $five, ''];
-        yield 'half steps alone, without letters' => [self::score($line(['G4', 'A4', 'B4', 'C5', 'D5', 'C5', 'B4', 'A4', 'G4']), '<transpose><chromatic>-7</chromatic></transpose>'), 'horn-f', $five, ''];
-        yield 'eighths in 6/8 with a dotted tempo' => [self::score('<direction><direction-type><metronome><beat-unit>quarter</beat-unit><beat-unit-dot/><per-minute>60</per-minute></metronome></direction-type></direction>'.$line($scale), '<time><beats>6</beats><beat-type>8</beat-type></time>', 2), 'flute', $five.', eighths, 6/8, dotted quarter = 60', ''];
-        yield 'slurred in pairs' => [self::score(implode('', array_map(static fn (int $i): string => self::note($scale[$i], 1, '<notations><slur type="'.(0 === $i % 4 ? 'start' : 'stop').'" number="1"/></notations>', \in_array($i % 4, [0, 1], true) && $i < 8), range(0, 8)))), 'flute', $five.', quarters, slur 2 tongue 2', ''];
-        yield 'all under one slur' => [self::score(self::note('C4', 1, '<notations><slur type="start"/></notations>').$line(\array_slice($scale, 1, 7)).self::note('C4', 1, '<notations><slur type="stop"/></notations>')), 'flute', $five.', quarters, slurred', ''];
-        yield 'a repeat' => [self::score('<barline location="left"><repeat direction="forward"/></barline>'.$line(['C4', 'D4', 'E4', 'F4', 'G4', 'F4', 'E4', 'D4']).'<barline location="right"><repeat direction="backward"/></barline></measure><measure number="2">'.self::note('C4', 1)), 'flute', $five, 'written out'];
-        yield 'two endings' => [self::score('<barline><repeat direction="forward"/></barline>'.$line(['C4', 'D4']).'</measure><measure><barline><ending number="1" type="start"/></barline>'.$line(['E4']).'<barline><ending number="1" type="stop"/><repeat direction="backward"/></barline></measure><measure><barline><ending number="2" type="start"/></barline>'.$line(['C4'])), 'flute', 'concert', 'written out'];
-        yield 'grace notes and dynamics' => [self::score('<direction><direction-type><dynamics><f/></dynamics></direction-type></direction><note><grace/><pitch><step>B</step><octave>3</octave></pitch></note>'.$line($scale)), 'flute', $five, 'Not taken over: dynamics, grace and cue notes'];
-        yield 'chords of two notes' => [self::score(self::note('C4', 1).'<note><chord/><pitch><step>E</step><octave>4</octave></pitch><duration>1</duration></note>'.$line(\array_slice($scale, 1))), 'flute', $five, 'notes of chords but the first'];
-        yield 'a second voice after a backup' => [self::score($line($scale, 1, '<voice>1</voice>').'<backup><duration>9</duration></backup>'.$line(['C3'], 9, '<voice>2</voice>')), 'flute', $five, ''];
-        yield 'a tie over the bar line' => [self::score($line(['C4', 'D4', 'E4']).self::note('F4', 1, '<tie type="start"/>').'</measure><measure>'.self::note('F4', 1, '<tie type="stop"/>').self::note('G4', 1)), 'flute', 'concert', ''];
-        yield 'a pick-up' => [str_replace('<measure number="1">', '<measure number="0" implicit="yes">', self::score(self::note('C4', 1).'</measure><measure number="1">'.$line(['D4', 'E4', 'F4', 'G4']).'</measure><measure>'.$line(['F4', 'E4', 'D4', 'C4']))), 'flute', $five.', quarters, pick-up 1 beat', ''];
-        yield 'words under the notes' => [self::score(implode('', array_map(static fn (string $note): string => self::note($note, 1, '<lyric><text>la</text></lyric>'), $scale))), 'flute', $five, 'words under the notes'];
-        yield 'sixteenths counted in large divisions' => [self::score($line($scale, 240), '', 960), 'flute', $five.', sixteenths', ''];
-        yield 'three quarters to the bar, another after it' => [self::score($line($scale).'</measure><measure><attributes><time><beats>2</beats><beat-type>4</beat-type></time></attributes>', '<time><beats>3</beats><beat-type>4</beat-type></time>'), 'flute', $five.', quarters, 3/4', 'changes of time signature'];
-        yield 'a time that the line does not have' => [self::score($line($scale), '<time><beats>5</beats><beat-type>4</beat-type></time>'), 'flute', $five, '5/4 is none'];
+        yield 'as plain as can be' => [
+            self::score($line($scale)),
+            'flute',
+            $five.', quarters',
+            'nothing of a transposition',
+        ];
+        yield 'a part in B flat' => [
+            self::score(
+                $line(['D4', 'E4', 'F#4', 'G4', 'A4', 'G4', 'F#4', 'E4', 'D4']),
+                '<transpose><diatonic>-1</diatonic><chromatic>-2</chromatic></transpose>',
+            ),
+            'alto-sax',
+            $five,
+            '',
+        ];
+        yield 'a part in E flat, an octave and a sixth away' => [
+            self::score(
+                $line(['A4', 'B4', 'C#5', 'D5', 'E5', 'D5', 'C#5', 'B4', 'A4']),
+                '<transpose><diatonic>-5</diatonic><chromatic>-9</chromatic><octave-change>-1</octave-change></transpose>',
+            ),
+            'trombone',
+            $five,
+            '',
+        ];
+        yield 'half steps alone, without letters' => [
+            self::score(
+                $line(['G4', 'A4', 'B4', 'C5', 'D5', 'C5', 'B4', 'A4', 'G4']),
+                '<transpose><chromatic>-7</chromatic></transpose>',
+            ),
+            'horn-f',
+            $five,
+            '',
+        ];
+        yield 'eighths in 6/8 with a dotted tempo' => [
+            self::score(
+                '<direction><direction-type><metronome><beat-unit>quarter</beat-unit><beat-unit-dot/><per-minute>60</per-minute></metronome></direction-type></direction>'.$line(
+                    $scale,
+                ),
+                '<time><beats>6</beats><beat-type>8</beat-type></time>',
+                2,
+            ),
+            'flute',
+            $five.', eighths, 6/8, dotted quarter = 60',
+            '',
+        ];
+        yield 'slurred in pairs' => [
+            self::score(implode(
+                '',
+                array_map(
+                    static fn (int $i): string => self::note(
+                        $scale[$i],
+                        1,
+                        '<notations><slur type="'.(0 === $i % 4 ? 'start' : 'stop').'" number="1"/></notations>',
+                        \in_array($i % 4, [0, 1], true) && $i < 8,
+                    ),
+                    range(0, 8),
+                ),
+            )),
+            'flute',
+            $five.', quarters, slur 2 tongue 2',
+            '',
+        ];
+        yield 'all under one slur' => [
+            self::score(self::note(
+                'C4',
+                1,
+                '<notations><slur type="start"/></notations>',
+            ).$line(\array_slice($scale, 1, 7)).self::note('C4', 1, '<notations><slur type="stop"/></notations>')),
+            'flute',
+            $five.', quarters, slurred',
+            '',
+        ];
+        yield 'a repeat' => [
+            self::score(
+                '<barline location="left"><repeat direction="forward"/></barline>'.$line([
+                    'C4', 'D4', 'E4', 'F4', 'G4', 'F4', 'E4', 'D4',
+                ]).'<barline location="right"><repeat direction="backward"/></barline></measure><measure number="2">'.self::note('C4', 1),
+            ),
+            'flute',
+            $five,
+            'written out',
+        ];
+        yield 'two endings' => [
+            self::score(
+                '<barline><repeat direction="forward"/></barline>'.$line([
+                    'C4',
+                    'D4',
+                ]).'</measure><measure><barline><ending number="1" type="start"/></barline>'.$line(['E4']).'<barline><ending number="1" type="stop"/><repeat direction="backward"/></barline></measure><measure><barline><ending number="2" type="start"/></barline>'.$line(['C4']),
+            ),
+            'flute',
+            'concert',
+            'written out',
+        ];
+        yield 'grace notes and dynamics' => [
+            self::score(
+                '<direction><direction-type><dynamics><f/></dynamics></direction-type></direction><note><grace/><pitch><step>B</step><octave>3</octave></pitch></note>'.$line(
+                    $scale,
+                ),
+            ),
+            'flute',
+            $five,
+            'Not taken over: dynamics, grace and cue notes',
+        ];
+        yield 'chords of two notes' => [
+            self::score(self::note('C4', 1).'<note><chord/><pitch><step>E</step><octave>4</octave></pitch><duration>1</duration></note>'.$line(\array_slice(
+                $scale,
+                1,
+            ))),
+            'flute',
+            $five,
+            'notes of chords but the first',
+        ];
+        yield 'a second voice after a backup' => [
+            self::score($line(
+                $scale,
+                1,
+                '<voice>1</voice>',
+            ).'<backup><duration>9</duration></backup>'.$line(['C3'], 9, '<voice>2</voice>')),
+            'flute',
+            $five,
+            '',
+        ];
+        yield 'a tie over the bar line' => [
+            self::score($line(['C4', 'D4', 'E4']).self::note(
+                'F4',
+                1,
+                '<tie type="start"/>',
+            ).'</measure><measure>'.self::note('F4', 1, '<tie type="stop"/>').self::note('G4', 1)),
+            'flute',
+            'concert',
+            '',
+        ];
+        yield 'a pick-up' => [
+            str_replace(
+                '<measure number="1">',
+                '<measure number="0" implicit="yes">',
+                self::score(self::note('C4', 1).'</measure><measure number="1">'.$line([
+                    'D4',
+                    'E4',
+                    'F4',
+                    'G4',
+                ]).'</measure><measure>'.$line(['F4', 'E4', 'D4', 'C4'])),
+            ),
+            'flute',
+            $five.', quarters, pick-up 1 beat',
+            '',
+        ];
+        yield 'words under the notes' => [
+            self::score(implode(
+                '',
+                array_map(
+                    static fn (string $note): string => self::note($note, 1, '<lyric><text>la</text></lyric>'),
+                    $scale,
+                ),
+            )),
+            'flute',
+            $five,
+            'words under the notes',
+        ];
+        yield 'sixteenths counted in large divisions' => [
+            self::score($line($scale, 240), '', 960),
+            'flute',
+            $five.', sixteenths',
+            '',
+        ];
+        yield 'three quarters to the bar, another after it' => [
+            self::score(
+                $line(
+                    $scale,
+                ).'</measure><measure><attributes><time><beats>2</beats><beat-type>4</beat-type></time></attributes>',
+                '<time><beats>3</beats><beat-type>4</beat-type></time>',
+            ),
+            'flute',
+            $five.', quarters, 3/4',
+            'changes of time signature',
+        ];
+        yield 'a time that the line does not have' => [
+            self::score($line($scale), '<time><beats>5</beats><beat-type>4</beat-type></time>'),
+            'flute',
+            $five,
+            '5/4 is none',
+        ];
         yield 'da capo' => [self::score($line($scale).'<sound dacapo="yes"/>'), 'flute', $five, 'jumps'];
-        yield 'in another encoding' => ["\xFF\xFE".mb_convert_encoding('<?xml version="1.0" encoding="UTF-16"?>'.self::score($line($scale)), 'UTF-16LE', 'UTF-8'), 'flute', $five, ''];
-        yield 'legato with lines over the notes' => [self::score(self::note('C4', 1).implode('', array_map(static fn (string $note): string => self::note($note, 1, '<notations><articulations><tenuto/></articulations></notations>'), \array_slice($scale, 1)))), 'flute', $five.', quarters, legato', ''];
+        yield 'in another encoding' => [
+            "\xFF\xFE".mb_convert_encoding(
+                '<?xml version="1.0" encoding="UTF-16"?>'.self::score($line($scale)),
+                'UTF-16LE',
+                'UTF-8',
+            ),
+            'flute',
+            $five,
+            '',
+        ];
+        yield 'legato with lines over the notes' => [
+            self::score(self::note('C4', 1).implode(
+                '',
+                array_map(
+                    static fn (string $note): string => self::note(
+                        $note,
+                        1,
+                        '<notations><articulations><tenuto/></articulations></notations>',
+                    ),
+                    \array_slice($scale, 1),
+                ),
+            )),
+            'flute',
+            $five.', quarters, legato',
+            '',
+        ];
     }
 
     private static function note(string $pitch, int $duration, string $more = '', bool $keeps = true): string
     {
         preg_match('/^([A-G])(#|b)?(\d)$/', $pitch, $found);
         $alter = ['' => '', '#' => '<alter>1</alter>', 'b' => '<alter>-1</alter>'][$found[2] ?? ''];
-        [$before, $after] = str_starts_with($more, '<notations') || str_starts_with($more, '<lyric') ? ['', $keeps ? $more : ''] : [$more, ''];
+        [$before, $after] = str_starts_with($more, '<notations') || str_starts_with($more, '<lyric')
+            ? ['', $keeps ? $more : '']
+            : [$more, ''];
 
-        return \sprintf('<note><pitch><step>%s</step>%s<octave>%s</octave></pitch><duration>%d</duration>%s%s</note>', $found[1] ?? 'C', $alter, $found[3] ?? '4', $duration, $before, $after);
+        return \sprintf(
+            '<note><pitch><step>%s</step>%s<octave>%s</octave></pitch><duration>%d</duration>%s%s</note>',
+            $found[1] ?? 'C',
+            $alter,
+            $found[3] ?? '4',
+            $duration,
+            $before,
+            $after,
+        );
     }
 
     private static function score(string $inside, string $attributes = '', int $divisions = 1): string
     {
-        return \sprintf('<score-partwise version="3.1"><part-list><score-part id="P1"><part-name>Part</part-name></score-part></part-list><part id="P1"><measure number="1"><attributes><divisions>%d</divisions>%s</attributes>%s</measure></part></score-partwise>', $divisions, $attributes, $inside);
+        return \sprintf(
+            '<score-partwise version="3.1"><part-list><score-part id="P1"><part-name>Part</part-name></score-part></part-list><part id="P1"><measure number="1"><attributes><divisions>%d</divisions>%s</attributes>%s</measure></part></score-partwise>',
+            $divisions,
+            $attributes,
+            $inside,
+        );
     }
 
     #[DataProvider('manners')]
-    public function testScoresInTheMannerOfOtherPrograms(string $xml, string $instrument, string $begins, string $says): void
-    {
+    public function testScoresInTheMannerOfOtherPrograms(
+        string $xml,
+        string $instrument,
+        string $begins,
+        string $says,
+    ): void {
         $found = self::found($xml, $instrument);
         self::assertStringStartsWith($begins, $found->bandLine);
         if ('' !== $says) {
@@ -215,11 +497,20 @@ final class ExchangeTest extends TestCase
         foreach (Formats::all() as $format) {
             self::assertSame($format::class, Formats::named($format->name())::class);
             self::assertSame($format::class, Formats::named($format->ending())::class);
-            self::assertStringContainsString('midi' === $format->name() ? 'Flute: ' : 'bung f', $format->of($sheet, new ExportChoices()));
+            self::assertStringContainsString(
+                'midi' === $format->name() ? 'Flute: ' : 'bung f',
+                $format->of($sheet, new ExportChoices()),
+            );
         }
         self::assertNull(Formats::named('doc'));
         // Names in MIDI files are plain letters, which every program reads alike.
-        self::assertStringContainsString('Clarinet in B flat: C major', MidiWriter::write(Support::part('concert Bb major', 'clarinet-bb')));
-        self::assertDoesNotMatchRegularExpression('/[\xE2]\x99/', MidiWriter::write(Support::part('concert Bb major', 'clarinet-bb')));
+        self::assertStringContainsString(
+            'Clarinet in B flat: C major',
+            MidiWriter::write(Support::part('concert Bb major', 'clarinet-bb')),
+        );
+        self::assertDoesNotMatchRegularExpression(
+            '/[\xE2]\x99/',
+            MidiWriter::write(Support::part('concert Bb major', 'clarinet-bb')),
+        );
     }
 }

@@ -22,7 +22,10 @@ final class FamilyRulesTest extends TestCase
 {
     private const SLOW = 'whole notes, quarter = 60';
     private const FAST = 'sixteenths, quarter = 100';
-    private const MATERIALS = ['major', 'harmonic minor', 'melodic minor', 'chromatic', 'arpeggio', 'major, thirds', 'diminished seventh arpeggio', 'major, five-and-back'];
+    private const MATERIALS = [
+        'major', 'harmonic minor', 'melodic minor', 'chromatic', 'arpeggio', 'major, thirds',
+        'diminished seventh arpeggio', 'major, five-and-back',
+    ];
 
     /**
      * @param list<string> $rhythms
@@ -30,15 +33,24 @@ final class FamilyRulesTest extends TestCase
      *
      * @return iterable<array{Part, bool, Stage}> part, whether it is fast, stage
      */
-    private static function lines(string $id, string $setup = '', array $rhythms = [self::SLOW, self::FAST], array $stages = [Stage::Full, Stage::First], array $materials = self::MATERIALS): iterable
-    {
+    private static function lines(
+        string $id,
+        string $setup = '',
+        array $rhythms = [self::SLOW, self::FAST],
+        array $stages = [Stage::Full, Stage::First],
+        array $materials = self::MATERIALS,
+    ): iterable {
         $instrument = Support::instruments()->instrument($id, '' === $setup ? [] : explode(',', $setup));
         foreach (PacketTable::lines() as $tonic) {
             foreach ($materials as $material) {
                 foreach ($rhythms as $rhythm) {
                     foreach ($stages as $stage) {
                         try {
-                            yield [Support::built('own '.$tonic->text().' '.$material.', '.$rhythm, $instrument, $stage), self::FAST === $rhythm, $stage];
+                            yield [
+                                Support::built('own '.$tonic->text().' '.$material.', '.$rhythm, $instrument, $stage),
+                                self::FAST === $rhythm,
+                                $stage,
+                            ];
                         } catch (StudyError) {
                             continue;
                         }
@@ -83,10 +95,20 @@ final class FamilyRulesTest extends TestCase
                 if (FingeringUse::Default === $note->fingering->use) {
                     continue;
                 }
-                self::assertTrue($isFast && Stage::First !== $stage && '3' === $note->fingering->valves, $part->line().' '.$note->fingering->text);
+                self::assertTrue(
+                    $isFast && Stage::First !== $stage && '3' === $note->fingering->valves,
+                    $part->line().' '.$note->fingering->text,
+                );
                 self::assertSame('1-2', $part->instrument->fingerings($part->study->notes[$i]->pitch())[0]->valves);
-                $valves = static fn (int $k, string $other): int => isset($part->plan->notes[$k]) ? \count(array_diff([...$part->plan->notes[$k]->fingering->touches], explode(' ', $other))) + \count(array_diff(explode(' ', $other), $part->plan->notes[$k]->fingering->touches)) : 0;
-                self::assertLessThanOrEqual($valves($i - 1, 'v1 v2') + $valves($i + 1, 'v1 v2'), $valves($i - 1, 'v3') + $valves($i + 1, 'v3'), 'no more valves move');
+                $valves = static fn (int $k, string $other): int => isset($part->plan->notes[$k]) ? \count(array_diff(
+                    [...$part->plan->notes[$k]->fingering->touches],
+                    explode(' ', $other),
+                )) + \count(array_diff(explode(' ', $other), $part->plan->notes[$k]->fingering->touches)) : 0;
+                self::assertLessThanOrEqual(
+                    $valves($i - 1, 'v1 v2') + $valves($i + 1, 'v1 v2'),
+                    $valves($i - 1, 'v3') + $valves($i + 1, 'v3'),
+                    'no more valves move',
+                );
             }
         }
         self::assertGreaterThan(1000, $read);
@@ -96,14 +118,26 @@ final class FamilyRulesTest extends TestCase
     {
         foreach (self::lines('horn-f', 'double', stages: [Stage::Full]) as [$part]) {
             foreach ($part->study->notes as $i => $note) {
-                self::assertSame($note->pitch()->midi() >= 68, str_starts_with(self::touches($part, $i), 'T'), $part->line());
+                self::assertSame(
+                    $note->pitch()->midi() >= 68,
+                    str_starts_with(self::touches($part, $i), 'T'),
+                    $part->line(),
+                );
             }
         }
         foreach (self::lines('horn-f', 'single-bb', stages: [Stage::Full]) as [$part]) {
-            self::assertStringNotContainsString('T', implode('', array_map(static fn ($note): string => $note->fingering->text, $part->plan->notes)));
+            self::assertStringNotContainsString(
+                'T',
+                implode('', array_map(static fn ($note): string => $note->fingering->text, $part->plan->notes)),
+            );
         }
-        $horn = static fn (string $note, string ...$setup): string => Support::instruments()->instrument('horn-f', array_values($setup))->fingerings(\SwiftReed\Pitch\Pitch::parse($note))[0]->text;
-        self::assertSame(['2-3', '1-2', '1-2', '1'], [$horn('G#4', 'single-bb'), $horn('A4', 'single-bb'), $horn('F#4', 'single-bb'), $horn('G4', 'single-bb')]);
+        $horn = static fn (string $note, string ...$setup): string => Support::instruments()->instrument('horn-f', array_values($setup))->fingerings(\SwiftReed\Pitch\Pitch::parse(
+            $note,
+        ))[0]->text;
+        self::assertSame(
+            ['2-3', '1-2', '1-2', '1'],
+            [$horn('G#4', 'single-bb'), $horn('A4', 'single-bb'), $horn('F#4', 'single-bb'), $horn('G4', 'single-bb')],
+        );
         self::assertSame(['1', '0', '1-2', '2'], [$horn('D5'), $horn('D5', 'd5-open'), $horn('C#5'), $horn('B4')]);
     }
 
@@ -114,7 +148,11 @@ final class FamilyRulesTest extends TestCase
             foreach (Support::range($tuba) as $pitch) {
                 $texts = array_map(static fn ($one): string => $one->text, $tuba->fingerings($pitch));
                 if (\in_array('2-3', $texts, true) && \in_array('1-5', $texts, true)) {
-                    self::assertLessThan(array_search('1-5', $texts, true), array_search('2-3', $texts, true), $id.' '.$pitch->text());
+                    self::assertLessThan(
+                        array_search('1-5', $texts, true),
+                        array_search('2-3', $texts, true),
+                        $id.' '.$pitch->text(),
+                    );
                 }
             }
         }
@@ -123,7 +161,11 @@ final class FamilyRulesTest extends TestCase
     public function testTheSlideLeavesItsUsualPositionsOnlyWhereTheRuleNamesIt(): void
     {
         foreach (['', 'f-attachment'] as $setup) {
-            foreach (self::lines('trombone', $setup, [self::SLOW, self::FAST, 'eighths, quarter = 60']) as [$part, $isFast, $stage]) {
+            foreach (self::lines(
+                'trombone',
+                $setup,
+                [self::SLOW, self::FAST, 'eighths, quarter = 60'],
+            ) as [$part, $isFast, $stage]) {
                 foreach ($part->plan->notes as $i => $note) {
                     if (FingeringUse::Default === $note->fingering->use) {
                         continue;
@@ -132,13 +174,34 @@ final class FamilyRulesTest extends TestCase
                     $neighbours = [self::midi($part, $i - 1), self::midi($part, $i + 1)];
                     self::assertNotSame(Stage::First, $stage, $part->line());
                     $isTrigger = null !== $note->fingering->side;
-                    $isD = 'D4' === $name && 4 === $note->fingering->slide?->position && [] !== array_intersect([55, 59], $neighbours);
-                    self::assertTrue($isTrigger || $isD || ($isFast && \in_array([$part->study->notes[$i]->pitch()->midi(), $note->fingering->slide?->position], [[53, 6], [52, 7], [57, 6]], true)), $part->line().': '.$name.' '.$note->fingering->text);
+                    $isD = 'D4' === $name
+                        && 4 === $note->fingering->slide?->position
+                        && [] !== array_intersect([55, 59], $neighbours);
+                    self::assertTrue(
+                        $isTrigger
+                            || $isD
+                            || (
+                                $isFast
+                                    && \in_array(
+                                        [$part->study->notes[$i]->pitch()->midi(), $note->fingering->slide?->position],
+                                        [[53, 6], [52, 7], [57, 6]],
+                                        true,
+                                    )
+                            ),
+                        $part->line().': '.$name.' '.$note->fingering->text,
+                    );
                 }
             }
         }
-        $texts = static fn (string $line): array => array_map(static fn ($note): string => $note->fingering->text, Support::part($line, 'trombone')->plan->notes);
-        self::assertContains('7', $texts('own C arpeggio, from C3, sixteenths, quarter = 60'), 'E3 in 7 saves a throw of four');
+        $texts = static fn (string $line): array => array_map(
+            static fn ($note): string => $note->fingering->text,
+            Support::part($line, 'trombone')->plan->notes,
+        );
+        self::assertContains(
+            '7',
+            $texts('own C arpeggio, from C3, sixteenths, quarter = 60'),
+            'E3 in 7 saves a throw of four',
+        );
         self::assertNotContains('7', $texts('own C arpeggio, from C3, sixteenths, quarter = 59'));
     }
 
@@ -151,15 +214,31 @@ final class FamilyRulesTest extends TestCase
                 $here = $part->line().', note '.($i + 1).': '.$text;
                 if (71 === $name->midi()) {
                     self::assertMatchesRegularExpression('/reg LT .*\b[lr]E\b/', $text, $here);
-                    self::assertTrue(Stage::First !== $stage || 'lE' !== substr($text, -2) || [] !== array_intersect(['rF', 'rFs'], $note->resting), $here.' with both little fingers');
+                    self::assertTrue(
+                        Stage::First !== $stage
+                            || 'lE' !== substr($text, -2)
+                            || [] !== array_intersect(['rF', 'rFs'], $note->resting),
+                        $here.' with both little fingers',
+                    );
                 }
                 if (66 === $name->midi() && str_contains($text, 'side-fs')) {
-                    self::assertTrue($isFast && Stage::First !== $stage && \in_array(65, [self::midi($part, $i - 1), self::midi($part, $i + 1)], true), $here);
+                    self::assertTrue(
+                        $isFast
+                            && Stage::First !== $stage
+                            && \in_array(65, [self::midi($part, $i - 1), self::midi($part, $i + 1)], true),
+                        $here,
+                    );
                 }
                 if (63 === $name->midi() && str_contains($text, 'sliver-l')) {
                     self::assertNotSame(Stage::First, $stage, $here);
                 }
-                if (63 === $name->midi() && Stage::First !== $stage && $isFast && 58 === self::midi($part, $i - 1) && isset($part->plan->notes[$i + 1])) {
+                if (
+                    63 === $name->midi()
+                    && Stage::First !== $stage
+                    && $isFast
+                    && 58 === self::midi($part, $i - 1)
+                    && isset($part->plan->notes[$i + 1])
+                ) {
                     self::assertStringContainsString('sliver-l', $text, $here);
                 }
                 foreach ($note->resting as $touch) {
@@ -178,29 +257,72 @@ final class FamilyRulesTest extends TestCase
                 $text = self::touches($part, $i);
                 $here = $part->line().', note '.($i + 1).': '.$text;
                 if (0 === $class && 60 !== self::midi($part, $i)) {
-                    self::assertTrue(!str_contains($text, 'side-c') || ($isFast && Stage::First !== $stage && \in_array(11, [self::midi($part, $i - 1) % 12, self::midi($part, $i + 1) % 12], true)), $here);
+                    self::assertTrue(
+                        !str_contains($text, 'side-c')
+                            || (
+                                $isFast
+                                    && Stage::First !== $stage
+                                    && \in_array(
+                                        11,
+                                        [self::midi($part, $i - 1) % 12, self::midi($part, $i + 1) % 12],
+                                        true,
+                                    )
+                            ),
+                        $here,
+                    );
                 }
                 if (6 === $class && 90 !== self::midi($part, $i)) {
                     $around = [self::midi($part, $i - 1) % 12, self::midi($part, $i + 1) % 12];
-                    self::assertTrue(!str_contains($text, 'fs-trill') || ($isFast && Stage::First !== $stage && \in_array(5, $around, true) && ([5, 5] !== $around || [] !== ($part->plan->notes[$i]->occasion?->conditions ?? []))), $here);
+                    self::assertTrue(
+                        !str_contains($text, 'fs-trill')
+                            || (
+                                $isFast
+                                    && Stage::First !== $stage
+                                    && \in_array(5, $around, true)
+                                    && ([5, 5] !== $around
+                                        || [] !== ($part->plan->notes[$i]->occasion?->conditions ?? []))
+                            ),
+                        $here,
+                    );
                 }
                 if (1 === $class && self::midi($part, $i) > 61) {
                     self::assertTrue(\in_array($text, ['open', 'oct'], true), $here);
                 }
                 if (10 === $class && 58 !== self::midi($part, $i)) {
                     $expected = Stage::First === $stage || \in_array(11, $has, true) ? 'side-bb' : 'bis';
-                    $holds = static fn (int $k): bool => \in_array('R1', ($part->plan->notes[$k] ?? null)->fingering->touches ?? [], true);
-                    self::assertTrue(str_contains($text, $expected) || ($isFast && Stage::First !== $stage && str_contains($text, 'L1 R1') && $holds($i - 1) && $holds($i + 1)), $here);
+                    $holds = static fn (int $k): bool => \in_array(
+                        'R1',
+                        ($part->plan->notes[$k] ?? null)->fingering->touches ?? [],
+                        true,
+                    );
+                    self::assertTrue(
+                        str_contains($text, $expected)
+                            || (
+                                $isFast
+                                    && Stage::First !== $stage
+                                    && str_contains($text, 'L1 R1')
+                                    && $holds($i - 1)
+                                    && $holds($i + 1)
+                            ),
+                        $here,
+                    );
                 }
                 if (\in_array('gs', $note->resting, true)) {
                     self::assertLessThan(8, $class, $here);
                 }
             }
         }
-        $resting = array_map(static fn ($note): array => $note->resting, Support::part('own A major, from G#4, tetra, sixteenths, 100', 'alto-sax')->plan->notes);
+        $resting = array_map(
+            static fn ($note): array => $note->resting,
+            Support::part('own A major, from G#4, tetra, sixteenths, 100', 'alto-sax')->plan->notes,
+        );
         self::assertNotSame([], $resting);
         $between = Support::part('own E major, cell 3 2 1 2 3 up only, 3 notes, from E4, sixteenths, 100', 'alto-sax');
-        self::assertContains('gs', $between->plan->notes[1]->resting, 'G sharp rests under F sharp between two G sharps');
+        self::assertContains(
+            'gs',
+            $between->plan->notes[1]->resting,
+            'G sharp rests under F sharp between two G sharps',
+        );
     }
 
     public function testFlutesNeverMixThumbAndOneAndOne(): void
@@ -211,7 +333,11 @@ final class FamilyRulesTest extends TestCase
             $flats = array_filter($sounds, static fn (int $midi): bool => \in_array($midi, [70, 82], true));
             foreach ($part->plan->notes as $i => $note) {
                 $text = self::touches($part, $i);
-                self::assertSame([] !== $flats && !$hasB, str_contains($text, 'thumb-bb') || (!str_contains($text, 'LT') && [] !== $flats && !$hasB), $part->line().', note '.($i + 1).': '.$text);
+                self::assertSame(
+                    [] !== $flats && !$hasB,
+                    str_contains($text, 'thumb-bb') || (!str_contains($text, 'LT') && [] !== $flats && !$hasB),
+                    $part->line().', note '.($i + 1).': '.$text,
+                );
                 if ($hasB && \in_array($sounds[$i], [70, 82], true)) {
                     self::assertMatchesRegularExpression('/LT L1 (R1|lever-bb) eb/', $text);
                 }
@@ -229,19 +355,42 @@ final class FamilyRulesTest extends TestCase
             foreach (self::lines('oboe', $setup) as [$part]) {
                 foreach ($part->plan->notes as $i => $note) {
                     $midi = self::midi($part, $i);
-                    $around = array_intersect([self::midi($part, $i - 1), self::midi($part, $i + 1)], [...$holders, 85, 89]);
+                    $around = array_intersect(
+                        [self::midi($part, $i - 1), self::midi($part, $i + 1)],
+                        [...$holders, 85, 89],
+                    );
                     $text = self::touches($part, $i);
                     $here = $part->line().' '.$setup.', note '.($i + 1).': '.$text;
                     if (\in_array($midi, [65, 77], true)) {
                         self::assertSame([] === $around, \in_array('f', explode(' ', $text), true), $here);
                         if ([] !== $around && 'left-f' === $setup && !str_contains($text, 'l-f')) {
-                            $left = [...($part->plan->notes[$i - 1] ?? null)->fingering->touches ?? [], ...($part->plan->notes[$i + 1] ?? null)->fingering->touches ?? []];
-                            self::assertNotSame([], array_intersect($left, ['gs', 'l-eb', 'low-b', 'low-bb']), $here.': the left little finger was free');
+                            $left = [
+                                ...($part->plan->notes[$i - 1] ?? null)->fingering->touches ?? [],
+                                ...($part->plan->notes[$i + 1] ?? null)->fingering->touches ?? [],
+                            ];
+                            self::assertNotSame(
+                                [],
+                                array_intersect($left, ['gs', 'l-eb', 'low-b', 'low-bb']),
+                                $here.': the left little finger was free',
+                            );
                         }
-                        self::assertSame('f-vent' === $setup && str_contains($text, 'R1 R3'), 'f-vent' === $setup && 1 === preg_match('/R1 R3$/', $text), $here);
+                        self::assertSame(
+                            'f-vent' === $setup && str_contains($text, 'R1 R3'),
+                            'f-vent' === $setup && 1 === preg_match('/R1 R3$/', $text),
+                            $here,
+                        );
                     }
-                    if (\in_array($midi, [63, 75], true) && [] !== array_intersect([self::midi($part, $i - 1), self::midi($part, $i + 1)], [60, 61, 73])) {
-                        $taken = [] !== array_filter([$i - 1, $i + 1], static fn (int $k): bool => [] !== array_intersect(($part->plan->notes[$k] ?? null)->fingering->touches ?? [], ['gs', 'l-f', 'low-b', 'low-bb']));
+                    if (
+                        \in_array($midi, [63, 75], true)
+                        && [] !== array_intersect([self::midi($part, $i - 1), self::midi($part, $i + 1)], [60, 61, 73])
+                    ) {
+                        $taken = [] !== array_filter(
+                            [$i - 1, $i + 1],
+                            static fn (int $k): bool => [] !== array_intersect(
+                                ($part->plan->notes[$k] ?? null)->fingering->touches ?? [],
+                                ['gs', 'l-f', 'low-b', 'low-bb'],
+                            ),
+                        );
                         self::assertTrue('no-left-eb' === $setup || $taken || str_contains($text, 'l-eb'), $here);
                     }
                 }
@@ -252,7 +401,11 @@ final class FamilyRulesTest extends TestCase
     public function testBassoonsHoldTheWhisperKeyThroughGSharpAndFlickAsTheyBegin(): void
     {
         foreach (['tongued', 'slurred'] as $articulation) {
-            foreach (self::lines('bassoon', '', [self::SLOW.', '.$articulation, self::FAST.', '.$articulation]) as [$part, , $stage]) {
+            foreach (self::lines(
+                'bassoon',
+                '',
+                [self::SLOW.', '.$articulation, self::FAST.', '.$articulation],
+            ) as [$part, , $stage]) {
                 foreach ($part->plan->notes as $i => $note) {
                     $midi = self::midi($part, $i);
                     $text = self::touches($part, $i);
@@ -264,7 +417,11 @@ final class FamilyRulesTest extends TestCase
                     }
                     if ($midi >= 57 && $midi <= 60) {
                         $before = self::midi($part, $i - 1);
-                        $isHeld = Stage::First !== $stage && 'none' === $part->study->notes[$i]->attack->value && abs($midi - $before) <= 2 && $before >= 57 && $before <= 62;
+                        $isHeld = Stage::First !== $stage
+                            && 'none' === $part->study->notes[$i]->attack->value
+                            && abs($midi - $before) <= 2
+                            && $before >= 57
+                            && $before <= 62;
                         self::assertSame(!$isHeld, [] !== $note->fingering->momentary, $here);
                     }
                     if (62 === $midi) {
@@ -275,14 +432,20 @@ final class FamilyRulesTest extends TestCase
         }
     }
 
-    /** First-year players: the first-taught fingering throughout, but what nothing else can be played cleanly without. */
+    /**
+     * First-year players: the first-taught fingering throughout, but what nothing else can be played cleanly without.
+     */
     public function testTheFirstYearKeepsTheFirstTaughtFingering(): void
     {
         foreach (Support::instruments()->ids() as $id) {
             $reading = StandardReading::of(Support::parts(), Support::instruments()->instrument($id), Stage::First);
             self::assertGreaterThan(500, $reading->notes, $id);
             foreach ($reading->choices as $choice) {
-                self::assertMatchesRegularExpression('/needed|line has no/', $choice['occasion'], $id.': '.$choice['written'].' '.$choice['fingering']);
+                self::assertMatchesRegularExpression(
+                    '/needed|line has no/',
+                    $choice['occasion'],
+                    $id.': '.$choice['written'].' '.$choice['fingering'],
+                );
                 self::assertNotSame('', $choice['why']);
             }
             if (!\in_array(Support::instruments()->instrument($id)->mechanism()->kind()->value, ['keywork'], true)) {
@@ -311,7 +474,11 @@ final class FamilyRulesTest extends TestCase
     #[DataProvider('trills')]
     public function testTrillKeysAreTrilled(string $id, string $low, string $high, string $expected): void
     {
-        $trill = \SwiftReed\Fingering\Trill::best(Support::instruments()->instrument($id), \SwiftReed\Pitch\Pitch::parse($low), \SwiftReed\Pitch\Pitch::parse($high));
+        $trill = \SwiftReed\Fingering\Trill::best(
+            Support::instruments()->instrument($id),
+            \SwiftReed\Pitch\Pitch::parse($low),
+            \SwiftReed\Pitch\Pitch::parse($high),
+        );
         self::assertNotNull($trill);
         self::assertSame($expected, $trill->below->text.' / '.$trill->above->text);
     }

@@ -22,9 +22,10 @@ use SwiftReed\Study\StudyError;
 use SwiftReed\Study\StudyNote;
 
 /**
- * Lines that nobody would type, out of the whole grammar with its clauses in any order, the heaviest cells among them, on every
- * instrument in every set-up: each is played whole or refused with a sentence whose example works, and its printed text means the
- * same study. Work is bounded before it is done, so thousands of them are tried in the memory of one.
+ * Lines that nobody would type, out of the whole grammar with its clauses in any order, the heaviest cells among them,
+ * on every instrument in every set-up: each is played whole or refused with a sentence whose example works, and its
+ * printed text means the same study. Work is bounded before it is done, so thousands of them are tried in the memory of
+ * one.
  */
 final class FuzzTest extends TestCase
 {
@@ -63,7 +64,16 @@ final class FuzzTest extends TestCase
                         $this->exampleWorks($line, $error, $instrument, $settings);
                     }
                 } catch (\Throwable $error) {
-                    self::fail(\sprintf('%s for %s %s at %s: %s in %s:%d', $line, $instrument->id, implode(',', $instrument->setup), $settings->stage->value, $error->getMessage(), basename($error->getFile()), $error->getLine()));
+                    self::fail(\sprintf(
+                        '%s for %s %s at %s: %s in %s:%d',
+                        $line,
+                        $instrument->id,
+                        implode(',', $instrument->setup),
+                        $settings->stage->value,
+                        $error->getMessage(),
+                        basename($error->getFile()),
+                        $error->getLine(),
+                    ));
                 }
             }
         } finally {
@@ -78,7 +88,10 @@ final class FuzzTest extends TestCase
     {
         $parsed = Support::parts()->parser->parse($line);
         $steps = (new KeyOrder(Support::scales()))->steps($parsed);
-        $lines = (new KeyWalk(Support::parts(), $instrument, $settings))->lines([$steps[0], ...\array_slice($steps, 1, 1)]);
+        $lines = (new KeyWalk(Support::parts(), $instrument, $settings))->lines([
+            $steps[0],
+            ...\array_slice($steps, 1, 1),
+        ]);
         $first = null;
         foreach ($lines as $one) {
             $part = Support::parts()->build($one, $instrument, $settings);
@@ -87,7 +100,11 @@ final class FuzzTest extends TestCase
         }
         // The printed text is read again and means the same study.
         $again = (new KeyOrder(Support::scales()))->steps(Support::parts()->parser->parse($parsed->text()))[0]->line;
-        self::assertSame(self::meaning($first), self::meaning(Support::parts()->build($again, $instrument, $settings)), $line);
+        self::assertSame(
+            self::meaning($first),
+            self::meaning(Support::parts()->build($again, $instrument, $settings)),
+            $line,
+        );
 
         return \count($lines);
     }
@@ -99,53 +116,133 @@ final class FuzzTest extends TestCase
         self::assertCount(\count($study->notes), $part->plan->notes);
         $full = $part->instrument->range['full'];
         foreach ($study->notes as $note) {
-            if (!$full->holds($note->pitch(), $note->pitch()) || $note->sounding->midi() !== $note->pitch()->midi() - $part->instrument->transposition->halfSteps() || $note->length < 1) {
+            if (
+                !$full->holds($note->pitch(), $note->pitch())
+                || $note->sounding->midi() !== $note->pitch()->midi() - $part->instrument->transposition->halfSteps()
+                || $note->length < 1
+            ) {
                 self::fail($part->line().': '.$note->pitch()->text());
             }
         }
-        self::assertTrue(!$study->isBeyondLimit || [] !== $study->warnings, $part->line().' leaves the stage without a word');
+        self::assertTrue(
+            !$study->isBeyondLimit || [] !== $study->warnings,
+            $part->line().' leaves the stage without a word',
+        );
         foreach ($study->isUntimed() ? [] : BarLayout::bars($study) as $bar) {
             $sum = array_sum(array_map(static fn (BarItem $item): int => $item->length, $bar->items));
-            self::assertSame(0 === $bar->number ? $study->recipe->timing->pickUp : $study->bars->time($bar->items[0]->onset)->barTicks(), $sum, $part->line());
+            self::assertSame(
+                0 === $bar->number
+                    ? $study->recipe->timing->pickUp
+                    : $study->bars->time($bar->items[0]->onset)->barTicks(),
+                $sum,
+                $part->line(),
+            );
         }
         MusicXmlWriter::write($part);
         MidiWriter::write($part);
     }
 
-    private function exampleWorks(string $line, StudyError $error, Instrument $instrument, PlayerSettings $settings): void
-    {
-        self::assertSame(1, preg_match('/for example "([^"]+)"\.$/', $error->getMessage(), $found), $error->getMessage());
+    private function exampleWorks(
+        string $line,
+        StudyError $error,
+        Instrument $instrument,
+        PlayerSettings $settings,
+    ): void {
+        self::assertSame(
+            1,
+            preg_match('/for example "([^"]+)"\.$/', $error->getMessage(), $found),
+            $error->getMessage(),
+        );
         try {
             Support::parts()->study(Support::parts()->parser->parse($found[1] ?? ''), $instrument, $settings);
         } catch (Mistake $again) {
-            self::fail(\sprintf('%s for %s: %s But: %s', $line, $instrument->id, $error->getMessage(), $again->getMessage()));
+            self::fail(\sprintf(
+                '%s for %s: %s But: %s',
+                $line,
+                $instrument->id,
+                $error->getMessage(),
+                $again->getMessage(),
+            ));
         }
     }
 
     /** @return list<string> */
     private static function meaning(Part $part): array
     {
-        return array_map(static fn (StudyNote $note, int $i): string => implode(' ', [$note->pitch()->text(), $note->sounding->text(), $note->onset, $note->length, $part->attack($i)->value, $note->tone->degree]), $part->study->notes, array_keys($part->study->notes));
+        return array_map(
+            static fn (StudyNote $note, int $i): string => implode(
+                ' ',
+                [
+                    $note->pitch()->text(), $note->sounding->text(), $note->onset, $note->length,
+                    $part->attack($i)->value, $note->tone->degree,
+                ],
+            ),
+            $part->study->notes,
+            array_keys($part->study->notes),
+        );
     }
 
     /** @return iterable<string> */
     private function lines(): iterable
     {
         yield from self::WORST;
-        $patterns = array_values(array_filter(Support::parts()->patterns->names(), static fn (string $name): bool => 'lip slurs' !== $name));
+        $patterns = array_values(array_filter(
+            Support::parts()->patterns->names(),
+            static fn (string $name): bool => 'lip slurs' !== $name,
+        ));
         for ($i = 0; $i < self::LINES; ++$i) {
             $clauses = array_filter([
-                $this->some(45, ['5 notes', 'five notes', '2 octaves', '3 octaves', '4 octaves', 'to the 9th', 'full range', '24 notes', '1 octave']),
-                $this->some(25, ['from low', 'from middle', 'low octave', 'high octave', 'octave higher', 'an octave lower', 'from '.$this->pitch(), 'from '.$this->pitch().' to '.$this->pitch()]),
+                $this->some(
+                    45,
+                    [
+                        '5 notes', 'five notes', '2 octaves', '3 octaves', '4 octaves', 'to the 9th', 'full range',
+                        '24 notes', '1 octave',
+                    ],
+                ),
+                $this->some(
+                    25,
+                    [
+                        'from low', 'from middle', 'low octave', 'high octave', 'octave higher', 'an octave lower',
+                        'from '.$this->pitch(), 'from '.$this->pitch().' to '.$this->pitch(),
+                    ],
+                ),
                 $this->some(30, ['up', 'down', 'UP and DOWN', 'descending', 'down and up']),
-                $this->some(60, [$this->pick($patterns), $this->pick($patterns), $this->cell(), 'build up from '.$this->pitch()]),
+                $this->some(
+                    60,
+                    [$this->pick($patterns), $this->pick($patterns), $this->cell(), 'build up from '.$this->pitch()],
+                ),
                 $this->some(20, ['then arpeggio', 'then the arpeggio', 'then arpeggio restated']),
                 $this->some(20, ['long last', 'long last note', 'enclosed tonic']),
-                $this->some(65, ['untimed', 'wholes', 'half notes', 'quarters', 'eighth notes', 'triplets', 'sixteenths', 'long ends', 'long-ends in eighths', 'long tonics', 'one long in the bar', 'long on 2', 'long on 4']),
+                $this->some(
+                    65,
+                    [
+                        'untimed', 'wholes', 'half notes', 'quarters', 'eighth notes', 'triplets', 'sixteenths',
+                        'long ends', 'long-ends in eighths', 'long tonics', 'one long in the bar', 'long on 2',
+                        'long on 4',
+                    ],
+                ),
                 $this->some(12, ['2 times', '48 times', 'until it comes out']),
-                $this->some(40, ['slurred', 'slur all', 'slur 2 tongue 2', 'tongue one slur three', 'tongue up slur down', 'tongue roots', 'tongue cells', 'legato']),
-                $this->some(35, ['whole octaves', 'folded', 'fold after 2', 'fold after 6', 'same root and drop', 'drop above '.$this->pitch(), 'turn round', 'leave it out']),
-                $this->some(15, ['keys by fourths', 'keys chromatic up', 'keys chromatic down', 'keys by modes', 'keys by degrees', 'keys C F#m Bb', 'keys with minors']),
+                $this->some(
+                    40,
+                    [
+                        'slurred', 'slur all', 'slur 2 tongue 2', 'tongue one slur three', 'tongue up slur down',
+                        'tongue roots', 'tongue cells', 'legato',
+                    ],
+                ),
+                $this->some(
+                    35,
+                    [
+                        'whole octaves', 'folded', 'fold after 2', 'fold after 6', 'same root and drop',
+                        'drop above '.$this->pitch(), 'turn round', 'leave it out',
+                    ],
+                ),
+                $this->some(
+                    15,
+                    [
+                        'keys by fourths', 'keys chromatic up', 'keys chromatic down', 'keys by modes',
+                        'keys by degrees', 'keys C F#m Bb', 'keys with minors',
+                    ],
+                ),
                 $this->some(8, ['drill after note '.$this->dice->getInt(1, 9)]),
                 $this->some(40, ['4/4', '3/4', '2/4', '6/8']),
                 $this->some(12, ['pick-up 1 beat', 'pick-up 3 eighths']),
@@ -157,7 +254,13 @@ final class FuzzTest extends TestCase
 
     private function key(): string
     {
-        $materials = [...Support::scales()->names(), $this->pick(['', 'minor ', 'augmented ', 'diminished ']).'triad pair '.$this->note().$this->pick(['', 'm', 'dim', 'aug']), 'formula 1 '.$this->pick(['3', 'b3 4 b5', '2 b3 #4', '5'])];
+        $materials = [
+            ...Support::scales()->names(),
+            $this->pick(['', 'minor ', 'augmented ', 'diminished ']).'triad pair '.$this
+                ->note().$this
+                ->pick(['', 'm', 'dim', 'aug']),
+            'formula 1 '.$this->pick(['3', 'b3 4 b5', '2 b3 #4', '5']),
+        ];
 
         return $this->pick(['concert', 'own', 'written']).' '.$this->note().' '.$this->pick($materials);
     }
@@ -168,8 +271,22 @@ final class FuzzTest extends TestCase
             $items = [];
             for ($i = $this->dice->getInt(1, 6); $i > 0; --$i) {
                 $items[] = match ($this->dice->getInt(0, 13)) {
-                    0 => $this->dice->getInt(1, 7).',', 1 => $this->dice->getInt(0, 7)."'", 2 => $this->pick(['_', '^']).$this->dice->getInt(1, 12), 3 => $this->pick(['<', '>']).$this->dice->getInt(1, 8), 4 => $this->dice->getInt(1, 8).'..'.$this->dice->getInt(1, 15),
-                    5 => 'r'.$this->pick(['', '*5']), 6 => $this->dice->getInt(1, 8).'*'.$this->dice->getInt(2, 9), 7 => $this->pick(['approach', 'approach2', 'enclosure']), 8 => '('.$this->dice->getInt(1, 8).' 3..9) x'.$this->dice->getInt(2, 16), 9 => $this->pick(['b', '#']).$this->dice->getInt(1, 9),
+                    0 => $this->dice->getInt(1, 7).',', 1 => $this->dice
+                        ->getInt(0, 7)."'", 2 => $this
+                        ->pick(['_', '^']).$this->dice
+                        ->getInt(1, 12), 3 => $this
+                        ->pick(['<', '>']).$this->dice
+                        ->getInt(1, 8), 4 => $this->dice
+                        ->getInt(1, 8).'..'.$this->dice
+                        ->getInt(1, 15),
+                    5 => 'r'.$this->pick(['', '*5']), 6 => $this->dice
+                        ->getInt(1, 8).'*'.$this->dice
+                        ->getInt(2, 9), 7 => $this
+                        ->pick(['approach', 'approach2', 'enclosure']), 8 => '('.$this->dice
+                        ->getInt(1, 8).' 3..9) x'.$this->dice
+                        ->getInt(2, 16), 9 => $this
+                        ->pick(['b', '#']).$this->dice
+                        ->getInt(1, 9),
                     default => (string) $this->dice->getInt(1, 10),
                 };
             }
@@ -177,7 +294,10 @@ final class FuzzTest extends TestCase
             return implode(' ', $items);
         };
 
-        return 'cell '.$side().$this->pick(['', ' / '.$side(), ' | '.$side()]).$this->pick(['', '', ' by thirds', ' by half steps', ' round the fifths', ' on 1 4 5', ' on 3', ' up only', ' alternating', ' building up', ' stays', ' ends 8..2 7, 1']);
+        return 'cell '.$side().$this->pick(['', ' / '.$side(), ' | '.$side()]).$this->pick([
+            '', '', ' by thirds', ' by half steps', ' round the fifths', ' on 1 4 5', ' on 3', ' up only',
+            ' alternating', ' building up', ' stays', ' ends 8..2 7, 1',
+        ]);
     }
 
     private function note(): string
@@ -195,7 +315,10 @@ final class FuzzTest extends TestCase
         $id = $this->pick(Support::instruments()->ids());
         $setups = array_keys(Support::instruments()->setups($id));
 
-        return Support::instruments()->instrument($id, [] === $setups || 0 !== $this->dice->getInt(0, 2) ? [] : [$this->pick($setups)]);
+        return Support::instruments()->instrument(
+            $id,
+            [] === $setups || 0 !== $this->dice->getInt(0, 2) ? [] : [$this->pick($setups)],
+        );
     }
 
     /** @param list<string> $clauses */

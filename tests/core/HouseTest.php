@@ -29,19 +29,33 @@ final class HouseTest extends TestCase
     {
         $root = \dirname(__DIR__, 2).'/core/';
         $order = self::listed('core/');
-        self::assertSame([], array_diff($order, array_map(basename(...), (array) glob($root.'*'))), 'every folder of the plan is there');
+        self::assertSame(
+            [],
+            array_diff($order, array_map(basename(...), (array) glob($root.'*'))),
+            'every folder of the plan is there',
+        );
         $read = 0;
-        foreach (new \RecursiveIteratorIterator(new \RecursiveDirectoryIterator($root, \FilesystemIterator::SKIP_DOTS)) as $file) {
+        foreach (new \RecursiveIteratorIterator(
+            new \RecursiveDirectoryIterator($root, \FilesystemIterator::SKIP_DOTS),
+        ) as $file) {
             \assert($file instanceof \SplFileInfo);
             $folder = explode('/', substr($file->getPathname(), \strlen($root)))[0];
             $place = array_search($folder, $order, true);
             self::assertNotFalse($place, $file->getPathname().' lies in a folder that is not in the plan');
             $code = (string) file_get_contents($file->getPathname());
-            preg_match_all('/(?:^use |\\\\)(SwiftReed\\\\(\w+)|(?:Symfony|Doctrine|Twig|App)\\\\[\w\\\\]+)/m', $code, $uses, \PREG_SET_ORDER);
+            preg_match_all(
+                '/(?:^use |\\\\)(SwiftReed\\\\(\w+)|(?:Symfony|Doctrine|Twig|App)\\\\[\w\\\\]+)/m',
+                $code,
+                $uses,
+                \PREG_SET_ORDER,
+            );
             foreach ($uses as $use) {
                 if (isset($use[2])) {
                     $used = array_search($use[2], $order, true);
-                    self::assertTrue(false === $used || $used <= $place, $file->getFilename().' uses '.$use[1].', which stands below it');
+                    self::assertTrue(
+                        false === $used || $used <= $place,
+                        $file->getFilename().' uses '.$use[1].', which stands below it',
+                    );
                 } else {
                     self::assertStringStartsWith('Symfony\\Component\\Yaml', $use[1], $file->getFilename());
                 }
@@ -60,11 +74,20 @@ final class HouseTest extends TestCase
             $room = explode('/', substr((string) $file, \strlen($root)))[0];
             $place = array_search($room, $order, true);
             self::assertNotFalse($place, $room.' is not in the plan');
-            preg_match_all('/\bApp\\\\(\w+)\\\\(\w+)/', (string) file_get_contents((string) $file), $uses, \PREG_SET_ORDER);
+            preg_match_all(
+                '/\bApp\\\\(\w+)\\\\(\w+)/',
+                (string) file_get_contents((string) $file),
+                $uses,
+                \PREG_SET_ORDER,
+            );
             foreach ($uses as [$named, $other]) {
                 $above = array_search($other, $order, true);
                 self::assertNotFalse($above, basename((string) $file).' names '.$named);
-                self::assertLessThanOrEqual($place, $above, basename((string) $file).' uses '.$named.', which stands below it');
+                self::assertLessThanOrEqual(
+                    $place,
+                    $above,
+                    basename((string) $file).' uses '.$named.', which stands below it',
+                );
                 ++$arrows;
             }
         }
@@ -77,8 +100,15 @@ final class HouseTest extends TestCase
         $rooms = self::listed('src/');
         $there = array_map(basename(...), array_filter((array) glob($root.'/src/*'), is_dir(...)));
         self::assertEqualsCanonicalizing($rooms, $there);
-        foreach (['templates' => strtolower(...), 'tests/app' => static fn (string $room): string => $room, 'assets' => strtolower(...)] as $folder => $named) {
-            foreach (array_map(basename(...), array_filter((array) glob($root.'/'.$folder.'/*'), is_dir(...))) as $name) {
+        foreach ([
+            'templates' => strtolower(...),
+            'tests/app' => static fn (string $room): string => $room,
+            'assets' => strtolower(...),
+        ] as $folder => $named) {
+            foreach (array_map(
+                basename(...),
+                array_filter((array) glob($root.'/'.$folder.'/*'), is_dir(...)),
+            ) as $name) {
                 self::assertContains($name, array_map($named, $rooms), $folder.'/'.$name);
             }
         }

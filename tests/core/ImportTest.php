@@ -23,7 +23,24 @@ final class ImportTest extends TestCase
     /** @return iterable<string, array{string}> */
     public static function lines(): iterable
     {
-        foreach (['own C major', 'own F major, 2 octaves, eighths', 'own A melodic minor, then arpeggio, long ends', 'own Bb major, tetra', 'own D major, thirds, triplets', 'own E blues, sixteenths', 'own G chromatic, triplets', 'own D dominant seventh arpeggio, 2 octaves', 'own C major, 5 notes, then arpeggio', 'own G major, down and up, half notes', 'own F major, to the ninth, eighths, 3/4', 'own C major, five-and-back with approach', 'own D harmonic minor, diatonic sevenths', 'own C major, enclosed, eighths', 'own G major, long last', 'own Eb lydian, up'] as $line) {
+        foreach ([
+            'own C major',
+            'own F major, 2 octaves, eighths',
+            'own A melodic minor, then arpeggio, long ends',
+            'own Bb major, tetra',
+            'own D major, thirds, triplets',
+            'own E blues, sixteenths',
+            'own G chromatic, triplets',
+            'own D dominant seventh arpeggio, 2 octaves',
+            'own C major, 5 notes, then arpeggio',
+            'own G major, down and up, half notes',
+            'own F major, to the ninth, eighths, 3/4',
+            'own C major, five-and-back with approach',
+            'own D harmonic minor, diatonic sevenths',
+            'own C major, enclosed, eighths',
+            'own G major, long last',
+            'own Eb lydian, up',
+        ] as $line) {
             yield $line => [$line];
         }
     }
@@ -37,7 +54,11 @@ final class ImportTest extends TestCase
             self::assertTrue($found->recognised, $found->line);
             $again = Support::part($found->line, $id);
             $heard = static fn (StudyNote $note): array => [$note->pitch()->midi(), $note->onset, $note->length];
-            self::assertSame(array_map($heard, $part->study->notes), array_map($heard, $again->study->notes), $found->line);
+            self::assertSame(
+                array_map($heard, $part->study->notes),
+                array_map($heard, $again->study->notes),
+                $found->line,
+            );
         }
     }
 
@@ -53,17 +74,30 @@ final class ImportTest extends TestCase
             $given = TypedNotes::read(implode(' ', $typed));
             $found = self::find($given);
             $study = Support::study($found->line, 'clarinet-bb');
-            self::assertSame(array_map(static fn ($note): int => $note->pitch->midi(), $given->notes), array_map(static fn (StudyNote $note): int => $note->pitch()->midi(), $study->notes), implode(' ', $typed).' => '.$found->line);
+            self::assertSame(
+                array_map(static fn ($note): int => $note->pitch->midi(), $given->notes),
+                array_map(static fn (StudyNote $note): int => $note->pitch()->midi(), $study->notes),
+                implode(' ', $typed).' => '.$found->line,
+            );
         }
     }
 
     public function testTypedNotes(): void
     {
         $given = TypedNotes::read('C D E:8 F# | Bb3 r c5:2.');
-        self::assertSame(['C4', 'D4', 'E4', 'F#4', 'Bb3', 'C5'], array_map(static fn ($note): string => $note->pitch->text(), $given->notes));
-        self::assertSame([480, 480, 240, 240, 240, 1440], array_map(static fn ($note): int => $note->ticks, $given->notes));
+        self::assertSame(
+            ['C4', 'D4', 'E4', 'F#4', 'Bb3', 'C5'],
+            array_map(static fn ($note): string => $note->pitch->text(), $given->notes),
+        );
+        self::assertSame(
+            [480, 480, 240, 240, 240, 1440],
+            array_map(static fn ($note): int => $note->ticks, $given->notes),
+        );
         self::assertSame(240, $given->notes[5]->rests);
-        self::assertContains('Notes 1 to 6 are a chromatic run up.', self::find(TypedNotes::read('G4 G#4 A4 Bb4 B4 C5 G4 C4'))->remarks);
+        self::assertContains(
+            'Notes 1 to 6 are a chromatic run up.',
+            self::find(TypedNotes::read('G4 G#4 A4 Bb4 B4 C5 G4 C4'))->remarks,
+        );
     }
 
     /** @return iterable<string, array{string, string}> */
@@ -88,22 +122,37 @@ final class ImportTest extends TestCase
     public static function hostile(): iterable
     {
         $note = '<note><pitch><step>C</step><octave>4</octave></pitch><duration>1</duration></note>';
-        $score = static fn (string $inside): string => '<score-partwise><part><measure><attributes><divisions>1</divisions></attributes>'.$inside.'</measure></part></score-partwise>';
+        $score = static fn (
+            string $inside,
+        ): string => '<score-partwise><part><measure><attributes><divisions>1</divisions></attributes>'.$inside.'</measure></part></score-partwise>';
         yield 'not XML' => ['hello'];
         yield 'another XML' => ['<html><body/></html>'];
         yield 'empty' => [''];
         yield 'cut off' => [substr($score(str_repeat($note, 20)), 0, 700)];
-        yield 'an entity that grows' => ['<!DOCTYPE x [<!ENTITY a "aaaaaaaaaa"><!ENTITY b "&a;&a;&a;&a;">]>'.$score('<note><pitch><step>&b;</step></pitch></note>')];
+        yield 'an entity that grows' => [
+            '<!DOCTYPE x [<!ENTITY a "aaaaaaaaaa"><!ENTITY b "&a;&a;&a;&a;">]>'.$score(
+                '<note><pitch><step>&b;</step></pitch></note>',
+            ),
+        ];
         yield 'an entity from elsewhere' => ['<!DOCTYPE x [<!entity a SYSTEM "file:///etc/passwd">]>'.$score('&a;')];
-        yield 'an entity in another encoding' => [mb_convert_encoding('<?xml version="1.0" encoding="UTF-16"?><!DOCTYPE x [<!ENTITY a "b">]>'.$score($note), 'UTF-16')];
+        yield 'an entity in another encoding' => [mb_convert_encoding(
+            '<?xml version="1.0" encoding="UTF-16"?><!DOCTYPE x [<!ENTITY a "b">]>'.$score($note),
+            'UTF-16',
+        )];
         yield 'nested deep' => [$score(str_repeat('<a>', 5000).str_repeat('</a>', 5000))];
         yield 'nested in a note' => [$score('<note>'.str_repeat('<a>', 200).str_repeat('</a>', 200).'</note>')];
         yield 'huge' => [$score(str_repeat($note, 30_000))];
         yield 'many notes' => [$score(str_repeat($note, 2001))];
         yield 'only rests' => [$score('<note><rest/><duration>4</duration></note>')];
-        yield 'a step that is none' => [$score('<note><pitch><step>H</step><octave>4</octave></pitch><duration>1</duration></note>')];
-        yield 'an octave beyond hearing' => [$score('<note><pitch><step>C</step><octave>999999999999</octave></pitch><duration>1</duration></note>')];
-        yield 'an alteration beyond reason' => [$score('<note><pitch><step>C</step><alter>1e9</alter><octave>4</octave></pitch><duration>1</duration></note>')];
+        yield 'a step that is none' => [$score(
+            '<note><pitch><step>H</step><octave>4</octave></pitch><duration>1</duration></note>',
+        )];
+        yield 'an octave beyond hearing' => [$score(
+            '<note><pitch><step>C</step><octave>999999999999</octave></pitch><duration>1</duration></note>',
+        )];
+        yield 'an alteration beyond reason' => [$score(
+            '<note><pitch><step>C</step><alter>1e9</alter><octave>4</octave></pitch><duration>1</duration></note>',
+        )];
         yield 'a zip' => ["PK\x03\x04".str_repeat("\0", 50)];
         yield 'not UTF-8' => [$score("<note>\xC3\x28</note>")];
     }
@@ -131,14 +180,25 @@ final class ImportTest extends TestCase
 
     public function testTiesChordsVoicesAndPartsAreToldApart(): void
     {
-        $note = static fn (string $step, int $duration, string $more = ''): string => "<note>$more<pitch><step>$step</step><octave>4</octave></pitch><duration>$duration</duration></note>";
+        $note = static fn (
+            string $step,
+            int $duration,
+            string $more = '',
+        ): string => "<note>$more<pitch><step>$step</step><octave>4</octave></pitch><duration>$duration</duration></note>";
         $given = MusicXmlReader::read('<score-partwise><part><measure><attributes><divisions>2</divisions><time><beats>3</beats><beat-type>4</beat-type></time></attributes>'
             .$note('C', 2).$note('C', 2, '<tie type="stop"/>').$note('E', 2, '<chord/>').$note('D', 1, '<voice>2</voice>').'<note><rest/><duration>2</duration></note>'.$note('G', 4).'</measure></part><part><measure>'.$note('A', 1).'</measure></part></score-partwise>');
         self::assertSame(['C4', 'G4'], array_map(static fn ($one): string => $one->pitch->text(), $given->notes));
         self::assertSame([960, 960], array_map(static fn ($one): int => $one->ticks, $given->notes));
         self::assertSame([480, '3/4'], [$given->notes[1]->rests, $given->time]);
         self::assertContains('Not taken over: notes of chords but the first.', $given->remarks);
-        $file = MusicXmlReader::file('<score-partwise><part-list><score-part id="A"><part-name>Flute</part-name></score-part><score-part id="B"><part-name>Horn</part-name></score-part></part-list><part id="A"><measure>'.$note('C', 1).$note('D', 1, '<voice>2</voice>').'</measure></part><part id="B"><measure>'.$note('A', 1).'</measure></part></score-partwise>', 2);
+        $file = MusicXmlReader::file(
+            '<score-partwise><part-list><score-part id="A"><part-name>Flute</part-name></score-part><score-part id="B"><part-name>Horn</part-name></score-part></part-list><part id="A"><measure>'.$note('C', 1).$note(
+                'D',
+                1,
+                '<voice>2</voice>',
+            ).'</measure></part><part id="B"><measure>'.$note('A', 1).'</measure></part></score-partwise>',
+            2,
+        );
         self::assertSame(['Flute', 'Flute, voice 2', 'Horn'], $file->parts);
         self::assertSame('A4', $file->given->notes[0]->pitch->text());
     }

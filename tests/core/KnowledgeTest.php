@@ -52,7 +52,13 @@ final class KnowledgeTest extends TestCase
                 self::assertStringContainsString($says, $error->getMessage());
             }
         }
-        foreach (['x: {formula: 1 9, signature: 0}' => 'entry "x"', 'x: {formula: 1 2}' => 'signature is missing', 'x: {formula: 1 2, signature: many}' => 'whole number', "x: {formula: 1 2, signature: 0}\ny: {formula: 1 2, signature: 0, also: [x]}" => 'is taken by "x"', 'x: {formula: 1 2, signature: 0, kind: song}' => 'kind is not'] as $yaml => $says) {
+        foreach ([
+            'x: {formula: 1 9, signature: 0}' => 'entry "x"',
+            'x: {formula: 1 2}' => 'signature is missing',
+            'x: {formula: 1 2, signature: many}' => 'whole number',
+            "x: {formula: 1 2, signature: 0}\ny: {formula: 1 2, signature: 0, also: [x]}" => 'is taken by "x"',
+            'x: {formula: 1 2, signature: 0, kind: song}' => 'kind is not',
+        ] as $yaml => $says) {
             file_put_contents($this->folder.'/scales.yaml', $yaml);
             touch($this->folder.'/scales.yaml', time() + random_int(10, 100000));
             try {
@@ -68,13 +74,25 @@ final class KnowledgeTest extends TestCase
     public function testTheNearestWordIsNearEnoughToBeMeant(): void
     {
         $known = ['major', 'dorian', 'clarinet-bb', 'clarinet-eb', 'eighths'];
-        self::assertSame(['major', 'eighths', 'clarinet-bb', 'clarinet-bb', ''], array_map(static fn (string $word): string => Nearest::to($word, $known), ['majr', 'eigths', 'clarinet-b', 'clarinetbb', 'zzzzzz']));
+        self::assertSame(
+            ['major', 'eighths', 'clarinet-bb', 'clarinet-bb', ''],
+            array_map(
+                static fn (string $word): string => Nearest::to($word, $known),
+                ['majr', 'eigths', 'clarinet-b', 'clarinetbb', 'zzzzzz'],
+            ),
+        );
         self::assertSame('', Nearest::to('', $known));
     }
 
     public function testUnknownInstrumentsAndSetupsSuggestTheNearest(): void
     {
-        foreach ([['clarinett', [], 'did you mean'], ['', [], 'instrument:list'], ['flute', ['b-foott'], 'did you mean "b-foot"'], ['piccolo', ['b-foot'], 'one-fingering'], ['horn-f', ['double', 'single-bb'], 'exclude each other']] as [$id, $setup, $says]) {
+        foreach ([
+            ['clarinett', [], 'did you mean'],
+            ['', [], 'instrument:list'],
+            ['flute', ['b-foott'], 'did you mean "b-foot"'],
+            ['piccolo', ['b-foot'], 'one-fingering'],
+            ['horn-f', ['double', 'single-bb'], 'exclude each other'],
+        ] as [$id, $setup, $says]) {
             try {
                 Support::instruments()->instrument($id, $setup);
                 self::fail($id);

@@ -23,16 +23,30 @@ final class LadderTest extends TestCase
     public static function told(): iterable
     {
         // Source: the handbook, chapter 5, "A ladder of 60 80 100 120 begun at 70".
-        yield 'missed at 70, replayed at 60, again at 70, then 80' => ['60 80 100 120', 70, null, 2, 'mcccc', [70, 60, 60, 70, 70, 80], 'climbing'];
+        yield 'missed at 70, replayed at 60, again at 70, then 80' => [
+            '60 80 100 120', 70, null, 2, 'mcccc', [70, 60, 60, 70, 70, 80], 'climbing',
+        ];
         // From here on derived by hand from chapter 7, "The ladder".
-        yield 'from 100 by 90 and 80, and back through both' => ['60 80 100 120', 100, null, 2, 'mmcccccc', [100, 90, 80, 80, 90, 90, 100, 100, 120], 'climbing'];
-        yield 'the place below is higher than ten less' => ['from 52 by 4 to 96', 60, null, 1, 'mcc', [60, 56, 60, 64], 'climbing'];
-        yield 'one clean pass raises where the teacher says so' => ['60 80 100', 60, null, 1, 'ccc', [60, 80, 100], 'done'];
+        yield 'from 100 by 90 and 80, and back through both' => [
+            '60 80 100 120', 100, null, 2, 'mmcccccc', [100, 90, 80, 80, 90, 90, 100, 100, 120], 'climbing',
+        ];
+        yield 'the place below is higher than ten less' => [
+            'from 52 by 4 to 96', 60, null, 1, 'mcc', [60, 56, 60, 64], 'climbing',
+        ];
+        yield 'one clean pass raises where the teacher says so' => [
+            '60 80 100', 60, null, 1, 'ccc', [60, 80, 100], 'done',
+        ];
         yield 'a miss between two clean ones' => ['60 80', 80, null, 2, 'cmcccc', [80, 80, 70, 70, 80, 80], 'done'];
-        yield 'the second miss running at the lowest' => ['60 80', 60, null, 2, 'mm', [60, 60, 60], 'to the hard change'];
-        yield 'a clean one between two misses at the lowest' => ['60 80', 60, null, 2, 'mcm', [60, 60, 60, 60], 'climbing'];
+        yield 'the second miss running at the lowest' => [
+            '60 80', 60, null, 2, 'mm', [60, 60, 60], 'to the hard change',
+        ];
+        yield 'a clean one between two misses at the lowest' => [
+            '60 80', 60, null, 2, 'mcm', [60, 60, 60, 60], 'climbing',
+        ];
         yield 'twice to the hard change' => ['60 80', 60, null, 2, 'mmmm', [60, 60, 60, 60, 60], 'to the hard change'];
-        yield 'falling to the lowest is not yet a miss at the lowest' => ['60 80', 70, null, 2, 'mm', [70, 60, 60], 'climbing'];
+        yield 'falling to the lowest is not yet a miss at the lowest' => [
+            '60 80', 70, null, 2, 'mm', [70, 60, 60], 'climbing',
+        ];
         yield 'the goal stands in for what lies above it' => ['60 80 100 120', 80, 92, 1, 'cc', [80, 92], 'done'];
         yield 'a start below the lowest rung is a place' => ['60 80', 44, null, 1, 'cmc', [44, 60, 50, 60], 'climbing'];
         yield 'nothing played yet' => ['60 80 100 120', 70, null, 2, '', [70], 'climbing'];
@@ -41,8 +55,15 @@ final class LadderTest extends TestCase
 
     /** @param list<int> $tempos */
     #[DataProvider('told')]
-    public function testTempoIsRaisedFromCleanOnly(string $rungs, int $start, ?int $goal, int $clean, string $results, array $tempos, string $state): void
-    {
+    public function testTempoIsRaisedFromCleanOnly(
+        string $rungs,
+        int $start,
+        ?int $goal,
+        int $clean,
+        string $results,
+        array $tempos,
+        string $state,
+    ): void {
         [$played, $end] = Ladder::of(Rungs::parse($rungs), $start, $goal, $clean)->climb(Ladder::results($results));
         self::assertSame($tempos, $played);
         self::assertSame($state, $end->standing->value);
@@ -61,7 +82,11 @@ final class LadderTest extends TestCase
             $start = mt_rand(30, $goal);
             $needed = mt_rand(1, 3);
             $ladder = Ladder::of(Rungs::of($rungs), $start, $goal, $needed);
-            $places = array_values(array_unique([...array_filter($rungs, static fn (int $one): bool => $one < $goal), $start, $goal]));
+            $places = array_values(array_unique([
+                ...array_filter($rungs, static fn (int $one): bool => $one < $goal),
+                $start,
+                $goal,
+            ]));
             sort($places);
             self::assertSame($places, $ladder->places);
             $state = $ladder->first();
@@ -74,18 +99,33 @@ final class LadderTest extends TestCase
                 $next = $ladder->after($state, $isClean);
                 self::assertLessThanOrEqual($goal, $next->tempo, 'never above the goal: '.$said);
                 self::assertGreaterThanOrEqual($places[0], $next->tempo, 'never under the lowest: '.$said);
-                $between = array_filter($places, static fn (int $place): bool => $place > $state->tempo && $place < $next->tempo);
+                $between = array_filter(
+                    $places,
+                    static fn (int $place): bool => $place > $state->tempo && $place < $next->tempo,
+                );
                 self::assertSame([], $between, 'never two places at once: '.$said);
                 if (!$isClean) {
                     self::assertLessThanOrEqual($state->tempo, $next->tempo, 'a miss never raises: '.$said);
-                    self::assertGreaterThanOrEqual($state->tempo - 10, $next->tempo, 'a miss falls by ten at the most: '.$said);
+                    self::assertGreaterThanOrEqual(
+                        $state->tempo - 10,
+                        $next->tempo,
+                        'a miss falls by ten at the most: '.$said,
+                    );
                 } else {
                     self::assertGreaterThanOrEqual($state->tempo, $next->tempo, 'clean never lowers: '.$said);
-                    self::assertSame($row >= $needed && LadderStanding::Done !== $next->standing, $next->tempo > $state->tempo, 'raised from so many clean ones: '.$said);
+                    self::assertSame(
+                        $row >= $needed && LadderStanding::Done !== $next->standing,
+                        $next->tempo > $state->tempo,
+                        'raised from so many clean ones: '.$said,
+                    );
                 }
                 $isLowest = $state->tempo === $places[0];
                 $missed = $isClean || !$isLowest ? 0 : $missed + 1;
-                self::assertSame($missed > 0 && 0 === $missed % 2, LadderStanding::HardChange === $next->standing, 'every second miss running at the lowest: '.$said);
+                self::assertSame(
+                    $missed > 0 && 0 === $missed % 2,
+                    LadderStanding::HardChange === $next->standing,
+                    'every second miss running at the lowest: '.$said,
+                );
                 if ($next->tempo !== $state->tempo) {
                     $row = 0;
                 }
@@ -126,7 +166,10 @@ final class LadderTest extends TestCase
     public function testTableSaysWhatTheLadderDoes(): void
     {
         mt_srand(3);
-        foreach ([['60 80 100 120', 70, null, 2], ['from 52 by 4 to 96', 60, null, 2], ['60 80 100 120', 44, 92, 1], ['60', 60, null, 2], ['40 63 71 100', 65, 88, 3]] as [$rungs, $start, $goal, $clean]) {
+        foreach ([
+            ['60 80 100 120', 70, null, 2], ['from 52 by 4 to 96', 60, null, 2], ['60 80 100 120', 44, 92, 1],
+            ['60', 60, null, 2], ['40 63 71 100', 65, 88, 3],
+        ] as [$rungs, $start, $goal, $clean]) {
             $ladder = Ladder::of(Rungs::parse($rungs), $start, $goal, $clean);
             $data = $ladder->table()->data();
             self::assertIsArray($data['rows']);
@@ -148,7 +191,10 @@ final class LadderTest extends TestCase
                     $step = $rows[$name][$isClean ? 'clean' : 'missed'];
                     self::assertSame($ladder->words($before, $isClean, $state), $step['words']);
                     $name = $step['state'];
-                    self::assertSame([$state->tempo, $state->standing->value], [$rows[$name]['tempo'], $rows[$name]['standing']]);
+                    self::assertSame(
+                        [$state->tempo, $state->standing->value],
+                        [$rows[$name]['tempo'], $rows[$name]['standing']],
+                    );
                 }
             }
         }
@@ -166,7 +212,11 @@ final class LadderTest extends TestCase
         self::assertSame(50, Ladder::begin($rungs, 50, 60, null), 'never above the goal');
         mt_srand(5);
         for ($k = 0; $k < 500; ++$k) {
-            [$goal, $first, $highest] = [mt_rand(40, 160), mt_rand(40, 160), 0 === mt_rand(0, 3) ? null : mt_rand(40, 200)];
+            [$goal, $first, $highest] = [
+                mt_rand(40, 160),
+                mt_rand(40, 160),
+                0 === mt_rand(0, 3) ? null : mt_rand(40, 200),
+            ];
             $start = Ladder::begin($rungs, $goal, $first, $highest);
             self::assertLessThanOrEqual($goal, $start);
             self::assertLessThanOrEqual($start, Ladder::begin($rungs, $goal, $first, $highest, true));
@@ -181,7 +231,10 @@ final class LadderTest extends TestCase
         yield 'a step of nothing' => [static fn () => Rungs::parse('from 52 by 0 to 96'), 'from 52 by 4 to 96'];
         yield 'too many rungs' => [static fn () => Rungs::parse('from 10 by 1 to 400'), 'at most 60'];
         yield 'a tempo nobody plays' => [static fn () => Rungs::parse('60 4000'), '10 to 400'];
-        yield 'a start above the goal' => [static fn () => Ladder::of(Rungs::parse('60 80'), 90, 80), 'not above the goal'];
+        yield 'a start above the goal' => [
+            static fn () => Ladder::of(Rungs::parse('60 80'), 90, 80),
+            'not above the goal',
+        ];
         yield 'no clean pass at all' => [static fn () => Ladder::of(Rungs::parse('60'), 60, null, 0), '1 to 4'];
         yield 'a letter that is no result' => [static fn () => Ladder::results('ccx'), 'number 3'];
         yield 'a day that does not exist' => [static fn () => Day::parse('2026-02-30'), '2026-03-12'];
@@ -206,9 +259,18 @@ final class LadderTest extends TestCase
         yield 'learnt: the next day' => ['2026-03-01:c', '2026-03-02'];
         yield 'then three days' => ['2026-03-01:c,2026-03-02:c', '2026-03-05'];
         yield 'a week' => ['2026-03-01:c,2026-03-02:c,2026-03-05:c', '2026-03-12'];
-        yield 'two weeks, over the end of a month' => ['2026-03-01:c,2026-03-02:c,2026-03-05:c,2026-03-20:c', '2026-04-03'];
-        yield 'thirty days, and again thirty' => ['2026-01-01:c,2026-01-02:c,2026-01-05:c,2026-01-12:c,2026-01-26:c,2026-02-25:c', '2026-03-27'];
-        yield 'after a miss from the beginning' => ['2026-03-01:c,2026-03-02:c,2026-03-05:m,2026-03-06:c', '2026-03-07'];
+        yield 'two weeks, over the end of a month' => [
+            '2026-03-01:c,2026-03-02:c,2026-03-05:c,2026-03-20:c',
+            '2026-04-03',
+        ];
+        yield 'thirty days, and again thirty' => [
+            '2026-01-01:c,2026-01-02:c,2026-01-05:c,2026-01-12:c,2026-01-26:c,2026-02-25:c',
+            '2026-03-27',
+        ];
+        yield 'after a miss from the beginning' => [
+            '2026-03-01:c,2026-03-02:c,2026-03-05:m,2026-03-06:c',
+            '2026-03-07',
+        ];
         yield 'a day counts once' => ['2026-03-01:c,2026-03-01:c', '2026-03-02'];
         yield 'on one day a miss weighs more' => ['2026-03-01:c,2026-03-02:m,2026-03-02:c', '2026-03-03'];
     }

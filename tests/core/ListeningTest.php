@@ -31,12 +31,16 @@ use SwiftReed\Score\Format\ExportChoices;
 use SwiftReed\Score\Format\MidiWriter;
 
 /**
- * Takes are heard, laid against the line, and judged. Source of the rules: the handbook, chapter 9; figures over many takes: bench/listening.php.
+ * Takes are heard, laid against the line, and judged. Source of the rules: the handbook, chapter 9; figures over many
+ * takes: bench/listening.php.
  */
 final class ListeningTest extends TestCase
 {
     private const LINE = 'concert F major, eighths, quarter = 72';
-    private const FAMILIES = ['piccolo', 'oboe', 'bassoon', 'clarinet-bb', 'alto-sax', 'trumpet-bb', 'horn-f', 'trombone', 'tuba-bbb', 'xylophone'];
+    private const FAMILIES = [
+        'piccolo', 'oboe', 'bassoon', 'clarinet-bb', 'alto-sax', 'trumpet-bb', 'horn-f', 'trombone', 'tuba-bbb',
+        'xylophone',
+    ];
     private const TRACKER = '; noise 1; octave-slips 1; uneven 2';
 
     private static function expected(string $line, string $instrument): Expected
@@ -46,7 +50,10 @@ final class ListeningTest extends TestCase
 
     private static function take(Expected $expected, string $faults = '', int $seed = 1): Judgement
     {
-        return (new Judge(ListeningFigures::shipped()))->frames($expected, SimulatedPlayer::frames($expected, PlayedFaults::read($faults, \count($expected->notes)), $seed));
+        return (new Judge(ListeningFigures::shipped()))->frames(
+            $expected,
+            SimulatedPlayer::frames($expected, PlayedFaults::read($faults, \count($expected->notes)), $seed),
+        );
     }
 
     private static function words(Judgement $take): string
@@ -70,14 +77,22 @@ final class ListeningTest extends TestCase
     #[DataProvider('players')]
     public function testACleanTakeIsHeardAsItWasPlayed(string $instrument, int $bpm): void
     {
-        foreach (['concert Bb major, 2 octaves, eighths, slurred', 'concert F major, thirds, eighths', 'concert Eb major, eighths, 2 times'] as $seed => $line) {
+        foreach ([
+            'concert Bb major, 2 octaves, eighths, slurred',
+            'concert F major, thirds, eighths',
+            'concert Eb major, eighths, 2 times',
+        ] as $seed => $line) {
             $expected = self::expected($line.', quarter = '.$bpm, $instrument);
             $take = self::take($expected, self::TRACKER, $seed);
             $what = \sprintf('%s, %s at %d: %s', $line, $instrument, $bpm, self::words($take));
             self::assertNull($take->unjudged, $what);
             self::assertSame([], $take->restarts, $what);
             $truth = [];
-            foreach (SimulatedPlayer::plays($expected, PlayedFaults::read(self::TRACKER, \count($expected->notes)), $seed) as $note) {
+            foreach (SimulatedPlayer::plays(
+                $expected,
+                PlayedFaults::read(self::TRACKER, \count($expected->notes)),
+                $seed,
+            ) as $note) {
                 $truth[$note['note']] = $note;
             }
             $onsets = $cents = [];
@@ -95,13 +110,23 @@ final class ListeningTest extends TestCase
         }
     }
 
-    /** A fault of a quarter of a beat, or of thirty cents, and another note: found where it was put, and nothing else is. */
+    /**
+     * A fault of a quarter of a beat, or of thirty cents, and another note: found where it was put, and nothing else
+     * is.
+     */
     #[DataProvider('players')]
     public function testAFaultIsFoundWhereItWasPut(string $instrument, int $bpm): void
     {
         $expected = self::expected('concert G major, eighths, quarter = '.$bpm, $instrument);
         foreach ([3, 8, 13] as $at) {
-            $not = static fn (Judgement $take, int ...$but): array => array_values(array_filter($take->notes, static fn (JudgedNote $one): bool => Verdict::Right !== $one->verdict && !\in_array($one->i + 1, $but, true)));
+            $not = static fn (Judgement $take, int ...$but): array => array_values(array_filter(
+                $take->notes,
+                static fn (JudgedNote $one): bool => Verdict::Right !== $one->verdict && !\in_array(
+                    $one->i + 1,
+                    $but,
+                    true,
+                ),
+            ));
             $meant = $expected->notes[$at - 1]->written;
             $other = Pitch::plain($meant->midi() + (8 === $at ? 3 : 1), true)->text();
             $take = self::take($expected, "wrong $at $other".self::TRACKER, $at);
@@ -152,7 +177,10 @@ final class ListeningTest extends TestCase
     #[DataProvider('mixed')]
     public function testTheSentenceThatHelps(string $faults, string $says): void
     {
-        self::assertStringContainsString($says, self::words(self::take(self::expected(self::LINE, 'trumpet-bb'), $faults, 5)));
+        self::assertStringContainsString(
+            $says,
+            self::words(self::take(self::expected(self::LINE, 'trumpet-bb'), $faults, 5)),
+        );
     }
 
     /** Whenever the player begins, whatever the machine's clock shows, and at whatever tuning: the same is said. */
@@ -161,23 +189,60 @@ final class ListeningTest extends TestCase
         $figures = ListeningFigures::shipped();
         $judge = new Judge($figures);
         $expected = self::expected('concert Eb major, then arpeggio, eighths, quarter = 84', 'clarinet-bb');
-        $frames = SimulatedPlayer::frames($expected, PlayedFaults::read('wrong 6 D5; late 11 200; flat 14 40', \count($expected->notes)), 3);
+        $frames = SimulatedPlayer::frames(
+            $expected,
+            PlayedFaults::read('wrong 6 D5; late 11 200; flat 14 40', \count($expected->notes)),
+            3,
+        );
         $asHeard = static function (Judgement $take): array {
-            $data = array_map(static fn (JudgedNote $one): array => [$one->verdict->value, round((float) $one->against), round((float) $one->late, -1)], $take->notes);
+            $data = array_map(
+                static fn (JudgedNote $one): array => [
+                    $one->verdict->value,
+                    round((float) $one->against),
+                    round((float) $one->late, -1),
+                ],
+                $take->notes,
+            );
 
             return [$data, $take->extra, array_column($take->slow, 'to')];
         };
         $plain = $asHeard($judge->frames($expected, $frames));
-        $later = new Frames(array_map(static fn (Frame $one): Frame => new Frame($one->ms + 12_345, $one->hz, $one->clarity, $one->level), $frames->frames));
+        $later = new Frames(array_map(
+            static fn (Frame $one): Frame => new Frame($one->ms + 12_345, $one->hz, $one->clarity, $one->level),
+            $frames->frames,
+        ));
         self::assertSame($plain[0], $asHeard($judge->frames($expected, $later))[0]);
         foreach ([415.0, 430.0, 442.0, 466.0] as $reference) {
-            $tuned = new Frames(array_map(static fn (Frame $one): Frame => new Frame($one->ms, $one->hz * $reference / 440, $one->clarity, $one->level), $frames->frames));
+            $tuned = new Frames(array_map(
+                static fn (Frame $one): Frame => new Frame(
+                    $one->ms,
+                    $one->hz * $reference / 440,
+                    $one->clarity,
+                    $one->level,
+                ),
+                $frames->frames,
+            ));
             self::assertSame($plain, $asHeard($judge->frames($expected, $tuned, $reference)), (string) $reference);
         }
-        $softer = new Frames(array_map(static fn (Frame $one): Frame => new Frame($one->ms, $one->hz, $one->clarity, $one->level - 15), $frames->frames));
-        self::assertSame($plain, $asHeard($judge->frames($expected, $softer)), 'a soft player is heard like a loud one');
+        $softer = new Frames(array_map(
+            static fn (Frame $one): Frame => new Frame($one->ms, $one->hz, $one->clarity, $one->level - 15),
+            $frames->frames,
+        ));
+        self::assertSame(
+            $plain,
+            $asHeard($judge->frames($expected, $softer)),
+            'a soft player is heard like a loud one',
+        );
         // A whole take that is flat is said to be so first, and its notes are judged against it.
-        $flat = new Frames(array_map(static fn (Frame $one): Frame => new Frame($one->ms, $one->hz * 2 ** (-30 / 1200), $one->clarity, $one->level), $frames->frames));
+        $flat = new Frames(array_map(
+            static fn (Frame $one): Frame => new Frame(
+                $one->ms,
+                $one->hz * 2 ** (-30 / 1200),
+                $one->clarity,
+                $one->level,
+            ),
+            $frames->frames,
+        ));
         $take = $judge->frames($expected, $flat);
         self::assertSame($plain[0], $asHeard($take)[0]);
         self::assertStringStartsWith('Tune first: the whole take is 30 cents flat.', self::words($take));
@@ -190,7 +255,16 @@ final class ListeningTest extends TestCase
         $expected = self::expected(self::LINE, 'flute');
         $frames = SimulatedPlayer::frames($expected, PlayedFaults::none(), 1)->frames;
         $plays = SimulatedPlayer::plays($expected, PlayedFaults::none(), 1);
-        $octave = static fn (float $share): Frames => new Frames(array_map(static fn (Frame $one, int $k): Frame => $one->ms > $plays[4]['onset'] && $one->ms < $plays[4]['end'] && ($k * 0.618) - floor($k * 0.618) < $share ? new Frame($one->ms, 2 * $one->hz, $one->clarity, $one->level) : $one, $frames, array_keys($frames)));
+        $octave = static fn (float $share): Frames => new Frames(array_map(
+            static fn (Frame $one, int $k): Frame => $one->ms > $plays[4]['onset'] && $one->ms < $plays[4]['end'] && ($k * 0.618) - floor($k * 0.618) < $share ? new Frame(
+                $one->ms,
+                2 * $one->hz,
+                $one->clarity,
+                $one->level,
+            ) : $one,
+            $frames,
+            array_keys($frames),
+        ));
         $whole = $judge->frames($expected, $octave(1.0));
         self::assertSame(Verdict::Octave, $whole->notes[4]->verdict);
         self::assertStringContainsString('Note 5, C, sounded an octave too high.', self::words($whole));
@@ -213,20 +287,83 @@ final class ListeningTest extends TestCase
 
             return new Frames($all);
         };
-        yield 'silence' => [Unjudged::Silence, static fn (): Frames => $frames(static fn (float $ms, \Closure $chance): Frame => new Frame($ms, 0.0, 0.3 * $chance(), -75 + 4 * $chance()))];
-        yield 'a microphone that hums' => [Unjudged::Silence, static fn (): Frames => $frames(static fn (float $ms, \Closure $chance): Frame => new Frame($ms, 50.0, 0.9, -66 + $chance()))];
-        yield 'noise' => [Unjudged::Noise, static fn (): Frames => $frames(static fn (float $ms, \Closure $chance): Frame => new Frame($ms, 80 * 30 ** $chance(), 0.7 * $chance(), -25 + 5 * $chance()))];
-        yield 'clapping' => [Unjudged::Noise, static fn (): Frames => $frames(static fn (float $ms, \Closure $chance): Frame => fmod($ms, 500) < 60 ? new Frame($ms, 100 * 20 ** $chance(), 0.6 * $chance(), -15 - fmod($ms, 500) / 4) : new Frame($ms, 0.0, 0.2 * $chance(), -72.0))];
+        yield 'silence' => [
+            Unjudged::Silence,
+            static fn (): Frames => $frames(
+                static fn (float $ms, \Closure $chance): Frame => new Frame(
+                    $ms,
+                    0.0,
+                    0.3 * $chance(),
+                    -75 + 4 * $chance(),
+                ),
+            ),
+        ];
+        yield 'a microphone that hums' => [
+            Unjudged::Silence,
+            static fn (): Frames => $frames(
+                static fn (float $ms, \Closure $chance): Frame => new Frame($ms, 50.0, 0.9, -66 + $chance()),
+            ),
+        ];
+        yield 'noise' => [
+            Unjudged::Noise,
+            static fn (): Frames => $frames(
+                static fn (float $ms, \Closure $chance): Frame => new Frame(
+                    $ms,
+                    80 * 30 ** $chance(),
+                    0.7 * $chance(),
+                    -25 + 5 * $chance(),
+                ),
+            ),
+        ];
+        yield 'clapping' => [
+            Unjudged::Noise,
+            static fn (): Frames => $frames(
+                static fn (float $ms, \Closure $chance): Frame => fmod($ms, 500) < 60 ? new Frame(
+                    $ms,
+                    100 * 20 ** $chance(),
+                    0.6 * $chance(),
+                    -15 - fmod($ms, 500) / 4,
+                ) : new Frame($ms, 0.0, 0.2 * $chance(), -72.0),
+            ),
+        ];
         // Syllables of a quarter of a second whose pitch glides over a fourth, as a voice does.
-        yield 'speech' => [Unjudged::Noise, static fn (): Frames => $frames(static fn (float $ms, \Closure $chance): Frame => fmod($ms, 300) < 220 ? new Frame($ms, (150 + 40 * sin($ms / 700)) * 2 ** (-0.5 * fmod($ms, 300) / 220), 0.75 + 0.2 * $chance(), -22.0) : new Frame($ms, 0.0, 0.3, -60.0))];
-        $of = static fn (string $line, int $seed = 2): \Closure => static fn (Expected $meant): Frames => SimulatedPlayer::frames(Expected::of(Support::part($line, $meant->instrument->id), ListeningFigures::shipped()), PlayedFaults::none(), $seed);
+        yield 'speech' => [
+            Unjudged::Noise,
+            static fn (): Frames => $frames(
+                static fn (float $ms, \Closure $chance): Frame => fmod($ms, 300) < 220 ? new Frame(
+                    $ms,
+                    (150 + 40 * sin($ms / 700)) * 2 ** (-0.5 * fmod($ms, 300) / 220),
+                    0.75 + 0.2 * $chance(),
+                    -22.0,
+                ) : new Frame($ms, 0.0, 0.3, -60.0),
+            ),
+        ];
+        $of = static fn (string $line, int $seed = 2): \Closure => static fn (Expected $meant): Frames => SimulatedPlayer::frames(
+            Expected::of(Support::part($line, $meant->instrument->id), ListeningFigures::shipped()),
+            PlayedFaults::none(),
+            $seed,
+        );
         yield 'another key' => [Unjudged::AnotherLine, $of('concert B major, eighths, quarter = 72')];
         yield 'another pattern' => [Unjudged::AnotherLine, $of('concert F major, sixths, eighths, quarter = 72')];
-        yield 'a chromatic line' => [Unjudged::AnotherLine, $of('concert Gb chromatic, 2 octaves, eighths, quarter = 90')];
+        yield 'a chromatic line' => [
+            Unjudged::AnotherLine,
+            $of('concert Gb chromatic, 2 octaves, eighths, quarter = 90'),
+        ];
         yield 'two players' => [Unjudged::AnotherLine, static function (Expected $meant): Frames {
-            [$one, $other] = array_map(static fn (string $line): array => SimulatedPlayer::frames(Expected::of(Support::part($line, $meant->instrument->id), ListeningFigures::shipped()), PlayedFaults::none(), 4)->frames, ['concert F major, eighths, quarter = 72', 'concert A major, eighths, quarter = 61']);
+            [$one, $other] = array_map(
+                static fn (string $line): array => SimulatedPlayer::frames(
+                    Expected::of(Support::part($line, $meant->instrument->id), ListeningFigures::shipped()),
+                    PlayedFaults::none(),
+                    4,
+                )->frames,
+                ['concert F major, eighths, quarter = 72', 'concert A major, eighths, quarter = 61'],
+            );
 
-            return new Frames(array_map(static fn (Frame $a, int $k): Frame => 0 === intdiv($k, 7) % 2 ? $a : ($other[$k] ?? $a), $one, array_keys($one)));
+            return new Frames(array_map(
+                static fn (Frame $a, int $k): Frame => 0 === intdiv($k, 7) % 2 ? $a : ($other[$k] ?? $a),
+                $one,
+                array_keys($one),
+            ));
         }];
     }
 
@@ -240,17 +377,30 @@ final class ListeningTest extends TestCase
             self::assertNotNull($take->unjudged, $instrument.': '.self::words($take));
             self::assertContains($take->unjudged, [$why, Unjudged::AnotherLine, Unjudged::Noise], $instrument);
             self::assertFalse($take->isClean(ListeningFigures::shipped()));
-            self::assertStringNotContainsString('right', str_replace(['the right microphone', 'the right line'], '', self::words($take)));
+            self::assertStringNotContainsString(
+                'right',
+                str_replace(['the right microphone', 'the right line'], '', self::words($take)),
+            );
         }
     }
 
-    /** A player who takes the concert key for his own plays the right line in another key: the commonest confusion, and it is named. */
+    /**
+     * A player who takes the concert key for his own plays the right line in another key: the commonest confusion, and
+     * it is named.
+     */
     public function testTheOwnKeyForTheConcertKeyIsNamed(): void
     {
-        foreach (['trumpet-bb' => ['2 half steps', 'lower'], 'alto-sax' => ['3 half steps', 'higher'], 'horn-f' => ['5 half steps', '']] as $instrument => $says) {
+        foreach ([
+            'trumpet-bb' => ['2 half steps', 'lower'],
+            'alto-sax' => ['3 half steps', 'higher'],
+            'horn-f' => ['5 half steps', ''],
+        ] as $instrument => $says) {
             $meant = self::expected('concert Ab major, eighths, quarter = 80', $instrument);
             $played = self::expected('own Ab major, eighths, quarter = 80', $instrument);
-            $take = (new Judge(ListeningFigures::shipped()))->frames($meant, SimulatedPlayer::frames($played, PlayedFaults::none(), 2));
+            $take = (new Judge(ListeningFigures::shipped()))->frames(
+                $meant,
+                SimulatedPlayer::frames($played, PlayedFaults::none(), 2),
+            );
             self::assertSame(Unjudged::AnotherLine, $take->unjudged, $instrument);
             self::assertNotNull($take->shift, $instrument);
             self::assertSame($played->notes[0]->midi - $meant->notes[0]->midi, $take->shift, $instrument);
@@ -261,7 +411,10 @@ final class ListeningTest extends TestCase
     public function testItMayEndInTheMiddle(): void
     {
         $expected = self::expected(self::LINE, 'trumpet-bb');
-        $take = self::take($expected, implode('; ', array_map(static fn (int $note): string => 'missing '.$note, range(9, 15))));
+        $take = self::take(
+            $expected,
+            implode('; ', array_map(static fn (int $note): string => 'missing '.$note, range(9, 15))),
+        );
         self::assertNull($take->unjudged);
         self::assertSame(8, $take->reached);
         self::assertCount(8, $take->of(Verdict::Right));
@@ -271,10 +424,17 @@ final class ListeningTest extends TestCase
 
     public function testMidiIsHeardLikeSound(): void
     {
-        foreach (['clarinet-bb' => 'concert Bb major, 2 octaves, eighths, quarter = 90', 'tuba-bbb' => 'concert F major, triplets, quarter = 66', 'horn-f' => 'concert C major, thirds, eighths, slurred, half = 40'] as $instrument => $line) {
+        foreach ([
+            'clarinet-bb' => 'concert Bb major, 2 octaves, eighths, quarter = 90',
+            'tuba-bbb' => 'concert F major, triplets, quarter = 66',
+            'horn-f' => 'concert C major, thirds, eighths, slurred, half = 40',
+        ] as $instrument => $line) {
             $part = Support::part($line, $instrument);
             $expected = Expected::of($part, ListeningFigures::shipped());
-            $take = (new Judge(ListeningFigures::shipped()))->notes($expected, MidiTake::heard(MidiReader::played(MidiWriter::write($part, new ExportChoices()))));
+            $take = (new Judge(ListeningFigures::shipped()))->notes(
+                $expected,
+                MidiTake::heard(MidiReader::played(MidiWriter::write($part, new ExportChoices()))),
+            );
             self::assertCount(\count($part->study->notes), $take->of(Verdict::Right), $line);
             self::assertEqualsWithDelta($part->study->recipe->timing->tempo->bpm, $take->tempo, 0.3, $line);
             self::assertEqualsWithDelta(0, $take->evenness, 1.0, $line);
@@ -287,7 +447,10 @@ final class ListeningTest extends TestCase
                 self::assertStringContainsString('expected', $error->getMessage());
             }
         }
-        self::assertSame([60.0, 62.0], array_map(static fn (HeardNote $one): float => $one->midi, MidiTake::read([[500, 900, 62], [0, 480, 60]])));
+        self::assertSame(
+            [60.0, 62.0],
+            array_map(static fn (HeardNote $one): float => $one->midi, MidiTake::read([[500, 900, 62], [0, 480, 60]])),
+        );
     }
 
     /** @return iterable<string, array{mixed}> */
@@ -322,16 +485,29 @@ final class ListeningTest extends TestCase
         $frames = SimulatedPlayer::frames($expected, PlayedFaults::read('wrong 4 D5; noise 2', 15), 3);
         $judge = new Judge(ListeningFigures::shipped());
         $again = Frames::read(json_encode($frames->data(), \JSON_THROW_ON_ERROR));
-        $verdicts = static fn (Judgement $take): array => array_map(static fn (JudgedNote $one): string => $one->verdict->value, $take->notes);
+        $verdicts = static fn (Judgement $take): array => array_map(
+            static fn (JudgedNote $one): string => $one->verdict->value,
+            $take->notes,
+        );
         self::assertSame($verdicts($judge->frames($expected, $frames)), $verdicts($judge->frames($expected, $again)));
-        self::assertEquals($frames, SimulatedPlayer::frames($expected, PlayedFaults::read('wrong 4 D5; noise 2', 15), 3), 'the same seed is the same take');
-        self::assertNotEquals($frames, SimulatedPlayer::frames($expected, PlayedFaults::read('wrong 4 D5; noise 2', 15), 4));
+        self::assertEquals(
+            $frames,
+            SimulatedPlayer::frames($expected, PlayedFaults::read('wrong 4 D5; noise 2', 15), 3),
+            'the same seed is the same take',
+        );
+        self::assertNotEquals(
+            $frames,
+            SimulatedPlayer::frames($expected, PlayedFaults::read('wrong 4 D5; noise 2', 15), 4),
+        );
     }
 
     /** @return iterable<string, array{string}> */
     public static function badFaults(): iterable
     {
-        foreach (['late 5', 'late 16 100', 'late 0 100', 'wrong 4', 'wrong 4 H5', 'flat 3 900', 'tempo fast', 'drift 99', 'hum', 'breathy 3', 'noise -1', 'restart x'] as $one) {
+        foreach ([
+            'late 5', 'late 16 100', 'late 0 100', 'wrong 4', 'wrong 4 H5', 'flat 3 900', 'tempo fast', 'drift 99',
+            'hum', 'breathy 3', 'noise -1', 'restart x',
+        ] as $one) {
             yield $one => [$one];
         }
     }
@@ -349,30 +525,59 @@ final class ListeningTest extends TestCase
     {
         $figures = ListeningFigures::shipped();
         foreach ([200.0, 500.0, 900.0] as $quarter) {
-            $notes = static fn (\Closure $ms): array => array_map(static fn (int $k): array => ['at' => $k / 2, 'ms' => $ms($k / 2, $k), 'quarters' => 0.5, 'isFree' => false, 'isNext' => $k > 0], range(0, 15));
+            $notes = static fn (\Closure $ms): array => array_map(
+                static fn (int $k): array => [
+                    'at' => $k / 2, 'ms' => $ms($k / 2, $k), 'quarters' => 0.5, 'isFree' => false, 'isNext' => $k > 0,
+                ],
+                range(0, 15),
+            );
             $even = Timing::of($notes(static fn (float $at): float => 1234 + $quarter * $at), 1.0, 15.0, $figures);
             self::assertNotNull($even);
             self::assertEqualsWithDelta($quarter, $even->quarter, 0.01);
             self::assertEqualsWithDelta(0, $even->drift, 0.01);
             self::assertSame([], $even->slow);
 
-            $late = Timing::of($notes(static fn (float $at, int $k): float => $quarter * $at + (6 === $k ? 0.3 * $quarter : 0)), 1.0, 15.0, $figures);
-            self::assertSame([['from' => 5, 'to' => 6]], array_map(static fn (array $one): array => array_diff_key($one, ['ms' => 1]), $late->slow ?? []));
+            $late = Timing::of(
+                $notes(static fn (float $at, int $k): float => $quarter * $at + (6 === $k ? 0.3 * $quarter : 0)),
+                1.0,
+                15.0,
+                $figures,
+            );
+            self::assertSame(
+                [['from' => 5, 'to' => 6]],
+                array_map(static fn (array $one): array => array_diff_key($one, ['ms' => 1]), $late->slow ?? []),
+            );
             self::assertEqualsWithDelta(0.3 * $quarter, $late->slow[0]['ms'] ?? 0, 1);
             self::assertEqualsWithDelta($quarter, $late->quarter ?? 0, 0.5, 'one late note moves nothing');
 
-            $early = Timing::of($notes(static fn (float $at, int $k): float => $quarter * $at - (6 === $k ? 0.3 * $quarter : 0)), 1.0, 15.0, $figures);
+            $early = Timing::of(
+                $notes(static fn (float $at, int $k): float => $quarter * $at - (6 === $k ? 0.3 * $quarter : 0)),
+                1.0,
+                15.0,
+                $figures,
+            );
             self::assertSame([], $early->slow ?? null, 'what follows an early note is in time');
             self::assertEqualsWithDelta(-0.3 * $quarter, $early->late[6] ?? 0, 1);
 
-            $stop = Timing::of($notes(static fn (float $at, int $k): float => $quarter * $at + ($k >= 6 ? $quarter : 0)), 1.0, 15.0, $figures);
+            $stop = Timing::of(
+                $notes(static fn (float $at, int $k): float => $quarter * $at + ($k >= 6 ? $quarter : 0)),
+                1.0,
+                15.0,
+                $figures,
+            );
             self::assertSame([6], $stop->stops ?? []);
             self::assertEqualsWithDelta($quarter, $stop->quarter ?? 0, 0.5, 'nor does a stop');
             self::assertEqualsWithDelta($quarter, $stop->late[6] ?? 0, 1);
             self::assertEqualsWithDelta(0, $stop->late[9] ?? 99, 1, 'what comes after it is in time again');
 
-            // Five percent faster at the end: a quarter note is q at the beginning and q / 1.05 at the end, and falls evenly.
-            $faster = Timing::of($notes(static fn (float $at): float => $quarter * ($at - (1 - 1 / 1.05) * $at * $at / 15)), 1.0, 15.0, $figures);
+            // Five percent faster at the end: a quarter note is q at the beginning and q / 1.05 at the end, and falls
+            // evenly.
+            $faster = Timing::of(
+                $notes(static fn (float $at): float => $quarter * ($at - (1 - 1 / 1.05) * $at * $at / 15)),
+                1.0,
+                15.0,
+                $figures,
+            );
             self::assertEqualsWithDelta(5, $faster->drift ?? 0, 0.1);
             self::assertEqualsWithDelta(0, $faster->evenness ?? 9, 0.2, 'drift is not unevenness');
         }
@@ -386,7 +591,12 @@ final class ListeningTest extends TestCase
             foreach (['', '; drift 5'] as $drift) {
                 $found = [];
                 for ($seed = 0; $seed < 12; ++$seed) {
-                    $found[] = self::take(self::expected('concert Bb major, 2 octaves, eighths, quarter = 66', 'clarinet-bb'), 'uneven '.$spread.$drift, $seed)->evenness ?? 0.0;
+                    $found[] = self::take(
+                        self::expected('concert Bb major, 2 octaves, eighths, quarter = 66', 'clarinet-bb'),
+                        'uneven '.$spread.$drift,
+                        $seed,
+                    )->evenness
+                        ?? 0.0;
                 }
                 self::assertEqualsWithDelta($spread, NoteFinder::median($found), 0.2 * $spread + 0.5);
             }
@@ -400,7 +610,15 @@ final class ListeningTest extends TestCase
         $plays = SimulatedPlayer::plays($expected, PlayedFaults::none(), 1);
         $frames = SimulatedPlayer::frames($expected, PlayedFaults::none(), 1);
         $other = 440 * 2 ** (($plays[3]['midi'] + 4 - 69) / 12);
-        $between = array_map(static fn (Frame $one): Frame => $one->ms > $plays[4]['onset'] - 30 && $one->ms < $plays[4]['onset'] + 35 ? new Frame($one->ms, $other, 0.95, $one->level) : $one, $frames->frames);
+        $between = array_map(
+            static fn (Frame $one): Frame => $one->ms > $plays[4]['onset'] - 30 && $one->ms < $plays[4]['onset'] + 35 ? new Frame(
+                $one->ms,
+                $other,
+                0.95,
+                $one->level,
+            ) : $one,
+            $frames->frames,
+        );
         $take = (new Judge($figures))->frames($expected, new Frames($between));
         self::assertCount(15, $take->of(Verdict::Right));
         self::assertSame([], $take->extra);
@@ -444,7 +662,11 @@ final class ListeningTest extends TestCase
     public function testEveryInstrumentIsHeardInItsOwnNames(Instrument $instrument): void
     {
         $take = self::take(self::expected('own C major, eighths, quarter = 80', $instrument->id), 'uneven 2', 1);
-        self::assertSame(\count($take->notes), \count($take->of(Verdict::Right)), $instrument->id.': '.self::words($take));
+        self::assertSame(
+            \count($take->notes),
+            \count($take->of(Verdict::Right)),
+            $instrument->id.': '.self::words($take),
+        );
         foreach ($take->notes as $note) {
             self::assertSame($note->expected->written->text(), $note->heard?->text());
         }

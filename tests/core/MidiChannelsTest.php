@@ -30,7 +30,11 @@ final class MidiChannelsTest extends TestCase
                 self::assertSame($of[$program] ??= $channels[$k], $channels[$k], 'one sound, one channel');
             }
             if (\count($of) <= 14) {
-                self::assertCount(\count($of), array_unique($of), 'and no other sound on it, as long as there are channels');
+                self::assertCount(
+                    \count($of),
+                    array_unique($of),
+                    'and no other sound on it, as long as there are channels',
+                );
             }
         }
     }

@@ -20,13 +20,26 @@ use SwiftReed\Score\Part;
  */
 final class PassOffTest extends TestCase
 {
-    /** @return iterable<string, array{string, string, int, string}> line, instrument, note from 0, what is said of it; by hand */
+    /**
+     * @return iterable<string, array{string, string, int, string}> line, instrument, note from 0,
+     *  what is said of it; by hand
+     */
     public static function degrees(): iterable
     {
         yield 'the fourth of F major' => ['own F major, up', 'flute', 3, '4 should be B♭'];
-        yield 'a concert key on a transposing instrument' => ['concert Eb major, up', 'clarinet-bb', 3, '4 should be B♭'];
+        yield 'a concert key on a transposing instrument' => [
+            'concert Eb major, up',
+            'clarinet-bb',
+            3,
+            '4 should be B♭',
+        ];
         yield 'the raised seventh' => ['own A harmonic minor, up', 'oboe', 6, '7 should be G♯'];
-        yield 'the second octave has the same degrees' => ['own F major, 2 octaves, up', 'clarinet-bb', 10, '4 should be B♭'];
+        yield 'the second octave has the same degrees' => [
+            'own F major, 2 octaves, up',
+            'clarinet-bb',
+            10,
+            '4 should be B♭',
+        ];
         yield 'the octave is the tonic' => ['own D major, up', 'trumpet-bb', 7, '1 should be D'];
         yield 'seven sharps' => ['own C# major, up', 'flute', 2, '3 should be E♯'];
         yield 'flats in minor' => ['own C natural minor, up', 'alto-sax', 5, '♭6 should be A♭'];
@@ -42,14 +55,24 @@ final class PassOffTest extends TestCase
     public function testEveryNoteOfEveryInstrumentIsNamedAsItIsWritten(): void
     {
         foreach (['flute', 'clarinet-bb', 'alto-sax', 'horn-f', 'trombone', 'tuba-bbb'] as $instrument) {
-            foreach (['concert Bb major', 'concert E major, thirds', 'concert G melodic minor, then arpeggio'] as $line) {
+            foreach ([
+                'concert Bb major',
+                'concert E major, thirds',
+                'concert G melodic minor, then arpeggio',
+            ] as $line) {
                 $part = self::part($line, $instrument);
                 $all = array_keys($part->study->notes);
                 $passOff = self::heard($line, $instrument, $all);
                 self::assertSame(\count($all), $passOff->presses()->wrong);
                 foreach ($passOff->pressed as $i => $one) {
                     // Independent of how names are made: the letter and sign are those of the pitch that is drawn.
-                    self::assertTrue(Pitch::parse(strtr($one->pitch, ['♭' => 'b', '♯' => '#', '𝄪' => '##', '𝄫' => 'bb']))->equals($part->study->notes[$i]->pitch()), $line.' '.$instrument.' '.$i);
+                    self::assertTrue(
+                        Pitch::parse(strtr(
+                            $one->pitch,
+                            ['♭' => 'b', '♯' => '#', '𝄪' => '##', '𝄫' => 'bb'],
+                        ))->equals($part->study->notes[$i]->pitch()),
+                        $line.' '.$instrument.' '.$i,
+                    );
                     self::assertMatchesRegularExpression('/^[♭♯]?[1-7]$/u', $one->degree);
                 }
             }
@@ -59,10 +82,28 @@ final class PassOffTest extends TestCase
     public function testPressedTwiceIsOnceAndWhatIsKeptIsRead(): void
     {
         $part = self::part('own F major', 'flute');
-        $passOff = PassOff::of($part, ['pressed' => [['note' => 5, 'kind' => 'cracked'], ['note' => 3, 'kind' => 'wrong'], ['note' => 3, 'kind' => 'wrong'], ['note' => 3, 'kind' => 'out of tune']], 'uneven' => 2, 'lapse' => 1]);
+        $passOff = PassOff::of(
+            $part,
+            [
+                'pressed' => [
+                    ['note' => 5, 'kind' => 'cracked'],
+                    ['note' => 3, 'kind' => 'wrong'],
+                    ['note' => 3, 'kind' => 'wrong'],
+                    ['note' => 3, 'kind' => 'out of tune'],
+                ],
+                'uneven' => 2,
+                'lapse' => 1,
+            ],
+        );
         $presses = $passOff->presses();
 
-        self::assertSame([1, 1, 1, 2, 0, 0], [$presses->wrong, $presses->cracked, $presses->outOfTune, $presses->uneven, $presses->stopped, $presses->articulation]);
+        self::assertSame(
+            [1, 1, 1, 2, 0, 0],
+            [
+                $presses->wrong, $presses->cracked, $presses->outOfTune, $presses->uneven, $presses->stopped,
+                $presses->articulation,
+            ],
+        );
         self::assertSame([3, 3, 5], array_map(static fn (NotePress $one): int => $one->note, $passOff->pressed));
         self::assertEquals($passOff, PassOff::read($passOff->data()));
     }
@@ -104,16 +145,29 @@ final class PassOffTest extends TestCase
             [Day::parse('2027-03-20'), self::heard('own Eb major, up', 'flute', [3, 5])],
         ], $today);
 
-        self::assertSame(['Degree 4 (A♭) of major: wrong 3 times in 30 days.'], array_map(static fn (Recurrence $one): string => $one->says(), $found));
+        self::assertSame(
+            ['Degree 4 (A♭) of major: wrong 3 times in 30 days.'],
+            array_map(static fn (Recurrence $one): string => $one->says(), $found),
+        );
     }
 
     public function testAChangeIsMissedFromEitherKeyAndNotWhenItIsOutOfTune(): void
     {
         $today = Day::parse('2027-03-20');
-        $cracked = static fn (string $line, int $note, string $kind): PassOff => PassOff::of(self::part($line, 'clarinet-bb'), ['pressed' => [['note' => $note, 'kind' => $kind]]]);
-        // A4 to B4 crosses the break: in G major from the second note to the third, in D major from the fifth to the sixth.
-        $heard = [[Day::parse('2027-03-19'), $cracked('own G major, from A4, up', 1, 'cracked')], [$today, $cracked('own G major, from A4, up', 1, 'cracked')]];
-        self::assertSame(['From A4 to B4: missed 2 times in 30 days.'], array_map(static fn (Recurrence $one): string => $one->says(), Recurrence::of($heard, $today)));
+        $cracked = static fn (string $line, int $note, string $kind): PassOff => PassOff::of(
+            self::part($line, 'clarinet-bb'),
+            ['pressed' => [['note' => $note, 'kind' => $kind]]],
+        );
+        // A4 to B4 crosses the break: in G major from the second note to the third, in D major from the fifth to the
+        // sixth.
+        $heard = [
+            [Day::parse('2027-03-19'), $cracked('own G major, from A4, up', 1, 'cracked')],
+            [$today, $cracked('own G major, from A4, up', 1, 'cracked')],
+        ];
+        self::assertSame(
+            ['From A4 to B4: missed 2 times in 30 days.'],
+            array_map(static fn (Recurrence $one): string => $one->says(), Recurrence::of($heard, $today)),
+        );
 
         $heard[1][1] = $cracked('own G major, from A4, up', 1, 'out of tune');
         self::assertSame([], Recurrence::of($heard, $today));
@@ -126,14 +180,25 @@ final class PassOffTest extends TestCase
 
         self::assertSame([], Recurrence::of([[$today, $wrong]], $today));
         self::assertSame([], Recurrence::of([[Day::parse('2027-03-01'), $wrong], [$today, $wrong]], $today));
-        self::assertCount(2, Recurrence::of([[Day::parse('2027-03-02'), $wrong], [$today, $wrong]], $today), 'the degree, and the change to it');
-        self::assertSame([], Recurrence::of([[$today, self::heard('own F major, 2 octaves', 'clarinet-bb', [3, 10, 18])]], $today), 'one hearing is one time');
+        self::assertCount(
+            2,
+            Recurrence::of([[Day::parse('2027-03-02'), $wrong], [$today, $wrong]], $today),
+            'the degree, and the change to it',
+        );
+        self::assertSame(
+            [],
+            Recurrence::of([[$today, self::heard('own F major, 2 octaves', 'clarinet-bb', [3, 10, 18])]], $today),
+            'one hearing is one time',
+        );
     }
 
     /** @param list<int> $wrong notes from 0 */
     private static function heard(string $line, string $instrument, array $wrong): PassOff
     {
-        return PassOff::of(self::part($line, $instrument), ['pressed' => array_map(static fn (int $note): array => ['note' => $note, 'kind' => 'wrong'], $wrong)]);
+        return PassOff::of(
+            self::part($line, $instrument),
+            ['pressed' => array_map(static fn (int $note): array => ['note' => $note, 'kind' => 'wrong'], $wrong)],
+        );
     }
 
     private static function part(string $line, string $instrument): Part

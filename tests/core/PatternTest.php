@@ -29,30 +29,87 @@ use SwiftReed\Study\Walk\PatternWalk;
  */
 final class PatternTest extends TestCase
 {
-    /** @return iterable<string, array{string, string}> common practice, no published source (the handbook, chapters 3 and 5) */
+    /**
+     * @return iterable<string, array{string, string}> common practice, no published source (the handbook,
+     *  chapters 3 and 5)
+     */
     public static function written(): iterable
     {
-        yield 'thirds' => ['own C major, from C4, thirds', 'C4 E4 D4 F4 E4 G4 F4 A4 G4 B4 A4 C5 B4 D5 C5 A4 B4 G4 A4 F4 G4 E4 F4 D4 E4 C4 D4 B3 C4'];
-        yield 'tetra' => ['own C major, from C4, 3 notes, tetra', 'C4 D4 E4 F4 C5 B4 A4 G4 D4 E4 F4 G4 D5 C5 B4 A4 E4 F4 G4 A4 E5 D5 C5 B4 A4 G4 F4 D4 E4'];
-        yield 'five and back' => ['own C major, from C4, 3 notes, five-and-back', 'C4 D4 E4 F4 G4 F4 E4 C4 D4 E4 F4 G4 A4 G4 F4 D4 E4 F4 G4 A4 G4 F4 E4 C4 D4 E4 F4 G4 F4 E4 D4 B3 C4'];
-        yield 'five and back with approach: targets 3 and 7 dip' => ['own C major, from C4, up, five-and-back with approach', 'C4 D4 E4 F4 G4 F4 E4 Eb4 D4 E4 F4 G4 A4 G4 F4 D#4 E4 F4 G4 A4 B4 A4 G4 Gb4 F4 G4 A4 B4 C5 B4 A4 Ab4 G4 A4 B4 C5 D5 C5 B4 Bb4 A4 B4 C5 D5 E5 D5 C5 A#4 B4 C5 D5 E5 F5 E5 D5 Db5 C5'];
-        yield 'an approach over three half steps is the half step above' => ['own A harmonic minor, from A4, up, cell 1 2 approach', 'A4 B4 A#4 B4 C5 Db5 C5 D5 Eb5 D5 E5 D#5 E5 F5 Gb5 F5 G#5 G5 G#5 A5 Bb5 A5'];
-        yield 'enclosed' => ['own C major, from C4, 3 notes, up, enclosed', 'C4 D4 E4 G4 F4 E4 Eb4 C#4 D4 E4 F4 A4 G4 F#4 F4 D#4 E4'];
-        yield 'diatonic sevenths' => ['own Bb major, from Bb4, 3 notes, diatonic sevenths, up', 'Bb4 D5 F5 A5 C5 Eb5 G5 Bb5 D5'];
-        yield 'approached sevenths' => ['own C major, from C4, 3 notes, up, approached sevenths', 'B3 C4 D#4 E4 F#4 G4 A#4 B4 C#4 D4 E4 F4 G#4 A4 B4 C5 E4'];
-        yield 'pentatonic with a skip, in its own degrees' => ['own C major pentatonic, from C4, 3 notes, up, pentatonic skip', 'C4 D4 E4 G4 A4 G4 E4 C4 D4 E4 G4 A4 C5 A4 G4 D4 E4'];
-        yield 'triad pair through its inversions' => ['own C triad pair D, from C4, up', 'C4 E4 G4 E4 D4 F#4 A4 F#4 E4 G4 C5 G4 F#4 A4 D5 A4 G4 C5 E5 C5 A4 D5 F#5 D5 C5'];
-        yield 'chromatic cell' => ['own C major, from C4, 3 notes, up, chromatic cell', 'C4 B3 Bb3 C4 C#4 C4 B3 C#4 D4 C#4 C4 D4 D#4 D4 C#4 D#4 E4'];
-        yield 'approach triplets' => ['own C major, from C4, 3 notes, approach triplets', 'C4 D4 E4 F4 E4 Eb4 D4 E4 F4 G4 F#4 F4 E4 F4 G4 D4 E4 F4 C4'];
-        yield 'approach triplets: a whole step first where there is room' => ['own C major, from E4, 3 notes, up, cell 1 2 3 4 approach2', 'E4 F4 G4 A4 G4 Gb4 F4 G4 A4 B4 A4 Ab4 G4'];
-        yield 'chromatic pivot' => ['own C major, from C4, chromatic pivot', 'G4 F#4 G4 F4 G4 E4 G4 Eb4 G4 D4 G4 Db4 G4 C4'];
+        yield 'thirds' => [
+            'own C major, from C4, thirds',
+            'C4 E4 D4 F4 E4 G4 F4 A4 G4 B4 A4 C5 B4 D5 C5 A4 B4 G4 A4 F4 G4 E4 F4 D4 E4 C4 D4 B3 C4',
+        ];
+        yield 'tetra' => [
+            'own C major, from C4, 3 notes, tetra',
+            'C4 D4 E4 F4 C5 B4 A4 G4 D4 E4 F4 G4 D5 C5 B4 A4 E4 F4 G4 A4 E5 D5 C5 B4 A4 G4 F4 D4 E4',
+        ];
+        yield 'five and back' => [
+            'own C major, from C4, 3 notes, five-and-back',
+            'C4 D4 E4 F4 G4 F4 E4 C4 D4 E4 F4 G4 A4 G4 F4 D4 E4 F4 G4 A4 G4 F4 E4 C4 D4 E4 F4 G4 F4 E4 D4 B3 C4',
+        ];
+        yield 'five and back with approach: targets 3 and 7 dip' => [
+            'own C major, from C4, up, five-and-back with approach',
+            'C4 D4 E4 F4 G4 F4 E4 Eb4 D4 E4 F4 G4 A4 G4 F4 D#4 E4 F4 G4 A4 B4 A4 G4 Gb4 F4 G4 A4 B4 C5 B4 A4 Ab4 G4 A4 B4 C5 D5 C5 B4 Bb4 A4 B4 C5 D5 E5 D5 C5 A#4 B4 C5 D5 E5 F5 E5 D5 Db5 C5',
+        ];
+        yield 'an approach over three half steps is the half step above' => [
+            'own A harmonic minor, from A4, up, cell 1 2 approach',
+            'A4 B4 A#4 B4 C5 Db5 C5 D5 Eb5 D5 E5 D#5 E5 F5 Gb5 F5 G#5 G5 G#5 A5 Bb5 A5',
+        ];
+        yield 'enclosed' => [
+            'own C major, from C4, 3 notes, up, enclosed',
+            'C4 D4 E4 G4 F4 E4 Eb4 C#4 D4 E4 F4 A4 G4 F#4 F4 D#4 E4',
+        ];
+        yield 'diatonic sevenths' => [
+            'own Bb major, from Bb4, 3 notes, diatonic sevenths, up',
+            'Bb4 D5 F5 A5 C5 Eb5 G5 Bb5 D5',
+        ];
+        yield 'approached sevenths' => [
+            'own C major, from C4, 3 notes, up, approached sevenths',
+            'B3 C4 D#4 E4 F#4 G4 A#4 B4 C#4 D4 E4 F4 G#4 A4 B4 C5 E4',
+        ];
+        yield 'pentatonic with a skip, in its own degrees' => [
+            'own C major pentatonic, from C4, 3 notes, up, pentatonic skip',
+            'C4 D4 E4 G4 A4 G4 E4 C4 D4 E4 G4 A4 C5 A4 G4 D4 E4',
+        ];
+        yield 'triad pair through its inversions' => [
+            'own C triad pair D, from C4, up',
+            'C4 E4 G4 E4 D4 F#4 A4 F#4 E4 G4 C5 G4 F#4 A4 D5 A4 G4 C5 E5 C5 A4 D5 F#5 D5 C5',
+        ];
+        yield 'chromatic cell' => [
+            'own C major, from C4, 3 notes, up, chromatic cell',
+            'C4 B3 Bb3 C4 C#4 C4 B3 C#4 D4 C#4 C4 D4 D#4 D4 C#4 D#4 E4',
+        ];
+        yield 'approach triplets' => [
+            'own C major, from C4, 3 notes, approach triplets',
+            'C4 D4 E4 F4 E4 Eb4 D4 E4 F4 G4 F#4 F4 E4 F4 G4 D4 E4 F4 C4',
+        ];
+        yield 'approach triplets: a whole step first where there is room' => [
+            'own C major, from E4, 3 notes, up, cell 1 2 3 4 approach2',
+            'E4 F4 G4 A4 G4 Gb4 F4 G4 A4 B4 A4 Ab4 G4',
+        ];
+        yield 'chromatic pivot' => [
+            'own C major, from C4, chromatic pivot',
+            'G4 F#4 G4 F4 G4 E4 G4 Eb4 G4 D4 G4 Db4 G4 C4',
+        ];
         yield 'broken chords' => ['own C major, from C4, broken chords', 'C4 E4 G4 E4 F4 A4 C5 A4 G4 B4 D5 B4 C5'];
         yield 'build-up' => ['own C major, from C4, 3 notes, build-up', 'C4 C4 D4 C4 D4 E4'];
         yield 'build-up from the top' => ['own C major, from C4, 3 notes, build-up from the top', 'E4 D4 E4 C4 D4 E4'];
-        yield 'the tonic enclosed' => ['own C major, from C4, enclosed tonic', 'C4 D4 E4 F4 G4 A4 B4 C5 B4 A4 G4 F4 E4 D4 B3 C4'];
-        yield 'groups, runs, repeats, rests' => ['own C major, from C4, 3 notes, cell (1 3) x2 r | 8..6 up only', 'C4 E4 C4 E4 C5 B4 A4 D4 F4 D4 F4 D5 C5 B4 E4 G4 E4 G4 E5 D5 C5 E4'];
-        yield 'half steps from the root' => ['own C major, from C4, 3 notes, up, cell 1 ^1 _1', 'C4 Db4 B3 D4 Eb4 C#4 E4'];
-        yield 'every other root the other way' => ['own C major, from C4, 3 notes, up, cell 1 3 / 3 1 alternating', 'C4 E4 F4 D4 E4'];
+        yield 'the tonic enclosed' => [
+            'own C major, from C4, enclosed tonic',
+            'C4 D4 E4 F4 G4 A4 B4 C5 B4 A4 G4 F4 E4 D4 B3 C4',
+        ];
+        yield 'groups, runs, repeats, rests' => [
+            'own C major, from C4, 3 notes, cell (1 3) x2 r | 8..6 up only',
+            'C4 E4 C4 E4 C5 B4 A4 D4 F4 D4 F4 D5 C5 B4 E4 G4 E4 G4 E5 D5 C5 E4',
+        ];
+        yield 'half steps from the root' => [
+            'own C major, from C4, 3 notes, up, cell 1 ^1 _1',
+            'C4 Db4 B3 D4 Eb4 C#4 E4',
+        ];
+        yield 'every other root the other way' => [
+            'own C major, from C4, 3 notes, up, cell 1 3 / 3 1 alternating',
+            'C4 E4 F4 D4 E4',
+        ];
         yield 'by thirds' => ['own C major, from C4, up, cell 1 2 by thirds', 'C4 D4 E4 F4 G4 A4 B4 C5'];
         yield 'an end that stays' => ['own C major, from C4, cell 1 2 b3 4 on 1 up only stays', 'C4 D4 Eb4 F4'];
     }
@@ -72,12 +129,23 @@ final class PatternTest extends TestCase
         foreach ($parts->patterns->names() as $p => $name) {
             $pattern = $parts->patterns->pattern($name);
             foreach (array_values(PacketTable::lines()) as $k => $tonic) {
-                $recipe = Recipe::of($parts->parser->parse('concert '.$tonic->text().' major, '.$name), $parts->scales, $parts->patterns);
+                $recipe = Recipe::of(
+                    $parts->parser->parse('concert '.$tonic->text().' major, '.$name),
+                    $parts->scales,
+                    $parts->patterns,
+                );
                 $band = [];
-                // Who transposes alike in the same ranges reads the same notes, but for lip slurs, which lie on his own fingerings.
+                // Who transposes alike in the same ranges reads the same notes, but for lip slurs, which lie on his own
+                // fingerings.
                 foreach ($pattern->isLipSlurs ? Support::instruments()->ids() : Support::readers() as $i => $id) {
                     $instrument = Support::instruments()->instrument($id);
-                    if ($pattern->isLipSlurs && [] === $instrument->fingerings(Pitch::parse('C4')) || ($pattern->isLipSlurs && !\in_array($instrument->mechanism()->kind()->value, ['valves', 'slide'], true))) {
+                    if (
+                        $pattern->isLipSlurs && [] === $instrument->fingerings(Pitch::parse('C4'))
+                        || (
+                            $pattern->isLipSlurs
+                                && !\in_array($instrument->mechanism()->kind()->value, ['valves', 'slide'], true)
+                        )
+                    ) {
                         continue;
                     }
                     foreach ([$stages[($p + $k + $i + intdiv($k, 3)) % \count($stages)]] as $stage) {
@@ -121,26 +189,45 @@ final class PatternTest extends TestCase
             }
         }
         self::assertGreaterThan(0, $turn, "$where goes up and down");
-        $begins = $notes[0]->pitch()->midi() - 12 * $notes[0]->tone->octaves - self::firstBelow($notes[0]->tone, $study);
+        $begins = $notes[0]->pitch()->midi() - 12 * $notes[0]->tone->octaves - self::firstBelow(
+            $notes[0]->tone,
+            $study,
+        );
         $ends = $last->pitch()->midi() - 12 * $last->tone->octaves;
         if ($begins !== $ends) {
             // Home by the near tonic, where the other would be a seventh away.
             self::assertSame(12, abs($begins - $ends), "$where ends where it began");
-            self::assertLessThan(10, abs($notes[\count($notes) - 2]->pitch()->midi() - 12 * $notes[\count($notes) - 2]->tone->octaves - $ends), "$where comes home by the near tonic");
+            self::assertLessThan(
+                10,
+                abs(
+                    $notes[\count(
+                        $notes,
+                    ) - 2]->pitch()->midi() - 12 * $notes[\count($notes) - 2]->tone->octaves - $ends,
+                ),
+                "$where comes home by the near tonic",
+            );
         }
     }
 
     /** How far the first note lies above the first root, in half steps: patterns may begin beside their root. */
     private static function firstBelow(Tone $first, Study $study): int
     {
-        return $first->pitch->midi() - 12 * $first->octaves - $study->writtenKey->key->tonic->at(0)->midi() - 12 * intdiv($first->pitch->midi() - 12 * $first->octaves - $study->writtenKey->key->tonic->at(0)->midi() + 6, 12);
+        return $first->pitch->midi() - 12 * $first->octaves - $study->writtenKey->key->tonic
+            ->at(0)
+            ->midi() - 12 * intdiv(
+                $first->pitch->midi() - 12 * $first->octaves - $study->writtenKey->key->tonic->at(0)->midi() + 6,
+                12,
+            );
     }
 
     /** @return iterable<string, array{string}> */
     public static function timings(): iterable
     {
         foreach (['4/4', '3/4', '2/4', '6/8'] as $time) {
-            foreach (['whole notes', 'half notes', 'quarters', 'eighths', 'triplets', 'sixteenths', 'long ends', 'long ends in eighths', 'long tonics', 'one long in the bar', 'long on 2'] as $rhythm) {
+            foreach ([
+                'whole notes', 'half notes', 'quarters', 'eighths', 'triplets', 'sixteenths', 'long ends',
+                'long ends in eighths', 'long tonics', 'one long in the bar', 'long on 2',
+            ] as $rhythm) {
                 if ('triplets' !== $rhythm || '6/8' !== $time) {
                     yield "$rhythm in $time" => ["$rhythm, $time"];
                 }
@@ -161,14 +248,21 @@ final class PatternTest extends TestCase
             }
             $extent = str_contains($clauses, 'octaves') ? '' : '5 notes, ';
             try {
-                $study = Support::study('own D major, '.$extent.('straight' === $name ? '' : $name.', ').$clauses, 'alto-sax');
+                $study = Support::study(
+                    'own D major, '.$extent.('straight' === $name ? '' : $name.', ').$clauses,
+                    'alto-sax',
+                );
             } catch (StudyError $error) {
                 self::assertStringContainsString('one long in the bar', $error->getMessage());
                 continue; // its notes do not fill such bars, and it says so
             }
             $bar = $study->time()->barTicks();
             foreach (BarLayout::bars($study) as $one) {
-                self::assertSame($bar, array_sum(array_map(static fn (BarItem $item): int => $item->length, $one->items)), "$name, $clauses, bar {$one->number}");
+                self::assertSame(
+                    $bar,
+                    array_sum(array_map(static fn (BarItem $item): int => $item->length, $one->items)),
+                    "$name, $clauses, bar {$one->number}",
+                );
             }
             $end = 0;
             foreach ($study->notes as $note) {
@@ -178,7 +272,9 @@ final class PatternTest extends TestCase
         }
     }
 
-    /** Everything up by an interval sounds as built anew on the new tonic, and is spelled so but for chromatic notes. */
+    /**
+     * Everything up by an interval sounds as built anew on the new tonic, and is spelled so but for chromatic notes.
+     */
     public function testTransposingEqualsBuildingOnTheNewTonic(): void
     {
         $parts = Support::parts();
@@ -191,17 +287,45 @@ final class PatternTest extends TestCase
             foreach (['major', 'melodic minor', 'dorian', 'blues'] as $scale) {
                 $material = $parts->scales->material($scale);
                 $from = Pitch::parse('C4');
-                if (6 === $material->size() && \in_array($name, ['sevenths', 'diatonic sevenths', 'approached sevenths'], true)) {
+                if (
+                    6 === $material->size()
+                    && \in_array($name, ['sevenths', 'diatonic sevenths', 'approached sevenths'], true)
+                ) {
                     continue; // six notes have no seventh degree
                 }
                 $plain = PatternWalk::tones($pattern, $material, $from, 0, $material->size(), $direction);
                 foreach (['m2', 'M2', 'm3', 'M3', 'P4', 'P5', 'M6'] as $step) {
                     $interval = Interval::parse($step);
-                    $moved = PatternWalk::tones($pattern, $material, $from->transpose($interval), 0, $material->size(), $direction);
-                    self::assertSame(array_map(static fn (Tone $tone): int => $tone->pitch->midi() + $interval->halfSteps, $plain), array_map(static fn (Tone $tone): int => $tone->pitch->midi(), $moved), "$name in $scale up by $step");
-                    if (\in_array($name, ['thirds', 'tetra', 'five-and-back', 'diatonic sevenths', 'broken chords', 'octaves'], true)) {
-                        self::assertSame(array_map(static fn (Tone $tone): string => $tone->pitch->transpose($interval)->text(), $plain), array_map(static fn (Tone $tone): string => $tone->pitch->text(), $moved), "$name in $scale up by $step, spelled");
-                        self::assertSame(array_map(static fn (Tone $tone): string => $tone->degree, $plain), array_map(static fn (Tone $tone): string => $tone->degree, $moved));
+                    $moved = PatternWalk::tones(
+                        $pattern,
+                        $material,
+                        $from->transpose($interval),
+                        0,
+                        $material->size(),
+                        $direction,
+                    );
+                    self::assertSame(
+                        array_map(static fn (Tone $tone): int => $tone->pitch->midi() + $interval->halfSteps, $plain),
+                        array_map(static fn (Tone $tone): int => $tone->pitch->midi(), $moved),
+                        "$name in $scale up by $step",
+                    );
+                    if (\in_array(
+                        $name,
+                        ['thirds', 'tetra', 'five-and-back', 'diatonic sevenths', 'broken chords', 'octaves'],
+                        true,
+                    )) {
+                        self::assertSame(
+                            array_map(
+                                static fn (Tone $tone): string => $tone->pitch->transpose($interval)->text(),
+                                $plain,
+                            ),
+                            array_map(static fn (Tone $tone): string => $tone->pitch->text(), $moved),
+                            "$name in $scale up by $step, spelled",
+                        );
+                        self::assertSame(
+                            array_map(static fn (Tone $tone): string => $tone->degree, $plain),
+                            array_map(static fn (Tone $tone): string => $tone->degree, $moved),
+                        );
                     }
                 }
             }
@@ -211,9 +335,18 @@ final class PatternTest extends TestCase
     /** An approach leads by a half step, from the side the rule asks for, at every distance a scale can have. */
     public function testApproachAndEnclosureRules(): void
     {
-        foreach (['major', 'harmonic minor', 'minor pentatonic', 'whole tone', 'diminished half-whole', 'altered'] as $scale) {
+        foreach ([
+            'major', 'harmonic minor', 'minor pentatonic', 'whole tone', 'diminished half-whole', 'altered',
+        ] as $scale) {
             $material = Support::scales()->material($scale);
-            $tones = PatternWalk::tones(PatternParser::parse('2 approach'), $material, Pitch::parse('D4'), 0, $material->size(), Direction::Up);
+            $tones = PatternWalk::tones(
+                PatternParser::parse('2 approach'),
+                $material,
+                Pitch::parse('D4'),
+                0,
+                $material->size(),
+                Direction::Up,
+            );
             $ladder = $material->ascending(Pitch::parse('D4'));
             for ($step = 0; $step + 1 < $material->size(); ++$step) {
                 $before = $tones[2 * $step]->pitch;
@@ -221,20 +354,41 @@ final class PatternTest extends TestCase
                 $target = $ladder->note($step + 1)->pitch;
                 // "2" is the target itself: the line stands on it and is taken as coming from above.
                 $gap = $ladder->note($step + 2)->pitch->midi() - $target->midi();
-                self::assertSame($target->midi() + (1 === $gap ? -1 : 1), $approach->midi(), "$scale, step $step from {$before->text()}");
+                self::assertSame(
+                    $target->midi() + (1 === $gap ? -1 : 1),
+                    $approach->midi(),
+                    "$scale, step $step from {$before->text()}",
+                );
                 self::assertLessThanOrEqual(1, abs($approach->alter), 'no double sign on the way');
             }
-            $enclosed = PatternWalk::tones(PatternParser::parse('1 enclosure'), $material, Pitch::parse('D4'), 0, $material->size(), Direction::Up);
+            $enclosed = PatternWalk::tones(
+                PatternParser::parse('1 enclosure'),
+                $material,
+                Pitch::parse('D4'),
+                0,
+                $material->size(),
+                Direction::Up,
+            );
             for ($step = 0; $step < $material->size(); ++$step) {
                 $target = $ladder->note($step + 1)->pitch->midi();
-                self::assertSame([$target + 2, $target + 1, $target - 1], array_map(static fn (Tone $tone): int => $tone->pitch->midi(), \array_slice($enclosed, 4 * $step + 1, 3)), "$scale, step $step");
+                self::assertSame(
+                    [$target + 2, $target + 1, $target - 1],
+                    array_map(
+                        static fn (Tone $tone): int => $tone->pitch->midi(),
+                        \array_slice($enclosed, 4 * $step + 1, 3),
+                    ),
+                    "$scale, step $step",
+                );
             }
         }
     }
 
     public function testFromBelowAnApproachIsMirrored(): void
     {
-        self::assertSame('C5 A4 A#4 B4 G4 G#4 A4 F4 F#4 G4 E4 Gb4 F4 D4 D#4 E4 C4 C#4 D4 B3 Db4 C4', Support::notes('own C major, from C4, down, cell 1 / 1 6, approach', 'clarinet-bb'));
+        self::assertSame(
+            'C5 A4 A#4 B4 G4 G#4 A4 F4 F#4 G4 E4 Gb4 F4 D4 D#4 E4 C4 C#4 D4 B3 Db4 C4',
+            Support::notes('own C major, from C4, down, cell 1 / 1 6, approach', 'clarinet-bb'),
+        );
     }
 
     /** @return iterable<string, array{string, int, string}> */
@@ -280,10 +434,17 @@ final class PatternTest extends TestCase
     public function testRandomCellsNeverBreakTheParser(): void
     {
         mt_srand(7);
-        $pieces = ['1', '2', "3'", '7,', 'b3', '#4', '<5', '>1', '_2', '^1', '8..2', 'r', '3*2', 'approach', 'enclosure', '|', '/', '(', ')', 'x3', 'by', 'thirds', 'on', 'up', 'only', 'ends', ',', '*', '..', 'é', '♭3', "\0", 'half steps'];
+        $pieces = [
+            '1', '2', "3'", '7,', 'b3', '#4', '<5', '>1', '_2', '^1', '8..2', 'r', '3*2', 'approach', 'enclosure', '|',
+            '/', '(', ')', 'x3', 'by', 'thirds', 'on', 'up', 'only', 'ends', ',', '*', '..', 'é', '♭3', "\0",
+            'half steps',
+        ];
         $understood = 0;
         for ($i = 0; $i < 3000; ++$i) {
-            $cell = implode(' ', array_map(static fn (): string => $pieces[mt_rand(0, \count($pieces) - 1)], range(0, mt_rand(0, 7))));
+            $cell = implode(
+                ' ',
+                array_map(static fn (): string => $pieces[mt_rand(0, \count($pieces) - 1)], range(0, mt_rand(0, 7))),
+            );
             try {
                 $pattern = PatternParser::parse($cell);
                 self::assertEquals($pattern, PatternParser::parse(substr($pattern->text, 5)));
@@ -303,7 +464,10 @@ final class PatternTest extends TestCase
             $sets = [];
             foreach (PacketTable::lines() as $tonic) {
                 $scale = Support::scales()->material($name)->ascending($tonic->at(4));
-                $classes = array_map(static fn (int $step): int => $scale->note($step)->pitch->midi() % 12, range(0, $scale->size() - 1));
+                $classes = array_map(
+                    static fn (int $step): int => $scale->note($step)->pitch->midi() % 12,
+                    range(0, $scale->size() - 1),
+                );
                 sort($classes);
                 $sets[implode(' ', $classes)] = true;
             }
@@ -317,8 +481,21 @@ final class PatternTest extends TestCase
         self::assertCount(43, $notes);
         self::assertSame(0, $notes[42]->onset % 480, 'it ends on a beat');
         self::assertSame('C', NoteName::parse($notes[42]->pitch()->name()->text())->text());
-        self::assertSame([3, 1, 1, 2, 15], array_map(static fn (string $line): int => Support::study($line, 'flute')->comesOutAfter, ['own C major, triplets', 'own C major, eighths', 'own C major', 'own C major, sixteenths', 'own C major, long on 1']));
+        self::assertSame(
+            [3, 1, 1, 2, 15],
+            array_map(
+                static fn (string $line): int => Support::study($line, 'flute')->comesOutAfter,
+                [
+                    'own C major, triplets', 'own C major, eighths', 'own C major', 'own C major, sixteenths',
+                    'own C major, long on 1',
+                ],
+            ),
+        );
         self::assertCount(2 * 14 + 1, Support::study('own C major, 2 times', 'flute')->notes);
-        self::assertCount(16, Support::study('own C major, up, 2 times', 'flute')->notes, 'what does not come home is played in full');
+        self::assertCount(
+            16,
+            Support::study('own C major, up, 2 times', 'flute')->notes,
+            'what does not come home is played in full',
+        );
     }
 }

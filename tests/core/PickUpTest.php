@@ -20,9 +20,15 @@ final class PickUpTest extends TestCase
         $parts = PartBuilder::shipped();
         $flute = (new InstrumentLibrary(DataFolder::shipped()))->instrument('flute');
         $built = 0;
-        foreach (['own C minor arpeggio', 'own D major', 'own G major, 5 notes', 'own A natural minor, thirds', 'own Bb major, then arpeggio'] as $line) {
+        foreach ([
+            'own C minor arpeggio', 'own D major', 'own G major, 5 notes', 'own A natural minor, thirds',
+            'own Bb major, then arpeggio',
+        ] as $line) {
             foreach (['', ', 2/4', ', 3/4', ', 4/4', ', 6/8'] as $time) {
-                foreach (['', ', eighths', ', sixteenths', ', triplets', ', half notes', ', long on 1', ', long on 2', ', long last'] as $rhythm) {
+                foreach ([
+                    '', ', eighths', ', sixteenths', ', triplets', ', half notes', ', long on 1', ', long on 2',
+                    ', long last',
+                ] as $rhythm) {
                     foreach (['1 beat', '2 beats', '3 beats', '1 eighth', '3 eighths'] as $pickUp) {
                         $text = $line.$time.$rhythm.', pick-up '.$pickUp;
                         try {
@@ -35,7 +41,11 @@ final class PickUpTest extends TestCase
                         self::assertLessThan($bar, $asked, $text);
                         $lead = $bar - $asked;
                         foreach ($study->notes as $note) {
-                            self::assertSame(intdiv($note->onset + $lead, $bar), $note->bar, $text.': each note stands in the bar that its onset says');
+                            self::assertSame(
+                                intdiv($note->onset + $lead, $bar),
+                                $note->bar,
+                                $text.': each note stands in the bar that its onset says',
+                            );
                         }
                         self::assertSame($asked, $study->notes[0]->onset + $bar - $lead, $text);
                         ++$built;

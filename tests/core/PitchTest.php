@@ -18,7 +18,9 @@ use SwiftReed\Pitch\Transposition;
 
 final class PitchTest extends TestCase
 {
-    private const INTERVALS = ['P1', 'm2', 'M2', 'm3', 'M3', 'P4', 'A4', 'd5', 'P5', 'm6', 'M6', 'm7', 'M7', 'P8', 'M9', 'M13', 'M16'];
+    private const INTERVALS = [
+        'P1', 'm2', 'M2', 'm3', 'M3', 'P4', 'A4', 'd5', 'P5', 'm6', 'M6', 'm7', 'M7', 'P8', 'M9', 'M13', 'M16',
+    ];
 
     public function testEveryPitchIsReadBackAsItIsWritten(): void
     {
@@ -86,7 +88,10 @@ final class PitchTest extends TestCase
     public function testTheWrittenKeyIsThePlainerOne(string $interval, string $concert, string $written): void
     {
         $transposition = Transposition::by(Interval::parse($interval));
-        self::assertSame($written, $transposition->writtenKey(Key::major(NoteName::parse($concert)))->key->tonic->text());
+        self::assertSame(
+            $written,
+            $transposition->writtenKey(Key::major(NoteName::parse($concert)))->key->tonic->text(),
+        );
     }
 
     public function testNoWrittenKeyHasMoreThanSixAccidentalsAndAllSoundRight(): void
@@ -98,7 +103,10 @@ final class PitchTest extends TestCase
                     $concert = Key::mode(NoteName::fromFifths($fifths), $mode);
                     $written = $transposition->writtenKey($concert);
                     self::assertLessThanOrEqual(6, $written->key->signature()->count());
-                    self::assertSame(($concert->tonic->pitchClass() + $transposition->halfSteps() + 48) % 12, $written->key->tonic->pitchClass());
+                    self::assertSame(
+                        ($concert->tonic->pitchClass() + $transposition->halfSteps() + 48) % 12,
+                        $written->key->tonic->pitchClass(),
+                    );
                     if ($written->respelled) {
                         self::assertNotSame('', $written->why, 'a respelling says why');
                     }
@@ -113,7 +121,10 @@ final class PitchTest extends TestCase
         $concert = Key::major(NoteName::parse('E'));
         self::assertSame('F#', $trumpet->writtenKey($concert)->key->tonic->text());
         self::assertSame('Gb', $trumpet->writtenKey($concert, SpellingPreference::Flats)->key->tonic->text());
-        self::assertSame('C#', $trumpet->writtenKey(Key::major(NoteName::parse('B')), SpellingPreference::Sharps)->key->tonic->text());
+        self::assertSame(
+            'C#',
+            $trumpet->writtenKey(Key::major(NoteName::parse('B')), SpellingPreference::Sharps)->key->tonic->text(),
+        );
     }
 
     public function testSixAgainstSixKeepsTheSideOfTheConcertKey(): void

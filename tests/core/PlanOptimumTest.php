@@ -20,12 +20,16 @@ use SwiftReed\Player\Stage;
 use SwiftReed\Study\StudyError;
 
 /**
- * The planner is held against trying everything: on short lines no other choice among the candidates is cheaper, and what an
- * alternate costs is the best of all lines with it.
+ * The planner is held against trying everything: on short lines no other choice among the candidates is cheaper, and
+ * what an alternate costs is the best of all lines with it.
  */
 final class PlanOptimumTest extends TestCase
 {
-    private const INSTRUMENTS = [['clarinet-bb', ''], ['clarinet-bb', 'lEb'], ['alto-sax', ''], ['oboe', 'left-f'], ['bassoon', ''], ['trombone', ''], ['trombone', 'f-attachment'], ['bass-trombone', 'two-valves'], ['trumpet-bb', ''], ['flute', '']];
+    private const INSTRUMENTS = [
+        ['clarinet-bb', ''], ['clarinet-bb', 'lEb'], ['alto-sax', ''], ['oboe', 'left-f'], ['bassoon', ''],
+        ['trombone', ''], ['trombone', 'f-attachment'], ['bass-trombone', 'two-valves'], ['trumpet-bb', ''],
+        ['flute', ''],
+    ];
 
     /** @return iterable<array{non-empty-list<Place>, Instrument, string}> */
     private static function placesOfRandomLines(int $lines, int $longest): iterable
@@ -36,7 +40,9 @@ final class PlanOptimumTest extends TestCase
         for ($n = 0; $n < $lines; ++$n) {
             [$id, $setup] = $pick(self::INSTRUMENTS);
             $instrument = Support::instruments()->instrument($id, '' === $setup ? [] : [$setup]);
-            $line = 'own '.$pick(['C', 'Db', 'D', 'Eb', 'E', 'F', 'F#', 'G', 'Ab', 'A', 'Bb', 'B']).' '.$pick(['major', 'chromatic', 'arpeggio', 'harmonic minor', 'diminished seventh arpeggio', 'major, thirds']).$pick(['', ', up', ', 5 notes']).', '.$pick(['sixteenths, 100', 'eighths, 60', 'eighths, 130', 'whole notes']);
+            $line = 'own '.$pick(['C', 'Db', 'D', 'Eb', 'E', 'F', 'F#', 'G', 'Ab', 'A', 'Bb', 'B']).' '.$pick([
+                'major', 'chromatic', 'arpeggio', 'harmonic minor', 'diminished seventh arpeggio', 'major, thirds',
+            ]).$pick(['', ', up', ', 5 notes']).', '.$pick(['sixteenths, 100', 'eighths, 60', 'eighths, 130', 'whole notes']);
             try {
                 $study = Support::built($line, $instrument)->study;
             } catch (StudyError|\SwiftReed\Line\StudyLineError) {
@@ -46,12 +52,21 @@ final class PlanOptimumTest extends TestCase
             $notes = \array_slice($study->notes, $from, $longest);
             \assert([] !== $notes);
             /** @var non-empty-list<Place> $places */
-            $places = $read->invoke(new Planner($instrument, Weights::shipped()), $study->withNotes($notes), Stage::Full, [], []);
+            $places = $read->invoke(
+                new Planner($instrument, Weights::shipped()),
+                $study->withNotes($notes),
+                Stage::Full,
+                [],
+                [],
+            );
             yield [$places, $instrument, "$line for $id"];
         }
     }
 
-    /** A repeated note keeps its fingering, unless neither of the two could be kept without a finger that slides from key to key. Common practice, no source. */
+    /**
+     * A repeated note keeps its fingering, unless neither of the two could be kept without a finger that slides from
+     * key to key. Common practice, no source.
+     */
     public function testARepeatedNoteKeepsItsFingering(): void
     {
         $repeats = 0;
@@ -59,7 +74,10 @@ final class PlanOptimumTest extends TestCase
             $instrument = Support::instruments()->instrument($id, []);
             $changes = new Changes($instrument, Weights::shipped());
             foreach (['C', 'Db', 'D', 'Eb', 'F', 'Gb', 'Ab', 'B'] as $tonic) {
-                foreach (['chromatic, thirds', 'chromatic, thirds, long on 2', 'chromatic, five-and-back, sixteenths, 60', 'major, one long in the bar', 'harmonic minor, fold, sixteenths, 100'] as $rest) {
+                foreach ([
+                    'chromatic, thirds', 'chromatic, thirds, long on 2', 'chromatic, five-and-back, sixteenths, 60',
+                    'major, one long in the bar', 'harmonic minor, fold, sixteenths, 100',
+                ] as $rest) {
                     $part = Support::built("own $tonic $rest", $instrument);
                     $notes = $part->study->notes;
                     foreach ($part->plan->notes as $i => $planned) {
@@ -71,9 +89,27 @@ final class PlanOptimumTest extends TestCase
                         if ($was === $is) {
                             continue;
                         }
-                        $into = isset($notes[$i - 2]) ? $changes->between($notes[$i - 2]->pitch(), $part->plan->notes[$i - 2]->fingering, $notes[$i]->pitch(), $is)->unclean : 0.0;
-                        $on = isset($notes[$i + 1]) ? $changes->between($notes[$i]->pitch(), $was, $notes[$i + 1]->pitch(), $part->plan->notes[$i + 1]->fingering)->unclean : 0.0;
-                        self::assertGreaterThanOrEqual(Weights::shipped()->unclean, min($into, $on), "own $tonic $rest for $id, note $i: {$was->text}, then {$is->text}");
+                        $into = isset($notes[$i - 2])
+                            ? $changes->between(
+                                $notes[$i - 2]->pitch(),
+                                $part->plan->notes[$i - 2]->fingering,
+                                $notes[$i]->pitch(),
+                                $is,
+                            )->unclean
+                            : 0.0;
+                        $on = isset($notes[$i + 1])
+                            ? $changes->between(
+                                $notes[$i]->pitch(),
+                                $was,
+                                $notes[$i + 1]->pitch(),
+                                $part->plan->notes[$i + 1]->fingering,
+                            )->unclean
+                            : 0.0;
+                        self::assertGreaterThanOrEqual(
+                            Weights::shipped()->unclean,
+                            min($into, $on),
+                            "own $tonic $rest for $id, note $i: {$was->text}, then {$is->text}",
+                        );
                     }
                 }
             }
@@ -86,7 +122,12 @@ final class PlanOptimumTest extends TestCase
         $tried = 0;
         foreach (self::placesOfRandomLines(500, 8) as [$places, $instrument, $what]) {
             $changes = new Changes($instrument, Weights::shipped());
-            $paths = new Paths($places, $changes, Weights::shipped(), 'slide' === $instrument->mechanism()->kind()->value);
+            $paths = new Paths(
+                $places,
+                $changes,
+                Weights::shipped(),
+                'slide' === $instrument->mechanism()->kind()->value,
+            );
             $best = \INF;
             foreach (self::everyRoute($places) as $fingerings) {
                 $best = min($best, self::cost($places, $fingerings, $changes));
@@ -94,7 +135,12 @@ final class PlanOptimumTest extends TestCase
             }
             $route = $paths->best();
             self::assertEqualsWithDelta($best, $route->cost, 1e-6, $what);
-            self::assertEqualsWithDelta($best, self::cost($places, $route->fingerings, $changes), 1e-6, $what.', the route that is told');
+            self::assertEqualsWithDelta(
+                $best,
+                self::cost($places, $route->fingerings, $changes),
+                1e-6,
+                $what.', the route that is told',
+            );
         }
         self::assertGreaterThan(800, $tried);
     }
@@ -104,7 +150,12 @@ final class PlanOptimumTest extends TestCase
         $compared = 0;
         foreach (self::placesOfRandomLines(120, 6) as [$places, $instrument, $what]) {
             $changes = new Changes($instrument, Weights::shipped());
-            $paths = new Paths($places, $changes, Weights::shipped(), 'slide' === $instrument->mechanism()->kind()->value);
+            $paths = new Paths(
+                $places,
+                $changes,
+                Weights::shipped(),
+                'slide' === $instrument->mechanism()->kind()->value,
+            );
             $paths->prepare();
             foreach ($places as $i => $place) {
                 foreach ($place->candidates as $j => $fingering) {
@@ -113,9 +164,16 @@ final class PlanOptimumTest extends TestCase
                     }
                     $best = \INF;
                     foreach (self::everyRoute($places) as $fingerings) {
-                        $best = $fingerings[$i] === $fingering ? min($best, self::cost($places, $fingerings, $changes)) : $best;
+                        $best = $fingerings[$i] === $fingering
+                            ? min($best, self::cost($places, $fingerings, $changes))
+                            : $best;
                     }
-                    self::assertEqualsWithDelta($best, $paths->costWith($i, $fingering, $place->own[$j]), 1e-6, $what.' at '.$i);
+                    self::assertEqualsWithDelta(
+                        $best,
+                        $paths->costWith($i, $fingering, $place->own[$j]),
+                        1e-6,
+                        $what.' at '.$i,
+                    );
                     ++$compared;
                 }
             }
@@ -128,7 +186,12 @@ final class PlanOptimumTest extends TestCase
         $groups = 0;
         foreach (self::placesOfRandomLines(250, 40) as [$places, $instrument, $what]) {
             $changes = new Changes($instrument, Weights::shipped());
-            $paths = new Paths($places, $changes, Weights::shipped(), 'slide' === $instrument->mechanism()->kind()->value);
+            $paths = new Paths(
+                $places,
+                $changes,
+                Weights::shipped(),
+                'slide' === $instrument->mechanism()->kind()->value,
+            );
             $route = LikePlaces::settled($places, $paths);
             $by = [];
             foreach ($places as $i => $place) {
@@ -140,14 +203,22 @@ final class PlanOptimumTest extends TestCase
             foreach (array_filter($by, static fn (array $group): bool => \count($group) > 1) as $group) {
                 ++$groups;
                 foreach ($group as $i) {
-                    self::assertSame($route->fingerings[$group[0]]->text, $route->fingerings[$i]->text, $what.': notes '.($group[0] + 1).' and '.($i + 1));
+                    self::assertSame(
+                        $route->fingerings[$group[0]]->text,
+                        $route->fingerings[$i]->text,
+                        $what.': notes '.($group[0] + 1).' and '.($i + 1),
+                    );
                 }
                 foreach ($places[$group[0]]->candidates as $other) {
                     $exchanged = $route->fingerings;
                     foreach ($group as $i) {
                         $exchanged[$i] = $other;
                     }
-                    self::assertGreaterThanOrEqual($cost - 1e-6, self::cost($places, array_values($exchanged), $changes), $what);
+                    self::assertGreaterThanOrEqual(
+                        $cost - 1e-6,
+                        self::cost($places, array_values($exchanged), $changes),
+                        $what,
+                    );
                 }
             }
         }
@@ -176,7 +247,8 @@ final class PlanOptimumTest extends TestCase
     }
 
     /**
-     * What a route costs, worked out apart from the planner: own costs, moves by their time, what is unclean, turns of the slide.
+     * What a route costs, worked out apart from the planner: own costs, moves by their time, what is unclean, turns of
+     * the slide.
      *
      * @param non-empty-list<Place> $places
      * @param list<Fingering>       $fingerings
@@ -195,10 +267,20 @@ final class PlanOptimumTest extends TestCase
                 }
             }
             if ($i > 0) {
-                $change = $changes->between($places[$i - 1]->note->pitch(), $fingerings[$i - 1], $place->note->pitch(), $fingerings[$i]);
+                $change = $changes->between(
+                    $places[$i - 1]->note->pitch(),
+                    $fingerings[$i - 1],
+                    $place->note->pitch(),
+                    $fingerings[$i],
+                );
                 $moves = ($fingerings[$i]->slide->out ?? 0.0) <=> ($fingerings[$i - 1]->slide->out ?? 0.0);
-                $isExchanged = $fingerings[$i] !== $fingerings[$i - 1] && $place->note->pitch()->midi() === $places[$i - 1]->note->pitch()->midi();
-                $sum += $isExchanged ? Weights::shipped()->unclean : $place->weight * $change->moves + ($place->isFresh ? Weights::shipped()->afterBreath : 1.0) * $change->unclean;
+                $isExchanged = $fingerings[$i] !== $fingerings[$i - 1]
+                    && $place->note->pitch()->midi() === $places[$i - 1]->note->pitch()->midi();
+                $sum += $isExchanged
+                    ? Weights::shipped()->unclean
+                    : $place->weight * $change->moves + (
+                        $place->isFresh ? Weights::shipped()->afterBreath : 1.0
+                    ) * $change->unclean;
                 $sum += 0 !== $way && $moves === -$way ? $place->weight * Weights::shipped()->turn : 0.0;
                 $way = 0 === $moves ? $way : $moves;
             }

@@ -29,7 +29,12 @@ final class PlannerTest extends TestCase
                 foreach (['major', 'harmonic minor', 'chromatic'] as $scale) {
                     $part = Support::part("own $tonic $scale, $extent", 'clarinet-bb');
                     foreach ($part->study->notes as $i => $note) {
-                        self::assertTrue(0 === $i || 0 === self::slidesBetween($part, $i - 1, $i) || self::isForced($part, $instrument, $i), "$tonic $scale, $extent, note $i");
+                        self::assertTrue(
+                            0 === $i
+                                || 0 === self::slidesBetween($part, $i - 1, $i)
+                                || self::isForced($part, $instrument, $i),
+                            "$tonic $scale, $extent, note $i",
+                        );
                     }
                 }
             }
@@ -40,7 +45,13 @@ final class PlannerTest extends TestCase
     {
         foreach (['own G major', 'own A major, 2 octaves', 'own C chromatic, 2 octaves'] as $line) {
             $part = Support::part($line, 'clarinet-bb');
-            $marked = array_map(static fn ($spot): int => $spot->to, array_filter($part->plan->hardSpots, static fn ($spot): bool => str_contains($part->hard($spot), 'over the break')));
+            $marked = array_map(
+                static fn ($spot): int => $spot->to,
+                array_filter(
+                    $part->plan->hardSpots,
+                    static fn ($spot): bool => str_contains($part->hard($spot), 'over the break'),
+                ),
+            );
             $crossing = [];
             foreach ($part->study->notes as $i => $note) {
                 if ($i > 0 && ($note->pitch()->midi() >= 71) !== ($part->study->notes[$i - 1]->pitch()->midi() >= 71)) {
@@ -50,7 +61,13 @@ final class PlannerTest extends TestCase
             self::assertSame($crossing, array_values($marked), $line);
         }
         $flute = Support::part('own G major', 'flute');
-        self::assertSame([], array_filter($flute->plan->hardSpots, static fn ($spot): bool => str_contains($flute->hard($spot), 'break')));
+        self::assertSame(
+            [],
+            array_filter(
+                $flute->plan->hardSpots,
+                static fn ($spot): bool => str_contains($flute->hard($spot), 'break'),
+            ),
+        );
     }
 
     public function testALongThrowOfTheSlideIsAHardSpot(): void
@@ -58,13 +75,22 @@ final class PlannerTest extends TestCase
         $part = Support::part('concert F, from F2, up', 'trombone');
         self::assertContains('slide from 1 to 6: no other way', array_map($part->hard(...), $part->plan->hardSpots));
         $withAttachment = Support::part('concert F, from F2, up', 'trombone', Stage::Full, 'f-attachment');
-        self::assertSame([], array_filter($withAttachment->plan->hardSpots, static fn ($spot): bool => str_contains($withAttachment->hard($spot), 'slide from')));
+        self::assertSame(
+            [],
+            array_filter(
+                $withAttachment->plan->hardSpots,
+                static fn ($spot): bool => str_contains($withAttachment->hard($spot), 'slide from'),
+            ),
+        );
     }
 
     public function testTheSamePlanComesOutEveryTime(): void
     {
         $first = Support::part('own Db chromatic, 2 octaves, sixteenths', 'clarinet-bb');
-        $second = \SwiftReed\Score\PartBuilder::shipped()->read('own Db chromatic, 2 octaves, sixteenths', Support::instruments()->instrument('clarinet-bb'));
+        $second = \SwiftReed\Score\PartBuilder::shipped()->read(
+            'own Db chromatic, 2 octaves, sixteenths',
+            Support::instruments()->instrument('clarinet-bb'),
+        );
         self::assertEquals($first->plan, $second->plan);
     }
 
@@ -74,7 +100,11 @@ final class PlannerTest extends TestCase
             foreach (['Db', 'E', 'Bb', 'F#'] as $tonic) {
                 $part = Support::part("own $tonic major, sixteenths, 90", $id);
                 foreach ($part->plan->notes as $i => $note) {
-                    self::assertSame('default' === $note->fingering->use->value, '' === $part->why($i), $id.' '.$tonic.' '.$note->fingering->text);
+                    self::assertSame(
+                        'default' === $note->fingering->use->value,
+                        '' === $part->why($i),
+                        $id.' '.$tonic.' '.$note->fingering->text,
+                    );
                     foreach ($note->alternates as $alternate) {
                         self::assertNotSame('', $part->whyNot($i, $alternate));
                         self::assertGreaterThanOrEqual(0.0, $alternate->costHere);
@@ -89,9 +119,19 @@ final class PlannerTest extends TestCase
         $line = Support::part('own A major, 2 octaves, eighths', 'clarinet-bb');
         $drill = Support::part('own A major, 2 octaves, eighths, drill after note 8', 'clarinet-bb');
         $names = array_map(static fn ($note): string => $note->pitch()->text(), $drill->study->notes);
-        self::assertSame(['A4', 'B4', 'A4', 'B4', 'A4', 'B4', 'A4', 'B4', 'A4', 'G#4', 'A4', 'B4', 'C#5', 'G#4', 'A4', 'B4', 'C#5', 'A3'], \array_slice($names, 0, 18));
+        self::assertSame(
+            [
+                'A4', 'B4', 'A4', 'B4', 'A4', 'B4', 'A4', 'B4', 'A4', 'G#4', 'A4', 'B4', 'C#5', 'G#4', 'A4', 'B4',
+                'C#5', 'A3',
+            ],
+            \array_slice($names, 0, 18),
+        );
         self::assertCount(17 + 29, $names);
-        self::assertSame($line->plan->notes[8]->fingering->text, $drill->plan->notes[1]->fingering->text, 'not the trill fingering');
+        self::assertSame(
+            $line->plan->notes[8]->fingering->text,
+            $drill->plan->notes[1]->fingering->text,
+            'not the trill fingering',
+        );
         $bar = $drill->study->recipe->timing->time->barTicks();
         foreach ([9, 13, 17] as $section) {
             self::assertSame(0, $drill->study->notes[$section]->onset % $bar, 'every part begins a bar');
@@ -103,7 +143,12 @@ final class PlannerTest extends TestCase
 
     public function testTheLineIsPlannedAroundPins(): void
     {
-        $build = static fn (string ...$pins): Part => Support::built('own A major, 2 octaves, up', Support::instruments()->instrument('clarinet-bb'), Stage::Full, pins: array_map(\SwiftReed\Fingering\Pin::parse(...), array_values($pins)));
+        $build = static fn (string ...$pins): Part => Support::built(
+            'own A major, 2 octaves, up',
+            Support::instruments()->instrument('clarinet-bb'),
+            Stage::Full,
+            pins: array_map(\SwiftReed\Fingering\Pin::parse(...), array_values($pins)),
+        );
         foreach (['B4 = rE', '9 = rE', 'note 9 = rE', 'B4 > C#5 = rE > lFs', 'E3 to C5 = rE'] as $pin) {
             $plan = $build($pin)->plan;
             self::assertContains('rE', $plan->notes[8]->fingering->touches, $pin);
@@ -126,7 +171,10 @@ final class PlannerTest extends TestCase
         $build('B4 = bis');
     }
 
-    /** Three thousand random lines: every note has a fingering of its chart, no finger is on two keys, every reason is said. */
+    /**
+     * Three thousand random lines: every note has a fingering of its chart, no finger is on two keys, every reason is
+     * said.
+     */
     public function testRandomLinesArePlayable(): void
     {
         $dice = new \Random\Randomizer(new \Random\Engine\Mt19937(4711));
@@ -137,13 +185,20 @@ final class PlannerTest extends TestCase
         for ($i = 0; $i < 3000; ++$i) {
             [$id, $setup] = $pick($setups);
             $scale = $pick($scales);
-            $extent = 'tetrachord' === $scale || str_contains($scale, 'ar') || str_contains($scale, 'triad') ? '' : $pick($extents);
-            $line = 'concert '.$pick(['C', 'Db', 'D', 'Eb', 'E', 'F', 'F#', 'G', 'Ab', 'A', 'Bb', 'B']).' '.$scale.$extent.$pick(['', ', up', ', eighths', ', sixteenths, 120', ', slurred']);
+            $extent = 'tetrachord' === $scale || str_contains($scale, 'ar') || str_contains($scale, 'triad')
+                ? ''
+                : $pick($extents);
+            $line = 'concert '.$pick([
+                'C', 'Db', 'D', 'Eb', 'E', 'F', 'F#', 'G', 'Ab', 'A', 'Bb', 'B',
+            ]).' '.$scale.$extent.$pick(['', ', up', ', eighths', ', sixteenths, 120', ', slurred']);
             $part = Support::part($line, $id, $pick(Stage::cases()), ...$setup);
             self::assertCount(\count($part->study->notes), $part->plan->notes);
             $touches = $part->instrument->mechanism()->touches();
             foreach ($part->plan->notes as $n => $note) {
-                $chart = array_map(static fn ($one): string => strtr($one->text, ['LT' => 'thumb', 'thumb-bb' => 'thumb']), $part->instrument->fingerings($part->study->notes[$n]->pitch()));
+                $chart = array_map(
+                    static fn ($one): string => strtr($one->text, ['LT' => 'thumb', 'thumb-bb' => 'thumb']),
+                    $part->instrument->fingerings($part->study->notes[$n]->pitch()),
+                );
                 if (!\in_array(strtr($note->fingering->text, ['LT' => 'thumb', 'thumb-bb' => 'thumb']), $chart, true)) {
                     self::fail("$line for $id: note $n has a fingering of another note");
                 }
@@ -168,7 +223,11 @@ final class PlannerTest extends TestCase
 
     private static function slidesBetween(Part $part, int $from, int $to): int
     {
-        return self::slides($part->instrument, $part->plan->notes[$from]->fingering->touches, $part->plan->notes[$to]->fingering->touches);
+        return self::slides(
+            $part->instrument,
+            $part->plan->notes[$from]->fingering->touches,
+            $part->plan->notes[$to]->fingering->touches,
+        );
     }
 
     /**
@@ -180,7 +239,10 @@ final class PlannerTest extends TestCase
         $touches = $instrument->mechanism()->touches();
         $slides = 0;
         foreach (self::LITTLE_FINGERS as $finger) {
-            $of = static fn (array $ids): array => array_values(array_filter($ids, static fn (string $id): bool => $touches[$id]->finger === $finger));
+            $of = static fn (array $ids): array => array_values(array_filter(
+                $ids,
+                static fn (string $id): bool => $touches[$id]->finger === $finger,
+            ));
             $slides += [] !== array_diff($of($after), $before) && [] !== $of($before) ? 1 : 0;
         }
 
@@ -200,7 +262,10 @@ final class PlannerTest extends TestCase
                     if (!\in_array($fingering->use->value, ['default', 'alternate'], true)) {
                         continue;
                     }
-                    if ([] === $path || 0 === self::slides($instrument, $path[\count($path) - 1], $fingering->touches)) {
+                    if (
+                        [] === $path
+                        || 0 === self::slides($instrument, $path[\count($path) - 1], $fingering->touches)
+                    ) {
                         $longer[] = [...$path, $fingering->touches];
                     }
                 }

@@ -28,7 +28,10 @@ final class PlayerListTest extends TestCase
     /** @return list<array{string, string|null, string}> */
     private static function said(string $text): array
     {
-        return array_map(static fn (PlayerRow $row): array => [$row->name, $row->instrument, $row->stage->value], self::list()->read($text));
+        return array_map(
+            static fn (PlayerRow $row): array => [$row->name, $row->instrument, $row->stage->value],
+            self::list()->read($text),
+        );
     }
 
     /** @return iterable<array{string, string, string|null, string}> */
@@ -67,7 +70,11 @@ final class PlayerListTest extends TestCase
                     $lines = $hasHeading ? [implode($divider, array_map(ucfirst(...), $order))] : [];
                     $lines[] = implode($divider, array_map(static fn (string $one): string => $cells[$one], $order));
                     $row = self::list()->read("\u{FEFF}".implode("\r\n", $lines)."\r\n\r\n")[0];
-                    self::assertSame(['Ada', 'alto-sax', Stage::Developing, 'D4 to A5', null], [$row->name, $row->instrument, $row->stage, $row->limits, $row->doubt], implode($divider, $order));
+                    self::assertSame(
+                        ['Ada', 'alto-sax', Stage::Developing, 'D4 to A5', null],
+                        [$row->name, $row->instrument, $row->stage, $row->limits, $row->doubt],
+                        implode($divider, $order),
+                    );
                 }
             }
         }
@@ -108,7 +115,9 @@ final class PlayerListTest extends TestCase
 
     public function testANameTwiceIsADoubtAndSetupsAreRead(): void
     {
-        [$first, $second] = self::list()->read("name;instrument;set-up\nDag;trombone;f-attachment\ndag;euphonium;4-valves");
+        [$first, $second] = self::list()->read(
+            "name;instrument;set-up\nDag;trombone;f-attachment\ndag;euphonium;4-valves",
+        );
         self::assertNull($first->doubt);
         self::assertSame(['f-attachment'], $first->setups);
         self::assertStringContainsString('twice', (string) $second->doubt);
@@ -132,7 +141,10 @@ final class PlayerListTest extends TestCase
     public function testNoTextBreaksIt(): void
     {
         mt_srand(7);
-        $pieces = ['Ada', ',', ';', "\t", '"', "\n", 'flute', 'sax', '1', 'name', 'instrument', "\0", "\xFF", '=1+1', ' ', '-', 'to', 'G3', 'E5', '🎺', "'"];
+        $pieces = [
+            'Ada', ',', ';', "\t", '"', "\n", 'flute', 'sax', '1', 'name', 'instrument', "\0", "\xFF", '=1+1', ' ', '-',
+            'to', 'G3', 'E5', '🎺', "'",
+        ];
         for ($i = 0; $i < 1500; ++$i) {
             $text = '';
             for ($k = mt_rand(1, 25); $k > 0; --$k) {
@@ -140,7 +152,10 @@ final class PlayerListTest extends TestCase
             }
             try {
                 foreach (self::list()->read($text) as $row) {
-                    self::assertSame($row->isPlayer(), '' !== $row->name && mb_strlen($row->name) <= PlayerList::NAME && null !== $row->instrument);
+                    self::assertSame(
+                        $row->isPlayer(),
+                        '' !== $row->name && mb_strlen($row->name) <= PlayerList::NAME && null !== $row->instrument,
+                    );
                     self::assertDoesNotMatchRegularExpression('/[\p{Cc}\x{FFFE}]/u', $row->name.$row->section);
                 }
             } catch (ImportError $error) {

@@ -44,15 +44,24 @@ final class SecondChartsTest extends TestCase
 
                 return $sorted;
             }, $instrument->fingerings(Pitch::parse($note)));
-            isset($seen[Pitch::parse($note)->midi()]) ? self::assertContains($touches, $chart, $line) : self::assertSame($touches, $chart[0], $line);
+            isset($seen[Pitch::parse($note)->midi()])
+                ? self::assertContains($touches, $chart, $line)
+                : self::assertSame($touches, $chart[0], $line);
             $seen[Pitch::parse($note)->midi()] = true;
         }
         $range = $instrument->range[Stage::Full->value];
         $from = 1 === \count($names) ? $range->lowest->midi() : $bare->highest->midi() + 1;
-        self::assertSame(range($from, $range->highest->midi()), array_keys($seen), 'the second chart covers the whole range');
+        self::assertSame(
+            range($from, $range->highest->midi()),
+            array_keys($seen),
+            'the second chart covers the whole range',
+        );
     }
 
-    /** Above G6 a clarinet's note is the ninth partial of the fingering 38 half steps below, index lifted; the A flat key may vent it. */
+    /**
+     * Above G6 a clarinet's note is the ninth partial of the fingering 38 half steps below, index lifted; the A flat
+     * key may vent it.
+     */
     public function testTheClarinetsHighestNotesAreNinthPartials(): void
     {
         $clarinet = Support::instruments()->instrument('clarinet-bb', ['expert']);
@@ -74,7 +83,11 @@ final class SecondChartsTest extends TestCase
             $saxophone = Support::instruments()->instrument($id, ['altissimo']);
             self::assertSame('C7', $saxophone->range[Stage::Full->value]->highest->text());
             for ($midi = Pitch::parse('G6')->midi(); $midi <= Pitch::parse('C7')->midi(); ++$midi) {
-                self::assertStringContainsString('players differ', $saxophone->fingerings(Pitch::plain($midi, true))[0]->when, $id);
+                self::assertStringContainsString(
+                    'players differ',
+                    $saxophone->fingerings(Pitch::plain($midi, true))[0]->when,
+                    $id,
+                );
             }
         }
     }

@@ -41,12 +41,25 @@ final class ShapingTest extends TestCase
     {
         $study = Support::study('own C major, one long in the bar', 'flute');
         self::assertCount(60, $study->notes, 'fifteen notes in each of four bars');
-        $long = array_values(array_filter($study->notes, static fn (StudyNote $note): bool => Length::EIGHTH === $note->length));
-        self::assertSame([0, 480, 960, 1440], array_map(static fn (StudyNote $note): int => $note->onset % Length::WHOLE, $long));
+        $long = array_values(array_filter(
+            $study->notes,
+            static fn (StudyNote $note): bool => Length::EIGHTH === $note->length,
+        ));
+        self::assertSame(
+            [0, 480, 960, 1440],
+            array_map(static fn (StudyNote $note): int => $note->onset % Length::WHOLE, $long),
+        );
         $arpeggio = Support::study('own C arpeggio, one long in the bar, 2/4', 'flute');
         self::assertCount(14, $arpeggio->notes, 'seven notes in the eight places of 2/4, on each of two beats');
         $two = Support::study('own C major, 2 octaves, one long in the bar', 'flute')->notes;
-        self::assertCount(3, array_filter(\array_slice($two, 0, 29), static fn (StudyNote $note): bool => Length::EIGHTH === $note->length), '29 notes in 32 places: three long ones');
+        self::assertCount(
+            3,
+            array_filter(
+                \array_slice($two, 0, 29),
+                static fn (StudyNote $note): bool => Length::EIGHTH === $note->length,
+            ),
+            '29 notes in 32 places: three long ones',
+        );
         self::assertSame(2 * Length::WHOLE, $two[29]->onset);
     }
 
@@ -63,16 +76,32 @@ final class ShapingTest extends TestCase
 
     public function testAPickUpStandsBeforeTheFirstBar(): void
     {
-        foreach (['quarters, pick-up 1 beat' => 480, 'eighths, pick-up 3 eighths' => 720, 'eighths, 6/8, pick-up 1 eighth' => 240, 'triplets, pick-up 2 beats, 3/4' => 960, 'long on 2, pick-up 1 beat' => 480] as $clauses => $ticks) {
+        foreach ([
+            'quarters, pick-up 1 beat' => 480,
+            'eighths, pick-up 3 eighths' => 720,
+            'eighths, 6/8, pick-up 1 eighth' => 240,
+            'triplets, pick-up 2 beats, 3/4' => 960,
+            'long on 2, pick-up 1 beat' => 480,
+        ] as $clauses => $ticks) {
             $study = Support::study("own C major, $clauses", 'flute');
             $bars = BarLayout::bars($study);
-            $lengths = array_map(static fn ($bar): int => array_sum(array_map(static fn ($item): int => $item->length, $bar->items)), $bars);
+            $lengths = array_map(
+                static fn ($bar): int => array_sum(array_map(static fn ($item): int => $item->length, $bar->items)),
+                $bars,
+            );
             self::assertSame($ticks, $lengths[0], $clauses);
-            self::assertSame([$study->recipe->timing->time->barTicks()], array_values(array_unique(\array_slice($lengths, 1))), $clauses);
+            self::assertSame(
+                [$study->recipe->timing->time->barTicks()],
+                array_values(array_unique(\array_slice($lengths, 1))),
+                $clauses,
+            );
             self::assertSame(range(0, \count($bars) - 1), array_map(static fn ($bar): int => $bar->number, $bars));
             self::assertSame([0, 0], [$study->notes[0]->onset, $study->notes[0]->bar]);
         }
-        self::assertSame('4 1 2 3', implode(' ', \array_slice(Counts::of(Support::study('own C major, pick-up 1 beat', 'flute')), 0, 4)));
+        self::assertSame(
+            '4 1 2 3',
+            implode(' ', \array_slice(Counts::of(Support::study('own C major, pick-up 1 beat', 'flute')), 0, 4)),
+        );
         foreach (['pick-up 1 eighth', 'untimed, pick-up 1 beat', '2/4, pick-up 2 beats'] as $wrong) {
             try {
                 Support::part("own C major, $wrong", 'flute');
@@ -85,14 +114,22 @@ final class ShapingTest extends TestCase
 
     public function testAPlayersOwnLimitsHold(): void
     {
-        $part = Support::built('own C major, five-and-back', Support::instruments()->instrument('trumpet-bb'), limits: Range::parse('A3 to E5'));
+        $part = Support::built(
+            'own C major, five-and-back',
+            Support::instruments()->instrument('trumpet-bb'),
+            limits: Range::parse('A3 to E5'),
+        );
         $midi = array_map(static fn (StudyNote $note): int => $note->pitch()->midi(), $part->study->notes);
         self::assertGreaterThanOrEqual(57, min($midi));
         self::assertLessThanOrEqual(76, max($midi));
         self::assertNotSame([], $part->study->moves);
         foreach (['C4', 'C5 to C4', 'high', 'E4 to G4'] as $wrong) {
             try {
-                Support::built('own C major', Support::instruments()->instrument('trumpet-bb'), limits: Range::parse($wrong));
+                Support::built(
+                    'own C major',
+                    Support::instruments()->instrument('trumpet-bb'),
+                    limits: Range::parse($wrong),
+                );
                 self::fail($wrong);
             } catch (PlayerError $error) {
                 self::assertStringContainsString('expected', $error->getMessage());
@@ -103,18 +140,45 @@ final class ShapingTest extends TestCase
     public function testLongTonicsAndRhythmsOfPatterns(): void
     {
         $notes = Support::study('own C major, then arpeggio, long tonics', 'flute')->notes;
-        self::assertSame([960, 480, 480, 480, 480, 480, 480, 960], array_map(static fn (StudyNote $note): int => $note->length, \array_slice($notes, 0, 8)));
-        self::assertSame(array_fill(0, 6, 480), array_map(static fn (StudyNote $note): int => $note->length, \array_slice($notes, 15)), 'the arpeggio is even');
-        self::assertSame(Length::TRIPLET_EIGHTH, Support::study('own C major, approach triplets', 'flute')->notes[0]->length);
+        self::assertSame(
+            [960, 480, 480, 480, 480, 480, 480, 960],
+            array_map(static fn (StudyNote $note): int => $note->length, \array_slice($notes, 0, 8)),
+        );
+        self::assertSame(
+            array_fill(0, 6, 480),
+            array_map(static fn (StudyNote $note): int => $note->length, \array_slice($notes, 15)),
+            'the arpeggio is even',
+        );
+        self::assertSame(
+            Length::TRIPLET_EIGHTH,
+            Support::study('own C major, approach triplets', 'flute')->notes[0]->length,
+        );
         self::assertSame(Length::WHOLE, Support::study('own C major, build-up, 3 notes', 'flute')->notes[0]->length);
     }
 
     public function testTonguingByCellAndByRoot(): void
     {
-        $tongued = static fn (string $line): string => implode('', array_map(static fn (StudyNote $note): string => Attack::None === $note->attack ? '-' : 'T', Support::study($line, 'clarinet-bb')->notes));
-        self::assertSame('T-------T-------T', $tongued('own C major, from C4, 3 notes, up, one-two-three-five, tongue cells'));
-        self::assertSame('T---T---T---T---T', substr($tongued('own C major, from C4, tetra, tongue cells'), 0, 17), 'each group of the tetra');
-        self::assertSame('T---T---T---T---T', substr($tongued('own C major, from C4, tetra, tongue roots'), 0, 17), 'the root in both directions');
+        $tongued = static fn (string $line): string => implode(
+            '',
+            array_map(
+                static fn (StudyNote $note): string => Attack::None === $note->attack ? '-' : 'T',
+                Support::study($line, 'clarinet-bb')->notes,
+            ),
+        );
+        self::assertSame(
+            'T-------T-------T',
+            $tongued('own C major, from C4, 3 notes, up, one-two-three-five, tongue cells'),
+        );
+        self::assertSame(
+            'T---T---T---T---T',
+            substr($tongued('own C major, from C4, tetra, tongue cells'), 0, 17),
+            'each group of the tetra',
+        );
+        self::assertSame(
+            'T---T---T---T---T',
+            substr($tongued('own C major, from C4, tetra, tongue roots'), 0, 17),
+            'the root in both directions',
+        );
         self::assertSame('T------T------T', $tongued('own C major, tongue roots'));
         self::assertSame('T---T---T---T--', $tongued('own C major, tongue cells'));
     }
@@ -134,13 +198,24 @@ final class ShapingTest extends TestCase
     /** Source: the handbook, chapter 4, "Breath and hard spots". */
     public function testABreathStandsOnlyWhereAPhraseWouldBeLongerThanABreath(): void
     {
-        $breaths = static fn (string $line): array => array_keys(array_filter(Support::study($line, 'clarinet-bb')->notes, static fn (StudyNote $note): bool => $note->breathAfter));
+        $breaths = static fn (string $line): array => array_keys(array_filter(
+            Support::study($line, 'clarinet-bb')->notes,
+            static fn (StudyNote $note): bool => $note->breathAfter,
+        ));
         self::assertSame([7], $breaths('own C major, from C4, long last'), 'at the turn');
         self::assertSame([], $breaths('own C major, from C4, long last, quarter = 100'), 'one breath is enough');
         self::assertSame([], $breaths('own C major, from C4, slurred, long last'), 'nobody breathes inside a slur');
-        self::assertSame([7, 15], $breaths('own C major, from C4, 4 notes, up, one-two-three-five, quarter = 60'), 'at the ends of cells');
+        self::assertSame(
+            [7, 15],
+            $breaths('own C major, from C4, 4 notes, up, one-two-three-five, quarter = 60'),
+            'at the ends of cells',
+        );
         self::assertSame([], $breaths('own C major, from C4, 4 notes, up, one-two-three-five, quarter = 130'));
-        self::assertSame([1, 3, 5, 7], \array_slice($breaths('own A major, 2 octaves, eighths, quarter = 100, drill after note 8'), 0, 4), 'a drill breathes where its pair starts again');
+        self::assertSame(
+            [1, 3, 5, 7],
+            \array_slice($breaths('own A major, 2 octaves, eighths, quarter = 100, drill after note 8'), 0, 4),
+            'a drill breathes where its pair starts again',
+        );
         foreach (['flute' => 6, 'tuba-bbb' => 6, 'clarinet-bb' => 8, 'trombone' => 8] as $id => $seconds) {
             foreach ([[Stage::First, $seconds], [Stage::Developing, 12]] as [$stage, $most]) {
                 $since = 0.0;
@@ -156,28 +231,60 @@ final class ShapingTest extends TestCase
     /** A pattern that goes its own way is the same over any extent, and lies where one octave of it would. */
     public function testFullRangeLeavesAPatternThatGoesItsOwnWay(): void
     {
-        $notes = static fn (string $line, string $id): string => implode(' ', array_map(static fn (StudyNote $note): string => $note->pitch()->text(), Support::study($line, $id)->notes));
+        $notes = static fn (string $line, string $id): string => implode(
+            ' ',
+            array_map(static fn (StudyNote $note): string => $note->pitch()->text(), Support::study($line, $id)->notes),
+        );
         foreach (['trumpet-c', 'clarinet-bb', 'trombone'] as $id) {
             foreach (['chromatic segments', 'cell 1 3 5 on 1 4 5 1'] as $pattern) {
                 foreach (['C', 'G#', 'Eb'] as $tonic) {
                     foreach (['chromatic', 'chromatic by the key'] as $scale) {
-                        self::assertSame($notes("own $tonic $scale, $pattern", $id), $notes("own $tonic $scale, full range, $pattern", $id), "$tonic $scale, $pattern, $id");
+                        self::assertSame(
+                            $notes("own $tonic $scale, $pattern", $id),
+                            $notes("own $tonic $scale, full range, $pattern", $id),
+                            "$tonic $scale, $pattern, $id",
+                        );
                     }
                 }
             }
             $range = Support::instruments()->instrument($id)->range['full'];
-            $all = array_map(static fn (StudyNote $note): int => $note->pitch()->midi(), Support::study('own C chromatic, full range, thirds', $id)->notes);
+            $all = array_map(
+                static fn (StudyNote $note): int => $note->pitch()->midi(),
+                Support::study('own C chromatic, full range, thirds', $id)->notes,
+            );
             self::assertGreaterThanOrEqual($range->lowest->midi(), min($all));
-            self::assertGreaterThanOrEqual($range->highest->midi() - 1, max($all), 'as much of the range as the pattern reaches');
+            self::assertGreaterThanOrEqual(
+                $range->highest->midi() - 1,
+                max($all),
+                'as much of the range as the pattern reaches',
+            );
         }
     }
 
-    /** No breath could be left out, and nobody breathes for a single note that the phrase before or after it could take. */
+    /**
+     * No breath could be left out, and nobody breathes for a single note that the phrase before or after it could take.
+     */
     public function testBreathsAreNeededAndShareTheLineOut(): void
     {
         $phrases = 0;
-        foreach ([['flute', Stage::First, 6.0], ['tuba-bbb', Stage::First, 6.0], ['clarinet-bb', Stage::First, 8.0], ['trumpet-bb', Stage::Full, 12.0], ['bassoon', Stage::Full, 12.0], ['baritone-sax', Stage::Developing, 12.0]] as [$id, $stage, $most]) {
-            foreach (['major, 2 octaves, quarters, quarter = 72', 'major, 2 octaves, half notes, quarter = 90', 'harmonic minor, half notes, quarter = 60', 'major, whole notes, quarter = 80', 'chromatic, 2 octaves, quarters, quarter = 100', 'dorian, up, quarters, quarter = 50', 'major, quarters, quarter = 52, down', 'arpeggio, 2 octaves, half notes, quarter = 66'] as $what) {
+        foreach ([
+            ['flute', Stage::First, 6.0],
+            ['tuba-bbb', Stage::First, 6.0],
+            ['clarinet-bb', Stage::First, 8.0],
+            ['trumpet-bb', Stage::Full, 12.0],
+            ['bassoon', Stage::Full, 12.0],
+            ['baritone-sax', Stage::Developing, 12.0],
+        ] as [$id, $stage, $most]) {
+            foreach ([
+                'major, 2 octaves, quarters, quarter = 72',
+                'major, 2 octaves, half notes, quarter = 90',
+                'harmonic minor, half notes, quarter = 60',
+                'major, whole notes, quarter = 80',
+                'chromatic, 2 octaves, quarters, quarter = 100',
+                'dorian, up, quarters, quarter = 50',
+                'major, quarters, quarter = 52, down',
+                'arpeggio, 2 octaves, half notes, quarter = 66',
+            ] as $what) {
                 foreach (['Bb', 'F', 'Eb', 'C'] as $tonic) {
                     $study = Support::study("concert $tonic $what", $id, $stage);
                     [$notes, $tempo] = [$study->notes, $study->recipe->timing->tempo];
@@ -196,12 +303,24 @@ final class ShapingTest extends TestCase
                     }
                     foreach ($lengths as $k => $seconds) {
                         ++$phrases;
-                        self::assertLessThanOrEqual(max($most * 1.02, $notes[0]->length / 480 / $tempo->quarters() * 60) + 0.001, $seconds, "$tonic $what for $id");
+                        self::assertLessThanOrEqual(
+                            max($most * 1.02, $notes[0]->length / 480 / $tempo->quarters() * 60) + 0.001,
+                            $seconds,
+                            "$tonic $what for $id",
+                        );
                         if (isset($lengths[$k + 1])) {
-                            self::assertGreaterThan($most, $seconds + $lengths[$k + 1], "$tonic $what for $id: breath ".($k + 1).' is needed');
+                            self::assertGreaterThan(
+                                $most,
+                                $seconds + $lengths[$k + 1],
+                                "$tonic $what for $id: breath ".($k + 1).' is needed',
+                            );
                         }
                         if ($k > 0 && isset($lengths[$k + 1]) && 1 === $counts[$k]) {
-                            self::assertGreaterThan($most, 2 * $seconds, "$tonic $what for $id: phrase ".($k + 1).' is not one short note');
+                            self::assertGreaterThan(
+                                $most,
+                                2 * $seconds,
+                                "$tonic $what for $id: phrase ".($k + 1).' is not one short note',
+                            );
                         }
                     }
                 }
@@ -212,19 +331,44 @@ final class ShapingTest extends TestCase
 
     public function testLipSlursAreSpelledByTheirIntervalAndSayWhatLiesBetween(): void
     {
-        foreach ([['own F major', 'trumpet-bb', 'F4 Bb4', '4'], ['own Gb major', 'tuba-bbb', 'Gb1 Db2', '5'], ['own F major', 'trombone', 'F2 C3', '5']] as [$key, $id, $notes, $degree]) {
+        foreach ([
+            ['own F major', 'trumpet-bb', 'F4 Bb4', '4'],
+            ['own Gb major', 'tuba-bbb', 'Gb1 Db2', '5'],
+            ['own F major', 'trombone', 'F2 C3', '5'],
+        ] as [$key, $id, $notes, $degree]) {
             $study = Support::study($key.', lip slurs', $id);
-            self::assertSame($notes, implode(' ', array_map(static fn (StudyNote $note): string => $note->pitch()->text(), \array_slice($study->notes, 0, 2))), $id);
+            self::assertSame(
+                $notes,
+                implode(
+                    ' ',
+                    array_map(
+                        static fn (StudyNote $note): string => $note->pitch()->text(),
+                        \array_slice($study->notes, 0, 2),
+                    ),
+                ),
+                $id,
+            );
             self::assertSame($degree, $study->notes[1]->tone->degree);
         }
         foreach (Support::instruments()->ids() as $id) {
-            if (!\in_array(Support::instruments()->instrument($id)->mechanism()->kind()->value, ['valves', 'slide'], true)) {
+            if (!\in_array(
+                Support::instruments()->instrument($id)->mechanism()->kind()->value,
+                ['valves', 'slide'],
+                true,
+            )) {
                 continue;
             }
             foreach (['C', 'Db', 'D', 'Eb', 'E', 'F', 'F#', 'G', 'Ab', 'A', 'Bb', 'B'] as $tonic) {
                 $part = Support::part("own $tonic major, lip slurs", $id);
-                $partials = array_map(static fn ($note): int => $note->fingering->partial, \array_slice($part->plan->notes, 0, 2));
-                self::assertSame($partials[1] - $partials[0] > 1, str_contains(implode(' ', $part->study->warnings), 'too far out of tune'), "$tonic for $id");
+                $partials = array_map(
+                    static fn ($note): int => $note->fingering->partial,
+                    \array_slice($part->plan->notes, 0, 2),
+                );
+                self::assertSame(
+                    $partials[1] - $partials[0] > 1,
+                    str_contains(implode(' ', $part->study->warnings), 'too far out of tune'),
+                    "$tonic for $id",
+                );
             }
         }
     }
@@ -233,10 +377,17 @@ final class ShapingTest extends TestCase
     {
         $study = Support::study('own C major, from C5, tetra, drop above E6', 'alto-sax');
         self::assertSame(RangePolicy::Drop, $study->policy);
-        self::assertLessThanOrEqual(88, max(array_map(static fn (StudyNote $note): int => $note->pitch()->midi(), $study->notes)));
-        // Where the upper root is above the limit, the second group starts from the same root and the next root is an octave lower.
+        self::assertLessThanOrEqual(
+            88,
+            max(array_map(static fn (StudyNote $note): int => $note->pitch()->midi(), $study->notes)),
+        );
+        // Where the upper root is above the limit, the second group starts from the same root and the next root is an
+        // octave lower.
         $names = array_map(static fn (StudyNote $note): string => $note->pitch()->text(), $study->notes);
-        self::assertSame(['F5', 'G5', 'A5', 'B5', 'F5', 'E5', 'D5', 'C5', 'G4', 'A4', 'B4', 'C5'], \array_slice($names, 24, 12));
+        self::assertSame(
+            ['F5', 'G5', 'A5', 'B5', 'F5', 'E5', 'D5', 'C5', 'G4', 'A4', 'B4', 'C5'],
+            \array_slice($names, 24, 12),
+        );
         self::assertSame([28, -1], [$study->moves[0]->at, $study->moves[0]->octaves]);
     }
 
@@ -247,7 +398,11 @@ final class ShapingTest extends TestCase
         self::assertSame('F4 G4 A4 Bb4 C5 D5 C5 Bb4 A4 G4 F4 E4 D4 C4 Bb3 A3 Bb3 C4 D4 E4 F4', implode(' ', $names));
         $left = Support::study('own D major, 2 octaves, leave out, eighths', 'trumpet-bb', Stage::First);
         self::assertStringContainsString('Left out', implode(' ', $left->warnings));
-        self::assertSame(28 * Length::EIGHTH, $left->notes[\count($left->notes) - 1]->onset, 'the time of the notes that are left out is kept');
+        self::assertSame(
+            28 * Length::EIGHTH,
+            $left->notes[\count($left->notes) - 1]->onset,
+            'the time of the notes that are left out is kept',
+        );
         self::assertSame(RangePolicy::LeaveOut, $left->policy);
     }
 
@@ -258,8 +413,14 @@ final class ShapingTest extends TestCase
         self::assertSame(RangePolicy::Drop, $part('own C major, from C4, thirds, same root and drop')->policy);
         self::assertSame(RangePolicy::Fold, $part('own C major, from C4 to C5, fold')->policy);
         self::assertNotSame([], $part('own C major, from C4 to C5, fold')->moves);
-        self::assertStringContainsString('"2 octaves" and "down" have no part in it', implode(' ', $part('own C major, 2 octaves, down, turn round')->warnings));
-        self::assertStringContainsString('"from C5" has no part in it', implode(' ', $part('own C major, from C5, lip slurs')->warnings));
+        self::assertStringContainsString(
+            '"2 octaves" and "down" have no part in it',
+            implode(' ', $part('own C major, 2 octaves, down, turn round')->warnings),
+        );
+        self::assertStringContainsString(
+            '"from C5" has no part in it',
+            implode(' ', $part('own C major, from C5, lip slurs')->warnings),
+        );
         self::assertStringNotContainsString('no part', implode(' ', $part('own C major, turn round')->warnings));
     }
 
@@ -279,7 +440,10 @@ final class ShapingTest extends TestCase
     {
         yield 'by fourths' => ['concert C major, keys by fourths', 'C F Bb Eb Ab Db Gb B E A D G'];
         yield 'by fifths' => ['concert C major, keys by fifths', 'C G D A E B Gb Db Ab Eb Bb F'];
-        yield 'minors keep a signature that can be read' => ['concert C harmonic minor, keys by fourths', 'C F Bb Eb G# C# F# B E A D G'];
+        yield 'minors keep a signature that can be read' => [
+            'concert C harmonic minor, keys by fourths',
+            'C F Bb Eb G# C# F# B E A D G',
+        ];
         yield 'up' => ['concert C major, keys chromatic up', 'C Db D Eb E F Gb G Ab A Bb B'];
         yield 'down' => ['concert C major, keys chromatic down', 'C B Bb A Ab G Gb F E Eb D Db'];
         yield 'from another key' => ['concert Bb blues, keys by fourths', 'Bb Eb G# C# F# B E A D G C F'];
@@ -293,7 +457,10 @@ final class ShapingTest extends TestCase
     public function testOrdersOfKeys(string $line, string $tonics): void
     {
         $lines = (new KeyOrder(Support::scales()))->lines(Support::parts()->parser->parse($line));
-        self::assertSame($tonics, implode(' ', array_map(static fn (StudyLine $one): string => $one->tonic()->text(), $lines)));
+        self::assertSame(
+            $tonics,
+            implode(' ', array_map(static fn (StudyLine $one): string => $one->tonic()->text(), $lines)),
+        );
         foreach ($lines as $one) {
             Support::part($one->text(), 'horn-f'); // each can be played
         }
@@ -301,8 +468,16 @@ final class ShapingTest extends TestCase
 
     public function testMajorsWithTheirMinors(): void
     {
-        $lines = (new KeyOrder(Support::scales()))->lines(Support::parts()->parser->parse('own C major, eighths, keys with minors'));
-        self::assertSame(['own C major, eighths', 'own A natural minor, eighths', 'own A harmonic minor, eighths', 'own A melodic minor, eighths', 'own G major, eighths', 'own E natural minor, eighths'], array_map(static fn (StudyLine $one): string => $one->text(), \array_slice($lines, 0, 6)));
+        $lines = (new KeyOrder(Support::scales()))->lines(Support::parts()->parser->parse(
+            'own C major, eighths, keys with minors',
+        ));
+        self::assertSame(
+            [
+                'own C major, eighths', 'own A natural minor, eighths', 'own A harmonic minor, eighths',
+                'own A melodic minor, eighths', 'own G major, eighths', 'own E natural minor, eighths',
+            ],
+            array_map(static fn (StudyLine $one): string => $one->text(), \array_slice($lines, 0, 6)),
+        );
         self::assertCount(48, $lines);
         foreach (['own C blues, keys with minors', 'own C blues, keys by modes'] as $wrong) {
             try {
@@ -316,7 +491,10 @@ final class ShapingTest extends TestCase
 
     public function testASheetNumbersItsStudiesInEveryFormat(): void
     {
-        $sheet = (new SheetBuilder(Support::parts()))->read(['concert F major, 2 octaves', 'concert F arpeggio, keys by fourths', 'concert F blues, triplets'], Support::instruments()->instrument('trombone'));
+        $sheet = (new SheetBuilder(Support::parts()))->read(
+            ['concert F major, 2 octaves', 'concert F arpeggio, keys by fourths', 'concert F blues, triplets'],
+            Support::instruments()->instrument('trombone'),
+        );
         self::assertSame(['1', '2.1', '2.2'], \array_slice($sheet->numbers, 0, 3));
         self::assertSame('3', $sheet->numbers[13]);
         $xml = simplexml_load_string((new MusicXmlWriter())->of($sheet, new ExportChoices()));
@@ -324,9 +502,17 @@ final class ShapingTest extends TestCase
         self::assertCount(14, $xml->xpath('//rehearsal') ?: []);
         $ids = array_map(strval(...), $xml->xpath('//note/@id') ?: []);
         self::assertSame($ids, array_unique($ids), 'every note has an id of its own');
-        $bars = array_map(static fn (\SimpleXMLElement $bar): int => (int) $bar['number'], $xml->xpath('//measure') ?: []);
+        $bars = array_map(
+            static fn (\SimpleXMLElement $bar): int => (int) $bar['number'],
+            $xml->xpath('//measure') ?: [],
+        );
         self::assertSame(range(1, \count($bars)), $bars, 'bars count on');
-        self::assertSame(array_sum(array_map(static fn ($part): int => \count($part->study->notes), $sheet->parts)), substr_count((new TextWriter())->of($sheet, new ExportChoices()), '♭3') >= 0 ? self::noteOns((new MidiWriter())->of($sheet, new ExportChoices())) : 0);
+        self::assertSame(
+            array_sum(array_map(static fn ($part): int => \count($part->study->notes), $sheet->parts)),
+            substr_count((new TextWriter())->of($sheet, new ExportChoices()), '♭3') >= 0
+                ? self::noteOns((new MidiWriter())->of($sheet, new ExportChoices()))
+                : 0,
+        );
     }
 
     private static function noteOns(string $midi): int
@@ -341,7 +527,10 @@ final class ShapingTest extends TestCase
     {
         $this->expectException(SheetError::class);
         $this->expectExceptionMessageMatches('/^Line 2 of the sheet, "concert F majr": Column 11/');
-        (new SheetBuilder(Support::parts()))->read(['concert F', 'concert F majr'], Support::instruments()->instrument('flute'));
+        (new SheetBuilder(Support::parts()))->read(
+            ['concert F', 'concert F majr'],
+            Support::instruments()->instrument('flute'),
+        );
     }
 
     /** @return iterable<string, array{string, string}> */
@@ -364,7 +553,10 @@ final class ShapingTest extends TestCase
     public function testTheWorkingIsThatOfThePage(): void
     {
         $working = self::working('concert F major', 'alto-sax');
-        self::assertSame(['W W H', 'W', 'W W H'], [$working->tetrachord(false), $working->link(), $working->tetrachord(true)]);
+        self::assertSame(
+            ['W W H', 'W', 'W W H'],
+            [$working->tetrachord(false), $working->link(), $working->tetrachord(true)],
+        );
         self::assertSame('D E F♯ G A B C♯', implode(' ', array_column($working->degrees, 'note')));
         self::assertStringContainsString('a major sixth', $working->transposition);
         self::assertStringContainsString('3 sharps more', $working->transposition);
@@ -372,19 +564,33 @@ final class ShapingTest extends TestCase
         $minor = self::working('own A harmonic minor', 'flute');
         self::assertSame(['W H W', 'H 3 H'], [$minor->tetrachord(false), $minor->tetrachord(true)]);
         self::assertSame(['b3' => -1, 'b6' => -1], array_filter(array_column($minor->degrees, 'raised', 'degree')));
-        self::assertStringContainsString('C, E♭, G♭', strtr(implode(' ', self::working('own A diminished whole-half', 'flute')->relations), ['D♯' => 'E♭', 'F♯' => 'G♭']));
+        self::assertStringContainsString(
+            'C, E♭, G♭',
+            strtr(
+                implode(' ', self::working('own A diminished whole-half', 'flute')->relations),
+                ['D♯' => 'E♭', 'F♯' => 'G♭'],
+            ),
+        );
         self::assertContains('C major with 4 raised.', self::working('own C lydian', 'flute')->relations);
         self::assertStringContainsString('C major', implode(' ', self::working('own D dorian', 'flute')->relations));
-        self::assertStringContainsString('A♭ melodic minor', implode(' ', self::working('own G altered', 'flute')->relations));
+        self::assertStringContainsString(
+            'A♭ melodic minor',
+            implode(' ', self::working('own G altered', 'flute')->relations),
+        );
     }
 
     public function testATriadPairFitsOverItsChords(): void
     {
-        // Source: the handbook, chapter 5 (common practice): B flat and C over C7 or G minor 7; for a B flat instrument C and D over D7 or A minor 7.
+        // Source: the handbook, chapter 5 (common practice): B flat and C over C7 or G minor 7; for a B flat instrument
+        // C and D over D7 or A minor 7.
         $working = self::working('concert Bb triad pair C', 'tenor-sax');
         self::assertSame(['C7', 'Gm7'], $working->concertChords);
         self::assertSame(['D7', 'Am7'], $working->writtenChords);
-        foreach (['concert C triad pair Am' => 'C and E', 'concert C triad pair Em' => 'E and G', 'concert C minor triad pair Eb' => 'E♭ and G'] as $line => $shared) {
+        foreach ([
+            'concert C triad pair Am' => 'C and E',
+            'concert C triad pair Em' => 'E and G',
+            'concert C minor triad pair Eb' => 'E♭ and G',
+        ] as $line => $shared) {
             try {
                 Support::parts()->parser->parse($line);
                 self::fail($line);
@@ -392,7 +598,10 @@ final class ShapingTest extends TestCase
                 self::assertStringContainsString("share $shared", $error->getMessage());
             }
         }
-        self::assertSame('concert Bb minor triad pair Cdim', Support::parts()->parser->parse('concert b flat minor triad pair C diminished')->text());
+        self::assertSame(
+            'concert Bb minor triad pair Cdim',
+            Support::parts()->parser->parse('concert b flat minor triad pair C diminished')->text(),
+        );
     }
 
     private static function working(string $line, string $instrument): Working
@@ -404,17 +613,42 @@ final class ShapingTest extends TestCase
 
     public function testReminderSignsStandAsideForTrueOnes(): void
     {
-        $signs = static fn (Reminders $level): string => implode(' ', array_map(static fn (StudyNote $note): string => $note->pitch()->name()->text().(null === $note->reminder ? '' : ':'.$note->reminder->besideNote()), Support::built('own A major, from A4, 3 notes, up, cell 1 b3 3 4', Support::instruments()->instrument('flute'), reminders: $level)->study->notes));
-        // In the first bar C natural takes a true sign, and so does the C sharp after it; D flat and D in the second bar likewise.
+        $signs = static fn (Reminders $level): string => implode(
+            ' ',
+            array_map(
+                static fn (StudyNote $note): string => $note->pitch()->name()->text().(
+                    null === $note->reminder ? '' : ':'.$note->reminder->besideNote()
+                ),
+                Support::built(
+                    'own A major, from A4, 3 notes, up, cell 1 b3 3 4',
+                    Support::instruments()->instrument('flute'),
+                    reminders: $level,
+                )->study->notes,
+            ),
+        );
+        // In the first bar C natural takes a true sign, and so does the C sharp after it; D flat and D in the second
+        // bar likewise.
         self::assertSame('A C C# D B Db D E C#:#', $signs(Reminders::Affected));
         self::assertSame('A C C# D B Db D E C#', $signs(Reminders::None));
-        $long = Support::built('own C major, from C4, up, cell 1 b3 3 4 5 6 7 8', Support::instruments()->instrument('keyboard'), reminders: Reminders::Habit);
-        self::assertSame(['E4', 'natural'], [$long->study->notes[16]->pitch()->text(), $long->study->notes[16]->reminder?->besideNote()], 'E stood as E flat four bars before');
+        $long = Support::built(
+            'own C major, from C4, up, cell 1 b3 3 4 5 6 7 8',
+            Support::instruments()->instrument('keyboard'),
+            reminders: Reminders::Habit,
+        );
+        self::assertSame(
+            ['E4', 'natural'],
+            [$long->study->notes[16]->pitch()->text(), $long->study->notes[16]->reminder?->besideNote()],
+            'E stood as E flat four bars before',
+        );
     }
 
     public function testLettersForThoseWhoDoNotReadYet(): void
     {
-        $lines = LetterChart::of(Support::scales()->material('major'), Support::instruments()->instrument('flute')->transposition, SpellingPreference::Plainest);
+        $lines = LetterChart::of(
+            Support::scales()->material('major'),
+            Support::instruments()->instrument('flute')->transposition,
+            SpellingPreference::Plainest,
+        );
         self::assertCount(12, $lines);
         // Source: the handbook, chapter 1 (common practice): "in D, notes 3 and 7".
         $d = array_values(array_filter($lines, static fn ($line): bool => 'D' === $line->written->tonic->text()))[0];
@@ -426,17 +660,42 @@ final class ShapingTest extends TestCase
     public function testLipSlursTakeRealNeighboursOnOneFingering(): void
     {
         // Source: the handbook, chapter 3: trumpet C4 and G4 open are neighbours; on the F horn a partial lies between.
-        self::assertSame('C4 G4 C4', implode(' ', \array_slice(explode(' ', Support::notes('own C major, lip slurs', 'trumpet-bb')), 0, 3)));
-        self::assertSame('C4 E4 C4', implode(' ', \array_slice(explode(' ', Support::notes('own C major, lip slurs', 'horn-f')), 0, 3)));
+        self::assertSame(
+            'C4 G4 C4',
+            implode(' ', \array_slice(explode(' ', Support::notes('own C major, lip slurs', 'trumpet-bb')), 0, 3)),
+        );
+        self::assertSame(
+            'C4 E4 C4',
+            implode(' ', \array_slice(explode(' ', Support::notes('own C major, lip slurs', 'horn-f')), 0, 3)),
+        );
         foreach (['trumpet-bb', 'horn-f', 'trombone', 'tuba-bbb', 'euphonium-bc'] as $id) {
             foreach (['C', 'D', 'Eb', 'F#'] as $tonic) {
                 $plan = Support::part("own $tonic major, lip slurs", $id)->plan;
-                self::assertCount(1, array_unique(array_map(static fn ($note): string => implode(' ', $note->fingering->touches).$note->fingering->slide?->position, $plan->notes)), "$id $tonic");
+                self::assertCount(
+                    1,
+                    array_unique(array_map(
+                        static fn ($note): string => implode(
+                            ' ',
+                            $note->fingering->touches,
+                        ).$note->fingering->slide?->position,
+                        $plan->notes,
+                    )),
+                    "$id $tonic",
+                );
             }
         }
         $study = Support::study('own C major, lip slurs', 'trumpet-bb');
-        self::assertSame([Length::HALF => 2, Length::EIGHTH => 8, Length::TRIPLET_EIGHTH => 12, Length::SIXTEENTH => 16, Length::WHOLE => 1], array_count_values(array_map(static fn (StudyNote $note): int => $note->length, $study->notes)));
-        self::assertSame([1, 2, 3, 4, 5], array_values(array_unique(array_map(static fn (StudyNote $note): int => $note->bar, $study->notes))));
+        self::assertSame(
+            [
+                Length::HALF => 2, Length::EIGHTH => 8, Length::TRIPLET_EIGHTH => 12, Length::SIXTEENTH => 16,
+                Length::WHOLE => 1,
+            ],
+            array_count_values(array_map(static fn (StudyNote $note): int => $note->length, $study->notes)),
+        );
+        self::assertSame(
+            [1, 2, 3, 4, 5],
+            array_values(array_unique(array_map(static fn (StudyNote $note): int => $note->bar, $study->notes))),
+        );
         self::assertCount(17, Support::study('own C major, lip slurs, eighths', 'trumpet-bb')->notes);
         $this->expectException(StudyError::class);
         Support::part('own C major, lip slurs', 'flute');

@@ -18,7 +18,10 @@ final class StudyLineTest extends TestCase
     /** @return iterable<array{string, string}> */
     public static function waysOfSaying(): iterable
     {
-        yield ['concert G major, 2 octaves, up and down, eighths, quarter = 72', 'concert G major, 2 octaves, up and down, eighths, quarter = 72'];
+        yield [
+            'concert G major, 2 octaves, up and down, eighths, quarter = 72',
+            'concert G major, 2 octaves, up and down, eighths, quarter = 72',
+        ];
         yield ['  Concert  b-flat MAJOR , Two Octaves', 'concert Bb major, 2 octaves'];
         yield ['concert B♭ major', 'concert Bb major'];
         yield ['own c♯ dorian, eighth notes', 'own C# dorian, eighths'];
@@ -30,7 +33,10 @@ final class StudyLineTest extends TestCase
         yield ['own D formula 1 b3 4 ♭5 5 b7 8', 'own D formula 1 b3 4 b5 5 b7'];
         yield ['own C diminished half-whole', 'own C diminished half-whole'];
         yield ['concert C, from A4 to E flat 5', 'concert C, from A4 to Eb5'];
-        yield ['concert C, folded, 6/8, dotted quarter = 50, click every beat', 'concert C, fold, 6/8, dotted quarter = 50, click every beat'];
+        yield [
+            'concert C, folded, 6/8, dotted quarter = 50, click every beat',
+            'concert C, fold, 6/8, dotted quarter = 50, click every beat',
+        ];
         yield ['concert C, slur two tongue two', 'concert C, slur 2 tongue 2'];
         yield ['concert C, 60, goal 120, click 2 and 4', 'concert C, 60, goal 120, click 2 and 4'];
     }
@@ -52,7 +58,11 @@ final class StudyLineTest extends TestCase
         for ($i = 0; $i < 2000; ++$i) {
             $tonic = ['C', 'F', 'Bb', 'E flat', 'F♯', 'g'][$dice->getInt(0, 5)];
             $names = Support::scales()->understoodNames();
-            $clauses = [['concert ', 'own ', ''][$dice->getInt(0, 2)].$tonic.' '.$names[$dice->getInt(0, \count($names) - 1)]];
+            $clauses = [[
+                'concert ',
+                'own ',
+                '',
+            ][$dice->getInt(0, 2)].$tonic.' '.$names[$dice->getInt(0, \count($names) - 1)]];
             foreach ($dice->shuffleArray($bySlot) as $shown) {
                 if (0 === $dice->getInt(0, 2)) {
                     $clauses[] = $shown[$dice->getInt(0, \count($shown) - 1)];
@@ -102,7 +112,10 @@ final class StudyLineTest extends TestCase
     public function testNoLineOfRandomCharactersBreaksTheParser(): void
     {
         $dice = new Randomizer(new Mt19937(7));
-        $pieces = ['concert', 'own', 'C', 'b', '♭', '#', ',', ',,', '/', '=', '4', '12', '-', 'octaves', 'to the ninth', 'from', 'A4', "\t", '🎺', 'formula', '1', 'b3', 'slur', '400', "\u{202E}", '</script>', '%', '0'];
+        $pieces = [
+            'concert', 'own', 'C', 'b', '♭', '#', ',', ',,', '/', '=', '4', '12', '-', 'octaves', 'to the ninth',
+            'from', 'A4', "\t", '🎺', 'formula', '1', 'b3', 'slur', '400', "\u{202E}", '</script>', '%', '0',
+        ];
         $refused = 0;
         for ($i = 0; $i < 3000; ++$i) {
             $line = '';
@@ -123,7 +136,10 @@ final class StudyLineTest extends TestCase
     public function testEverySuggestionCanBeRead(): void
     {
         $completion = new Completion(Support::scales(), Support::parts()->parser->grammar());
-        foreach (['', 'con', 'concert', 'concert B', 'concert Bb m', 'own E flat ', 'concert C, ', 'concert C, 2', 'concert C, slur', 'concert C, eighths, t', 'concert C majr', 'concert C, eigths'] as $typed) {
+        foreach ([
+            '', 'con', 'concert', 'concert B', 'concert Bb m', 'own E flat ', 'concert C, ', 'concert C, 2',
+            'concert C, slur', 'concert C, eighths, t', 'concert C majr', 'concert C, eigths',
+        ] as $typed) {
             $suggestions = $completion->of($typed);
             self::assertNotSame([], $suggestions, $typed);
             foreach ($suggestions as $suggestion) {
@@ -135,13 +151,20 @@ final class StudyLineTest extends TestCase
     public function testOneClauseCanBeSaidDifferently(): void
     {
         $line = Support::parts()->parser->parse('concert C major, eighths, 60');
-        self::assertSame('concert C major, 2 octaves, eighths, 60', $line->with(Support::parts()->parser->clauseOf('2 octaves'))->text());
+        self::assertSame(
+            'concert C major, 2 octaves, eighths, 60',
+            $line->with(Support::parts()->parser->clauseOf('2 octaves'))->text(),
+        );
         self::assertSame('concert C major, 60', $line->without(ClauseKind::Rhythm)->text());
     }
 
     public function testTheDocumentationIsTheGrammar(): void
     {
         $written = (string) file_get_contents(\dirname(__DIR__, 2).'/docs/study-line.md');
-        self::assertSame(GrammarDoc::markdown(Support::parts()->parser->grammar(), Support::scales()), $written, 'run bin/console docs:study-line > docs/study-line.md');
+        self::assertSame(
+            GrammarDoc::markdown(Support::parts()->parser->grammar(), Support::scales()),
+            $written,
+            'run bin/console docs:study-line > docs/study-line.md',
+        );
     }
 }

@@ -50,15 +50,45 @@ final class StudyTest extends TestCase
                     $own = $instrument->range[$stage->value];
                     foreach ($part->study->notes as $n => $note) {
                         self::assertTrue($full->holds($note->pitch(), $note->pitch()), $line);
-                        self::assertSame($note->pitch()->midi() - $instrument->transposition->halfSteps(), $note->sounding->midi());
-                        self::assertContains(strtr($part->plan->notes[$n]->fingering->text, ['thumb-bb' => 'LT']), array_map(static fn ($one): string => strtr($one->text, ['thumb-bb' => 'LT']), $instrument->fingerings($note->pitch())), $line);
-                        self::assertTrue($own->holds($note->pitch(), $note->pitch()) || [] !== $part->study->warnings, "$line leaves the range of its stage without saying so");
+                        self::assertSame(
+                            $note->pitch()->midi() - $instrument->transposition->halfSteps(),
+                            $note->sounding->midi(),
+                        );
+                        self::assertContains(
+                            strtr($part->plan->notes[$n]->fingering->text, ['thumb-bb' => 'LT']),
+                            array_map(
+                                static fn ($one): string => strtr($one->text, ['thumb-bb' => 'LT']),
+                                $instrument->fingerings($note->pitch()),
+                            ),
+                            $line,
+                        );
+                        self::assertTrue(
+                            $own->holds($note->pitch(), $note->pitch()) || [] !== $part->study->warnings,
+                            "$line leaves the range of its stage without saying so",
+                        );
                     }
                     if ('full range' === $extent && Support::scales()->material($scale)->hasEveryHalfStep()) {
-                        self::assertSame([$own->lowest->midi(), $own->highest->midi()], [min(array_map(static fn (StudyNote $note): int => $note->pitch()->midi(), $part->study->notes)), max(array_map(static fn (StudyNote $note): int => $note->pitch()->midi(), $part->study->notes))], 'every note of the stage');
+                        self::assertSame(
+                            [$own->lowest->midi(), $own->highest->midi()],
+                            [
+                                min(array_map(
+                                    static fn (StudyNote $note): int => $note->pitch()->midi(),
+                                    $part->study->notes,
+                                )),
+                                max(array_map(
+                                    static fn (StudyNote $note): int => $note->pitch()->midi(),
+                                    $part->study->notes,
+                                )),
+                            ],
+                            'every note of the stage',
+                        );
                         continue;
                     }
-                    self::assertSame(NoteName::parse($tonic)->pitchClass(), $part->study->notes[0]->sounding->name()->pitchClass(), $line);
+                    self::assertSame(
+                        NoteName::parse($tonic)->pitchClass(),
+                        $part->study->notes[0]->sounding->name()->pitchClass(),
+                        $line,
+                    );
                 }
             }
         }
@@ -67,7 +97,10 @@ final class StudyTest extends TestCase
     /** @return iterable<string, array{string}> */
     public static function rhythms(): iterable
     {
-        foreach (['whole notes', 'half notes', 'quarters', 'eighths', 'triplets', 'sixteenths', 'long ends', 'long ends in eighths'] as $rhythm) {
+        foreach ([
+            'whole notes', 'half notes', 'quarters', 'eighths', 'triplets', 'sixteenths', 'long ends',
+            'long ends in eighths',
+        ] as $rhythm) {
             foreach (['4/4', '3/4', '2/4', '6/8'] as $time) {
                 if ('triplets' !== $rhythm || '6/8' !== $time) {
                     yield "$rhythm in $time" => ["$rhythm, $time"];
@@ -100,7 +133,10 @@ final class StudyTest extends TestCase
                     self::assertSame($bar->number * $time->barTicks(), $onset, "bar {$bar->number} of $scale$more");
                     self::assertSame(0, $levels, 'every beam that begins ends');
                 }
-                self::assertSame(array_map(static fn (StudyNote $note): int => $note->length, $part->study->notes), array_values($sounding));
+                self::assertSame(
+                    array_map(static fn (StudyNote $note): int => $note->length, $part->study->notes),
+                    array_values($sounding),
+                );
             }
         }
     }
@@ -114,12 +150,22 @@ final class StudyTest extends TestCase
                 foreach (['C4', 'F4', 'Bb3', 'E4'] as $tonic) {
                     $here = \SwiftReed\Pitch\Pitch::parse($tonic);
                     foreach ([$material->ascending($here), $material->descending($here)] as $direction => $scale) {
-                        $there = 0 === $direction ? $material->ascending($here->transpose($interval)) : $material->descending($here->transpose($interval));
+                        $there = 0 === $direction
+                            ? $material->ascending($here->transpose($interval))
+                            : $material->descending($here->transpose($interval));
                         for ($step = -3; $step <= $material->size() + 3; ++$step) {
                             $moved = $scale->note($step)->pitch->transpose($interval);
                             self::assertSame($moved->midi(), $there->note($step)->pitch->midi(), "$name from $tonic");
-                            if (!$material->isChromatic && !$there->note($step)->plainName && !$scale->note($step)->plainName) {
-                                self::assertSame($moved->text(), $there->note($step)->pitch->text(), "$name from $tonic");
+                            if (
+                                !$material->isChromatic
+                                && !$there->note($step)->plainName
+                                && !$scale->note($step)->plainName
+                            ) {
+                                self::assertSame(
+                                    $moved->text(),
+                                    $there->note($step)->pitch->text(),
+                                    "$name from $tonic",
+                                );
                             }
                         }
                     }
@@ -138,7 +184,9 @@ final class StudyTest extends TestCase
             foreach (self::TONICS as $tonic) {
                 $letters = [];
                 for ($step = 0; $step < 7; ++$step) {
-                    $letters[$material->ascending(NoteName::parse($tonic)->at(4))->note($step)->pitch->letter->value] = true;
+                    $letters[$material->ascending(NoteName::parse(
+                        $tonic,
+                    )->at(4))->note($step)->pitch->letter->value] = true;
                 }
                 self::assertCount(7, $letters, "$tonic $name");
             }
@@ -157,7 +205,9 @@ final class StudyTest extends TestCase
                             continue;
                         }
                         $pitch = $part->study->notes[$item->note]->pitch();
-                        $said = null === $item->accidental ? ($inForce[$pitch->staffPlace()] ?? $part->study->signature->alterOf($pitch->letter)) : $item->accidental->halfSteps;
+                        $said = null === $item->accidental
+                            ? ($inForce[$pitch->staffPlace()] ?? $part->study->signature->alterOf($pitch->letter))
+                            : $item->accidental->halfSteps;
                         self::assertSame($pitch->alter, $said, "$tonic $scale: a player would read another note");
                         $inForce[$pitch->staffPlace()] = $said;
                     }
@@ -170,29 +220,63 @@ final class StudyTest extends TestCase
     {
         $part = Support::part('concert G major, 2 octaves', 'clarinet-bb');
         foreach ($part->study->notes as $note) {
-            self::assertSame(\in_array($note->pitch()->name()->text(), ['C#', 'F#', 'G#'], true) ? '#' : null, $note->reminder?->besideNote());
+            self::assertSame(
+                \in_array($note->pitch()->name()->text(), ['C#', 'F#', 'G#'], true) ? '#' : null,
+                $note->reminder?->besideNote(),
+            );
         }
-        $habit = Support::built('concert C major', Support::instruments()->instrument('flute'), Stage::Full, reminders: Reminders::Habit);
-        $naturals = array_filter($habit->study->notes, static fn (StudyNote $note): bool => 0 === $note->reminder?->halfSteps);
-        self::assertSame(['A', 'B', 'E'], self::sorted(array_unique(array_map(static fn (StudyNote $note): string => $note->pitch()->name()->text(), $naturals))));
+        $habit = Support::built(
+            'concert C major',
+            Support::instruments()->instrument('flute'),
+            Stage::Full,
+            reminders: Reminders::Habit,
+        );
+        $naturals = array_filter(
+            $habit->study->notes,
+            static fn (StudyNote $note): bool => 0 === $note->reminder?->halfSteps,
+        );
+        self::assertSame(
+            ['A', 'B', 'E'],
+            self::sorted(array_unique(array_map(
+                static fn (StudyNote $note): string => $note->pitch()->name()->text(),
+                $naturals,
+            ))),
+        );
     }
 
-    /** What one player gets wrong has its sign whatever the band wants, a natural too, and never beside a true accidental. */
+    /**
+     * What one player gets wrong has its sign whatever the band wants, a natural too, and never beside a true
+     * accidental.
+     */
     public function testNotesThatGoWrongAgainAndAgainHaveASignOfTheirOwn(): void
     {
         foreach (['flute', 'clarinet-bb', 'alto-sax', 'horn-f', 'tuba-bbb'] as $id) {
             $instrument = Support::instruments()->instrument($id);
             foreach (['concert Bb major', 'concert A harmonic minor', 'concert G chromatic'] as $line) {
                 foreach (Reminders::cases() as $level) {
-                    $plain = Support::parts()->study(Support::parts()->parser->parse($line), $instrument, new PlayerSettings(reminders: $level));
+                    $plain = Support::parts()->study(
+                        Support::parts()->parser->parse($line),
+                        $instrument,
+                        new PlayerSettings(reminders: $level),
+                    );
                     foreach ($plain->notes as $k => $note) {
                         $watched = WatchedNotes::none()->with($note->pitch()->name());
-                        $study = Support::parts()->study(Support::parts()->parser->parse($line), $instrument, new PlayerSettings(reminders: $level, watched: $watched));
+                        $study = Support::parts()->study(
+                            Support::parts()->parser->parse($line),
+                            $instrument,
+                            new PlayerSettings(reminders: $level, watched: $watched),
+                        );
                         $signs = new SignsInForce($study->signature, false);
                         foreach ($study->notes as $i => $one) {
                             $hasSign = $signs->take($one->pitch(), $one->bar);
-                            $wanted = $one->pitch()->name()->equals($note->pitch()->name()) && !$hasSign ? Accidental::of($one->pitch()->alter)->besideNote() : $plain->notes[$i]->reminder?->besideNote();
-                            self::assertSame($wanted, $one->reminder?->besideNote(), \sprintf('%s, %s, %s, note %d for %d', $id, $line, $level->value, $i, $k));
+                            $wanted = $one->pitch()->name()->equals($note->pitch()->name()) && !$hasSign
+                                ? Accidental::of($one->pitch()->alter)->besideNote()
+                                : $plain->notes[$i]->reminder?->besideNote();
+                            self::assertSame(
+                                $wanted,
+                                $one->reminder?->besideNote(),
+                                \sprintf('%s, %s, %s, note %d for %d', $id, $line, $level->value, $i, $k),
+                            );
                         }
                     }
                 }
@@ -256,11 +340,17 @@ final class StudyTest extends TestCase
 
     public function testSlursHangTogether(): void
     {
-        foreach (['slurred', 'slur 2 tongue 2', 'tongue 1 slur 3', 'tongue up slur down', 'tongued', 'legato'] as $articulation) {
+        foreach ([
+            'slurred', 'slur 2 tongue 2', 'tongue 1 slur 3', 'tongue up slur down', 'tongued', 'legato',
+        ] as $articulation) {
             $isOpen = false;
             $notes = Support::study("concert F, 2 octaves, then arpeggio, $articulation", 'clarinet-bb')->notes;
             foreach ($notes as $note) {
-                self::assertSame($isOpen, Attack::None === $note->attack, "$articulation: only a note inside a slur is slurred into");
+                self::assertSame(
+                    $isOpen,
+                    Attack::None === $note->attack,
+                    "$articulation: only a note inside a slur is slurred into",
+                );
                 self::assertSame($isOpen, Slur::Continue === $note->slur || Slur::Stop === $note->slur);
                 $isOpen = Slur::Start === $note->slur || Slur::Continue === $note->slur;
             }
@@ -292,7 +382,10 @@ final class StudyTest extends TestCase
 
     public function testFractionsAreReduced(): void
     {
-        self::assertSame(['0', '1/8', '3/4', '2', '1/12', '1/6', '3/16'], array_map(Length::fraction(...), [0, 240, 1440, 3840, 160, 320, 360]));
+        self::assertSame(
+            ['0', '1/8', '3/4', '2', '1/12', '1/6', '3/16'],
+            array_map(Length::fraction(...), [0, 240, 1440, 3840, 160, 320, 360]),
+        );
     }
 
     public function testFoldedLinesStayTheSameMusicAnOctaveAway(): void

@@ -53,28 +53,57 @@ final class Support
     /** The notes alone, which are quicker had than their fingerings. */
     public static function study(string $line, string $instrument, Stage $stage = Stage::Full, string ...$setups): Study
     {
-        return self::parts()->study(self::parts()->parser->parse($line), self::instruments()->instrument($instrument, array_values($setups)), new PlayerSettings($stage));
+        return self::parts()->study(
+            self::parts()->parser->parse($line),
+            self::instruments()->instrument($instrument, array_values($setups)),
+            new PlayerSettings($stage),
+        );
     }
 
     /**
      * @param list<Pin>      $pins
      * @param list<Tendency> $tendencies
      */
-    public static function built(string $line, Instrument $instrument, Stage $stage = Stage::Full, Reminders $reminders = Reminders::Affected, array $pins = [], array $tendencies = [], ?Range $limits = null, SpellingPreference $spelling = SpellingPreference::Plainest): Part
-    {
-        return self::parts()->build(self::parts()->parser->parse($line), $instrument, new PlayerSettings($stage, $spelling, $reminders, $limits), new OwnFingerings($pins, $tendencies));
+    public static function built(
+        string $line,
+        Instrument $instrument,
+        Stage $stage = Stage::Full,
+        Reminders $reminders = Reminders::Affected,
+        array $pins = [],
+        array $tendencies = [],
+        ?Range $limits = null,
+        SpellingPreference $spelling = SpellingPreference::Plainest,
+    ): Part {
+        return self::parts()->build(
+            self::parts()->parser->parse($line),
+            $instrument,
+            new PlayerSettings($stage, $spelling, $reminders, $limits),
+            new OwnFingerings($pins, $tendencies),
+        );
     }
 
     /** Written names with octaves, divided by spaces. */
     public static function notes(string $line, string $instrument, Stage $stage = Stage::Full): string
     {
-        return implode(' ', array_map(static fn (StudyNote $note): string => $note->pitch()->text(), self::study($line, $instrument, $stage)->notes));
+        return implode(
+            ' ',
+            array_map(
+                static fn (StudyNote $note): string => $note->pitch()->text(),
+                self::study($line, $instrument, $stage)->notes,
+            ),
+        );
     }
 
     /** Written names without octaves. */
     public static function letters(string $line, string $instrument = 'flute'): string
     {
-        return implode(' ', array_map(static fn (StudyNote $note): string => $note->pitch()->name()->text(), self::study($line, $instrument)->notes));
+        return implode(
+            ' ',
+            array_map(
+                static fn (StudyNote $note): string => $note->pitch()->name()->text(),
+                self::study($line, $instrument)->notes,
+            ),
+        );
     }
 
     /** @return array<string, array{string, list<string>}> every instrument, bare and in each of its set-ups */
@@ -108,7 +137,10 @@ final class Support
     {
         $range = $instrument->range[Stage::Full->value];
 
-        return array_map(static fn (int $midi): Pitch => Pitch::plain($midi, true), range($range->lowest->midi(), $range->highest->midi()));
+        return array_map(
+            static fn (int $midi): Pitch => Pitch::plain($midi, true),
+            range($range->lowest->midi(), $range->highest->midi()),
+        );
     }
 
     /** @return list<string> touches of the default fingering, sorted */

@@ -17,8 +17,8 @@ use SwiftReed\Knowledge\DataFolder;
 use SwiftReed\Pitch\Pitch;
 
 /**
- * Every weight is held by a teacher's example in data/weights.yaml: all examples are true, and moving a weight by half, one
- * way or the other, makes one of its own false.
+ * Every weight is held by a teacher's example in data/weights.yaml: all examples are true, and moving a weight by half,
+ * one way or the other, makes one of its own false.
  */
 final class WeightsTest extends TestCase
 {
@@ -95,7 +95,11 @@ final class WeightsTest extends TestCase
         return match ($kind) {
             'takes' => $plan->notes[$note]->fingering->text === $parts[3],
             'hard' => \in_array($note, array_map(static fn (HardSpot $one): int => $one->to, $plan->hardSpots), true),
-            'not hard' => !\in_array($note, array_map(static fn (HardSpot $one): int => $one->to, $plan->hardSpots), true),
+            'not hard' => !\in_array(
+                $note,
+                array_map(static fn (HardSpot $one): int => $one->to, $plan->hardSpots),
+                true,
+            ),
             default => throw new \LogicException($kind),
         };
     }
@@ -104,6 +108,11 @@ final class WeightsTest extends TestCase
     {
         [$from, $to] = array_map(Pitch::parse(...), explode(' ', $change));
 
-        return (new Changes($instrument, $weights))->between($from, $instrument->fingerings($from)[0], $to, $instrument->fingerings($to)[0])->moves;
+        return (new Changes($instrument, $weights))->between(
+            $from,
+            $instrument->fingerings($from)[0],
+            $to,
+            $instrument->fingerings($to)[0],
+        )->moves;
     }
 }

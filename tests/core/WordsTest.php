@@ -23,8 +23,8 @@ use SwiftReed\Score\Part;
 use SwiftReed\Study\StudyError;
 
 /**
- * Every sentence is read over many random lines, and each thing it claims is checked against the plan: what is held, what
- * follows, which notes are named, whether the choice made avoids what the reason names.
+ * Every sentence is read over many random lines, and each thing it claims is checked against the plan: what is held,
+ * what follows, which notes are named, whether the choice made avoids what the reason names.
  */
 final class WordsTest extends TestCase
 {
@@ -36,14 +36,30 @@ final class WordsTest extends TestCase
     {
         $dice = new Randomizer(new Mt19937(31));
         $pick = static fn (array $list): mixed => $list[$dice->getInt(0, \count($list) - 1)];
-        $setups = array_values(array_filter(Support::setups(), static fn (array $one): bool => 'none' !== Support::instruments()->instrument($one[0])->mechanism()->kind()->value));
+        $setups = array_values(array_filter(
+            Support::setups(),
+            static fn (
+                array $one,
+            ): bool => 'none' !== Support::instruments()->instrument($one[0])->mechanism()->kind()->value,
+        ));
         for ($i = 0; $i < self::LINES; ++$i) {
             [$id, $setup] = $pick($setups);
-            $line = $pick(['own ', 'concert ']).$pick(['C', 'Db', 'D', 'Eb', 'E', 'F', 'F#', 'Gb', 'G', 'Ab', 'A', 'Bb', 'B']).' '.$pick(['major', 'natural minor', 'harmonic minor', 'chromatic', 'arpeggio', 'diminished seventh arpeggio', 'whole tone', 'blues', 'lydian'])
-                .$pick(['', '', ', 2 octaves', ', to the ninth']).$pick(['', '', ', thirds', ', tetra', ', five-and-back', ', cell 1 2 1 2 1 2 up only'])
-                .', '.$pick(['whole notes, 60', 'quarters, 60', 'eighths, 96', 'sixteenths, 60', 'sixteenths, 108']).$pick(['', ', slurred', ', tongue 1 slur 3']);
+            $line = $pick(['own ', 'concert ']).$pick(['C', 'Db', 'D', 'Eb', 'E', 'F', 'F#', 'Gb', 'G', 'Ab', 'A', 'Bb', 'B']).' '.$pick([
+                'major', 'natural minor', 'harmonic minor', 'chromatic', 'arpeggio', 'diminished seventh arpeggio',
+                'whole tone', 'blues', 'lydian',
+            ])
+                .$pick(['', '', ', 2 octaves', ', to the ninth']).$pick([
+                    '', '', ', thirds', ', tetra', ', five-and-back', ', cell 1 2 1 2 1 2 up only',
+                ])
+                .', '.$pick([
+                    'whole notes, 60', 'quarters, 60', 'eighths, 96', 'sixteenths, 60', 'sixteenths, 108',
+                ]).$pick(['', ', slurred', ', tongue 1 slur 3']);
             try {
-                self::$parts[] = Support::built($line, Support::instruments()->instrument($id, $setup), $pick(Stage::cases()));
+                self::$parts[] = Support::built(
+                    $line,
+                    Support::instruments()->instrument($id, $setup),
+                    $pick(Stage::cases()),
+                );
             } catch (StudyError|StudyLineError) {
                 continue;
             }
@@ -65,11 +81,22 @@ final class WordsTest extends TestCase
                     continue;
                 }
                 ++$read;
-                $here = $part->line().' for '.$part->instrument->id.' '.implode(',', $part->instrument->setup).', note '.($i + 1).': '.$part->why($i);
+                $here = $part->line().' for '.$part->instrument->id.' '.implode(
+                    ',',
+                    $part->instrument->setup,
+                ).', note '.($i + 1).': '.$part->why($i);
                 self::assertNotNull($note->occasion, $here);
                 self::assertTrue($note->fingering->use->mayBeChosen(), $here);
                 self::assertLessThanOrEqual(20.0, abs($note->fingering->centsAsPlayed()), $here);
-                self::assertGreaterThan(\strlen(FingeringWords::difference($part->instrument, $part->instrument->fingerings($part->study->notes[$i]->pitch())[0], $note->fingering)) + 2, \strlen($part->why($i)), $here.' says why');
+                self::assertGreaterThan(
+                    \strlen(FingeringWords::difference(
+                        $part->instrument,
+                        $part->instrument->fingerings($part->study->notes[$i]->pitch())[0],
+                        $note->fingering,
+                    )) + 2,
+                    \strlen($part->why($i)),
+                    $here.' says why',
+                );
                 $this->checkClaims($part, $i, $here);
             }
         }
@@ -80,7 +107,9 @@ final class WordsTest extends TestCase
     {
         $words = $part->why($i);
         $reason = $part->plan->notes[$i]->why;
-        $name = static fn (int $k): string => isset($part->study->notes[$k]) ? $part->study->notes[$k]->pitch()->name()->sign() : '-';
+        $name = static fn (int $k): string => isset(
+            $part->study->notes[$k],
+        ) ? $part->study->notes[$k]->pitch()->name()->sign() : '-';
         $around = [$name($i - 1), $name($i + 1)];
         self::assertNotNull($reason);
         if (ReasonKind::Avoids === $reason->kind) {
@@ -94,7 +123,13 @@ final class WordsTest extends TestCase
             }
             self::assertStringEndsWith($name($reason->from).' to '.$name($reason->from + 1), $words, $here);
         }
-        foreach (['/beside ([A-G][♭♯]*)/u' => static fn (array $m): bool => \in_array($m[1], $around, true), '/([A-G][♭♯]*) before and after/u' => static fn (array $m): bool => $around === [$m[1], $m[1]], '/: between ([A-G][♭♯]*) and ([A-G][♭♯]*)/u' => static fn (array $m): bool => $around === [$m[1], $m[2]], '/by (?:step|leap) from ([A-G][♭♯]*)/u' => static fn (array $m): bool => $m[1] === $around[0], '/back and forth with ([A-G][♭♯]*)/u' => static fn (array $m): bool => \in_array($m[1], $around, true)] as $pattern => $isTrue) {
+        foreach ([
+            '/beside ([A-G][♭♯]*)/u' => static fn (array $m): bool => \in_array($m[1], $around, true),
+            '/([A-G][♭♯]*) before and after/u' => static fn (array $m): bool => $around === [$m[1], $m[1]],
+            '/: between ([A-G][♭♯]*) and ([A-G][♭♯]*)/u' => static fn (array $m): bool => $around === [$m[1], $m[2]],
+            '/by (?:step|leap) from ([A-G][♭♯]*)/u' => static fn (array $m): bool => $m[1] === $around[0],
+            '/back and forth with ([A-G][♭♯]*)/u' => static fn (array $m): bool => \in_array($m[1], $around, true),
+        ] as $pattern => $isTrue) {
             if (1 === preg_match($pattern, $words, $found)) {
                 self::assertTrue($isTrue($found), $here);
             }
@@ -103,7 +138,11 @@ final class WordsTest extends TestCase
             $midi = array_map(static fn ($note): int => $note->pitch()->midi(), $part->study->notes);
             $runs = false;
             for ($from = max(0, $i - 2); $from <= $i && isset($midi[$from + 2]); ++$from) {
-                $runs = $runs || (1 === abs($midi[$from + 1] - $midi[$from]) && $midi[$from + 2] - $midi[$from + 1] === $midi[$from + 1] - $midi[$from]);
+                $runs = $runs
+                    || (
+                        1 === abs($midi[$from + 1] - $midi[$from])
+                            && $midi[$from + 2] - $midi[$from + 1] === $midi[$from + 1] - $midi[$from]
+                    );
             }
             self::assertTrue($runs, $here);
         }
@@ -112,7 +151,11 @@ final class WordsTest extends TestCase
             self::assertContains('R1', $part->plan->notes[$i + 1]->fingering->touches, $here);
         }
         if (str_contains($words, 'there is no B natural or C flat')) {
-            self::assertNotContains(11, array_map(static fn ($note): int => $note->pitch()->midi() % 12, $part->study->notes), $here);
+            self::assertNotContains(
+                11,
+                array_map(static fn ($note): int => $note->pitch()->midi() % 12, $part->study->notes),
+                $here,
+            );
         }
     }
 
@@ -129,9 +172,20 @@ final class WordsTest extends TestCase
                         $sentences[] = $part->when($alternate->fingering);
                     }
                     $sentences[] = $part->tuning($i);
-                    $sentences[] = Likeness::sentence($part->instrument, $part->study->notes[$i]->pitch(), $note->fingering);
+                    $sentences[] = Likeness::sentence(
+                        $part->instrument,
+                        $part->study->notes[$i]->pitch(),
+                        $note->fingering,
+                    );
                     $sentences[] = FingeringWords::whole($part->instrument, $note->fingering);
-                    array_push($sentences, ...FingeringWords::pointedOut($part->instrument, $note->fingering, $part->study->notes[$i]->pitch()));
+                    array_push(
+                        $sentences,
+                        ...FingeringWords::pointedOut(
+                            $part->instrument,
+                            $note->fingering,
+                            $part->study->notes[$i]->pitch(),
+                        ),
+                    );
                 }
             }
             foreach ($part->plan->hardSpots as $spot) {
@@ -147,9 +201,21 @@ final class WordsTest extends TestCase
             foreach (array_unique($sentences) as $sentence) {
                 ++$read;
                 $here = $part->line().' for '.$part->instrument->id.': '.$sentence;
-                self::assertDoesNotMatchRegularExpression('/\b([lr](E|F|Fs|Gs|Cs|Eb)|k(A|Gs)|reg|oct\d?|[LR][1-4T]|cs-thumb|flick-[acd]|side-\w+|palm-\w+|low-\w+|bb-\w+|thumb-bb)\b/', str_replace(['octave', 'side key', 'palm key'], '', $sentence), $here);
-                self::assertDoesNotMatchRegularExpression('/\b(beside|before|after|from|to|with|low) [b-g]\b/', $sentence, $here.': a note lower-cased');
-                self::assertDoesNotMatchRegularExpression('/[♯♭]{3}|  |\bthe the\b|(\b[\w ]{12,}\b)[;,] \1(?=$|[;.])|\.\.|: ?$|: ?\./u', $sentence, $here);
+                self::assertDoesNotMatchRegularExpression(
+                    '/\b([lr](E|F|Fs|Gs|Cs|Eb)|k(A|Gs)|reg|oct\d?|[LR][1-4T]|cs-thumb|flick-[acd]|side-\w+|palm-\w+|low-\w+|bb-\w+|thumb-bb)\b/',
+                    str_replace(['octave', 'side key', 'palm key'], '', $sentence),
+                    $here,
+                );
+                self::assertDoesNotMatchRegularExpression(
+                    '/\b(beside|before|after|from|to|with|low) [b-g]\b/',
+                    $sentence,
+                    $here.': a note lower-cased',
+                );
+                self::assertDoesNotMatchRegularExpression(
+                    '/[♯♭]{3}|  |\bthe the\b|(\b[\w ]{12,}\b)[;,] \1(?=$|[;.])|\.\.|: ?$|: ?\./u',
+                    $sentence,
+                    $here,
+                );
                 self::assertStringNotContainsString('many fingers move', $sentence, $here);
                 self::assertStringNotContainsString('as good', $sentence, $here);
             }
@@ -166,34 +232,79 @@ final class WordsTest extends TestCase
                 $here = $part->line().' for '.$part->instrument->id.': '.$words;
                 $before = $part->plan->notes[$spot->from]->fingering;
                 $after = $part->plan->notes[$spot->to]->fingering;
-                if (1 === preg_match('/(one|two|three|four|five|six|seven|eight) fingers?( and the thumb)? move at once/', $words, $claim)) {
+                if (1 === preg_match(
+                    '/(one|two|three|four|five|six|seven|eight) fingers?( and the thumb)? move at once/',
+                    $words,
+                    $claim,
+                )) {
                     $touches = $part->instrument->mechanism()->touches();
-                    $together = [...array_diff($before->touches, $before->momentary, $after->touches, $after->indifferent), ...array_diff($after->touches, $before->touches, $before->indifferent), ...array_diff(array_intersect($after->touches, $before->momentary), $before->indifferent)];
-                    $fingers = array_unique(array_map(static fn (string $id): string => $touches[$id]->finger, $together));
+                    $together = [
+                        ...array_diff($before->touches, $before->momentary, $after->touches, $after->indifferent),
+                        ...array_diff($after->touches, $before->touches, $before->indifferent),
+                        ...array_diff(array_intersect($after->touches, $before->momentary), $before->indifferent),
+                    ];
+                    $fingers = array_unique(array_map(
+                        static fn (string $id): string => $touches[$id]->finger,
+                        $together,
+                    ));
                     $thumbs = array_filter($fingers, static fn (string $finger): bool => 'T' === $finger[1]);
-                    self::assertSame([Speech::number(\count($fingers) - \count($thumbs)), [] !== $thumbs], [$claim[1], '' !== ($claim[2] ?? '')], $here);
+                    self::assertSame(
+                        [Speech::number(\count($fingers) - \count($thumbs)), [] !== $thumbs],
+                        [$claim[1], '' !== ($claim[2] ?? '')],
+                        $here,
+                    );
                     ++$counted;
                 }
                 if (str_contains($words, 'over the break')) {
-                    self::assertGreaterThan(1, $part->instrument->breakBetween($part->study->notes[$spot->from]->pitch(), $part->study->notes[$spot->to]->pitch()), $here);
+                    self::assertGreaterThan(
+                        1,
+                        $part->instrument->breakBetween(
+                            $part->study->notes[$spot->from]->pitch(),
+                            $part->study->notes[$spot->to]->pitch(),
+                        ),
+                        $here,
+                    );
                 }
                 if (str_contains($words, 'slide from')) {
                     self::assertGreaterThanOrEqual(3.99, abs($before->onSlide()->out - $after->onSlide()->out), $here);
                 }
                 if (str_contains($words, 'half-hole')) {
-                    self::assertNotSame([], array_filter($after->touches, static fn (string $id): bool => $part->instrument->mechanism()->touches()[$id]->isHalfHole), $here);
+                    self::assertNotSame(
+                        [],
+                        array_filter(
+                            $after->touches,
+                            static fn (string $id): bool => $part->instrument->mechanism()->touches()[$id]->isHalfHole,
+                        ),
+                        $here,
+                    );
                 }
-                if (1 === preg_match('/(the thumb comes off as the index goes on)|(the thumb goes on as the index comes off)/', $words, $found)) {
-                    self::assertSame('' === ($found[2] ?? ''), !\in_array('LT', $after->touches, true) && !\in_array('thumb-bb', $after->touches, true), $here);
+                if (1 === preg_match(
+                    '/(the thumb comes off as the index goes on)|(the thumb goes on as the index comes off)/',
+                    $words,
+                    $found,
+                )) {
+                    self::assertSame(
+                        '' === ($found[2] ?? ''),
+                        !\in_array('LT', $after->touches, true) && !\in_array('thumb-bb', $after->touches, true),
+                        $here,
+                    );
                 }
                 if (str_contains($words, 'no other way')) {
-                    self::assertNotSame([], array_filter($spot->events, static fn ($event): bool => $event->isUnclean()), $here);
+                    self::assertNotSame(
+                        [],
+                        array_filter($spot->events, static fn ($event): bool => $event->isUnclean()),
+                        $here,
+                    );
                 }
                 foreach ($spot->events as $event) {
                     if (\in_array($event->kind, [EventKind::LittleFingerTwice, EventKind::FingerSlides], true)) {
                         $touches = $part->instrument->mechanism()->touches();
                         self::assertSame($touches[$event->from]->finger, $touches[$event->to]->finger, $here);
-                        self::assertNotContains($touches[$event->to]->part, ['palm', 'side'], $here.': nothing slides to a palm or side key');
+                        self::assertNotContains(
+                            $touches[$event->to]->part,
+                            ['palm', 'side'],
+                            $here.': nothing slides to a palm or side key',
+                        );
                     }
                 }
             }
@@ -218,15 +329,29 @@ final class WordsTest extends TestCase
                         continue;
                     }
                     ++$read;
-                    self::assertTrue($this->isLike($instrument, $pitch->midi(), $fingering, $words), $id.' '.$pitch->text().' '.$fingering->text.': '.$words);
+                    self::assertTrue(
+                        $this->isLike($instrument, $pitch->midi(), $fingering, $words),
+                        $id.' '.$pitch->text().' '.$fingering->text.': '.$words,
+                    );
                 }
             }
         }
         self::assertGreaterThan(500, $read);
-        foreach ([['clarinet-bb', 'B4', 'The same as low E, with the register key opened.'], ['clarinet-bb', 'C6', 'The same as F4, with the register key opened.'], ['clarinet-bb', 'B5', 'The same as E4, with the register key opened.'], ['flute', 'D5', 'Like low D, with the left index finger up.'], ['alto-sax', 'F#5', 'The same as low F♯, with the octave key opened.'], ['oboe', 'D5', 'Like low D, with the left index finger on half its hole.']] as [$id, $note, $expected]) {
+        foreach ([
+            ['clarinet-bb', 'B4', 'The same as low E, with the register key opened.'],
+            ['clarinet-bb', 'C6', 'The same as F4, with the register key opened.'],
+            ['clarinet-bb', 'B5', 'The same as E4, with the register key opened.'],
+            ['flute', 'D5', 'Like low D, with the left index finger up.'],
+            ['alto-sax', 'F#5', 'The same as low F♯, with the octave key opened.'],
+            ['oboe', 'D5', 'Like low D, with the left index finger on half its hole.'],
+        ] as [$id, $note, $expected]) {
             $instrument = Support::instruments()->instrument($id);
             $pitch = \SwiftReed\Pitch\Pitch::parse($note);
-            self::assertStringStartsWith($expected, Likeness::sentence($instrument, $pitch, $instrument->fingerings($pitch)[0]), $id);
+            self::assertStringStartsWith(
+                $expected,
+                Likeness::sentence($instrument, $pitch, $instrument->fingerings($pitch)[0]),
+                $id,
+            );
         }
     }
 
@@ -236,11 +361,23 @@ final class WordsTest extends TestCase
             return false;
         }
         foreach ([12, 19] as $below) {
-            foreach (($instrument->mechanism() instanceof Keywork ? $instrument->mechanism()->chart : [])[$midi - $below] ?? [] as $lower) {
-                $name = \SwiftReed\Pitch\NoteName::parse($found[2].strtr($found[3], ['♯' => '#', '♭' => 'b']))->pitchClass();
+            foreach (
+                ($instrument->mechanism() instanceof Keywork ? $instrument->mechanism()->chart : [])[$midi - $below]
+                ?? [] as $lower
+            ) {
+                $name = \SwiftReed\Pitch\NoteName::parse($found[2].strtr(
+                    $found[3],
+                    ['♯' => '#', '♭' => 'b'],
+                ))->pitchClass();
                 $octave = '' === $found[4] || intdiv($midi - $below, 12) - 1 === (int) $found[4];
-                $changed = [...array_diff($fingering->touches, $lower->touches), ...array_diff($lower->touches, $fingering->touches)];
-                $fingers = array_unique(array_map(static fn (string $id): string => $instrument->mechanism()->touches()[$id]->finger, $changed));
+                $changed = [
+                    ...array_diff($fingering->touches, $lower->touches),
+                    ...array_diff($lower->touches, $fingering->touches),
+                ];
+                $fingers = array_unique(array_map(
+                    static fn (string $id): string => $instrument->mechanism()->touches()[$id]->finger,
+                    $changed,
+                ));
                 if ($name === ($midi - $below) % 12 && $octave && (\count($changed) <= 1 || 1 === \count($fingers))) {
                     return true;
                 }

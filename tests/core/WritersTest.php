@@ -19,18 +19,39 @@ final class WritersTest extends TestCase
 {
     public function testTheJsonHasTheShapeThatIsPromised(): void
     {
-        $data = json_decode(JsonWriter::write(Support::part('concert G major, 2 octaves, up and down, eighths, quarter = 72', 'clarinet-bb')), true, 512, \JSON_THROW_ON_ERROR);
+        $data = json_decode(
+            JsonWriter::write(Support::part(
+                'concert G major, 2 octaves, up and down, eighths, quarter = 72',
+                'clarinet-bb',
+            )),
+            true,
+            512,
+            \JSON_THROW_ON_ERROR,
+        );
         self::assertSame('concert G major, 2 octaves, up and down, eighths, quarter = 72', $data['line']);
         self::assertSame(['id' => 'clarinet-bb', 'name' => 'Clarinet in B♭', 'setup' => []], $data['instrument']);
         self::assertSame(['tonic' => 'G', 'mode' => 'major', 'fifths' => 1], $data['concert_key']);
-        self::assertSame(['tonic' => 'A', 'mode' => 'major', 'fifths' => 3, 'respelled' => false], $data['written_key']);
+        self::assertSame(
+            ['tonic' => 'A', 'mode' => 'major', 'fifths' => 3, 'respelled' => false],
+            $data['written_key'],
+        );
         self::assertSame(['bpm' => 72, 'unit' => '1/4', 'click' => 'every'], $data['tempo']);
         self::assertCount(29, $data['notes']);
         $first = $data['notes'][0];
-        self::assertSame([0, 1, '0', '1/8', 'A3', 'G3', 55, '1', true, 'tongue', null, null, null], [$first['i'], $first['bar'], $first['onset'], $first['duration'], $first['written'], $first['sounding'], $first['midi'], $first['degree'], $first['tongued'], $first['attack'], $first['slur'], $first['tuplet'], $first['reminder']]);
+        self::assertSame(
+            [0, 1, '0', '1/8', 'A3', 'G3', 55, '1', true, 'tongue', null, null, null],
+            [
+                $first['i'], $first['bar'], $first['onset'], $first['duration'], $first['written'], $first['sounding'],
+                $first['midi'], $first['degree'], $first['tongued'], $first['attack'], $first['slur'], $first['tuplet'],
+                $first['reminder'],
+            ],
+        );
         self::assertSame(['LT', 'L1', 'L2', 'L3', 'R1', 'R2'], $first['fingering']['touches']);
         self::assertSame(['8', '15'], [$data['notes'][7]['degree'], $data['notes'][14]['degree']]);
-        self::assertSame(['lowest' => 'A3', 'highest' => 'A5', 'policy' => 'whole octaves that fit', 'moves' => []], $data['range']);
+        self::assertSame(
+            ['lowest' => 'A3', 'highest' => 'A5', 'policy' => 'whole octaves that fit', 'moves' => []],
+            $data['range'],
+        );
         self::assertStringContainsString('over the break', $data['hard_spots'][0]['why']);
         foreach ($data['notes'] as $i => $note) {
             self::assertSame($i, $note['i']);
@@ -48,9 +69,21 @@ final class WritersTest extends TestCase
         self::assertIsArray($horn);
         self::assertSame('F', $horn[0]['fingering']['side']);
         self::assertSame(['Bb', 'T0'], [$horn[14]['fingering']['side'], $horn[14]['fingering']['text']]);
-        $trombone = JsonWriter::data(Support::part('concert C major, from C3, up', 'trombone', Stage::Full, 'f-attachment'))['notes'];
+        $trombone = JsonWriter::data(Support::part(
+            'concert C major, from C3, up',
+            'trombone',
+            Stage::Full,
+            'f-attachment',
+        ))['notes'];
         self::assertIsArray($trombone);
-        self::assertSame([1, 'T', null], [$trombone[0]['fingering']['slide'], $trombone[0]['fingering']['side'], $trombone[0]['fingering']['slide_adjust']]);
+        self::assertSame(
+            [1, 'T', null],
+            [
+                $trombone[0]['fingering']['slide'],
+                $trombone[0]['fingering']['side'],
+                $trombone[0]['fingering']['slide_adjust'],
+            ],
+        );
     }
 
     public function testMusicXmlTransposesForTheInstrument(): void
@@ -60,7 +93,9 @@ final class WritersTest extends TestCase
             $xml = simplexml_load_string(MusicXmlWriter::write($part));
             self::assertNotFalse($xml);
             $attributes = $xml->part->measure[0]->attributes;
-            $chromatic = isset($attributes->transpose) ? (int) $attributes->transpose->chromatic + 12 * (int) $attributes->transpose->{'octave-change'} : 0;
+            $chromatic = isset($attributes->transpose)
+                ? (int) $attributes->transpose->chromatic + 12 * (int) $attributes->transpose->{'octave-change'}
+                : 0;
             self::assertSame(-$part->instrument->transposition->halfSteps(), $chromatic, $id);
             $duration = 0;
             foreach ($xml->xpath('//note/duration') ?: [] as $length) {
@@ -68,7 +103,10 @@ final class WritersTest extends TestCase
             }
             self::assertSame(0, $duration % (4 * 480), "$id: bars are full");
             self::assertCount(\count($part->study->notes), array_filter($xml->xpath('//lyric[@number="1"]') ?: []));
-            self::assertCount(substr_count((string) $xml->asXML(), '<slur type="start"'), $xml->xpath('//slur[@type="stop"]') ?: []);
+            self::assertCount(
+                substr_count((string) $xml->asXML(), '<slur type="start"'),
+                $xml->xpath('//slur[@type="stop"]') ?: [],
+            );
         }
     }
 
@@ -85,7 +123,13 @@ final class WritersTest extends TestCase
 
     public function testTheSecondOctaveCountsOnThePageFromOneAgain(): void
     {
-        self::assertSame(['1', '2', '♭3', '8 (1)', '2', '♭3', '8 (1)', '7,', '♭7,'], array_map(static fn (array $d): string => KeyNames::pageDegree($d[0], $d[1]), [['1', 1], ['2', 2], ['b3', 3], ['8', 8], ['9', 9], ['b10', 10], ['15', 15], ['7,', 0], ['b7,', 0]]));
+        self::assertSame(
+            ['1', '2', '♭3', '8 (1)', '2', '♭3', '8 (1)', '7,', '♭7,'],
+            array_map(
+                static fn (array $d): string => KeyNames::pageDegree($d[0], $d[1]),
+                [['1', 1], ['2', 2], ['b3', 3], ['8', 8], ['9', 9], ['b10', 10], ['15', 15], ['7,', 0], ['b7,', 0]],
+            ),
+        );
     }
 
     public function testPlainTextHoldsEveryNote(): void
@@ -100,11 +144,23 @@ final class WritersTest extends TestCase
         $clarinet = Support::instruments()->instrument('clarinet-bb');
         $pitch = Pitch::parse('C#5');
         $fingering = $clarinet->fingerings($pitch)[0];
-        self::assertStringContainsString('right little finger on the right F sharp and C sharp key', FingeringWords::whole($clarinet, $fingering));
-        self::assertSame('The same as low F♯, with the register key opened.', Likeness::sentence($clarinet, $pitch, $fingering));
+        self::assertStringContainsString(
+            'right little finger on the right F sharp and C sharp key',
+            FingeringWords::whole($clarinet, $fingering),
+        );
+        self::assertSame(
+            'The same as low F♯, with the register key opened.',
+            Likeness::sentence($clarinet, $pitch, $fingering),
+        );
         $trombone = Support::instruments()->instrument('trombone');
-        self::assertSame('Third position, about a third of a position in.', FingeringWords::whole($trombone, $trombone->fingerings(Pitch::parse('F#4'))[0]));
+        self::assertSame(
+            'Third position, about a third of a position in.',
+            FingeringWords::whole($trombone, $trombone->fingerings(Pitch::parse('F#4'))[0]),
+        );
         $trumpet = Support::instruments()->instrument('trumpet-bb');
-        self::assertSame('First and second valves.', FingeringWords::whole($trumpet, $trumpet->fingerings(Pitch::parse('A4'))[0]));
+        self::assertSame(
+            'First and second valves.',
+            FingeringWords::whole($trumpet, $trumpet->fingerings(Pitch::parse('A4'))[0]),
+        );
     }
 }

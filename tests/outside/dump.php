@@ -25,13 +25,29 @@ for ($fifths = -7; $fifths <= 7; ++$fifths) {
     $tonic = NoteName::fromFifths($fifths);
     foreach ($scales->names() as $name) {
         $scale = $scales->material($name)->ascending($tonic->at(4));
-        $data['scales'][] = ['tonic' => $tonic->text(), 'name' => $name, 'notes' => array_map(static fn (int $step): string => $scale->note($step)->pitch->text(), range(0, $scales->material($name)->size() - 1))];
+        $data['scales'][] = [
+            'tonic' => $tonic->text(),
+            'name' => $name,
+            'notes' => array_map(
+                static fn (int $step): string => $scale->note($step)->pitch->text(),
+                range(0, $scales->material($name)->size() - 1),
+            ),
+        ];
     }
     foreach ($instruments->ids() as $id) {
         $transposition = $instruments->instrument($id)->transposition;
         $major = $scales->material('major')->keyOn($tonic);
         $written = $transposition->writtenKey($major);
-        $data['keys'][] = ['concert' => $tonic->text(), 'instrument' => $id, 'halfSteps' => $transposition->halfSteps(), 'letters' => $transposition->writtenAboveSounding->letters, 'written' => $written->key->tonic->text(), 'fifths' => $written->key->fifths(), 'respelled' => $written->respelled, 'transposed' => $major->transpose($transposition->writtenAboveSounding)->tonic->text()];
+        $data['keys'][] = [
+            'concert' => $tonic->text(),
+            'instrument' => $id,
+            'halfSteps' => $transposition->halfSteps(),
+            'letters' => $transposition->writtenAboveSounding->letters,
+            'written' => $written->key->tonic->text(),
+            'fifths' => $written->key->fifths(),
+            'respelled' => $written->respelled,
+            'transposed' => $major->transpose($transposition->writtenAboveSounding)->tonic->text(),
+        ];
     }
 }
 $lines = ['concert G major, 2 octaves, eighths, quarter = 72', 'concert Bb, then arpeggio, long ends', 'own C chromatic, triplets, 90', 'concert Eb harmonic minor, sixteenths, slur 2 tongue 2', 'concert F, 6/8, dotted quarter = 60', 'concert D blues, 3/4, long last', 'concert E, quarters, 6/8', 'concert Ab major pentatonic, long ends in eighths',
@@ -44,24 +60,65 @@ foreach ($lines as $i => $line) {
             'instrument' => $id,
             'bpm' => $part->study->recipe->timing->tempo->quarters(),
             'time' => $part->study->time()->value,
-            'notes' => array_map(static fn (StudyNote $note): array => ['midi' => $note->sounding->midi(), 'written' => $note->pitch()->midi(), 'onset' => $note->onset, 'length' => $note->length], $part->study->notes),
+            'notes' => array_map(
+                static fn (StudyNote $note): array => [
+                    'midi' => $note->sounding->midi(),
+                    'written' => $note->pitch()->midi(),
+                    'onset' => $note->onset,
+                    'length' => $note->length,
+                ],
+                $part->study->notes,
+            ),
             'midi' => base64_encode(MidiWriter::write($part)),
             'musicxml' => MusicXmlWriter::write($part),
         ];
     }
 }
 foreach (['clarinet-bb', 'trombone'] as $id) {
-    $sheet = (new SheetBuilder($parts))->read(['concert C, 5 notes, quarters, keys by fourths', 'concert F blues, triplets, 120', 'concert D, 3/4, pick-up 1 beat'], $instruments->instrument($id));
-    $data['sheets'][] = ['instrument' => $id, 'notes' => array_merge(...array_map(static fn ($part): array => array_map(static fn (StudyNote $note): int => $note->sounding->midi(), $part->study->notes), $sheet->parts)), 'midi' => base64_encode((new MidiWriter())->of($sheet, new ExportChoices())), 'musicxml' => (new MusicXmlWriter())->of($sheet, new ExportChoices())];
+    $sheet = (new SheetBuilder($parts))->read(
+        [
+            'concert C, 5 notes, quarters, keys by fourths',
+            'concert F blues, triplets, 120',
+            'concert D, 3/4, pick-up 1 beat',
+        ],
+        $instruments->instrument($id),
+    );
+    $data['sheets'][] = [
+        'instrument' => $id,
+        'notes' => array_merge(
+            ...array_map(
+                static fn ($part): array => array_map(
+                    static fn (StudyNote $note): int => $note->sounding->midi(),
+                    $part->study->notes,
+                ),
+                $sheet->parts,
+            ),
+        ),
+        'midi' => base64_encode((new MidiWriter())->of($sheet, new ExportChoices())),
+        'musicxml' => (new MusicXmlWriter())->of($sheet, new ExportChoices()),
+    ];
 }
-foreach ([['C', 'D'], ['Bb', 'C'], ['F#', 'G'], ['C', 'Ebm'], ['E', 'Fdim'], ['Ab', 'Bbaug'], ['A', 'Cm']] as [$tonic, $other]) {
+foreach ([
+    ['C', 'D'], ['Bb', 'C'], ['F#', 'G'], ['C', 'Ebm'], ['E', 'Fdim'], ['Ab', 'Bbaug'], ['A', 'Cm'],
+] as [$tonic, $other]) {
     try {
         $line = $parts->parser->parse("own $tonic triad pair $other");
     } catch (InvalidArgumentException $error) {
         $data['pairs'][] = ['tonic' => $tonic, 'other' => $other, 'shared' => true, 'notes' => []];
         continue;
     }
-    $notes = $parts->read($line->text().', straight, up, from '.$tonic.'4', $instruments->instrument('keyboard'))->study->notes;
-    $data['pairs'][] = ['tonic' => $tonic, 'other' => $other, 'shared' => false, 'notes' => array_map(static fn (StudyNote $note): string => $note->pitch()->name()->text(), array_slice($notes, 0, 6))];
+    $notes = $parts->read(
+        $line->text().', straight, up, from '.$tonic.'4',
+        $instruments->instrument('keyboard'),
+    )->study->notes;
+    $data['pairs'][] = [
+        'tonic' => $tonic,
+        'other' => $other,
+        'shared' => false,
+        'notes' => array_map(
+            static fn (StudyNote $note): string => $note->pitch()->name()->text(),
+            array_slice($notes, 0, 6),
+        ),
+    ];
 }
 echo json_encode($data, \JSON_THROW_ON_ERROR);

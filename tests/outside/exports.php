@@ -37,7 +37,10 @@ foreach ($instruments->ids() as $k => $id) {
         $stage = 0 === ($k + $more) % 4 ? Stage::Developing : Stage::Full;
         $sheet = (new SheetBuilder($parts))->read([$line], $instruments->instrument($id), new PlayerSettings($stage));
         $file = sprintf('%03d', count($list));
-        file_put_contents("$folder/$file.musicxml", (new MusicXmlWriter())->of($sheet, new ExportChoices($choices[$more], counts: 1 === $more, chords: true)));
+        file_put_contents(
+            "$folder/$file.musicxml",
+            (new MusicXmlWriter())->of($sheet, new ExportChoices($choices[$more], counts: 1 === $more, chords: true)),
+        );
         $notes = [];
         $at = 0;
         foreach ($sheet->parts as $part) {
@@ -47,22 +50,59 @@ foreach ($instruments->ids() as $k => $id) {
             }
             $last = $study->notes[count($study->notes) - 1];
             $end = $last->onset + $last->length + $study->lead();
-            $at += $study->isUntimed() || 0 === $study->bars->inBar($end) ? $last->onset + $last->length : $study->bars->nextLine($end) - $study->lead();
+            $at += $study->isUntimed() || 0 === $study->bars->inBar($end)
+                ? $last->onset + $last->length
+                : $study->bars->nextLine($end) - $study->lead();
         }
-        $list[] = ['file' => $file, 'line' => $line, 'instrument' => $id, 'fingerings' => $choices[$more]->value, 'notes' => $notes, 'touches' => $sheet->parts[0]->plan->notes[0]->fingering->text];
+        $list[] = [
+            'file' => $file,
+            'line' => $line,
+            'instrument' => $id,
+            'fingerings' => $choices[$more]->value,
+            'notes' => $notes,
+            'touches' => $sheet->parts[0]->plan->notes[0]->fingering->text,
+        ];
     }
 }
 // Scores of a whole band: written and in concert pitch, with several studies, a pick-up, and a chorale in four voices.
 $scores = [];
-$band = array_map(static fn (string $id): BandPlayer => new BandPlayer($id, $instruments->instrument($id)), ['flute', 'clarinet-bb', 'alto-sax', 'horn-f', 'trombone', 'tuba-bbb', 'xylophone']);
-foreach ([['concert Eb major, thirds, eighths', 'concert G harmonic minor, triplets'], ['concert C major, quarters, pick up 1 beat', 'concert F major, fold, long ends'], ['chorale evening in concert Ab']] as $lines) {
-    $sheets = (new ScoreBuilder($parts, new Chorales($parts, Chorales::shipped(DataFolder::shipped())), $band))->scores($lines, $band)->sheets;
+$band = array_map(
+    static fn (string $id): BandPlayer => new BandPlayer($id, $instruments->instrument($id)),
+    ['flute', 'clarinet-bb', 'alto-sax', 'horn-f', 'trombone', 'tuba-bbb', 'xylophone'],
+);
+foreach ([
+    ['concert Eb major, thirds, eighths', 'concert G harmonic minor, triplets'],
+    ['concert C major, quarters, pick up 1 beat', 'concert F major, fold, long ends'],
+    ['chorale evening in concert Ab'],
+] as $lines) {
+    $sheets = (new ScoreBuilder($parts, new Chorales($parts, Chorales::shipped(DataFolder::shipped())), $band))->scores(
+        $lines,
+        $band,
+    )->sheets;
     foreach (['written', 'concert'] as $how) {
         $file = 'score'.count($scores);
         $shown = 'concert' === $how ? array_map(static fn (Sheet $one): Sheet => $one->inConcert(), $sheets) : $sheets;
-        file_put_contents("$folder/$file.musicxml", MusicXmlWriter::score($shown, new ExportChoices(FingeringText::None, chords: false)));
+        file_put_contents(
+            "$folder/$file.musicxml",
+            MusicXmlWriter::score($shown, new ExportChoices(FingeringText::None, chords: false)),
+        );
         file_put_contents("$folder/$file.mid", MidiWriter::score($sheets));
-        $scores[] = ['file' => $file, 'lines' => $lines, 'parts' => array_map(static fn (Sheet $one): array => array_merge(...array_map(static fn ($part): array => array_map(static fn ($note): int => $note->sounding->midi(), $part->study->notes), $one->parts)), array_values($sheets))];
+        $scores[] = [
+            'file' => $file,
+            'lines' => $lines,
+            'parts' => array_map(
+                static fn (Sheet $one): array => array_merge(
+                    ...array_map(
+                        static fn ($part): array => array_map(
+                            static fn ($note): int => $note->sounding->midi(),
+                            $part->study->notes,
+                        ),
+                        $one->parts,
+                    ),
+                ),
+                array_values($sheets),
+            ),
+        ];
     }
 }
 file_put_contents("$folder/scores.json", json_encode($scores, \JSON_THROW_ON_ERROR));

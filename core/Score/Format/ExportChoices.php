@@ -33,6 +33,17 @@ final readonly class ExportChoices
     /** The same with what a MIDI file adds to the notes. */
     public function sounding(bool $click, bool $countIn, bool $heldChords): self
     {
-        return new self($this->fingerings, $this->degrees, $this->fromRoot, $this->letters, $this->counts, $this->chords, $this->hardSpots, $click, $countIn, $heldChords);
+        return new self(
+            $this->fingerings,
+            $this->degrees,
+            $this->fromRoot,
+            $this->letters,
+            $this->counts,
+            $this->chords,
+            $this->hardSpots,
+            $click,
+            $countIn,
+            $heldChords,
+        );
     }
 }

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace SwiftReed\Score\Format;
 
 /**
- * How fingerings travel in a file that other programs open. Numerals, which every program can set, are fingerings proper (valves
- * and positions); what a woodwind presses is text under the note.
+ * How fingerings travel in a file that other programs open. Numerals, which every program can set, are fingerings
+ * proper (valves and positions); what a woodwind presses is text under the note.
  */
 enum FingeringText: string
 {

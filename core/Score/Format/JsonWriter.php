@@ -46,11 +46,19 @@ final readonly class JsonWriter implements Format
     public function of(Sheet $sheet, ExportChoices $choices): string
     {
         if ($sheet->isSingle()) {
-            return self::encoded((null === $sheet->title ? [] : ['title' => $sheet->title]) + self::data($sheet->parts[0]));
+            return self::encoded((
+                null === $sheet->title ? [] : ['title' => $sheet->title]
+            ) + self::data($sheet->parts[0]));
         }
-        $studies = array_map(static fn (Part $part, string $number): array => ['number' => $number] + self::data($part), $sheet->parts, $sheet->numbers);
+        $studies = array_map(
+            static fn (Part $part, string $number): array => ['number' => $number] + self::data($part),
+            $sheet->parts,
+            $sheet->numbers,
+        );
 
-        return self::encoded(['line' => 1 === \count($sheet->lines) ? $sheet->lines[0] : $sheet->parts[0]->line()] + (null === $sheet->title ? [] : ['title' => $sheet->title]) + self::data($sheet->parts[0]) + ['studies' => $studies]);
+        return self::encoded(['line' => 1 === \count($sheet->lines) ? $sheet->lines[0] : $sheet->parts[0]->line()]
+            + (null === $sheet->title ? [] : ['title' => $sheet->title]) + self::data($sheet->parts[0])
+            + ['studies' => $studies]);
     }
 
     public static function write(Part $part): string
@@ -61,7 +69,10 @@ final readonly class JsonWriter implements Format
     /** @param array<string, mixed> $data */
     private static function encoded(array $data): string
     {
-        return json_encode($data, \JSON_PRETTY_PRINT | \JSON_PRESERVE_ZERO_FRACTION | \JSON_UNESCAPED_UNICODE | \JSON_UNESCAPED_SLASHES | \JSON_THROW_ON_ERROR)."\n";
+        return json_encode(
+            $data,
+            \JSON_PRETTY_PRINT | \JSON_PRESERVE_ZERO_FRACTION | \JSON_UNESCAPED_UNICODE | \JSON_UNESCAPED_SLASHES | \JSON_THROW_ON_ERROR,
+        )."\n";
     }
 
     /** @return array<string, mixed> */
@@ -74,17 +85,38 @@ final readonly class JsonWriter implements Format
             $notes[] = self::note($i, $note, $part->plan->notes[$i], $part);
         }
         $pitches = array_map(static fn (StudyNote $note): int => $note->pitch()->midi(), $study->notes);
-        $tempo = ['bpm' => $recipe->timing->tempo->bpm, 'unit' => $recipe->timing->tempo->unit, 'click' => $recipe->timing->tempo->click];
+        $tempo = [
+            'bpm' => $recipe->timing->tempo->bpm,
+            'unit' => $recipe->timing->tempo->unit,
+            'click' => $recipe->timing->tempo->click,
+        ];
 
-        $rounds = [] + ($study->comesOutAfter > 1 ? ['rounds' => $study->comesOutAfter] : []) + (1 === $recipe->timing->rounds ? [] : ['times' => $recipe->timing->rounds ?? $study->comesOutAfter]);
+        $rounds = []
+            + ($study->comesOutAfter > 1 ? ['rounds' => $study->comesOutAfter] : [])
+            + (1 === $recipe->timing->rounds ? [] : ['times' => $recipe->timing->rounds ?? $study->comesOutAfter]);
 
         return [
             'version' => self::VERSION,
             'line' => $part->line(),
-            'instrument' => ['id' => $part->instrument->id, 'name' => $part->instrument->name, 'setup' => $part->instrument->setup],
-            'concert_key' => ['tonic' => $study->concertKey->tonic->text(), 'mode' => $recipe->material->nameOn($study->concertKey->tonic), 'fifths' => $study->concertSignature->fifths],
-            'written_key' => ['tonic' => $study->writtenKey->key->tonic->text(), 'mode' => $recipe->material->nameOn($study->writtenKey->key->tonic), 'fifths' => $study->signature->fifths, 'respelled' => $study->writtenKey->respelled],
-            'tempo' => null === $recipe->timing->tempo->goal ? $tempo : $tempo + ['goal' => $recipe->timing->tempo->goal],
+            'instrument' => [
+                'id' => $part->instrument->id,
+                'name' => $part->instrument->name,
+                'setup' => $part->instrument->setup,
+            ],
+            'concert_key' => [
+                'tonic' => $study->concertKey->tonic->text(),
+                'mode' => $recipe->material->nameOn($study->concertKey->tonic),
+                'fifths' => $study->concertSignature->fifths,
+            ],
+            'written_key' => [
+                'tonic' => $study->writtenKey->key->tonic->text(),
+                'mode' => $recipe->material->nameOn($study->writtenKey->key->tonic),
+                'fifths' => $study->signature->fifths,
+                'respelled' => $study->writtenKey->respelled,
+            ],
+            'tempo' => null === $recipe->timing->tempo->goal
+                ? $tempo
+                : $tempo + ['goal' => $recipe->timing->tempo->goal],
             'time' => $study->time()->value,
             'bars' => self::bars($study),
             'pattern' => $recipe->pattern->text,
@@ -92,13 +124,32 @@ final readonly class JsonWriter implements Format
             'untimed' => $study->isUntimed(),
             ...$rounds,
             'notes' => $notes,
-            'chords' => array_map(static fn (ChordAt $chord): array => ['onset' => Length::fraction($chord->onset), 'concert' => $chord->concert->text(), 'written' => $chord->written->text(), 'held' => $chord->concert->held()], Chords::of($study)),
-            'hard_spots' => array_map(static fn (HardSpot $spot): array => ['from' => $spot->from, 'to' => $spot->to, 'difficulty' => $spot->difficulty, 'why' => $part->hard($spot)], $part->plan->hardSpots),
+            'chords' => array_map(
+                static fn (ChordAt $chord): array => [
+                    'onset' => Length::fraction($chord->onset),
+                    'concert' => $chord->concert->text(),
+                    'written' => $chord->written->text(),
+                    'held' => $chord->concert->held(),
+                ],
+                Chords::of($study),
+            ),
+            'hard_spots' => array_map(
+                static fn (HardSpot $spot): array => [
+                    'from' => $spot->from,
+                    'to' => $spot->to,
+                    'difficulty' => $spot->difficulty,
+                    'why' => $part->hard($spot),
+                ],
+                $part->plan->hardSpots,
+            ),
             'range' => [
                 'lowest' => $study->notes[(int) array_search(min($pitches), $pitches, true)]->pitch()->text(),
                 'highest' => $study->notes[(int) array_search(max($pitches), $pitches, true)]->pitch()->text(),
                 'policy' => $study->policy->value,
-                'moves' => array_map(static fn (RangeMove $move): array => ['at' => $move->at, 'octaves' => $move->octaves], $study->moves),
+                'moves' => array_map(
+                    static fn (RangeMove $move): array => ['at' => $move->at, 'octaves' => $move->octaves],
+                    $study->moves,
+                ),
             ],
             'warnings' => $study->warnings,
         ];
@@ -116,10 +167,18 @@ final readonly class JsonWriter implements Format
         }
         $last = $study->notes[\count($study->notes) - 1];
         $bars = [];
-        for ($place = 0; $place < $last->onset + $last->length + $study->lead(); $place = $study->bars->nextLine($place)) {
+        for ($place = 0; $place < $last->onset + $last->length + $study->lead(); $place = $study->bars->nextLine(
+            $place,
+        )) {
             $onset = $place - $study->lead();
             $time = $study->bars->time($place);
-            $bars[] = ['bar' => $study->bars->bar($place) + ($study->lead() > 0 ? 0 : 1), 'onset' => ($onset < 0 ? '-' : '').Length::fraction(abs($onset)), 'time' => $time->value, 'beats' => intdiv($time->barTicks(), $time->beatTicks()), 'beat' => $time->beatUnit()];
+            $bars[] = [
+                'bar' => $study->bars->bar($place) + ($study->lead() > 0 ? 0 : 1),
+                'onset' => ($onset < 0 ? '-' : '').Length::fraction(abs($onset)),
+                'time' => $time->value,
+                'beats' => intdiv($time->barTicks(), $time->beatTicks()),
+                'beat' => $time->beatUnit(),
+            ];
         }
 
         return $bars;
@@ -147,13 +206,19 @@ final readonly class JsonWriter implements Format
             'breath' => $note->breathAfter,
             'tuplet' => $note->isTriplet ? '3:2' : null,
             'reminder' => $note->reminder?->besideNote(),
-            'fingering' => ['cents' => $planned->fingering->isDerived() ? round($part->cents($i), 1) + 0.0 : null] + self::fingering($planned->fingering) + [
-                'momentary' => $planned->fingering->momentary,
-                'resting' => $planned->resting,
-                'why' => self::orNull($part->why($i)),
-                'occasion' => $planned->occasion?->text,
-            ],
-            'alternates' => array_map(static fn (Alternate $alternate): array => self::alternate($i, $alternate, $part), $planned->alternates),
+            'fingering' => [
+                'cents' => $planned->fingering->isDerived() ? round($part->cents($i), 1) + 0.0 : null,
+            ] + self::fingering($planned->fingering)
+                + [
+                    'momentary' => $planned->fingering->momentary,
+                    'resting' => $planned->resting,
+                    'why' => self::orNull($part->why($i)),
+                    'occasion' => $planned->occasion?->text,
+                ],
+            'alternates' => array_map(
+                static fn (Alternate $alternate): array => self::alternate($i, $alternate, $part),
+                $planned->alternates,
+            ),
             'flags' => $planned->flags,
         ];
     }
@@ -166,7 +231,9 @@ final readonly class JsonWriter implements Format
             'text' => $fingering->text,
             'valves' => $fingering->valves,
             'slide' => $fingering->slide?->position,
-            'slide_adjust' => null === $fingering->slide || SlideAdjust::None === $fingering->slide->adjust ? null : $fingering->slide->adjust->value,
+            'slide_adjust' => null === $fingering->slide || SlideAdjust::None === $fingering->slide->adjust
+                ? null
+                : $fingering->slide->adjust->value,
             'side' => $fingering->side,
             'use' => $fingering->use->value,
             'cents' => $fingering->isDerived() ? round($fingering->cents, 1) + 0.0 : null,
@@ -176,7 +243,12 @@ final readonly class JsonWriter implements Format
     /** @return array<string, mixed> */
     private static function alternate(int $i, Alternate $alternate, Part $part): array
     {
-        return self::fingering($alternate->fingering) + ['when' => self::orNull($part->when($alternate->fingering)), 'cost_here' => $alternate->costHere, 'why_not' => $part->whyNot($i, $alternate)];
+        return self::fingering($alternate->fingering)
+            + [
+                'when' => self::orNull($part->when($alternate->fingering)),
+                'cost_here' => $alternate->costHere,
+                'why_not' => $part->whyNot($i, $alternate),
+            ];
     }
 
     private static function orNull(string $text): ?string

@@ -5,8 +5,9 @@ declare(strict_types=1);
 namespace SwiftReed\Score\Format;
 
 /**
- * Channels of the parts of a score: one for each sound, the percussion's left out, and the last left for chords. Where there are
- * more sounds than channels, a part takes that of the sound that stands nearest in General MIDI's list, which goes by families.
+ * Channels of the parts of a score: one for each sound, the percussion's left out, and the last left for chords. Where
+ * there are more sounds than channels, a part takes that of the sound that stands nearest in General MIDI's list, which
+ * goes by families.
  *
  * Source: General MIDI 1.
  */
@@ -29,7 +30,10 @@ final class MidiChannels
                     $taken[$program] = self::FREE[\count($taken)];
                 } else {
                     $known = array_keys($taken);
-                    usort($known, static fn (int $a, int $b): int => abs($a - $program) <=> abs($b - $program) ?: $a <=> $b);
+                    usort(
+                        $known,
+                        static fn (int $a, int $b): int => abs($a - $program) <=> abs($b - $program) ?: $a <=> $b,
+                    );
                     $channels[] = $taken[$known[0]];
                     continue;
                 }

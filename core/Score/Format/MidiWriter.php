@@ -16,10 +16,10 @@ use SwiftReed\Time\Length;
 use SwiftReed\Time\TimeSignature;
 
 /**
- * Writes sheets as Standard MIDI Files at sounding pitch: format 0, or format 1 where a click or held chords have tracks of
- * their own. Tongued notes end a little early, separated ones earlier, slurred ones reach the next. Every study begins on the
- * bar line after the one before, as on the page; a pick-up has a short bar of its own, so that bar lines fall where they are
- * printed.
+ * Writes sheets as Standard MIDI Files at sounding pitch: format 0, or format 1 where a click or held chords have
+ * tracks of their own. Tongued notes end a little early, separated ones earlier, slurred ones reach the next. Every
+ * study begins on the bar line after the one before, as on the page; a pick-up has a short bar of its own, so that bar
+ * lines fall where they are printed.
  *
  * Source of the format: the MIDI Association's Standard MIDI Files 1.0.
  */
@@ -30,7 +30,9 @@ final readonly class MidiWriter implements Format
     private const SOFT = 44;
     /** Chords sound on a channel where no part of a band is. */
     private const CHORDS = 15;
-    /** Side stick and low wood block of the percussion channel: the first beat and the others. Source: General MIDI 1. */
+    /**
+     * Side stick and low wood block of the percussion channel: the first beat and the others. Source: General MIDI 1.
+     */
     private const CLICK = [37, 77];
     /** How much of its length a note sounds. */
     private const BEFORE_BREATH = 0.75;
@@ -78,12 +80,24 @@ final readonly class MidiWriter implements Format
     {
         $tracks = [];
         $others = [];
-        $channels = MidiChannels::of(array_map(static fn (Sheet $one): int => $one->parts[0]->instrument->midiProgram, array_values($sheets)));
+        $channels = MidiChannels::of(array_map(
+            static fn (Sheet $one): int => $one->parts[0]->instrument->midiProgram,
+            array_values($sheets),
+        ));
         foreach (array_keys($sheets) as $k => $name) {
-            [$music, $chords, $clicks, $end] = self::events($sheets[$name], (string) $name, $channels[$k], 0 === $k, $choices);
+            [$music, $chords, $clicks, $end] = self::events(
+                $sheets[$name],
+                (string) $name,
+                $channels[$k],
+                0 === $k,
+                $choices,
+            );
             $tracks[] = self::track($music, $end);
             if (0 === $k) {
-                foreach ([[$choices->heldChords, $chords], [$choices->click || $choices->countIn, $clicks]] as [$wanted, $events]) {
+                foreach ([
+                    [$choices->heldChords, $chords],
+                    [$choices->click || $choices->countIn, $clicks],
+                ] as [$wanted, $events]) {
                     if ($wanted) {
                         $others[] = self::track($events, $end);
                     }
@@ -92,14 +106,31 @@ final readonly class MidiWriter implements Format
         }
         array_push($tracks, ...$others);
 
-        return 'MThd'.pack('Nnnn', 6, \count($tracks) > 1 ? 1 : 0, \count($tracks), Length::QUARTER).implode('', $tracks);
+        return 'MThd'.pack(
+            'Nnnn',
+            6,
+            \count($tracks) > 1 ? 1 : 0,
+            \count($tracks),
+            Length::QUARTER,
+        ).implode('', $tracks);
     }
 
-    /** @return array{list<array{int, string}>, list<array{int, string}>, list<array{int, string}>, int} music, chords, clicks, the end in ticks */
-    private static function events(Sheet $sheet, string $name, int $channel, bool $isFirst, ExportChoices $choices): array
-    {
+    /**
+     * @return array{list<array{int, string}>, list<array{int, string}>, list<array{int, string}>, int} music, chords,
+     *  clicks, the end in ticks
+     */
+    private static function events(
+        Sheet $sheet,
+        string $name,
+        int $channel,
+        bool $isFirst,
+        ExportChoices $choices,
+    ): array {
         /** @var list<array{int, string}> $music ticks and event */
-        $music = [[0, self::meta(0x03, self::plain($name))], [0, \chr(0xC0 | $channel).\chr($sheet->parts[0]->instrument->midiProgram)]];
+        $music = [
+            [0, self::meta(0x03, self::plain($name))],
+            [0, \chr(0xC0 | $channel).\chr($sheet->parts[0]->instrument->midiProgram)],
+        ];
         $chords = [[0, self::meta(0x03, 'Chords')]];
         $clicks = [[0, self::meta(0x03, 'Click')]];
         $at = 0;
@@ -109,7 +140,10 @@ final readonly class MidiWriter implements Format
                 array_push($music, ...self::opening($study, $at, $choices->countIn && 0 === $k));
             }
             if ($choices->countIn && 0 === $k) {
-                array_push($clicks, ...self::clicks($study, $at - $study->lead(), $at - $study->lead() + $study->time()->barTicks(), 0));
+                array_push(
+                    $clicks,
+                    ...self::clicks($study, $at - $study->lead(), $at - $study->lead() + $study->time()->barTicks(), 0),
+                );
                 $at += $study->time()->barTicks() - $study->lead();
                 if ($study->lead() > 0 && $isFirst) {
                     array_push($music, ...self::pickUp($study, $at));
@@ -128,7 +162,9 @@ final readonly class MidiWriter implements Format
                 array_push($clicks, ...self::clicks($study, $at, $at + $end, $study->lead()));
             }
             $place = $end + $study->lead();
-            $at += $study->isUntimed() || 0 === $study->bars->inBar($place) ? $end : $study->bars->nextLine($place) - $study->lead();
+            $at += $study->isUntimed() || 0 === $study->bars->inBar($place)
+                ? $end
+                : $study->bars->nextLine($place) - $study->lead();
         }
 
         return [$music, $chords, $clicks, $at];
@@ -145,7 +181,13 @@ final readonly class MidiWriter implements Format
     {
         $material = $study->recipe->material;
         $events = [
-            [$at, self::meta(0x51, substr(pack('N', (int) round(60_000_000 / $study->recipe->timing->tempo->quarters())), 1))],
+            [
+                $at,
+                self::meta(
+                    0x51,
+                    substr(pack('N', (int) round(60_000_000 / $study->recipe->timing->tempo->quarters())), 1),
+                ),
+            ],
             [$at, self::meta(0x59, pack('cC', $study->concertSignature->fifths, -3 === $material->modeFifths ? 1 : 0))],
         ];
         if ($study->lead() > 0 && !$countedIn) {
@@ -176,14 +218,35 @@ final readonly class MidiWriter implements Format
         $quarters = 0 === $ticks % Length::QUARTER;
 
         return [
-            [$at, self::meta(0x58, pack('CCCC', intdiv($ticks, $quarters ? Length::QUARTER : Length::EIGHTH), $quarters ? 2 : 3, intdiv($study->time()->beatTicks() * 24, Length::QUARTER), 8))],
+            [
+                $at,
+                self::meta(
+                    0x58,
+                    pack(
+                        'CCCC',
+                        intdiv($ticks, $quarters ? Length::QUARTER : Length::EIGHTH),
+                        $quarters ? 2 : 3,
+                        intdiv($study->time()->beatTicks() * 24, Length::QUARTER),
+                        8,
+                    ),
+                ),
+            ],
             [$at + $ticks, self::time($study->time())],
         ];
     }
 
     private static function time(TimeSignature $time): string
     {
-        return self::meta(0x58, pack('CCCC', $time->beats(), (int) log($time->beatType(), 2), intdiv($time->beatTicks() * 24, Length::QUARTER), 8));
+        return self::meta(
+            0x58,
+            pack(
+                'CCCC',
+                $time->beats(),
+                (int) log($time->beatType(), 2),
+                intdiv($time->beatTicks() * 24, Length::QUARTER),
+                8,
+            ),
+        );
     }
 
     /** @return list<array{int, string}> */
@@ -199,7 +262,16 @@ final readonly class MidiWriter implements Format
                 $isBeforeSoft => self::BEFORE_SOFT,
                 default => self::TONGUED,
             };
-            array_push($events, ...self::sounding($at + $note->onset, (int) round($note->length * $share), $channel, $note->sounding->midi(), Attack::Tongue === $part->attack($i) ? self::VELOCITY : self::VELOCITY - 8));
+            array_push(
+                $events,
+                ...self::sounding(
+                    $at + $note->onset,
+                    (int) round($note->length * $share),
+                    $channel,
+                    $note->sounding->midi(),
+                    Attack::Tongue === $part->attack($i) ? self::VELOCITY : self::VELOCITY - 8,
+                ),
+            );
         }
 
         return $events;
@@ -213,7 +285,16 @@ final readonly class MidiWriter implements Format
         foreach ($chords as $k => $chord) {
             $until = $chords[$k + 1]->onset ?? $end;
             foreach ($chord->concert->held() as $midi) {
-                array_push($events, ...self::sounding($at + $chord->onset, max(1, $until - $chord->onset - 1), self::CHORDS, $midi, self::SOFT));
+                array_push(
+                    $events,
+                    ...self::sounding(
+                        $at + $chord->onset,
+                        max(1, $until - $chord->onset - 1),
+                        self::CHORDS,
+                        $midi,
+                        self::SOFT,
+                    ),
+                );
             }
         }
 
@@ -233,10 +314,21 @@ final readonly class MidiWriter implements Format
         $isBackbeat = '2 and 4' === $study->recipe->line->phrase(ClauseKind::Click, 'every');
         $events = [];
         // The first beat at or after the beginning, counted from the bar lines.
-        for ($place = $lead + ($beat - $lead % $beat) % $beat; $from + $place - $lead < $to; $place += $study->bars->time($place)->beatTicks()) {
+        for ($place = $lead + ($beat - $lead % $beat) % $beat; $from + $place - $lead < $to; $place += $study->bars->time(
+            $place,
+        )->beatTicks()) {
             $inBar = intdiv($study->bars->inBar($place), $study->bars->time($place)->beatTicks());
             if (!$isBackbeat || 1 === $inBar % 2) {
-                array_push($events, ...self::sounding(max(0, $from + $place - $lead), 60, 9, self::CLICK[0 === $inBar ? 0 : 1], 0 === $inBar ? 100 : 80));
+                array_push(
+                    $events,
+                    ...self::sounding(
+                        max(0, $from + $place - $lead),
+                        60,
+                        9,
+                        self::CLICK[0 === $inBar ? 0 : 1],
+                        0 === $inBar ? 100 : 80,
+                    ),
+                );
             }
         }
 
@@ -258,7 +350,10 @@ final readonly class MidiWriter implements Format
     private static function track(array $events, int $end): string
     {
         // What ends at a place ends before something else begins there; otherwise in the order in which it was said.
-        usort($events, static fn (array $a, array $b): int => $a[0] <=> $b[0] ?: self::rank($a[1]) <=> self::rank($b[1]));
+        usort(
+            $events,
+            static fn (array $a, array $b): int => $a[0] <=> $b[0] ?: self::rank($a[1]) <=> self::rank($b[1]),
+        );
         $bytes = '';
         $now = 0;
         foreach ([...$events, [$end, "\xFF\x2F\x00"]] as [$at, $event]) {
@@ -287,7 +382,15 @@ final readonly class MidiWriter implements Format
     {
         $words = preg_replace(['/(?<=[A-G])♭/u', '/(?<=[A-G])♯/u'], [' flat', ' sharp'], $text) ?? $text;
 
-        return (string) preg_replace('/[^\x20-\x7E]/', '', (string) iconv('UTF-8', 'ASCII//TRANSLIT//IGNORE', strtr($words, ['♭' => 'b', '♯' => '#', 'ø' => 'half dim'])));
+        return (string) preg_replace(
+            '/[^\x20-\x7E]/',
+            '',
+            (string) iconv(
+                'UTF-8',
+                'ASCII//TRANSLIT//IGNORE',
+                strtr($words, ['♭' => 'b', '♯' => '#', 'ø' => 'half dim']),
+            ),
+        );
     }
 
     /** A number as a variable-length quantity. */

@@ -54,8 +54,13 @@ final class MusicXmlScore
      * @param int|null           $bars      bars on one system at most
      * @param bool               $isNamed   whether the engraver is to write the names of the parts before the staves
      */
-    public function __construct(private readonly array $parts, private readonly ?ExportChoices $choices, private readonly int $perSystem, private readonly ?int $bars = null, private readonly bool $isNamed = false)
-    {
+    public function __construct(
+        private readonly array $parts,
+        private readonly ?ExportChoices $choices,
+        private readonly int $perSystem,
+        private readonly ?int $bars = null,
+        private readonly bool $isNamed = false,
+    ) {
         $this->xml = new \XMLWriter();
         $this->sheet = $parts[0][1];
         $this->part = $this->sheet->parts[0];
@@ -70,7 +75,11 @@ final class MusicXmlScore
             $xml->setIndentString('  ');
         }
         $xml->startDocument('1.0', 'UTF-8');
-        $xml->writeDtd('score-partwise', '-//Recordare//DTD MusicXML 4.0 Partwise//EN', 'http://www.musicxml.org/dtds/partwise.dtd');
+        $xml->writeDtd(
+            'score-partwise',
+            '-//Recordare//DTD MusicXML 4.0 Partwise//EN',
+            'http://www.musicxml.org/dtds/partwise.dtd',
+        );
         $xml->startElement('score-partwise');
         $xml->writeAttribute('version', '4.0');
         if (null !== $this->choices) {
@@ -170,7 +179,11 @@ final class MusicXmlScore
         $xml->writeElement('software', 'Swift Reed');
         $xml->endElement();
         $xml->startElement('miscellaneous');
-        foreach ([] === $this->sheet->lines ? array_map(static fn (Part $part): string => $part->line(), $this->sheet->parts) : $this->sheet->lines as $line) {
+        foreach (
+            [] === $this->sheet->lines
+            ? array_map(static fn (Part $part): string => $part->line(), $this->sheet->parts)
+            : $this->sheet->lines as $line
+        ) {
             $this->field(self::LINE, $line);
         }
         foreach ($this->parts as [, $sheet]) {
@@ -198,7 +211,13 @@ final class MusicXmlScore
         $xml->endElement();
         $xml->startElement('midi-instrument');
         $xml->writeAttribute('id', $id);
-        $xml->writeElement('midi-channel', (string) (MidiChannels::of(array_map(static fn (array $one): int => $one[1]->parts[0]->instrument->midiProgram, $this->parts))[$i] + 1));
+        $xml->writeElement(
+            'midi-channel',
+            (string) (MidiChannels::of(array_map(
+                static fn (array $one): int => $one[1]->parts[0]->instrument->midiProgram,
+                $this->parts,
+            ))[$i] + 1),
+        );
         $xml->writeElement('midi-program', (string) ($part->instrument->midiProgram + 1));
         $xml->endElement();
     }
@@ -407,7 +426,14 @@ final class MusicXmlScore
         $this->before($item);
         $xml->startElement('note');
         if (null !== $note) {
-            $xml->writeAttribute('id', ($this->staff > 0 ? 'p'.($this->staff + 1).'-' : '').($this->place > 0 ? 's'.($this->place + 1).'-' : '').'n'.$item->note.($item->tiedFrom ? 't'.$item->onset : ''));
+            $xml->writeAttribute(
+                'id',
+                (
+                    $this->staff > 0 ? 'p'.($this->staff + 1).'-' : ''
+                ).(
+                    $this->place > 0 ? 's'.($this->place + 1).'-' : ''
+                ).'n'.$item->note.($item->tiedFrom ? 't'.$item->onset : ''),
+            );
             $this->pitch($note);
         } else {
             $xml->writeElement('rest');
@@ -481,7 +507,11 @@ final class MusicXmlScore
         if ($choices->letters) {
             $lines[] = $note->pitch()->name()->sign();
         }
-        if (FingeringText::None === $choices->fingerings || MechanismKind::None === $this->part->instrument->mechanism()->kind() || [] !== $this->numerals($i)) {
+        if (
+            FingeringText::None === $choices->fingerings
+            || MechanismKind::None === $this->part->instrument->mechanism()->kind()
+            || [] !== $this->numerals($i)
+        ) {
             return $lines;
         }
         $fingering = $this->part->plan->notes[$i]->fingering;
@@ -491,10 +521,14 @@ final class MusicXmlScore
         $touches = TouchLines::of($this->part->instrument, $fingering);
 
         // In one line as short as can be, so that notes need not stand apart for it: "O/123/12".
-        return FingeringText::Lines === $choices->fingerings ? [...$lines, ...$touches] : [...$lines, strtr(implode('/', $touches), [' ' => ''])];
+        return FingeringText::Lines === $choices->fingerings
+            ? [...$lines, ...$touches]
+            : [...$lines, strtr(implode('/', $touches), [' ' => ''])];
     }
 
-    /** @return list<string> the valves or the position as numerals; nothing where there is more to say than numerals can */
+    /**
+     * @return list<string> the valves or the position as numerals; nothing where there is more to say than numerals can
+     */
     private function numerals(int $i): array
     {
         $text = $this->part->plan->notes[$i]->fingering->text;
@@ -536,7 +570,9 @@ final class MusicXmlScore
         $soft = null !== $begins && Attack::Soft === $this->part->attack($begins);
         $breath = null !== $note && $note->breathAfter && !$item->tiedTo;
         $apart = null !== $item->note && $this->part->isSeparated($item->note) && !$item->tiedTo;
-        $fingering = null !== $begins && null !== $this->choices && FingeringText::None !== $this->choices->fingerings ? $this->numerals($begins) : [];
+        $fingering = null !== $begins && null !== $this->choices && FingeringText::None !== $this->choices->fingerings
+            ? $this->numerals($begins)
+            : [];
         if ([] === $marks && !$soft && !$breath && !$apart && [] === $fingering) {
             return;
         }

@@ -9,7 +9,8 @@ use SwiftReed\Score\Part;
 use SwiftReed\Score\Sheet;
 
 /**
- * Writes sheets as MusicXML 4.0, partwise. Notes carry ids n0, n1 … in the order of the study; the study lines travel along.
+ * Writes sheets as MusicXML 4.0, partwise. Notes carry ids n0, n1 … in the order of the study; the study lines travel
+ * along.
  *
  * Source of the format: the W3C's MusicXML 4.0 specification.
  */
@@ -31,12 +32,16 @@ final readonly class MusicXmlWriter implements Format
     }
 
     /**
-     * Several studies in one part, one after the other: key, time and tempo change where they begin, and their number and
-     * title stand above; bars count on.
+     * Several studies in one part, one after the other: key, time and tempo change where they begin, and their number
+     * and title stand above; bars count on.
      */
     public function of(Sheet $sheet, ExportChoices $choices): string
     {
-        return (new MusicXmlScore([[$sheet->parts[0]->instrument->name, $sheet]], $choices, BarLayout::SYSTEM))->document();
+        return (new MusicXmlScore(
+            [[$sheet->parts[0]->instrument->name, $sheet]],
+            $choices,
+            BarLayout::SYSTEM,
+        ))->document();
     }
 
     public static function write(Part $part, ExportChoices $choices = new ExportChoices()): string
@@ -82,6 +87,10 @@ final readonly class MusicXmlWriter implements Format
      */
     private static function named(array $sheets): array
     {
-        return array_map(static fn (string|int $name, Sheet $sheet): array => [(string) $name, $sheet], array_keys($sheets), array_values($sheets));
+        return array_map(
+            static fn (string|int $name, Sheet $sheet): array => [(string) $name, $sheet],
+            array_keys($sheets),
+            array_values($sheets),
+        );
     }
 }

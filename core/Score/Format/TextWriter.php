@@ -37,15 +37,32 @@ final readonly class TextWriter implements Format
             return $title.self::write($sheet->parts[0], $choices);
         }
 
-        return $title.implode("\n", array_map(static fn (Part $part, string $number): string => $number.'. '.self::write($part, $choices), $sheet->parts, $sheet->numbers));
+        return $title.implode(
+            "\n",
+            array_map(
+                static fn (Part $part, string $number): string => $number.'. '.self::write($part, $choices),
+                $sheet->parts,
+                $sheet->numbers,
+            ),
+        );
     }
 
     public static function write(Part $part, ExportChoices $choices = new ExportChoices()): string
     {
         $study = $part->study;
-        $text = \sprintf("%s\n%s: %s, %s (concert %s)\n", $part->line(), $part->instrument->name, $part->writtenTitle(), $study->signature->spoken(), $part->concertTitle());
+        $text = \sprintf(
+            "%s\n%s: %s, %s (concert %s)\n",
+            $part->line(),
+            $part->instrument->name,
+            $part->writtenTitle(),
+            $study->signature->spoken(),
+            $part->concertTitle(),
+        );
         if ($choices->chords && [] !== $chords = Chords::of($study)) {
-            $text .= 'Chords: '.implode(' ', array_map(static fn (ChordAt $chord): string => $chord->written->sign(), $chords))."\n";
+            $text .= 'Chords: '.implode(
+                ' ',
+                array_map(static fn (ChordAt $chord): string => $chord->written->sign(), $chords),
+            )."\n";
         }
         $counts = Counts::of($study);
         $bars = [];
@@ -54,11 +71,18 @@ final readonly class TextWriter implements Format
         }
         foreach ($bars as $number => $members) {
             $text .= 0 === $number ? "\nPick-up\n" : \sprintf("\nBar %d\n", $number);
-            $rows = ['note' => []] + ($choices->degrees ? ['degree' => []] : []) + (FingeringText::None === $choices->fingerings ? [] : ['fingering' => []]) + ($choices->counts ? ['count' => []] : []);
+            $rows = ['note' => []]
+                + ($choices->degrees ? ['degree' => []] : [])
+                + (FingeringText::None === $choices->fingerings ? [] : ['fingering' => []])
+                + ($choices->counts ? ['count' => []] : []);
             foreach ($members as $i) {
                 $note = $study->notes[$i];
                 $rows['note'][] = $note->pitch()->sign();
-                foreach (['degree' => $part->degree($i, $choices->fromRoot), 'fingering' => $part->plan->notes[$i]->fingering->text, 'count' => $counts[$i]] as $row => $cell) {
+                foreach ([
+                    'degree' => $part->degree($i, $choices->fromRoot),
+                    'fingering' => $part->plan->notes[$i]->fingering->text,
+                    'count' => $counts[$i],
+                ] as $row => $cell) {
                     if (isset($rows[$row])) {
                         $rows[$row][] = $cell;
                     }
@@ -76,7 +100,13 @@ final readonly class TextWriter implements Format
         if ([] !== $part->plan->hardSpots) {
             $text .= "\nHard spots\n";
             foreach ($part->plan->hardSpots as $spot) {
-                $text .= \sprintf("  bar %d, %s to %s: %s\n", $study->notes[$spot->from]->bar, $study->notes[$spot->from]->pitch()->sign(), $study->notes[$spot->to]->pitch()->sign(), $part->hard($spot));
+                $text .= \sprintf(
+                    "  bar %d, %s to %s: %s\n",
+                    $study->notes[$spot->from]->bar,
+                    $study->notes[$spot->from]->pitch()->sign(),
+                    $study->notes[$spot->to]->pitch()->sign(),
+                    $part->hard($spot),
+                );
             }
         }
         foreach ($study->warnings as $warning) {

@@ -45,7 +45,17 @@ final readonly class BarItem
     /** @param list<string>|null $beams */
     public function with(?Accidental $accidental = null, ?array $beams = null): self
     {
-        return new self($this->note, $this->onset, $this->length, $this->tiedFrom, $this->tiedTo, $this->isTriplet, $this->tupletEdge, $accidental ?? $this->accidental, $beams ?? $this->beams);
+        return new self(
+            $this->note,
+            $this->onset,
+            $this->length,
+            $this->tiedFrom,
+            $this->tiedTo,
+            $this->isTriplet,
+            $this->tupletEdge,
+            $accidental ?? $this->accidental,
+            $beams ?? $this->beams,
+        );
     }
 
     /** The written value in ticks: three triplet eighths fill the time of two. */

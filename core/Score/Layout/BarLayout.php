@@ -38,7 +38,11 @@ final class BarLayout
         }
         $begins = self::systems(array_map(count(...), $bars), $perSystem, $most ?? \count($bars));
 
-        return array_map(static fn (array $items, int $i): Bar => new Bar($i + ($study->lead() > 0 ? 0 : 1), $items, $begins[$i]), $bars, array_keys($bars));
+        return array_map(
+            static fn (array $items, int $i): Bar => new Bar($i + ($study->lead() > 0 ? 0 : 1), $items, $begins[$i]),
+            $bars,
+            array_keys($bars),
+        );
     }
 
     /** @return list<list<BarItem>> items of each bar, in order */
@@ -57,7 +61,14 @@ final class BarLayout
             $lengths = self::written($lead + $note->onset, $note->length, $grid);
             $onset = $lead + $note->onset;
             foreach ($lengths as $k => [$length, $triplet]) {
-                $bars[$grid->bar($onset)][] = self::item($i, $onset, $length, $k > 0, $k < \count($lengths) - 1, $triplet);
+                $bars[$grid->bar($onset)][] = self::item(
+                    $i,
+                    $onset,
+                    $length,
+                    $k > 0,
+                    $k < \count($lengths) - 1,
+                    $triplet,
+                );
                 $onset += $length;
             }
         }
@@ -96,7 +107,8 @@ final class BarLayout
     }
 
     /**
-     * Silence between two places: first out of the triplet, then to the beat, then the rest of the bar, and into a triplet again.
+     * Silence between two places: first out of the triplet, then to the beat, then the rest of the bar, and into a
+     * triplet again.
      *
      * @return list<BarItem>
      */
@@ -110,7 +122,13 @@ final class BarLayout
             $plain = 0 === $line % Length::SIXTEENTH ? $line : $line - $line % Length::QUARTER;
             $inTriplet = 0 !== $from % Length::SIXTEENTH || $plain <= $from;
             $inBeat = $grid->inBar($from) % $time->beatTicks();
-            $length = $inTriplet ? min(Length::TRIPLET_EIGHTH, $line - $from) : self::split($from, min($inBeat > 0 ? $time->beatTicks() - $inBeat : $plain - $from, $plain - $from), $grid)[0];
+            $length = $inTriplet
+                ? min(Length::TRIPLET_EIGHTH, $line - $from)
+                : self::split(
+                    $from,
+                    min($inBeat > 0 ? $time->beatTicks() - $inBeat : $plain - $from, $plain - $from),
+                    $grid,
+                )[0];
             $rests[] = self::item(null, $from, $length, false, false, $inTriplet);
             $from += $length;
         }
@@ -118,10 +136,18 @@ final class BarLayout
         return $rests;
     }
 
-    private static function item(?int $note, int $onset, int $length, bool $tiedFrom, bool $tiedTo, bool $triplet): BarItem
-    {
+    private static function item(
+        ?int $note,
+        int $onset,
+        int $length,
+        bool $tiedFrom,
+        bool $tiedTo,
+        bool $triplet,
+    ): BarItem {
         $place = $onset % Length::QUARTER;
-        $edge = $triplet ? (0 === $place ? TupletEdge::Start : ($place + $length >= Length::QUARTER ? TupletEdge::Stop : null)) : null;
+        $edge = $triplet
+            ? (0 === $place ? TupletEdge::Start : ($place + $length >= Length::QUARTER ? TupletEdge::Stop : null))
+            : null;
 
         return new BarItem($note, $onset, $length, $tiedFrom, $tiedTo, $triplet, $edge);
     }
@@ -142,7 +168,9 @@ final class BarLayout
             $place = $grid->inBar($onset);
             $toLine = $time->barTicks() - $place;
             $toHalf = $half - $place % $half;
-            $room = 0 !== $place % (TimeSignature::SixEight === $time ? $half : Length::QUARTER) && $toHalf < $toLine ? $toHalf : $toLine;
+            $room = 0 !== $place % (TimeSignature::SixEight === $time ? $half : Length::QUARTER) && $toHalf < $toLine
+                ? $toHalf
+                : $toLine;
             $most = min($length, $room);
             $value = 60;
             foreach (self::VALUES as $candidate) {
@@ -172,7 +200,9 @@ final class BarLayout
         foreach ($items as $item) {
             $begins = $item->begins();
             $pitch = null === $begins ? null : $study->notes[$begins]->pitch();
-            $printed[] = null !== $pitch && $signs->take($pitch, 0) ? $item->with(accidental: Accidental::of($pitch->alter)) : $item;
+            $printed[] = null !== $pitch && $signs->take($pitch, 0)
+                ? $item->with(accidental: Accidental::of($pitch->alter))
+                : $item;
         }
 
         return $printed;
@@ -232,8 +262,8 @@ final class BarLayout
     }
 
     /**
-     * Bars shared out evenly over as few systems as hold them: by their notes alone, so that the parts of a whole band and the
-     * worksheet and its answer key break alike.
+     * Bars shared out evenly over as few systems as hold them: by their notes alone, so that the parts of a whole band
+     * and the worksheet and its answer key break alike.
      *
      * @param list<int> $counts    notes and rests in each bar
      * @param int       $mostBars  bars on one system at most
@@ -244,7 +274,11 @@ final class BarLayout
     {
         $most = max([$perSystem + 1, ...$counts]);
         $bars = \count($counts);
-        for ($systems = max(1, (int) ceil(array_sum($counts) / ($perSystem + 1)), (int) ceil($bars / max(1, $mostBars)));; ++$systems) {
+        for ($systems = max(
+            1,
+            (int) ceil(array_sum($counts) / ($perSystem + 1)),
+            (int) ceil($bars / max(1, $mostBars)),
+        );; ++$systems) {
             $begins = [];
             $fits = true;
             $at = 0;

@@ -8,8 +8,9 @@ use SwiftReed\Player\Range;
 use SwiftReed\Study\Tone;
 
 /**
- * A pattern that runs out of notes: the group that would be too high starts from the same root an octave lower, and so does the
- * next root, as long as that octave has it; so the skip into the next root is kept. What would be too low is raised likewise.
+ * A pattern that runs out of notes: the group that would be too high starts from the same root an octave lower, and so
+ * does the next root, as long as that octave has it; so the skip into the next root is kept. What would be too low is
+ * raised likewise.
  *
  * Source: the handbook, chapter 3, "Range" (common practice).
  */

@@ -9,8 +9,8 @@ use SwiftReed\Study\Tone;
 
 /**
  * Leaps an octave down inside the line and back on the way down: 1 2 3 4, then 5 6 7 8 an octave lower. A line of more
- * than one octave is folded in its top octave. In a pattern, whole cells leap: those whose root lies above the fold. Notes keep
- * the numbers of the plain line.
+ * than one octave is folded in its top octave. In a pattern, whole cells leap: those whose root lies above the fold.
+ * Notes keep the numbers of the plain line.
  *
  * Source: the handbook, chapter 3 (common practice).
  */
@@ -32,7 +32,9 @@ final readonly class Fold implements Policy
 
     public function shaped(Ground $ground, Line $line, int $octaves, Range $range): Line
     {
-        $top = $ground->recipe->pattern->isStraight() ? max(array_map(static fn (Tone $tone): int => $tone->number, $line->tones)) : 1 + 7 * $octaves;
+        $top = $ground->recipe->pattern->isStraight()
+            ? max(array_map(static fn (Tone $tone): int => $tone->number, $line->tones))
+            : 1 + 7 * $octaves;
 
         return $line->with(self::tones($line->tones, $ground->recipe->range->foldAfter, $top));
     }

@@ -13,8 +13,8 @@ use SwiftReed\Study\StudyError;
 use SwiftReed\Study\Walk\Walk;
 
 /**
- * What a range policy works with: who plays, what is asked for, and the plain line on any tonic. The line is walked once and
- * moved by octaves.
+ * What a range policy works with: who plays, what is asked for, and the plain line on any tonic. The line is walked
+ * once and moved by octaves.
  */
 final class Ground
 {
@@ -29,13 +29,18 @@ final class Ground
     /** @var array<int, list<Line>> the lines around a named note */
     private array $around = [];
 
-    public function __construct(public readonly Recipe $recipe, public readonly Player $player, public readonly Key $key, public readonly Walk $walk)
-    {
+    public function __construct(
+        public readonly Recipe $recipe,
+        public readonly Player $player,
+        public readonly Key $key,
+        public readonly Walk $walk,
+    ) {
     }
 
     /**
-     * The plain line over so many octaves (or its extent in notes), and the octaves by which it may be moved so that it meets a
-     * range at all. It is moved only where it is taken: a long line in nine octaves would be much work for nothing.
+     * The plain line over so many octaves (or its extent in notes), and the octaves by which it may be moved so that it
+     * meets a range at all. It is moved only where it is taken: a long line in nine octaves would be much work for
+     * nothing.
      *
      * @return iterable<int, Line> octaves by which the line is to be moved, from low to high, and the line as it was walked
      *
@@ -55,7 +60,10 @@ final class Ground
         $walked = $this->walked[$octaves] ??= $this->walk($this->key->tonic->at(self::WALKED), $octaves);
         for ($octave = self::LOWEST; $octave <= self::HIGHEST; ++$octave) {
             $by = $octave - self::WALKED;
-            if ($walked->low->midi() + 12 * $by <= $range->highest->midi() && $walked->high->midi() + 12 * $by >= $range->lowest->midi()) {
+            if (
+                $walked->low->midi() + 12 * $by <= $range->highest->midi()
+                && $walked->high->midi() + 12 * $by >= $range->lowest->midi()
+            ) {
                 yield $by => $walked;
             }
         }
@@ -102,6 +110,12 @@ final class Ground
 
     public function nothingFits(): StudyError
     {
-        return StudyError::nothingFits(RangePolicy::TurnRound === $this->recipe->range->policy, $this->recipe->course->extent->said, $this->key->tonic->sign().' '.$this->recipe->material->name, $this->player->name, $this->player->limit());
+        return StudyError::nothingFits(
+            RangePolicy::TurnRound === $this->recipe->range->policy,
+            $this->recipe->course->extent->said,
+            $this->key->tonic->sign().' '.$this->recipe->material->name,
+            $this->player->name,
+            $this->player->limit(),
+        );
     }
 }

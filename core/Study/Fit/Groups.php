@@ -21,7 +21,12 @@ final class Groups
         $groups = [];
         $before = null;
         foreach ($tones as $tone) {
-            if (null !== $before && null !== $tone->cell && $tone->cell === $before->cell && $tone->group === $before->group) {
+            if (
+                null !== $before
+                && null !== $tone->cell
+                && $tone->cell === $before->cell
+                && $tone->group === $before->group
+            ) {
                 $groups[\count($groups) - 1][] = $tone;
             } else {
                 $groups[] = [$tone];

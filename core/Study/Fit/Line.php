@@ -9,7 +9,8 @@ use SwiftReed\Player\Range;
 use SwiftReed\Study\Tone;
 
 /**
- * A line where it lies: its notes, the lowest and the highest of them, and the tonic and steps between which it is walked.
+ * A line where it lies: its notes, the lowest and the highest of them, and the tonic and steps between which it is
+ * walked.
  */
 final readonly class Line
 {
@@ -18,8 +19,14 @@ final readonly class Line
      * @param int                  $from  lowest step of the walk, 0 the tonic
      * @param int                  $top   highest step
      */
-    private function __construct(public array $tones, public Pitch $low, public Pitch $high, public Pitch $tonic, public int $from, public int $top)
-    {
+    private function __construct(
+        public array $tones,
+        public Pitch $low,
+        public Pitch $high,
+        public Pitch $tonic,
+        public int $from,
+        public int $top,
+    ) {
     }
 
     /** @param non-empty-list<Tone> $tones */
@@ -37,7 +44,16 @@ final readonly class Line
     /** The whole line so many octaves higher. */
     public function inOctave(int $octaves): self
     {
-        return 0 === $octaves ? $this : new self(array_map(static fn (Tone $tone): Tone => $tone->inOctave($octaves), $this->tones), $this->low->octaves($octaves), $this->high->octaves($octaves), $this->tonic->octaves($octaves), $this->from, $this->top);
+        return 0 === $octaves
+            ? $this
+            : new self(
+                array_map(static fn (Tone $tone): Tone => $tone->inOctave($octaves), $this->tones),
+                $this->low->octaves($octaves),
+                $this->high->octaves($octaves),
+                $this->tonic->octaves($octaves),
+                $this->from,
+                $this->top,
+            );
     }
 
     /** @param non-empty-list<Tone> $tones its notes after they were moved */
@@ -49,13 +65,17 @@ final readonly class Line
     /** @param int $octaves by which it would be moved */
     public function fits(Range $range, int $octaves = 0): bool
     {
-        return $this->low->midi() + 12 * $octaves >= $range->lowest->midi() && $this->high->midi() + 12 * $octaves <= $range->highest->midi();
+        return $this->low->midi() + 12 * $octaves >= $range->lowest->midi()
+            && $this->high->midi() + 12 * $octaves <= $range->highest->midi();
     }
 
     /** Half steps by which it leaves a range, at both ends together. */
     public function beyond(Range $range): int
     {
-        return max(0, $range->lowest->midi() - $this->low->midi()) + max(0, $this->high->midi() - $range->highest->midi());
+        return max(0, $range->lowest->midi() - $this->low->midi()) + max(
+            0,
+            $this->high->midi() - $range->highest->midi(),
+        );
     }
 
     /** How many of its notes were moved by octaves. */

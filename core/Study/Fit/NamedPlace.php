@@ -23,7 +23,10 @@ final readonly class NamedPlace
     {
         $recipe = $this->ground->recipe;
 
-        return Place::Segment === $recipe->placing->place && isset($recipe->placing->pitches[0], $recipe->placing->pitches[1]) ? $this->segment($recipe->placing->pitches[0], $recipe->placing->pitches[1]) : $this->from($recipe->placing->pitches[0] ?? $this->ground->key->tonic->at(4));
+        return Place::Segment === $recipe->placing->place
+            && isset($recipe->placing->pitches[0], $recipe->placing->pitches[1])
+            ? $this->segment($recipe->placing->pitches[0], $recipe->placing->pitches[1])
+            : $this->from($recipe->placing->pitches[0] ?? $this->ground->key->tonic->at(4));
     }
 
     /**
@@ -39,7 +42,10 @@ final readonly class NamedPlace
         // A step is a half step: a line that reaches so many too far cannot fit before its end is moved by as many.
         for ($most = $top; $most > $from; $most -= $too) {
             $too = 1;
-            for ($least = $from; $least < $from + 12 && $least < $most; $least += max(1, $range->lowest->midi() - $line->low->midi())) {
+            for (
+                $least = $from; $least < $from + 12
+                && $least < $most; $least += max(1, $range->lowest->midi() - $line->low->midi())
+            ) {
                 $line = Line::of($this->ground->walk->tones($tonic, $least, $most), $tonic, $least, $most);
                 if ($line->fits($range)) {
                     return Placement::of($line, RangePolicy::WholeOctaves);
@@ -60,13 +66,21 @@ final readonly class NamedPlace
         $extent = $this->ground->recipe->course->extent;
         $octaves = $extent->octaves ?? 1;
         if ($extent->isAsManyAsFit()) {
-            while ($this->ground->recipe->material->ascending($tonic)->note($step + $extent->topStep($octaves + 1))->pitch->midi() <= $this->ground->player->limit()->highest->midi()) {
+            while ($this->ground->recipe->material->ascending($tonic)
+                ->note($step + $extent->topStep($octaves + 1))->pitch
+                ->midi() <= $this->ground->player
+                ->limit()->highest
+                ->midi()) {
                 ++$octaves;
             }
         }
         $top = $step + $extent->topStep($octaves);
 
-        return $this->shaped(Line::of($this->ground->walk->tones($tonic, $step, $top), $tonic, $step, $top), $octaves, $from);
+        return $this->shaped(
+            Line::of($this->ground->walk->tones($tonic, $step, $top), $tonic, $step, $top),
+            $octaves,
+            $from,
+        );
     }
 
     /** @throws StudyError */
@@ -81,7 +95,11 @@ final readonly class NamedPlace
             throw StudyError::emptySegment($one, $other);
         }
 
-        return $this->shaped(Line::of($this->ground->walk->tones($tonic, $from, $top), $tonic, $from, $top), max(1, (int) ceil(($top - $from) / $size)), $one);
+        return $this->shaped(
+            Line::of($this->ground->walk->tones($tonic, $from, $top), $tonic, $from, $top),
+            max(1, (int) ceil(($top - $from) / $size)),
+            $one,
+        );
     }
 
     /**
@@ -107,7 +125,11 @@ final readonly class NamedPlace
         }
         $name = $isAskedFor || 0 !== $shaped->moved() ? $policy->name() : RangePolicy::WholeOctaves;
 
-        return Placement::of($shaped, $name, RangePolicy::LeaveOut === $name ? $this->leftOut($line) : $this->leaves($shaped));
+        return Placement::of(
+            $shaped,
+            $name,
+            RangePolicy::LeaveOut === $name ? $this->leftOut($line) : $this->leaves($shaped),
+        );
     }
 
     /** @return list<string> what is said of a line that leaves the stage's range */
@@ -115,7 +137,16 @@ final readonly class NamedPlace
     {
         $player = $this->ground->player;
 
-        return $line->fits($player->limit()) ? [] : [\sprintf('The line runs from %s to %s, beyond the %s range of %s (%s).', $line->low->sign(), $line->high->sign(), $player->stage()->spoken(), $player->name, $player->limit()->spoken())];
+        return $line->fits($player->limit())
+            ? []
+            : [\sprintf(
+                'The line runs from %s to %s, beyond the %s range of %s (%s).',
+                $line->low->sign(),
+                $line->high->sign(),
+                $player->stage()->spoken(),
+                $player->name,
+                $player->limit()->spoken(),
+            )];
     }
 
     /** @return list<string> what is said of notes of the plain line that are left out */
@@ -124,7 +155,14 @@ final readonly class NamedPlace
         $range = $this->ground->player->limit();
         $missing = LeaveOut::missing($plain, $range);
 
-        return [] === $missing ? [] : [\sprintf('Left out, because %s does not have them (%s): %s.', $this->ground->player->name, $range->spoken(), implode(' ', $missing))];
+        return [] === $missing
+            ? []
+            : [\sprintf(
+                'Left out, because %s does not have them (%s): %s.',
+                $this->ground->player->name,
+                $range->spoken(),
+                implode(' ', $missing),
+            )];
     }
 
     /**

@@ -19,8 +19,14 @@ final readonly class Placement
      * @param int                  $top      highest step
      * @param list<string>         $warnings
      */
-    private function __construct(public array $tones, public Pitch $tonic, public int $from, public int $top, public RangePolicy $policy, public array $warnings)
-    {
+    private function __construct(
+        public array $tones,
+        public Pitch $tonic,
+        public int $from,
+        public int $top,
+        public RangePolicy $policy,
+        public array $warnings,
+    ) {
     }
 
     /** @param list<string> $warnings */
@@ -35,6 +41,13 @@ final readonly class Placement
      */
     public function with(array $tones, array $warnings = []): self
     {
-        return new self($tones, $this->tonic, $this->from, $this->top, $this->policy, [...$warnings, ...$this->warnings]);
+        return new self(
+            $tones,
+            $this->tonic,
+            $this->from,
+            $this->top,
+            $this->policy,
+            [...$warnings, ...$this->warnings],
+        );
     }
 }

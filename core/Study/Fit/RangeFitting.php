@@ -12,8 +12,8 @@ use SwiftReed\Study\StudyError;
 
 /**
  * Finds where a line lies on an instrument: the lowest octave that lies well, unless the line says where; fewer octaves
- * where not all fit; and where not one does, what the range clause or the pattern asks for; beyond the stage's range, the
- * place that goes beyond it least.
+ * where not all fit; and where not one does, what the range clause or the pattern asks for; beyond the stage's range,
+ * the place that goes beyond it least.
  *
  * Source: the handbook, chapter 3, "Range" (common practice).
  */
@@ -30,7 +30,11 @@ final readonly class RangeFitting
         $player = $this->ground->player;
         $isCut = RangePolicy::LeaveOut === $recipe->range->policy || RangePolicy::TurnRound === $recipe->range->policy;
         if (!$isCut && ($recipe->course->extent->octaves ?? 0) * 12 > $player->range(Stage::Full)->halfSteps()) {
-            throw StudyError::widerThanInstrument($recipe->course->extent->said, $player->name, $player->range(Stage::Full));
+            throw StudyError::widerThanInstrument(
+                $recipe->course->extent->said,
+                $player->name,
+                $player->range(Stage::Full),
+            );
         }
         if (RangePolicy::TurnRound === $recipe->range->policy) {
             return (new TurnRound($this->ground))->place();
@@ -38,7 +42,11 @@ final readonly class RangeFitting
         if (Place::FromPitch === $recipe->placing->place || Place::Segment === $recipe->placing->place) {
             return (new NamedPlace($this->ground))->place();
         }
-        if ($recipe->course->extent->isAsManyAsFit() && $recipe->material->hasEveryHalfStep() && $recipe->pattern->followsTheScale()) {
+        if (
+            $recipe->course->extent->isAsManyAsFit()
+            && $recipe->material->hasEveryHalfStep()
+            && $recipe->pattern->followsTheScale()
+        ) {
             return (new NamedPlace($this->ground))->everyNote();
         }
         $placement = $this->usual();
@@ -54,8 +62,11 @@ final readonly class RangeFitting
     private function usual(): Placement
     {
         return match ($this->ground->recipe->range->policy) {
-            RangePolicy::Fold => $this->shaped(new Fold(), $this->octaves(), $this->ranges()) ?? $this->beyond(new Fold(), $this->octaves()) ?? throw $this->ground->nothingFits(),
-            RangePolicy::Drop => $this->shaped(new Drop(), $this->octaves(), [$this->ground->player->limit()]) ?? throw $this->ground->nothingFits(),
+            RangePolicy::Fold => $this->shaped(new Fold(), $this->octaves(), $this->ranges())
+                ?? $this->beyond(new Fold(), $this->octaves())
+                ?? throw $this->ground->nothingFits(),
+            RangePolicy::Drop => $this->shaped(new Drop(), $this->octaves(), [$this->ground->player->limit()])
+                ?? throw $this->ground->nothingFits(),
             RangePolicy::LeaveOut => $this->leavingOut(),
             default => $this->wholeOctaves(),
         };
@@ -71,11 +82,22 @@ final readonly class RangeFitting
     private function wholeOctaves(): Placement
     {
         [$recipe, $player] = [$this->ground->recipe, $this->ground->player];
-        $most = $recipe->course->extent->isAsManyAsFit() ? max(1, intdiv($player->limit()->halfSteps(), 12)) : $this->octaves();
+        $most = $recipe->course->extent->isAsManyAsFit()
+            ? max(1, intdiv($player->limit()->halfSteps(), 12))
+            : $this->octaves();
         for ($octaves = $most; $octaves >= 1; --$octaves) {
             $line = $this->chosen(new WholeLine(), $octaves, $this->ranges());
             if (null !== $line) {
-                $fewer = $recipe->course->extent->octaves > $octaves ? [\sprintf('%s of %s do not fit %s (%s); %s played.', ucfirst($recipe->course->extent->said), $this->ground->key->tonic->sign(), $player->name, $player->limit()->spoken(), 1 === $octaves ? '1 octave is' : $octaves.' octaves are')] : [];
+                $fewer = $recipe->course->extent->octaves > $octaves
+                    ? [\sprintf(
+                        '%s of %s do not fit %s (%s); %s played.',
+                        ucfirst($recipe->course->extent->said),
+                        $this->ground->key->tonic->sign(),
+                        $player->name,
+                        $player->limit()->spoken(),
+                        1 === $octaves ? '1 octave is' : $octaves.' octaves are',
+                    )]
+                    : [];
 
                 return Placement::of($line, RangePolicy::WholeOctaves, $fewer);
             }
@@ -86,7 +108,16 @@ final readonly class RangeFitting
         if ($recipe->pattern->isStraight()) {
             $line = $this->chosen(new Fold(), 1, $this->ranges());
             if (null !== $line) {
-                return Placement::of($line, RangePolicy::Fold, [\sprintf('%s does not fit %s in one piece (%s), so it is folded.', $this->ground->key->tonic->sign(), $player->name, $player->limit()->spoken())]);
+                return Placement::of(
+                    $line,
+                    RangePolicy::Fold,
+                    [\sprintf(
+                        '%s does not fit %s in one piece (%s), so it is folded.',
+                        $this->ground->key->tonic->sign(),
+                        $player->name,
+                        $player->limit()->spoken(),
+                    )],
+                );
             }
         }
 
@@ -103,7 +134,11 @@ final readonly class RangeFitting
         $line = $this->chosen(new LeaveOut(), $this->octaves(), [$range]) ?? throw $this->ground->nothingFits();
         foreach ($this->ground->lines($this->octaves(), $range) as $by => $plain) {
             if ($plain->tonic->octaves($by)->equals($line->tonic)) {
-                return Placement::of($line, RangePolicy::LeaveOut, (new NamedPlace($this->ground))->leftOut($plain->inOctave($by)));
+                return Placement::of(
+                    $line,
+                    RangePolicy::LeaveOut,
+                    (new NamedPlace($this->ground))->leftOut($plain->inOctave($by)),
+                );
             }
         }
 
@@ -123,16 +158,32 @@ final readonly class RangeFitting
         }
         $isAskedFor = $policy->name() === $this->ground->recipe->range->policy;
 
-        return Placement::of($line, 0 === $line->moved() && !$isAskedFor ? RangePolicy::WholeOctaves : $policy->name(), $isAskedFor ? [] : $this->whatMoved($line));
+        return Placement::of(
+            $line,
+            0 === $line->moved() && !$isAskedFor ? RangePolicy::WholeOctaves : $policy->name(),
+            $isAskedFor ? [] : $this->whatMoved($line),
+        );
     }
 
     /** @return list<string> */
     private function whatMoved(Line $line): array
     {
         $octaves = array_unique(array_map(static fn ($tone): int => $tone->octaves <=> 0, $line->tones));
-        $how = array_filter([-1 => 'too high are played an octave lower', 1 => 'too low are played an octave higher'], static fn (int $side): bool => \in_array($side, $octaves, true), \ARRAY_FILTER_USE_KEY);
+        $how = array_filter(
+            [-1 => 'too high are played an octave lower', 1 => 'too low are played an octave higher'],
+            static fn (int $side): bool => \in_array($side, $octaves, true),
+            \ARRAY_FILTER_USE_KEY,
+        );
 
-        return [] === $how ? [] : [\sprintf('The pattern runs out of notes in %s on %s (%s), so groups that would be %s.', $this->ground->key->tonic->sign(), $this->ground->player->name, $this->ground->player->limit()->spoken(), implode(', and those that would be ', $how))];
+        return [] === $how
+            ? []
+            : [\sprintf(
+                'The pattern runs out of notes in %s on %s (%s), so groups that would be %s.',
+                $this->ground->key->tonic->sign(),
+                $this->ground->player->name,
+                $this->ground->player->limit()->spoken(),
+                implode(', and those that would be ', $how),
+            )];
     }
 
     /**
@@ -147,7 +198,17 @@ final readonly class RangeFitting
             $range = $player->range($stage);
             $line = self::nearest($policy->lines($this->ground, $octaves, $range), $player->limit());
             if (null !== $line) {
-                return Placement::of($line, 0 === $line->moved() ? RangePolicy::WholeOctaves : $policy->name(), [\sprintf('%s does not fit the %s range of %s; it goes beyond it (%s).', $this->ground->key->tonic->sign(), $player->stage()->spoken(), $player->name, $range->spoken())]);
+                return Placement::of(
+                    $line,
+                    0 === $line->moved() ? RangePolicy::WholeOctaves : $policy->name(),
+                    [\sprintf(
+                        '%s does not fit the %s range of %s; it goes beyond it (%s).',
+                        $this->ground->key->tonic->sign(),
+                        $player->stage()->spoken(),
+                        $player->name,
+                        $range->spoken(),
+                    )],
+                );
             }
         }
 
@@ -155,7 +216,8 @@ final readonly class RangeFitting
     }
 
     /**
-     * The line in the first of the ranges that has a place for it; in a wider one, where it goes beyond the narrower least.
+     * The line in the first of the ranges that has a place for it; in a wider one, where it goes beyond the narrower
+     * least.
      *
      * @param non-empty-list<Range> $ranges
      *
@@ -198,9 +260,15 @@ final readonly class RangeFitting
     /** @return non-empty-list<Range> to be tried in turn */
     private function ranges(): array
     {
-        $isUsual = \in_array($this->ground->recipe->placing->place, [Place::Usual, Place::OctaveHigher, Place::OctaveLower], true);
+        $isUsual = \in_array(
+            $this->ground->recipe->placing->place,
+            [Place::Usual, Place::OctaveHigher, Place::OctaveLower],
+            true,
+        );
 
-        return $isUsual && !$this->ground->recipe->course->extent->isAsManyAsFit() ? $this->ground->player->preferredRanges() : [$this->ground->player->limit()];
+        return $isUsual && !$this->ground->recipe->course->extent->isAsManyAsFit()
+            ? $this->ground->player->preferredRanges()
+            : [$this->ground->player->limit()];
     }
 
     /**
@@ -213,9 +281,19 @@ final readonly class RangeFitting
         $line = Line::of($usual->tones, $usual->tonic, $usual->from, $usual->top)->inOctave($octaves);
         $full = $this->ground->player->range(Stage::Full);
         if (!$line->fits($full)) {
-            throw StudyError::octaveBeyondRange($this->ground->recipe->placing->place->value, $line->low, $line->high, $this->ground->player->name, $full);
+            throw StudyError::octaveBeyondRange(
+                $this->ground->recipe->placing->place->value,
+                $line->low,
+                $line->high,
+                $this->ground->player->name,
+                $full,
+            );
         }
 
-        return Placement::of($line, $usual->policy, [...$usual->warnings, ...(new NamedPlace($this->ground))->leaves($line)]);
+        return Placement::of(
+            $line,
+            $usual->policy,
+            [...$usual->warnings, ...(new NamedPlace($this->ground))->leaves($line)],
+        );
     }
 }

@@ -33,9 +33,15 @@ final readonly class TurnRound
             $tonic = $tonic->octaves(1);
         }
         $walk = $this->ground->walk;
-        $line = static fn (int $lowest, int $highest): Line => Line::of($walk->turningRound($tonic, $lowest, $highest), $tonic, $lowest, $highest);
+        $line = static fn (int $lowest, int $highest): Line => Line::of(
+            $walk->turningRound($tonic, $lowest, $highest),
+            $tonic,
+            $lowest,
+            $highest,
+        );
         $scale = $this->ground->recipe->material->ascending($tonic);
-        // The notes of the scale that the range has; a pattern may reach further than its roots and turns a little earlier.
+        // The notes of the scale that the range has; a pattern may reach further than its roots and turns a little
+        // earlier.
         $highest = 0;
         while ($scale->note($highest + 1)->pitch->midi() <= $range->highest->midi()) {
             ++$highest;

@@ -20,7 +20,14 @@ final class Counts
     /** @return list<string> one for each note; empty words in an untimed study */
     public static function of(Study $study): array
     {
-        return array_map(static fn (StudyNote $note): string => $study->isUntimed() ? '' : self::count($note->onset + $study->lead(), $note->length, $study->bars), $study->notes);
+        return array_map(
+            static fn (StudyNote $note): string => $study->isUntimed() ? '' : self::count(
+                $note->onset + $study->lead(),
+                $note->length,
+                $study->bars,
+            ),
+            $study->notes,
+        );
     }
 
     private static function count(int $onset, int $length, Bars $bars): string

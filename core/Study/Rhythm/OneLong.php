@@ -8,8 +8,8 @@ use SwiftReed\Time\Length;
 use SwiftReed\Time\TimeSignature;
 
 /**
- * Sixteenths with a long one in each bar: 15 notes have 16 places in a bar of 4/4, so one note is an eighth; 11 have 12 in 3/4,
- * 7 have 8 in 2/4. Two octaves, 29 notes in 32 places with three long ones, are the one exception.
+ * Sixteenths with a long one in each bar: 15 notes have 16 places in a bar of 4/4, so one note is an eighth; 11 have 12
+ * in 3/4, 7 have 8 in 2/4. Two octaves, 29 notes in 32 places with three long ones, are the one exception.
  *
  * Source: the handbook, chapter 3, "One long in the bar".
  */
@@ -55,7 +55,8 @@ final class OneLong
         $at = 0;
         for ($i = 0; $i < $count; ++$i) {
             $beat = intdiv($at, $beatPlaces);
-            $isLong = 0 === $at % $beatPlaces && (null === $long ? $shift % $beats === $beat % $beats : \in_array($beat, $long, true));
+            $isLong = 0 === $at % $beatPlaces
+                && (null === $long ? $shift % $beats === $beat % $beats : \in_array($beat, $long, true));
             $lengths[] = ($isLong ? 2 : 1) * self::PLACE;
             $at += $isLong ? 2 : 1;
         }

@@ -58,8 +58,8 @@ enum Rhythm: string
     }
 
     /**
-     * Lengths in ticks, one for each tone, rests before the tones left out. Long tonics are twice as long as the rest. A
-     * long last note lasts to the end of its bar, and twice the ordinary value at least.
+     * Lengths in ticks, one for each tone, rests before the tones left out. Long tonics are twice as long as the rest.
+     * A long last note lasts to the end of its bar, and twice the ordinary value at least.
      *
      * @param non-empty-list<Tone> $tones
      * @param int                  $longOn the beat of the long note, where it stays on one

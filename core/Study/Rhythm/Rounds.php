@@ -58,7 +58,10 @@ final class Rounds
             $unit = OneLong::notesInBar($time);
         } else {
             \assert([] !== $cycle);
-            $count = array_sum($rhythm->lengths($cycle, false, $time)) + $rhythm->ticks() * array_sum(array_map(static fn (Tone $tone): int => $tone->rests, $cycle));
+            $count = array_sum($rhythm->lengths($cycle, false, $time)) + $rhythm->ticks() * array_sum(array_map(
+                static fn (Tone $tone): int => $tone->rests,
+                $cycle,
+            ));
             $unit = $time->beatTicks();
         }
 

@@ -60,7 +60,15 @@ final readonly class Timing
             throw StudyError::ownLengthAlready($rhythm->value, $line->clause(ClauseKind::Rounds)->text);
         }
 
-        return new self($time, $line->says(ClauseKind::Time), $rhythm, $longOn, self::pickUp($line, $time, $rhythm), $rounds, self::tempo($line, $time, $click));
+        return new self(
+            $time,
+            $line->says(ClauseKind::Time),
+            $rhythm,
+            $longOn,
+            self::pickUp($line, $time, $rhythm),
+            $rounds,
+            self::tempo($line, $time, $click),
+        );
     }
 
     private static function pickUp(StudyLine $line, TimeSignature $time, Rhythm $rhythm): int
@@ -73,7 +81,10 @@ final readonly class Timing
         if (Rhythm::Untimed === $rhythm || Rhythm::OneLongInTheBar === $rhythm) {
             throw StudyError::ownLengthAlready($rhythm->value, $clause->text);
         }
-        if ($ticks >= $time->barTicks() || 0 !== $ticks % (Rhythm::InTurn === $rhythm ? Length::QUARTER : min(Length::QUARTER, $rhythm->ticks()))) {
+        if (
+            $ticks >= $time->barTicks()
+            || 0 !== $ticks % (Rhythm::InTurn === $rhythm ? Length::QUARTER : min(Length::QUARTER, $rhythm->ticks()))
+        ) {
             throw StudyError::noSuchPickUp($clause->text, $time->value);
         }
 
@@ -84,7 +95,10 @@ final readonly class Timing
     {
         $usual = TimeSignature::SixEight === $time ? 'eighths' : 'quarters';
 
-        return '' === $pattern->rhythm || (\in_array($pattern->rhythm, ['triplets', 'in turn'], true) && TimeSignature::SixEight === $time) ? $usual : $pattern->rhythm;
+        return '' === $pattern->rhythm
+            || (\in_array($pattern->rhythm, ['triplets', 'in turn'], true) && TimeSignature::SixEight === $time)
+            ? $usual
+            : $pattern->rhythm;
     }
 
     private static function tempo(StudyLine $line, TimeSignature $time, string $click): Tempo
@@ -95,6 +109,12 @@ final readonly class Timing
             return new Tempo(self::DEFAULT_TEMPO, $time->beatUnit(), false, $goal, $click);
         }
 
-        return new Tempo($line->clause(ClauseKind::Tempo)->number('n'), Grammar::UNITS[$said] ?? $time->beatUnit(), true, $goal, $click);
+        return new Tempo(
+            $line->clause(ClauseKind::Tempo)->number('n'),
+            Grammar::UNITS[$said] ?? $time->beatUnit(),
+            true,
+            $goal,
+            $click,
+        );
     }
 }

@@ -67,7 +67,9 @@ enum Articulation: string
                 self::TongueUpSlurDown => !$tones[$i + 1]->ascending,
                 self::TongueRoots => !$tones[$i + 1]->isRoot,
                 // A plain line has no cells: its notes go by fours.
-                self::TongueCells => null === $tones[$i + 1]->cell ? 3 !== $i % 4 : $tones[$i + 1]->cell === $tones[$i]->cell && $tones[$i + 1]->group === $tones[$i]->group,
+                self::TongueCells => null === $tones[$i + 1]->cell
+                    ? 3 !== $i % 4
+                    : $tones[$i + 1]->cell === $tones[$i]->cell && $tones[$i + 1]->group === $tones[$i]->group,
             };
         }
         $joins = [];

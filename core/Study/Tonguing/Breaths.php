@@ -9,11 +9,11 @@ use SwiftReed\Time\Length;
 use SwiftReed\Time\Tempo;
 
 /**
- * Where the player breathes: always before the line leaps up an octave back to its place, and at the seams of a drill; elsewhere
- * only where a phrase would be longer than a breath, at the latest of the places that are good for one: the turn, before the
- * arpeggio, before a leap up, before the last long note, the end of a cell. Where there is none, between two tongued notes: half way
- * to the next good place, if another breath takes the player there, else as late as can be.
- * Nobody breathes inside a slur.
+ * Where the player breathes: always before the line leaps up an octave back to its place, and at the seams of a drill;
+ * elsewhere only where a phrase would be longer than a breath, at the latest of the places that are good for one: the
+ * turn, before the arpeggio, before a leap up, before the last long note, the end of a cell. Where there is none,
+ * between two tongued notes: half way to the next good place, if another breath takes the player there, else as late as
+ * can be. Nobody breathes inside a slur.
  *
  * Source: the handbook, chapter 4, "Breath and hard spots" (common practice).
  */
@@ -30,8 +30,14 @@ final class Breaths
      *
      * @return list<bool> whether the player breathes after the note
      */
-    public static function after(array $tones, array $lengths, array $marks, Tempo $tempo, bool $isUntimed, float $phrase): array
-    {
+    public static function after(
+        array $tones,
+        array $lengths,
+        array $marks,
+        Tempo $tempo,
+        bool $isUntimed,
+        float $phrase,
+    ): array {
         $last = \count($tones) - 1;
         $most = Length::QUARTER * $tempo->quarters() / 60 * $phrase;
         $breaths = array_fill(0, $last + 1, false);
@@ -44,7 +50,8 @@ final class Breaths
         $from = 0;
         for ($i = 0; $i < $last; ++$i) {
             if (!$isUntimed && $ends[$i + 1] - $begins > $most * 1.02) {
-                // The phrase cannot take the next note too: breathe at the latest good place, else on the way to the next one.
+                // The phrase cannot take the next note too: breathe at the latest good place, else on the way to the
+                // next one.
                 $at = self::latest($tones, $lengths, $marks, $from, $i);
                 if (null !== $at && !self::isGood($tones, $lengths, $at)) {
                     $at = self::shared($tones, $lengths, $marks, $ends, $begins, $from, $i, $most * 1.02) ?? $at;
@@ -71,7 +78,9 @@ final class Breaths
      */
     private static function always(array $tones, array $marks, int $i): bool
     {
-        return self::isPossible($marks, $i) && ($tones[$i]->isSeam || (isset($tones[$i + 1]) && $tones[$i + 1]->octaves > $tones[$i]->octaves && $tones[$i + 1]->rests < 1));
+        return self::isPossible($marks, $i)
+            && ($tones[$i]->isSeam
+                || (isset($tones[$i + 1]) && $tones[$i + 1]->octaves > $tones[$i]->octaves && $tones[$i + 1]->rests < 1));
     }
 
     /** @param non-empty-list<array{Attack, Slur}> $marks */
@@ -81,18 +90,31 @@ final class Breaths
     }
 
     /**
-     * Where no good place is in reach but the next one lies within another breath, the way to it is shared out evenly, so that nobody
-     * breathes twice in a row. Common practice, no source.
+     * Where no good place is in reach but the next one lies within another breath, the way to it is shared out evenly,
+     * so that nobody breathes twice in a row. Common practice, no source.
      *
      * @param non-empty-list<Tone>                $tones
      * @param non-empty-list<int>                 $lengths
      * @param non-empty-list<array{Attack, Slur}> $marks
      * @param list<int>                           $ends    ticks at which each note ends
      */
-    private static function shared(array $tones, array $lengths, array $marks, array $ends, int $begins, int $from, int $to, float $most): ?int
-    {
+    private static function shared(
+        array $tones,
+        array $lengths,
+        array $marks,
+        array $ends,
+        int $begins,
+        int $from,
+        int $to,
+        float $most,
+    ): ?int {
         $good = $to + 1;
-        while ($good < \count($tones) - 1 && !(self::isPossible($marks, $good) && !self::isInsidePair($tones, $good) && self::isGood($tones, $lengths, $good))) {
+        while (
+            $good < \count($tones) - 1
+            && !(self::isPossible($marks, $good)
+                && !self::isInsidePair($tones, $good)
+                && self::isGood($tones, $lengths, $good))
+        ) {
             if ($ends[$good] - $ends[$to] > $most || $tones[$good + 1]->rests > 0) {
                 return null;
             }

@@ -29,10 +29,17 @@ final class LipSlurs
 {
     private const TIMES = 8;
     /** A bar each of halves, eighths, triplets and sixteenths: ticks, and times back and forth. */
-    private const IN_TURN = [[Length::HALF, 1], [Length::EIGHTH, 4], [Length::TRIPLET_EIGHTH, 6], [Length::SIXTEENTH, 8]];
+    private const IN_TURN = [
+        [Length::HALF, 1],
+        [Length::EIGHTH, 4],
+        [Length::TRIPLET_EIGHTH, 6],
+        [Length::SIXTEENTH, 8],
+    ];
 
     /** Intervals between partials of one tube, by half steps: a fourth above F is B flat and not A sharp. */
-    private const INTERVALS = [1 => 'm2', 2 => 'M2', 3 => 'm3', 4 => 'M3', 5 => 'P4', 7 => 'P5', 8 => 'm6', 9 => 'M6', 10 => 'm7', 12 => 'P8'];
+    private const INTERVALS = [
+        1 => 'm2', 2 => 'M2', 3 => 'm3', 4 => 'M3', 5 => 'P4', 7 => 'P5', 8 => 'm6', 9 => 'M6', 10 => 'm7', 12 => 'P8',
+    ];
 
     private static function spelled(Pitch $tonic, Pitch $plain): Pitch
     {
@@ -56,21 +63,75 @@ final class LipSlurs
                         continue;
                     }
                     $degree = DegreeName::of($tonic, $above);
-                    $low = new Tone($tonic, $sounding->tonic($tonic), '1', 1, true, true, false, false, 0, false, cell: 0, isRoot: true);
-                    $high = new Tone($above, self::spelled($sounding->tonic($tonic), $sounding->tonic($tonic)->transpose(Interval::between($tonic, $above))), $degree->text, $degree->number, true, false, false, false, 0, false, cell: 0, fromRoot: $degree->text);
+                    $low = new Tone(
+                        $tonic,
+                        $sounding->tonic($tonic),
+                        '1',
+                        1,
+                        true,
+                        true,
+                        false,
+                        false,
+                        0,
+                        false,
+                        cell: 0,
+                        isRoot: true,
+                    );
+                    $high = new Tone(
+                        $above,
+                        self::spelled(
+                            $sounding->tonic($tonic),
+                            $sounding->tonic($tonic)->transpose(Interval::between($tonic, $above)),
+                        ),
+                        $degree->text,
+                        $degree->number,
+                        true,
+                        false,
+                        false,
+                        false,
+                        0,
+                        false,
+                        cell: 0,
+                        fromRoot: $degree->text,
+                    );
                     $tones = [];
-                    foreach (Rhythm::InTurn === $recipe->timing->rhythm ? self::IN_TURN : [[Rhythm::SMALLEST, self::TIMES]] as [$ticks, $times]) {
+                    foreach (
+                        Rhythm::InTurn === $recipe->timing->rhythm
+                        ? self::IN_TURN
+                        : [[Rhythm::SMALLEST, self::TIMES]] as [$ticks, $times]
+                    ) {
                         $stretch = intdiv($ticks, Rhythm::SMALLEST);
                         for ($time = 1; $time <= $times; ++$time) {
                             array_push($tones, $low->drilled($stretch, false), $high->drilled($stretch, false));
                         }
                     }
-                    $last = $low->turning(true)->drilled(Rhythm::InTurn === $recipe->timing->rhythm ? intdiv(Length::WHOLE, Rhythm::SMALLEST) : 1, false);
+                    $last = $low->turning(true)->drilled(
+                        Rhythm::InTurn === $recipe->timing->rhythm ? intdiv(Length::WHOLE, Rhythm::SMALLEST) : 1,
+                        false,
+                    );
 
-                    return Placement::of(Line::of([...$tones, $last], $tonic, 0, 1), RangePolicy::WholeOctaves, [\sprintf($partials > 1 ? '%s and %s lie on one fingering; a partial that is too far out of tune lies between them.' : '%s and %s are neighbours on one fingering.', $tonic->sign(), $above->sign())]);
+                    return Placement::of(
+                        Line::of([...$tones, $last], $tonic, 0, 1),
+                        RangePolicy::WholeOctaves,
+                        [\sprintf(
+                            $partials > 1
+                                ? '%s and %s lie on one fingering; a partial that is too far out of tune lies between them.'
+                                : '%s and %s are neighbours on one fingering.',
+                            $tonic->sign(),
+                            $above->sign(),
+                        )],
+                    );
                 }
             }
         }
-        throw $isDerived ? StudyError::nothingFits(false, 'the slur', $key->tonic->sign().' '.$recipe->material->name, $player->name, $player->limit()) : StudyError::notForThisInstrument($recipe->pattern->text, $player->name);
+        throw $isDerived
+            ? StudyError::nothingFits(
+                false,
+                'the slur',
+                $key->tonic->sign().' '.$recipe->material->name,
+                $player->name,
+                $player->limit(),
+            )
+            : StudyError::notForThisInstrument($recipe->pattern->text, $player->name);
     }
 }

@@ -39,15 +39,21 @@ final class PatternWalk
     private array $tones = [];
     private int $cells = 0;
     private int $rests = 0;
-    /** The root of the cell that is being walked, the scale in which it is a step, and its number from the study's tonic. */
+    /**
+     * The root of the cell that is being walked, the scale in which it is a step, and its number from the study's
+     * tonic.
+     */
     private ?ScaleNote $root = null;
     private ?Scale $rootScale = null;
     private int $rootNumber = 1;
     private readonly Scale $up;
     private readonly Scale $down;
 
-    private function __construct(private readonly Pattern $pattern, private readonly Material $material, private readonly Pitch $tonic)
-    {
+    private function __construct(
+        private readonly Pattern $pattern,
+        private readonly Material $material,
+        private readonly Pitch $tonic,
+    ) {
         $this->up = $material->ascending($tonic);
         $this->down = $material->descending($tonic);
     }
@@ -61,10 +67,21 @@ final class PatternWalk
      *
      * @throws StudyError when the pattern does not go that way, or asks for degrees that the material does not have
      */
-    public static function tones(Pattern $pattern, Material $material, Pitch $tonic, int $from, int $top, Direction $direction, ?int $newStep = null): array
-    {
+    public static function tones(
+        Pattern $pattern,
+        Material $material,
+        Pitch $tonic,
+        int $from,
+        int $top,
+        Direction $direction,
+        ?int $newStep = null,
+    ): array {
         $walk = new self($pattern, $material, $tonic);
-        if ($pattern->hasItsOwnWay() && Direction::Up !== $direction && !($pattern->isBuilt() && Direction::Down === $direction)) {
+        if (
+            $pattern->hasItsOwnWay()
+            && Direction::Up !== $direction
+            && !($pattern->isBuilt() && Direction::Down === $direction)
+        ) {
             throw StudyError::onlyGoesUp($pattern->text, $direction->value);
         }
         match (true) {
@@ -103,7 +120,11 @@ final class PatternWalk
             $down = Scale::chromatic($this->up->note($from)->pitch, false);
             $count = $this->up->note($top)->pitch->midi() - $this->up->note($from)->pitch->midi();
             for ($step = 0; $step <= $count; ++$step) {
-                $roots[] = [$this->material->ascending($up->note($step)->pitch), $this->material->descending($down->note($step)->pitch), 0];
+                $roots[] = [
+                    $this->material->ascending($up->note($step)->pitch),
+                    $this->material->descending($down->note($step)->pitch),
+                    0,
+                ];
             }
 
             return $roots;
@@ -181,12 +202,16 @@ final class PatternWalk
             $next = $goesOn ? $nextUp : $nextDown;
             $isLast = $i === $last - 1 && $this->pattern->onlyGoesUp() && !$this->pattern->last->isNone();
             $usesUp = $this->pattern->alternates ? 0 === $i % 2 : $ascending;
-            $cell = $isLast ? $this->pattern->last : ($usesUp || $this->pattern->down->isNone() ? $this->pattern->up : $this->pattern->down);
+            $cell = $isLast
+                ? $this->pattern->last
+                : ($usesUp || $this->pattern->down->isNone() ? $this->pattern->up : $this->pattern->down);
             $this->cell($cell, $scale, $step, $next, $nextStep, $ascending);
         }
     }
 
-    /** The note that brings the line home, unless it is there already: by step or by the near tonic, never by a seventh. */
+    /**
+     * The note that brings the line home, unless it is there already: by step or by the near tonic, never by a seventh.
+     */
     private function home(Scale $scale, int $step, bool $ascending): void
     {
         $note = $scale->note($step);
@@ -202,8 +227,8 @@ final class PatternWalk
     }
 
     /**
-     * From a new note outward: the note, then one more above and one more below in turn, each run from its lowest note up.
-     * Where one side is used up the other goes on.
+     * From a new note outward: the note, then one more above and one more below in turn, each run from its lowest note
+     * up. Where one side is used up the other goes on.
      */
     private function buildFrom(int $new, int $from, int $top): void
     {
@@ -211,7 +236,14 @@ final class PatternWalk
         while (true) {
             $this->rootIs($this->up, $this->up->note($low));
             for ($step = $low; $step <= $high; ++$step) {
-                $this->add($this->up->note($step)->pitch, true, 0, $step === $low, 1, $this->up->note($step)->plainName);
+                $this->add(
+                    $this->up->note($step)->pitch,
+                    true,
+                    0,
+                    $step === $low,
+                    1,
+                    $this->up->note($step)->plainName,
+                );
             }
             ++$this->cells;
             if ($low === $from && $high === $top) {
@@ -230,7 +262,9 @@ final class PatternWalk
         $line = $climbs ? range($from, $top) : range($top, $from);
         $count = \count($line);
         for ($length = 1; $length <= $count; ++$length) {
-            $run = Progress::BuildingUp === $this->pattern->progress ? \array_slice($line, 0, $length) : \array_slice($line, $count - $length);
+            $run = Progress::BuildingUp === $this->pattern->progress
+                ? \array_slice($line, 0, $length)
+                : \array_slice($line, $count - $length);
             $this->rootIs($scale, $scale->note($run[0]));
             foreach ($run as $k => $step) {
                 $this->add($scale->note($step)->pitch, $climbs, 0, 0 === $k, 1, $scale->note($step)->plainName);
@@ -251,8 +285,16 @@ final class PatternWalk
         ++$this->cells;
     }
 
-    private function item(Item $item, Scale $scale, int $root, Scale $next, int $nextRoot, bool $ascending, int $group, bool $fromTop): void
-    {
+    private function item(
+        Item $item,
+        Scale $scale,
+        int $root,
+        Scale $next,
+        int $nextRoot,
+        bool $ascending,
+        int $group,
+        bool $fromTop,
+    ): void {
         $size = $scale->size();
         if (ItemKind::Rest === $item->kind) {
             $this->rests += $item->length;
@@ -261,7 +303,15 @@ final class PatternWalk
         }
         if (ItemKind::Run === $item->kind) {
             foreach (range($this->step($item->mark, $fromTop), $this->step($item->to, $fromTop)) as $step) {
-                $this->add($scale->note($root + $step)->pitch, $ascending, $group, 0 === $step || $size === $step, 1, $scale->note($root + $step)->plainName, CellDegree::named($step, $size));
+                $this->add(
+                    $scale->note($root + $step)->pitch,
+                    $ascending,
+                    $group,
+                    0 === $step || $size === $step,
+                    1,
+                    $scale->note($root + $step)->plainName,
+                    CellDegree::named($step, $size),
+                );
             }
 
             return;
@@ -283,7 +333,15 @@ final class PatternWalk
             // A degree keeps its letter; only three signs cannot be written.
             default => $isUnwritable ? Pitch::plain($altered->midi(), $item->alter > 0) : $altered,
         };
-        $this->add($pitch, $ascending, $group, $item->isRoot(), $item->length, $note->plainName || ($isUnwritable && ItemKind::Degree === $item->kind), ItemKind::Degree === $item->kind ? $item->degreeText() : null);
+        $this->add(
+            $pitch,
+            $ascending,
+            $group,
+            $item->isRoot(),
+            $item->length,
+            $note->plainName || ($isUnwritable && ItemKind::Degree === $item->kind),
+            ItemKind::Degree === $item->kind ? $item->degreeText() : null,
+        );
     }
 
     /**
@@ -300,18 +358,26 @@ final class PatternWalk
         }
         $before = [] === $this->tones ? $target : $this->tones[\count($this->tones) - 1]->pitch;
         $fromAbove = $before->midi() >= $target->midi();
-        // The scale note beside the target is the one that was just played, where one was; else that of the scale played there.
+        // The scale note beside the target is the one that was just played, where one was; else that of the scale
+        // played there.
         $beside = abs($before->midi() - $target->midi());
-        $gap = $beside > 0 && $beside <= 3 && $this->isScaleNote($here, $before) ? $beside : abs($scale->note($step + ($fromAbove ? 1 : -1))->pitch->midi() - $target->midi());
+        $gap = $beside > 0 && $beside <= 3 && $this->isScaleNote($here, $before)
+            ? $beside
+            : abs($scale->note($step + ($fromAbove ? 1 : -1))->pitch->midi() - $target->midi());
         $side = $fromAbove ? 1 : -1;
         if (ItemKind::TwoNoteApproach === $kind) {
-            return abs($before->midi() - $target->midi()) > 2 ? [self::neighbour($target, 2 * $side), self::neighbour($target, $side)] : [self::neighbour($target, $side), self::neighbour($target, -$side)];
+            return abs($before->midi() - $target->midi()) > 2
+                ? [self::neighbour($target, 2 * $side), self::neighbour($target, $side)]
+                : [self::neighbour($target, $side), self::neighbour($target, -$side)];
         }
 
         return [self::neighbour($target, 1 === $gap ? -$side : $side)];
     }
 
-    /** So many half steps from a note: from above on the letter above, from below on the letter below, or else under its plain name. */
+    /**
+     * So many half steps from a note: from above on the letter above, from below on the letter below, or else under its
+     * plain name.
+     */
     private static function neighbour(Pitch $target, int $halfSteps): Pitch
     {
         $place = $target->staffPlace() + ($halfSteps > 0 ? 1 : -1);
@@ -348,7 +414,8 @@ final class PatternWalk
     {
         $size = $this->material->size();
 
-        return $degree->step($size, $fromTop) ?? throw StudyError::noSuchDegree($degree->text(), $this->material->name, $size);
+        return $degree->step($size, $fromTop)
+            ?? throw StudyError::noSuchDegree($degree->text(), $this->material->name, $size);
     }
 
     private function isScaleNote(Scale $scale, Pitch $pitch): bool
@@ -362,20 +429,53 @@ final class PatternWalk
         return false;
     }
 
-    /** @param string|null $fromRoot the degree as the pattern says it, counted from the root of the cell; worked out when it does not say one */
-    private function add(Pitch $pitch, bool $ascending, int $group, bool $isRoot, int $stretch, bool $plainName, ?string $fromRoot = null): void
-    {
+    /**
+     * @param string|null $fromRoot the degree as the pattern says it,
+     *  counted from the root of the cell; worked out when it does not say one
+     */
+    private function add(
+        Pitch $pitch,
+        bool $ascending,
+        int $group,
+        bool $isRoot,
+        int $stretch,
+        bool $plainName,
+        ?string $fromRoot = null,
+    ): void {
         if (\count($this->tones) >= Walk::MOST) {
             throw StudyError::tooManyNotes(Walk::MOST);
         }
         $degree = DegreeName::of($this->tonic, $pitch);
         $isTonic = 1 === (($degree->number % 7) + 7) % 7 && 0 === ($pitch->midi() - $this->tonic->midi()) % 12;
         $fromRoot ??= null === $this->root ? $degree->text : $this->fromRoot($this->root, $pitch);
-        $this->tones[] = new Tone($pitch, $pitch, $degree->text, $degree->number, $ascending, $isTonic, false, false, 0, $plainName, $stretch, false, $this->cells, $group, $isRoot, $this->rests, root: $this->rootNumber, fromRoot: $fromRoot, rootName: $this->root?->pitch->name());
+        $this->tones[] = new Tone(
+            $pitch,
+            $pitch,
+            $degree->text,
+            $degree->number,
+            $ascending,
+            $isTonic,
+            false,
+            false,
+            0,
+            $plainName,
+            $stretch,
+            false,
+            $this->cells,
+            $group,
+            $isRoot,
+            $this->rests,
+            root: $this->rootNumber,
+            fromRoot: $fromRoot,
+            rootName: $this->root?->pitch->name(),
+        );
         $this->rests = 0;
     }
 
-    /** A passing note's degree from the root of its cell: by its letter, raised or lowered against the scale's own note on that letter. */
+    /**
+     * A passing note's degree from the root of its cell: by its letter, raised or lowered against the scale's own note
+     * on that letter.
+     */
     private function fromRoot(ScaleNote $root, Pitch $pitch): string
     {
         $letters = $pitch->staffPlace() - $root->pitch->staffPlace();
@@ -384,6 +484,8 @@ final class PatternWalk
         }
         $alter = $pitch->midi() - $this->rootScale->note($root->step + $letters)->pitch->midi();
 
-        return abs($alter) > 2 ? DegreeName::of($root->pitch, $pitch)->text : Accidental::of($alter)->text().CellDegree::named($letters, 7);
+        return abs($alter) > 2
+            ? DegreeName::of($root->pitch, $pitch)->text
+            : Accidental::of($alter)->text().CellDegree::named($letters, 7);
     }
 }

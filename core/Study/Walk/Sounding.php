@@ -12,9 +12,9 @@ use SwiftReed\Pitch\Transposition;
 use SwiftReed\Study\Tone;
 
 /**
- * What sounds when a written line is played, spelled as the concert key has it. Where the written key was respelled, and
- * where a line is spelled by its direction (the chromatic scale, notes that lead on), transposing note by note would carry
- * the written spelling over: the same line is built on the concert tonic instead.
+ * What sounds when a written line is played, spelled as the concert key has it. Where the written key was respelled,
+ * and where a line is spelled by its direction (the chromatic scale, notes that lead on), transposing note by note
+ * would carry the written spelling over: the same line is built on the concert tonic instead.
  *
  * Source: the handbook, chapter 2, "Choosing the written key" (common practice).
  */
@@ -51,7 +51,10 @@ final readonly class Sounding
     /** The concert tonic that sounds under a written one. */
     public function tonic(Pitch $written): Pitch
     {
-        return Pitch::onLetter($this->isRespelled ? $this->concertTonic->letter : $written->transpose($this->down)->letter, $written->midi() + $this->down->halfSteps);
+        return Pitch::onLetter(
+            $this->isRespelled ? $this->concertTonic->letter : $written->transpose($this->down)->letter,
+            $written->midi() + $this->down->halfSteps,
+        );
     }
 
     /**
@@ -61,7 +64,9 @@ final readonly class Sounding
      */
     public function transposed(array $tones): array
     {
-        return $this->isAsWritten() ? $tones : array_map(fn (Tone $tone): Tone => $tone->sounding($tone->pitch->transpose($this->down)), $tones);
+        return $this->isAsWritten()
+            ? $tones
+            : array_map(fn (Tone $tone): Tone => $tone->sounding($tone->pitch->transpose($this->down)), $tones);
     }
 
     /**
@@ -72,6 +77,10 @@ final readonly class Sounding
      */
     public function spelledAs(array $tones, array $concert): array
     {
-        return array_map(static fn (Tone $tone, Tone $sounds): Tone => $tone->sounding($sounds->pitch), $tones, $concert);
+        return array_map(
+            static fn (Tone $tone, Tone $sounds): Tone => $tone->sounding($sounds->pitch),
+            $tones,
+            $concert,
+        );
     }
 }

@@ -23,8 +23,15 @@ final readonly class Walk
     public const MOST = 2000;
 
     /** @param Material|null $arpeggio the arpeggio that follows, if one does */
-    public function __construct(private Material $material, private Pattern $pattern, private Direction $direction, private ?Material $arpeggio, private bool $restated, private bool $enclosesTonic, private ?Sounding $sounding = null)
-    {
+    public function __construct(
+        private Material $material,
+        private Pattern $pattern,
+        private Direction $direction,
+        private ?Material $arpeggio,
+        private bool $restated,
+        private bool $enclosesTonic,
+        private ?Sounding $sounding = null,
+    ) {
     }
 
     /**
@@ -37,13 +44,16 @@ final readonly class Walk
      */
     public function tones(Pitch $tonic, int $from, int $top): array
     {
-        $newStep = null === $this->pattern->newNote ? null : $this->stepOf($this->pattern->newNote, $tonic, $from, $top);
+        $newStep = null === $this->pattern->newNote
+            ? null
+            : $this->stepOf($this->pattern->newNote, $tonic, $from, $top);
 
         return $this->sounding($tonic, fn (Pitch $on): array => $this->line($on, $from, $top, $newStep));
     }
 
     /**
-     * A line with what sounds: on the concert tonic too, where its spelling may differ from that of the written notes transposed.
+     * A line with what sounds: on the concert tonic too, where its spelling may differ from that of the written notes
+     * transposed.
      *
      * @param \Closure(Pitch): non-empty-list<Tone> $line
      *
@@ -121,10 +131,19 @@ final readonly class Walk
     private function turned(Pitch $tonic, int $lowest, int $highest): array
     {
         if ($this->pattern->isStraight()) {
-            return self::run($this->material->ascending($tonic), $this->material->descending($tonic), [0, $highest, $lowest, 0], false);
+            return self::run(
+                $this->material->ascending($tonic),
+                $this->material->descending($tonic),
+                [0, $highest, $lowest, 0],
+                false,
+            );
         }
         $tones = [];
-        foreach ([[0, $highest, Direction::Up], [$lowest, $highest, Direction::Down], [$lowest, 0, Direction::Up]] as [$from, $top, $direction]) {
+        foreach ([
+            [0, $highest, Direction::Up],
+            [$lowest, $highest, Direction::Down],
+            [$lowest, 0, Direction::Up],
+        ] as [$from, $top, $direction]) {
             if ($from === $top) {
                 continue;
             }
@@ -176,9 +195,25 @@ final readonly class Walk
 
     private static function tone(ScaleNote $note, bool $ascending, bool $isTurn, bool $inSequel): Tone
     {
-        $isTonic = 1 === (($note->number % 7) + 7) % 7 && !str_contains($note->degree, 'b') && !str_contains($note->degree, '#');
+        $isTonic = 1 === (($note->number % 7) + 7) % 7
+            && !str_contains($note->degree, 'b')
+            && !str_contains($note->degree, '#');
 
-        return new Tone($note->pitch, $note->pitch, $note->degree, $note->number, $ascending, $isTonic, $isTurn, $inSequel, 0, $note->plainName, isRoot: $isTonic, root: $inSequel ? 1 : $note->number, fromRoot: $inSequel ? $note->degree : '1');
+        return new Tone(
+            $note->pitch,
+            $note->pitch,
+            $note->degree,
+            $note->number,
+            $ascending,
+            $isTonic,
+            $isTurn,
+            $inSequel,
+            0,
+            $note->plainName,
+            isRoot: $isTonic,
+            root: $inSequel ? 1 : $note->number,
+            fromRoot: $inSequel ? $note->degree : '1',
+        );
     }
 
     /**
@@ -204,7 +239,9 @@ final readonly class Walk
         if ($isBelow && null !== $last && $last->pitch->midi() === $above->pitch->midi()) {
             return [...$tones, $home];
         }
-        $ends = null !== $last && !$isBelow && $last->pitch->midi() === $above->pitch->midi() ? [$below] : [$above, $below];
+        $ends = null !== $last && !$isBelow && $last->pitch->midi() === $above->pitch->midi()
+            ? [$below]
+            : [$above, $below];
         foreach ($ends as $note) {
             $tones[] = self::tone($note, false, false, false);
         }

@@ -13,7 +13,8 @@ use Symfony\Component\Form\FormTypeInterface;
 use Symfony\Component\HttpFoundation\Request;
 
 /**
- * Reads what a request brings by a form's rules. The fields lie flat, and what belongs to other forms of the page may come along.
+ * Reads what a request brings by a form's rules. The fields lie flat, and what belongs to other forms of the page may
+ * come along.
  */
 final class Forms
 {
@@ -63,8 +64,8 @@ final class Forms
     }
 
     /**
-     * All that was sent, as fields of a form that sends it again: "chairs[0]" where it was a list. The number of the press comes along, so that it is
-     * the same press.
+     * All that was sent, as fields of a form that sends it again: "chairs[0]" where it was a list. The number of the
+     * press comes along, so that it is the same press.
      *
      * @return array<string, string>
      */
@@ -81,7 +82,13 @@ final class Forms
                 }
             }
         };
-        $flat(array_diff_key($request->request->all(), array_flip([FormToken::FIELD, 'phrase', 'old', 'code', ...self::SECRET])), '');
+        $flat(
+            array_diff_key(
+                $request->request->all(),
+                array_flip([FormToken::FIELD, 'phrase', 'old', 'code', ...self::SECRET]),
+            ),
+            '',
+        );
         $number = Press::number($request);
 
         return $fields + (null === $number ? [] : [Press::FIELD => $number]);

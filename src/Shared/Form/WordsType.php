@@ -15,7 +15,8 @@ use Symfony\Component\Validator\Constraints\Callback;
 use Symfony\Component\Validator\Context\ExecutionContextInterface;
 
 /**
- * A name or a remark: one line of words, without what no printer can set. "limit" is the number of characters; "what" (a key of the catalogue) and "example" are said when it is not kept to.
+ * A name or a remark: one line of words, without what no printer can set. "limit" is the number of characters; "what"
+ * (a key of the catalogue) and "example" are said when it is not kept to.
  */
 final class WordsType extends AbstractType
 {
@@ -25,17 +26,33 @@ final class WordsType extends AbstractType
 
     public function buildForm(FormBuilderInterface $builder, array $options): void
     {
-        $builder->addViewTransformer(new CallbackTransformer(static fn (mixed $kept): mixed => $kept, static fn (mixed $typed): ?string => \is_string($typed) ? self::clean($typed) : null));
+        $builder->addViewTransformer(
+            new CallbackTransformer(
+                static fn (mixed $kept): mixed => $kept,
+                static fn (mixed $typed): ?string => \is_string($typed) ? self::clean($typed) : null,
+            ),
+        );
     }
 
     public function configureOptions(OptionsResolver $resolver): void
     {
         $resolver->setRequired(['limit', 'what', 'example']);
         $resolver->setDefaults(['may_be_empty' => false, 'empty_data' => '', 'trim' => false, 'compound' => false]);
-        $resolver->setDefault('constraints', fn (Options $options): array => [new Callback(function (mixed $value, ExecutionContextInterface $context) use ($options): void {
+        $resolver->setDefault('constraints', fn (
+            Options $options,
+        ): array => [new Callback(function (mixed $value, ExecutionContextInterface $context) use ($options): void {
             $length = mb_strlen(\is_string($value) ? $value : '');
             if ($length > $options['limit'] || (0 === $length && !$options['may_be_empty'])) {
-                $context->addViolation($this->words->say('said.length', ['%what%' => $this->words->say($options['what']), '%count%' => $length, '%least%' => $options['may_be_empty'] ? 0 : 1, '%most%' => $options['limit'], '%example%' => $options['example']]));
+                $context->addViolation($this->words->say(
+                    'said.length',
+                    [
+                        '%what%' => $this->words->say($options['what']),
+                        '%count%' => $length,
+                        '%least%' => $options['may_be_empty'] ? 0 : 1,
+                        '%most%' => $options['limit'],
+                        '%example%' => $options['example'],
+                    ],
+                ));
             }
         })]);
     }

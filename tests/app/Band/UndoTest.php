@@ -39,7 +39,9 @@ final class UndoTest extends WebTestCase
     {
         $desk = ['line' => 'own A major, 2 octaves', 'for' => 'clarinet-bb'];
         $this->post('/band/players', ['name' => 'Undo chair', 'instrument' => 'clarinet-bb', 'stage' => 'full']);
-        $player = (string) $this->connection->fetchOne("SELECT c.id FROM chair c JOIN player p ON p.id = c.player_id WHERE p.name = 'Undo chair'");
+        $player = (string) $this->connection->fetchOne(
+            "SELECT c.id FROM chair c JOIN player p ON p.id = c.player_id WHERE p.name = 'Undo chair'",
+        );
         $this->post('/pins', ['pin' => 'B4 = rE', 'player' => $player] + $desk);
         $this->post('/pins', ['pin' => '9 = rE'] + $desk);
         $this->post('/remarks', ['text' => 'Undo this remark', 'note' => '3'] + $desk);
@@ -65,7 +67,11 @@ final class UndoTest extends WebTestCase
             $this->browser->submit($page->filter('.undo button')->form());
             self::assertResponseStatusCodeSame(303);
             self::assertSame($before, $this->connection->fetchAllAssociative($query), $table.' is back');
-            self::assertSame($all, $this->connection->fetchAllAssociative('SELECT * FROM pinned_fingering ORDER BY id'), 'with what hung on it');
+            self::assertSame(
+                $all,
+                $this->connection->fetchAllAssociative('SELECT * FROM pinned_fingering ORDER BY id'),
+                'with what hung on it',
+            );
             $this->browser->followRedirect();
             self::assertSelectorNotExists('.undo');
         }
@@ -73,20 +79,42 @@ final class UndoTest extends WebTestCase
 
     public function testItIsKeptThirtyDaysAndNoLongerAndLeadsNowhereElse(): void
     {
-        $this->connection->executeStatement("INSERT INTO removed (id, says, rows, removed_at) VALUES ('018f0000-0000-7000-8000-000000000001', 'old', '[]', now() - INTERVAL '31 days')");
+        $this->connection->executeStatement(
+            "INSERT INTO removed (id, says, rows, removed_at) VALUES ('018f0000-0000-7000-8000-000000000001', 'old', '[]', now() - INTERVAL '31 days')",
+        );
         $this->post('/patterns', ['name' => 'Undo two', 'cell' => '1 3 2 1']);
-        $this->post('/patterns/'.$this->connection->fetchOne("SELECT id FROM own_pattern WHERE name = 'Undo two'").'/remove');
+        $this->post(
+            '/patterns/'.$this->connection->fetchOne("SELECT id FROM own_pattern WHERE name = 'Undo two'").'/remove',
+        );
         self::getContainer()->get(Trash::class)->sweep();
-        self::assertSame(['Undo two'], $this->connection->fetchFirstColumn("SELECT says FROM removed WHERE says IN ('old', 'Undo two')"), 'the old one is gone, the new one is there');
+        self::assertSame(
+            ['Undo two'],
+            $this->connection->fetchFirstColumn("SELECT says FROM removed WHERE says IN ('old', 'Undo two')"),
+            'the old one is gone, the new one is there',
+        );
         $this->post('/undo/018f0000-0000-7000-8000-000000000001');
         self::assertResponseStatusCodeSame(404);
         self::assertSelectorTextContains('[role=alert]', 'nothing to bring back');
         foreach (['https://elsewhere.invalid/', '//elsewhere.invalid', '/\\elsewhere'] as $n => $back) {
             $this->post('/patterns', ['name' => 'Undo '.$n, 'cell' => '1 3 2 1']);
-            $this->post('/patterns/'.$this->connection->fetchOne('SELECT id FROM own_pattern WHERE name = :name', ['name' => 'Undo '.$n]).'/remove');
-            $this->post('/undo/'.$this->connection->fetchOne('SELECT id FROM removed WHERE says = :says', ['says' => 'Undo '.$n]), ['back' => $back]);
+            $this->post(
+                '/patterns/'.$this->connection->fetchOne(
+                    'SELECT id FROM own_pattern WHERE name = :name',
+                    ['name' => 'Undo '.$n],
+                ).'/remove',
+            );
+            $this->post(
+                '/undo/'.$this->connection->fetchOne(
+                    'SELECT id FROM removed WHERE says = :says',
+                    ['says' => 'Undo '.$n],
+                ),
+                ['back' => $back],
+            );
             self::assertResponseRedirects('/desk?brought=1');
         }
-        self::assertNull(self::getContainer()->get(EntityManagerInterface::class)->find(Removed::class, '018f0000-0000-7000-8000-000000000001'));
+        self::assertNull(self::getContainer()->get(EntityManagerInterface::class)->find(
+            Removed::class,
+            '018f0000-0000-7000-8000-000000000001',
+        ));
     }
 }

@@ -54,7 +54,10 @@ final class WhoIsWhoTest extends WebTestCase
             $this->post('/band/players', ['name' => $name, 'instrument' => 'flute', 'stage' => 'full']);
             $id = self::database()->fetchOne('SELECT id FROM player WHERE name = :name', ['name' => $name]);
         }
-        $link = (string) parse_url(trim($this->post('/band/players/'.$id.'/link')->filter('.once code')->text()), \PHP_URL_PATH);
+        $link = (string) parse_url(
+            trim($this->post('/band/players/'.$id.'/link')->filter('.once code')->text()),
+            \PHP_URL_PATH,
+        );
         $this->on($before);
 
         return $link;
@@ -63,7 +66,9 @@ final class WhoIsWhoTest extends WebTestCase
     private function open(string $link, string $button = ''): void
     {
         $page = $this->browser->request('GET', $link);
-        $this->browser->submit('' === $button ? $page->filter('.link-page button')->first()->form() : $page->selectButton($button)->form());
+        $this->browser->submit(
+            '' === $button ? $page->filter('.link-page button')->first()->form() : $page->selectButton($button)->form(),
+        );
         self::assertResponseRedirects('/mine', 303);
     }
 
@@ -93,7 +98,11 @@ final class WhoIsWhoTest extends WebTestCase
         self::assertCount(1, $page->filter('.link-page button'), 'within one band nobody is two');
         $this->open($ada, 'Go on as Ada');
         self::assertSame('Ada', $this->whoIsIn());
-        foreach (['phone' => [$ben, 'Ben'], 'other tablet' => [$ada, 'Ada'], 'home' => [$ben, 'Ben']] as $device => [$link, $name]) {
+        foreach ([
+            'phone' => [$ben, 'Ben'],
+            'other tablet' => [$ada, 'Ada'],
+            'home' => [$ben, 'Ben'],
+        ] as $device => [$link, $name]) {
             $this->on($device);
             $this->open($link);
             self::assertSame($name, $this->whoIsIn(), $device);
@@ -135,7 +144,12 @@ final class WhoIsWhoTest extends WebTestCase
             $this->on($device);
             $page = $this->browser->request('GET', '/account');
             self::assertCount(1, $page->filter('.own-page .studies li'), 'out of this band on the '.$device);
-            self::assertSame(['A. Bell'], self::database()->fetchFirstColumn('SELECT p.name FROM player p JOIN player_sign_in s ON s.id = p.sign_in_id'));
+            self::assertSame(
+                ['A. Bell'],
+                self::database()->fetchFirstColumn(
+                    'SELECT p.name FROM player p JOIN player_sign_in s ON s.id = p.sign_in_id',
+                ),
+            );
             $this->browser->request('GET', $ada);
             self::assertResponseStatusCodeSame(404);
         }
@@ -168,12 +182,17 @@ final class WhoIsWhoTest extends WebTestCase
     {
         $this->linkOf('Ada');
         $this->linkOf('Ben');
-        $one = self::database()->fetchOne('INSERT INTO player_sign_in (id, epoch) VALUES (gen_random_uuid(), 1) RETURNING id');
+        $one = self::database()->fetchOne(
+            'INSERT INTO player_sign_in (id, epoch) VALUES (gen_random_uuid(), 1) RETURNING id',
+        );
         $this->expectException(UniqueConstraintViolationException::class);
         self::database()->executeStatement('UPDATE player SET sign_in_id = :one', ['one' => $one]);
     }
 
-    /** What earlier versions have mixed up is taken apart: everybody has a sign-in of his own, results stay where they were entered, and it is said. */
+    /**
+     * What earlier versions have mixed up is taken apart: everybody has a sign-in of his own, results stay where they
+     * were entered, and it is said.
+     */
     public function testWhatWasMixedUpIsTakenApartOnce(): void
     {
         foreach (['Ada', 'Ben', 'Cleo'] as $name) {
@@ -186,9 +205,14 @@ final class WhoIsWhoTest extends WebTestCase
         $database->executeStatement('DROP INDEX player_of_sign_in');
         $ben = $database->fetchOne("SELECT sign_in_id FROM player WHERE name = 'Ben'");
         $cleo = $database->fetchAssociative("SELECT * FROM player WHERE name = 'Cleo'");
-        $database->executeStatement("UPDATE player SET sign_in_id = :ben WHERE name IN ('Ada', 'Ben')", ['ben' => $ben]);
+        $database->executeStatement(
+            "UPDATE player SET sign_in_id = :ben WHERE name IN ('Ada', 'Ben')",
+            ['ben' => $ben],
+        );
         $epoch = $database->fetchOne('SELECT epoch FROM player_sign_in WHERE id = :id', ['id' => $ben]);
-        $database->executeStatement("INSERT INTO record_entry (id, band_id, chair_id, made_at, line, memory, result, remark, by_name) SELECT gen_random_uuid(), c.band_id, c.id, now(), 'concert F major', FALSE, 'passed', '', 'Robin' FROM chair c");
+        $database->executeStatement(
+            "INSERT INTO record_entry (id, band_id, chair_id, made_at, line, memory, result, remark, by_name) SELECT gen_random_uuid(), c.band_id, c.id, now(), 'concert F major', FALSE, 'passed', '', 'Robin' FROM chair c",
+        );
         $entries = $database->fetchAllAssociative('SELECT * FROM record_entry ORDER BY id');
         $links = $database->fetchAllKeyValue('SELECT name, link_hash FROM player ORDER BY name');
         require_once \dirname(__DIR__, 3).'/migrations/Version20261201120000.php';
@@ -201,10 +225,22 @@ final class WhoIsWhoTest extends WebTestCase
         $signIns = $database->fetchAllKeyValue('SELECT name, sign_in_id FROM player');
         self::assertCount(3, array_unique($signIns));
         self::assertNotContains($ben, $signIns, 'nobody can say whose the old one was');
-        self::assertGreaterThan($epoch, $database->fetchOne('SELECT epoch FROM player_sign_in WHERE id = :id', ['id' => $ben]), 'its sessions end');
-        self::assertSame($cleo, $database->fetchAssociative("SELECT * FROM player WHERE name = 'Cleo'"), 'who was not mixed up notices nothing');
+        self::assertGreaterThan(
+            $epoch,
+            $database->fetchOne('SELECT epoch FROM player_sign_in WHERE id = :id', ['id' => $ben]),
+            'its sessions end',
+        );
+        self::assertSame(
+            $cleo,
+            $database->fetchAssociative("SELECT * FROM player WHERE name = 'Cleo'"),
+            'who was not mixed up notices nothing',
+        );
         self::assertSame($entries, $database->fetchAllAssociative('SELECT * FROM record_entry ORDER BY id'));
-        self::assertSame($links, $database->fetchAllKeyValue('SELECT name, link_hash FROM player ORDER BY name'), 'the links are good as before');
+        self::assertSame(
+            $links,
+            $database->fetchAllKeyValue('SELECT name, link_hash FROM player ORDER BY name'),
+            'the links are good as before',
+        );
         $letter = (string) $database->fetchOne('SELECT text FROM letter');
         self::assertStringContainsString('Ada, Ben', $letter);
         self::assertStringNotContainsString('Cleo', $letter);

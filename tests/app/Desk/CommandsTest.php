@@ -15,7 +15,10 @@ final class CommandsTest extends TestCase
 {
     public function testShowsAStudyInEveryFormat(): void
     {
-        $starts = ['text' => 'concert F major', 'json' => '{', 'musicxml' => '<?xml', 'midi' => 'MThd', 'svg' => '<svg', 'pdf' => '%PDF'];
+        $starts = [
+            'text' => 'concert F major', 'json' => '{', 'musicxml' => '<?xml', 'midi' => 'MThd', 'svg' => '<svg',
+            'pdf' => '%PDF',
+        ];
         foreach ($starts as $format => $start) {
             $process = self::console(['study:show', 'concert F major', '--for=trumpet-bb', '--format='.$format]);
             self::assertSame(0, $process->getExitCode(), $format.': '.$process->getErrorOutput());
@@ -34,7 +37,10 @@ final class CommandsTest extends TestCase
         $trombone = self::console(['instrument:read', 'trombone']);
         self::assertSame(0, $trombone->getExitCode());
         self::assertStringContainsString('0 not in the usual fingering', $trombone->getOutput());
-        $oboe = json_decode(self::console(['instrument:read', 'oboe', '--stage=first', '--format=json'])->getOutput(), true);
+        $oboe = json_decode(
+            self::console(['instrument:read', 'oboe', '--stage=first', '--format=json'])->getOutput(),
+            true,
+        );
         self::assertSame([1, 'first'], [$oboe['version'], $oboe['stage']]);
         self::assertContains('beside held R3, needed', array_column($oboe['choices'], 'occasion'));
         foreach ($oboe['choices'] as $choice) {
@@ -50,7 +56,10 @@ final class CommandsTest extends TestCase
         yield [['study:show', 'concert F', '--for=clarinett'], 'did you mean'];
         yield [['study:show', 'concert F'], '--for'];
         yield [['study:show', 'concert F', '--for=flute', '--setup=high-f-sharp'], 'b-foot'];
-        yield [['study:show', 'concert F', '--for=euphonium-bc', '--setup=4-valves,compensating'], 'exclude each other'];
+        yield [
+            ['study:show', 'concert F', '--for=euphonium-bc', '--setup=4-valves,compensating'],
+            'exclude each other',
+        ];
         yield [['study:show', 'concert F', '--for=flute', '--stage=expert'], 'first, developing, full'];
         yield [['study:show', 'concert F', '--for=flute', '--format=doc'], 'text, json'];
         yield [['study:show', 'concert F, 3 octaves', '--for=trumpet-bb'], 'wider'];
@@ -77,7 +86,23 @@ final class CommandsTest extends TestCase
         $folder = sys_get_temp_dir().'/swift-reed-data-'.bin2hex(random_bytes(4));
         mkdir($folder.'/instruments', 0o777, true);
         $flutes = (string) file_get_contents(\dirname(__DIR__, 3).'/data/instruments/flutes.yaml');
-        foreach ([['  A4: [LT L1 L2 eb]', '  A4: [LT L1 L2 ebb]', 'entry "chart / A4 / f"', '"ebb" is not one of the touches'], ['  G6: [L1 L2 L3 eb, {f: L1 L2 L3, when: \'without the E flat key, to lower it\'}]', '', 'entry "chart / G#6"', ''], ['  D4: [LT six]', '  D4: [LT thumb-bb six]', 'entry "chart / D4"', 'one finger would hold'], ['L1: [L1, closes', 'L1: [X1, closes', 'entry "touches / L1"', 'expected a finger'], ['C4 G6, full', 'C4, full', 'developing', 'two pitches']] as [$from, $to, $entry, $reason]) {
+        foreach ([
+            [
+                '  A4: [LT L1 L2 eb]',
+                '  A4: [LT L1 L2 ebb]',
+                'entry "chart / A4 / f"',
+                '"ebb" is not one of the touches',
+            ],
+            [
+                '  G6: [L1 L2 L3 eb, {f: L1 L2 L3, when: \'without the E flat key, to lower it\'}]',
+                '',
+                'entry "chart / G#6"',
+                '',
+            ],
+            ['  D4: [LT six]', '  D4: [LT thumb-bb six]', 'entry "chart / D4"', 'one finger would hold'],
+            ['L1: [L1, closes', 'L1: [X1, closes', 'entry "touches / L1"', 'expected a finger'],
+            ['C4 G6, full', 'C4, full', 'developing', 'two pitches'],
+        ] as [$from, $to, $entry, $reason]) {
             file_put_contents($folder.'/instruments/flutes.yaml', str_replace($from, $to, $flutes));
             touch($folder.'/instruments/flutes.yaml', time() + random_int(5, 5000));
             $process = self::console(['instrument:check', '--data='.$folder]);
@@ -94,15 +119,33 @@ final class CommandsTest extends TestCase
 
     public function testTablesAndLists(): void
     {
-        $table = json_decode(self::console(['keys:table', '--format=json'])->getOutput(), true, 64, \JSON_THROW_ON_ERROR);
+        $table = json_decode(
+            self::console(['keys:table', '--format=json'])->getOutput(),
+            true,
+            64,
+            \JSON_THROW_ON_ERROR,
+        );
         self::assertCount(12, $table['lines']);
         self::assertSame(['C', 'F', 'Bb', 'Eb'], \array_slice(array_column($table['families'], 'family'), 0, 4));
         self::assertSame([1, 2, 3, 4], \array_slice(array_column($table['families'], 'own_c_line'), 0, 4));
-        $list = json_decode(self::console(['instrument:list', '--format=json'])->getOutput(), true, 64, \JSON_THROW_ON_ERROR);
-        foreach (['flute', 'clarinet-bb', 'alto-sax', 'tenor-sax', 'trumpet-bb', 'horn-f', 'trombone', 'euphonium-bc', 'tuba-bbb', 'keyboard'] as $id) {
+        $list = json_decode(
+            self::console(['instrument:list', '--format=json'])->getOutput(),
+            true,
+            64,
+            \JSON_THROW_ON_ERROR,
+        );
+        foreach ([
+            'flute', 'clarinet-bb', 'alto-sax', 'tenor-sax', 'trumpet-bb', 'horn-f', 'trombone', 'euphonium-bc',
+            'tuba-bbb', 'keyboard',
+        ] as $id) {
             self::assertContains($id, array_column($list['instruments'], 'id'));
         }
-        $chart = json_decode(self::console(['instrument:chart', 'horn-f', '--setup=double', '--format=json'])->getOutput(), true, 64, \JSON_THROW_ON_ERROR);
+        $chart = json_decode(
+            self::console(['instrument:chart', 'horn-f', '--setup=double', '--format=json'])->getOutput(),
+            true,
+            64,
+            \JSON_THROW_ON_ERROR,
+        );
         self::assertSame('F#2', $chart['notes'][0]['written']);
     }
 
@@ -110,7 +153,16 @@ final class CommandsTest extends TestCase
     private static function console(array $arguments): Process
     {
         // An address where no database listens: the commands must not need one.
-        $process = new Process([\PHP_BINARY, 'bin/console', ...$arguments], \dirname(__DIR__, 3), ['DATABASE_URL' => 'postgresql://nobody@127.0.0.1:1/none?serverVersion=15', 'ENGRAVER_PORT' => '1', 'APP_ENV' => 'prod', 'APP_DEBUG' => '0']);
+        $process = new Process(
+            [\PHP_BINARY, 'bin/console', ...$arguments],
+            \dirname(__DIR__, 3),
+            [
+                'DATABASE_URL' => 'postgresql://nobody@127.0.0.1:1/none?serverVersion=15',
+                'ENGRAVER_PORT' => '1',
+                'APP_ENV' => 'prod',
+                'APP_DEBUG' => '0',
+            ],
+        );
         $process->run();
 
         return $process;

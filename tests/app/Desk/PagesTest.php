@@ -24,7 +24,11 @@ final class PagesTest extends WebTestCase
 
     public function testTheDeskShowsTheLineForTheInstrument(): void
     {
-        $page = $this->browser->request('GET', '/desk', ['line' => 'concert G major, 2 octaves', 'for' => 'clarinet-bb']);
+        $page = $this->browser->request(
+            'GET',
+            '/desk',
+            ['line' => 'concert G major, 2 octaves', 'for' => 'clarinet-bb'],
+        );
         self::assertResponseIsSuccessful();
         self::assertSame('A major, 2 octaves', $page->filter('h1')->text());
         self::assertCount(29, $page->filter('.note-region'));
@@ -35,7 +39,9 @@ final class PagesTest extends WebTestCase
     public function testRowsAreSwitchedByTheAddress(): void
     {
         $all = $this->browser->request('GET', '/desk', ['line' => 'concert C'])->filter('.music text')->count();
-        $bare = $this->browser->request('GET', '/desk', ['line' => 'concert C', 'rows' => '-'])->filter('.music text')->count();
+        $bare = $this->browser->request('GET', '/desk', ['line' => 'concert C', 'rows' => '-'])
+            ->filter('.music text')
+            ->count();
         self::assertGreaterThan($bare + 30, $all);
     }
 
@@ -62,19 +68,33 @@ final class PagesTest extends WebTestCase
 
     /** @param array<string, string> $query */
     #[DataProvider('badRequests')]
-    public function testBadRequestsGetASentenceAndTheRightStatus(string $path, array $query, int $status, string $sentence): void
-    {
+    public function testBadRequestsGetASentenceAndTheRightStatus(
+        string $path,
+        array $query,
+        int $status,
+        string $sentence,
+    ): void {
         $this->browser->request('GET', $path, $query);
         self::assertResponseStatusCodeSame($status);
-        self::assertStringContainsString($sentence, html_entity_decode((string) $this->browser->getResponse()->getContent()));
+        self::assertStringContainsString(
+            $sentence,
+            html_entity_decode((string) $this->browser->getResponse()->getContent()),
+        );
         if ('/desk' === $path && isset($query['line'])) {
-            self::assertStringContainsString(htmlspecialchars($query['line']), (string) $this->browser->getResponse()->getContent(), 'what was typed is kept');
+            self::assertStringContainsString(
+                htmlspecialchars($query['line']),
+                (string) $this->browser->getResponse()->getContent(),
+                'what was typed is kept',
+            );
         }
     }
 
     public function testQueriesOfTheWrongShapeDoNoHarm(): void
     {
-        foreach (['/desk?line[]=1&for[]=2&set=x', '/desk?setup[a][b]=1', '/desk?set[extent][]=1', '/folder?q=%00%25_', "/desk?line=\xFF\xFE", '/keys?key=%F0%9F', '/desk?rows[]=d'] as $path) {
+        foreach ([
+            '/desk?line[]=1&for[]=2&set=x', '/desk?setup[a][b]=1', '/desk?set[extent][]=1', '/folder?q=%00%25_',
+            "/desk?line=\xFF\xFE", '/keys?key=%F0%9F', '/desk?rows[]=d',
+        ] as $path) {
             $this->browser->request('GET', $path);
             self::assertLessThan(500, $this->browser->getResponse()->getStatusCode(), $path);
         }
@@ -98,18 +118,32 @@ final class PagesTest extends WebTestCase
         $this->browser->request('GET', '/folder', ['q' => 'flute']);
         self::assertSelectorTextContains('.empty', 'Nothing in the folder');
 
-        $this->post('/folder/'.$study->getId(), ['name' => 'Warm-up', 'line' => 'concert F', 'for' => 'trumpet-bb', 'version' => (string) $study->getVersion()]);
+        $this->post(
+            '/folder/'.$study->getId(),
+            [
+                'name' => 'Warm-up',
+                'line' => 'concert F',
+                'for' => 'trumpet-bb',
+                'version' => (string) $study->getVersion(),
+            ],
+        );
         self::assertResponseStatusCodeSame(303);
         self::assertSame('concert F', $this->only()->getLine());
 
-        $this->post('/folder/'.$study->getId().'/rename', ['name' => 'Other', 'version' => (string) $this->only()->getVersion()]);
+        $this->post(
+            '/folder/'.$study->getId().'/rename',
+            ['name' => 'Other', 'version' => (string) $this->only()->getVersion()],
+        );
         $this->post('/folder/'.$study->getId().'/duplicate');
         self::assertCount(2, $this->all());
 
         $this->post('/folder/'.$study->getId().'/delete');
         $page = $this->browser->followRedirect();
         self::assertStringContainsString('Removed: Other', $page->filter('.undo')->text());
-        self::assertSame(['Other (copy)'], array_map(static fn (SavedStudy $one): string => $one->getName(), $this->all()));
+        self::assertSame(
+            ['Other (copy)'],
+            array_map(static fn (SavedStudy $one): string => $one->getName(), $this->all()),
+        );
         $this->browser->submit($page->filter('.undo')->selectButton('Undo')->form());
         self::assertCount(2, $this->all());
     }
@@ -122,8 +156,15 @@ final class PagesTest extends WebTestCase
         $versions = array_map(static fn (SavedStudy $one): int => $one->getVersion(), $this->all());
         $this->post('/folder/'.$this->all()[2]->getId().'/move/up');
         $this->post('/folder/'.$this->all()[0]->getId().'/move/up');
-        self::assertSame(['one', 'three', 'two'], array_map(static fn (SavedStudy $one): string => $one->getName(), $this->all()));
-        self::assertSame($versions, array_map(static fn (SavedStudy $one): int => $one->getVersion(), $this->all()), 'moving is no change of a study');
+        self::assertSame(
+            ['one', 'three', 'two'],
+            array_map(static fn (SavedStudy $one): string => $one->getName(), $this->all()),
+        );
+        self::assertSame(
+            $versions,
+            array_map(static fn (SavedStudy $one): int => $one->getVersion(), $this->all()),
+            'moving is no change of a study',
+        );
     }
 
     public function testTwoPeopleChangingTheSameStudyGetAConflictNotASilentOverwrite(): void
@@ -142,7 +183,12 @@ final class PagesTest extends WebTestCase
 
     public function testWhatCannotBeSavedIsRefusedAndKept(): void
     {
-        foreach ([['name' => '', 'line' => 'concert C'], ['name' => str_repeat('n', 121), 'line' => 'concert C'], ['name' => 'x', 'line' => 'concert H'], ['name' => 'x', 'line' => 'concert C', 'for' => 'kazoo']] as $fields) {
+        foreach ([
+            ['name' => '', 'line' => 'concert C'],
+            ['name' => str_repeat('n', 121), 'line' => 'concert C'],
+            ['name' => 'x', 'line' => 'concert H'],
+            ['name' => 'x', 'line' => 'concert C', 'for' => 'kazoo'],
+        ] as $fields) {
             $page = $this->post('/folder', $fields);
             self::assertResponseStatusCodeSame(422);
             self::assertSame($fields['line'], $page->filter('input[name=line]')->attr('value'));
@@ -152,7 +198,10 @@ final class PagesTest extends WebTestCase
 
     public function testAnotherSiteCannotChangeAnything(): void
     {
-        foreach (['HTTP_ORIGIN' => 'http://elsewhere.example', 'HTTP_SEC_FETCH_SITE' => 'cross-site'] as $header => $value) {
+        foreach ([
+            'HTTP_ORIGIN' => 'http://elsewhere.example',
+            'HTTP_SEC_FETCH_SITE' => 'cross-site',
+        ] as $header => $value) {
             $this->post('/folder', ['name' => 'x', 'line' => 'concert C'], [], [$header => $value]);
             self::assertResponseStatusCodeSame(403);
         }
@@ -162,20 +211,39 @@ final class PagesTest extends WebTestCase
     public function testTheKeysAnswerBothQuestions(): void
     {
         $page = $this->browser->request('GET', '/keys', ['naming' => 'concert', 'key' => 'B flat']);
-        self::assertStringContainsString('Alto saxophone G', preg_replace('/\s+/', ' ', $page->filter('.answers')->text()) ?? '');
+        self::assertStringContainsString(
+            'Alto saxophone G',
+            preg_replace('/\s+/', ' ', $page->filter('.answers')->text()) ?? '',
+        );
         $page = $this->browser->request('GET', '/keys', ['naming' => 'own', 'key' => 'C']);
-        self::assertStringContainsString('Horn in F line 2', preg_replace('/\s+/', ' ', $page->filter('.answers')->text()) ?? '');
+        self::assertStringContainsString(
+            'Horn in F line 2',
+            preg_replace('/\s+/', ' ', $page->filter('.answers')->text()) ?? '',
+        );
         self::assertCount(12, $page->filter('.keys-table tbody tr'));
         self::assertGreaterThan(60, $page->filter('.signature')->count());
     }
 
     public function testEveryExportHasItsType(): void
     {
-        foreach (['pdf' => 'application/pdf', 'musicxml' => 'application/vnd.recordare.musicxml+xml', 'mid' => 'audio/midi', 'json' => 'application/json', 'txt' => 'text/plain; charset=UTF-8'] as $format => $type) {
-            $this->browser->request('GET', '/desk/part.'.$format, ['line' => 'concert Bb major, 2 octaves, eighths', 'for' => 'flute']);
+        foreach ([
+            'pdf' => 'application/pdf',
+            'musicxml' => 'application/vnd.recordare.musicxml+xml',
+            'mid' => 'audio/midi',
+            'json' => 'application/json',
+            'txt' => 'text/plain; charset=UTF-8',
+        ] as $format => $type) {
+            $this->browser->request(
+                'GET',
+                '/desk/part.'.$format,
+                ['line' => 'concert Bb major, 2 octaves, eighths', 'for' => 'flute'],
+            );
             self::assertResponseIsSuccessful();
             self::assertResponseHeaderSame('Content-Type', $type);
-            self::assertStringContainsString('b-major-flute.'.$format, strtr((string) $this->browser->getResponse()->headers->get('Content-Disposition'), ['bb-' => 'b-']));
+            self::assertStringContainsString(
+                'b-major-flute.'.$format,
+                strtr((string) $this->browser->getResponse()->headers->get('Content-Disposition'), ['bb-' => 'b-']),
+            );
         }
     }
 
@@ -186,16 +254,39 @@ final class PagesTest extends WebTestCase
         self::assertResponseStatusCodeSame(303);
         $this->post('/pins', $desk + ['pin' => '1 = LT L1 L2 L3 R1 R2']);
         $page = $this->browser->request('GET', '/desk', $desk);
-        self::assertStringContainsString('right E and B key', (string) $page->filter('.note-region')->eq(8)->attr('aria-label'));
+        self::assertStringContainsString(
+            'right E and B key',
+            (string) $page->filter('.note-region')->eq(8)->attr('aria-label'),
+        );
         self::assertCount(2, $page->filter('.notebook .noted'));
-        $elsewhere = $this->browser->request('GET', '/desk', ['line' => 'own E major, 2 octaves', 'for' => 'clarinet-bb']);
-        self::assertCount(1, $elsewhere->filter('.notebook .noted'), 'the habit goes along, the pin of this line does not');
-        self::assertCount(0, $this->browser->request('GET', '/desk', ['line' => 'own A major, 2 octaves', 'for' => 'flute'])->filter('.notebook .noted'));
-        foreach ($page->filter('.notebook .noted')->each(static fn ($form): \Symfony\Component\DomCrawler\Form => $form->selectButton('remove')->form()) as $form) {
+        $elsewhere = $this->browser->request(
+            'GET',
+            '/desk',
+            ['line' => 'own E major, 2 octaves', 'for' => 'clarinet-bb'],
+        );
+        self::assertCount(
+            1,
+            $elsewhere->filter('.notebook .noted'),
+            'the habit goes along, the pin of this line does not',
+        );
+        self::assertCount(
+            0,
+            $this->browser->request(
+                'GET',
+                '/desk',
+                ['line' => 'own A major, 2 octaves', 'for' => 'flute'],
+            )->filter('.notebook .noted'),
+        );
+        foreach ($page->filter('.notebook .noted')->each(
+            static fn ($form): \Symfony\Component\DomCrawler\Form => $form->selectButton('remove')->form(),
+        ) as $form) {
             $this->browser->submit($form);
         }
         $page = $this->browser->request('GET', '/desk', $desk);
-        self::assertStringContainsString('left E and B key', (string) $page->filter('.note-region')->eq(8)->attr('aria-label'));
+        self::assertStringContainsString(
+            'left E and B key',
+            (string) $page->filter('.note-region')->eq(8)->attr('aria-label'),
+        );
         foreach (['B4', 'B4 = bis', 'H = x', 'D4 flat 200'] as $nonsense) {
             $this->post('/pins', $desk + ['pin' => $nonsense]);
             self::assertResponseStatusCodeSame(422);
@@ -205,22 +296,41 @@ final class PagesTest extends WebTestCase
     public function testAPlayersHabitsAreHisAlone(): void
     {
         $desk = ['line' => 'own A major, 2 octaves', 'for' => 'clarinet-bb', 'setup' => 'lEb', 'stage' => 'developing'];
-        $this->post('/band/players', ['name' => 'Third chair', 'instrument' => 'clarinet-bb', 'setup' => ['lEb'], 'stage' => 'developing']);
+        $this->post(
+            '/band/players',
+            ['name' => 'Third chair', 'instrument' => 'clarinet-bb', 'setup' => ['lEb'], 'stage' => 'developing'],
+        );
         self::assertResponseStatusCodeSame(303);
         $id = (string) self::database()->fetchOne('SELECT id FROM chair');
-        $page = $this->browser->request('GET', '/desk', ['line' => $desk['line'], 'for' => 'clarinet-bb', 'player' => $id]);
+        $page = $this->browser->request(
+            'GET',
+            '/desk',
+            ['line' => $desk['line'], 'for' => 'clarinet-bb', 'player' => $id],
+        );
         self::assertSame('Third chair', $page->filter('#who option[selected]')->text());
         $this->post('/pins', $desk + ['player' => $id, 'pin' => 'B4 = rE']);
         $his = $this->browser->request('GET', '/desk', ['line' => $desk['line'], 'player' => $id]);
-        self::assertStringContainsString('right E and B key', (string) $his->filter('.note-region')->eq(8)->attr('aria-label'));
+        self::assertStringContainsString(
+            'right E and B key',
+            (string) $his->filter('.note-region')->eq(8)->attr('aria-label'),
+        );
         self::assertStringContainsString('Third chair only', $his->filter('.notebook')->text());
         self::assertCount(1, $his->filter('#setup-lEb[checked]'), 'the set-up comes with the player');
         self::assertSame('developing', $his->filter('#stage option[selected]')->attr('value'));
         $section = $this->browser->request('GET', '/desk', ['line' => $desk['line'], 'for' => 'clarinet-bb']);
-        self::assertStringContainsString('left E and B key', (string) $section->filter('.note-region')->eq(8)->attr('aria-label'));
+        self::assertStringContainsString(
+            'left E and B key',
+            (string) $section->filter('.note-region')->eq(8)->attr('aria-label'),
+        );
         $this->post('/band/players/'.self::database()->fetchOne('SELECT player_id FROM chair').'/remove');
         self::assertResponseStatusCodeSame(303);
-        self::assertSame(0, (int) self::getContainer()->get('doctrine.dbal.default_connection')->fetchOne('SELECT COUNT(*) FROM pinned_fingering'), 'the habits go with the player');
+        self::assertSame(
+            0,
+            (int) self::getContainer()->get('doctrine.dbal.default_connection')->fetchOne(
+                'SELECT COUNT(*) FROM pinned_fingering',
+            ),
+            'the habits go with the player',
+        );
         $this->post('/band/players', ['name' => '  ', 'instrument' => 'flute', 'stage' => 'full']);
         self::assertResponseStatusCodeSame(422);
         self::assertStringContainsString('expected 1 to 60', $this->browser->getCrawler()->text());
@@ -230,13 +340,30 @@ final class PagesTest extends WebTestCase
     {
         $page = $this->browser->request('GET', '/desk', ['line' => 'own C major', 'for' => 'alto-sax', 'rows' => 'n']);
         self::assertStringContainsString('>456', str_replace(' ', '', $page->filter('.music')->html()));
-        self::assertStringNotContainsString('>456', str_replace(' ', '', $this->browser->request('GET', '/desk', ['line' => 'own C major', 'for' => 'alto-sax', 'rows' => 't'])->filter('.music')->html()));
-        self::assertStringContainsString('right little finger', $this->browser->request('GET', '/desk/note/0', ['line' => 'own C major', 'for' => 'alto-sax'])->filter('.card-keys')->text());
+        self::assertStringNotContainsString(
+            '>456',
+            str_replace(
+                ' ',
+                '',
+                $this->browser->request('GET', '/desk', ['line' => 'own C major', 'for' => 'alto-sax', 'rows' => 't'])
+                    ->filter('.music')
+                    ->html(),
+            ),
+        );
+        self::assertStringContainsString(
+            'right little finger',
+            $this->browser->request('GET', '/desk/note/0', ['line' => 'own C major', 'for' => 'alto-sax'])
+                ->filter('.card-keys')
+                ->text(),
+        );
     }
 
     public function testAHabitOfAnotherSetupDoesNotStopThePage(): void
     {
-        $this->post('/pins', ['line' => 'own C major, 2 octaves', 'for' => 'horn-f', 'setup' => 'double', 'pin' => 'C5 = T0']);
+        $this->post(
+            '/pins',
+            ['line' => 'own C major, 2 octaves', 'for' => 'horn-f', 'setup' => 'double', 'pin' => 'C5 = T0'],
+        );
         self::assertResponseStatusCodeSame(303);
         $this->browser->request('GET', '/desk', ['line' => 'own C major, 2 octaves', 'for' => 'horn-f']);
         self::assertResponseIsSuccessful();
@@ -247,14 +374,30 @@ final class PagesTest extends WebTestCase
         $desk = ['line' => 'own C major', 'for' => 'trumpet-bb'];
         $this->post('/pins', $desk + ['pin' => 'G4 sharp 20']);
         self::assertResponseStatusCodeSame(303);
-        self::assertStringContainsString('20 cents sharp', $this->browser->request('GET', '/desk/note/4', $desk)->text());
-        self::assertStringContainsString('32 cents sharp', $this->browser->request('GET', '/desk/note/1', $desk)->text());
+        self::assertStringContainsString(
+            '20 cents sharp',
+            $this->browser->request('GET', '/desk/note/4', $desk)->text(),
+        );
+        self::assertStringContainsString(
+            '32 cents sharp',
+            $this->browser->request('GET', '/desk/note/1', $desk)->text(),
+        );
     }
 
     public function testTheCardSaysWherePlayersDiffer(): void
     {
-        self::assertStringContainsString('Players differ on this note', $this->browser->request('GET', '/desk/note/0', ['line' => 'own D minor arpeggio, from D6 to F6', 'for' => 'oboe'])->text());
-        self::assertStringNotContainsString('Players differ', $this->browser->request('GET', '/desk/note/0', ['line' => 'own D major', 'for' => 'oboe'])->text());
+        self::assertStringContainsString(
+            'Players differ on this note',
+            $this->browser->request(
+                'GET',
+                '/desk/note/0',
+                ['line' => 'own D minor arpeggio, from D6 to F6', 'for' => 'oboe'],
+            )->text(),
+        );
+        self::assertStringNotContainsString(
+            'Players differ',
+            $this->browser->request('GET', '/desk/note/0', ['line' => 'own D major', 'for' => 'oboe'])->text(),
+        );
     }
 
     public function testRemarksAreKeptShownAndPrinted(): void
@@ -264,11 +407,17 @@ final class PagesTest extends WebTestCase
         $this->post('/remarks', $desk + ['text' => 'Fingers close', 'note' => '2', 'change' => '1']);
         $page = $this->browser->request('GET', '/desk', $desk);
         self::assertStringContainsString('For the <ear>', $page->filter('.notebook')->text());
-        self::assertStringContainsString('Fingers close', $this->browser->request('GET', '/desk/note/2', $desk)->text());
+        self::assertStringContainsString(
+            'Fingers close',
+            $this->browser->request('GET', '/desk/note/2', $desk)->text(),
+        );
         $this->browser->request('GET', '/desk/part.pdf', $desk);
         $file = tempnam(sys_get_temp_dir(), 'pdf');
         file_put_contents((string) $file, $this->browser->getResponse()->getContent());
-        self::assertStringContainsString('Change into Note 3, F', (string) shell_exec('pdftotext '.escapeshellarg((string) $file).' -'));
+        self::assertStringContainsString(
+            'Change into Note 3, F',
+            (string) shell_exec('pdftotext '.escapeshellarg((string) $file).' -'),
+        );
         foreach ([['text' => ''], ['text' => str_repeat('x', 401)], ['text' => 'x', 'note' => '99']] as $fields) {
             $this->post('/remarks', $desk + $fields);
             self::assertResponseStatusCodeSame(422);
@@ -277,24 +426,42 @@ final class PagesTest extends WebTestCase
 
     public function testADrillIsMadeSavedAndLinkedToWhereItCameFrom(): void
     {
-        $this->post('/folder', ['name' => 'The whole line', 'line' => 'own A major, 2 octaves', 'for' => 'clarinet-bb']);
+        $this->post(
+            '/folder',
+            ['name' => 'The whole line', 'line' => 'own A major, 2 octaves', 'for' => 'clarinet-bb'],
+        );
         $page = $this->browser->followRedirect();
         $drill = $this->browser->click($page->filter('.hard a.drill')->first()->link());
         self::assertStringContainsString('A drill of A to B', $drill->filter('.paper-head')->text());
         $form = $drill->filter('#keep-form')->form(['name' => 'The drill']);
         $this->browser->submit($form);
-        self::assertStringContainsString('a drill from The whole line', preg_replace('/\s+/', ' ', $this->browser->request('GET', '/folder')->text()) ?? '');
+        self::assertStringContainsString(
+            'a drill from The whole line',
+            preg_replace('/\s+/', ' ', $this->browser->request('GET', '/folder')->text()) ?? '',
+        );
     }
 
     public function testTwoSetupsAreCompared(): void
     {
-        $page = $this->browser->request('GET', '/compare', ['line' => 'concert F, 2 octaves', 'for' => 'horn-f', 'other' => 'double']);
+        $page = $this->browser->request(
+            'GET',
+            '/compare',
+            ['line' => 'concert F, 2 octaves', 'for' => 'horn-f', 'other' => 'double'],
+        );
         self::assertResponseIsSuccessful();
         self::assertCount(2, $page->filter('.total'));
         self::assertStringContainsString('T0', $page->filter('.differences')->text());
-        $page = $this->browser->request('GET', '/compare', ['line' => 'own Bb major', 'for' => 'alto-sax', 'pins_one' => 'Bb4 = bis', 'pins_other' => 'Bb4 = side-bb']);
+        $page = $this->browser->request(
+            'GET',
+            '/compare',
+            ['line' => 'own Bb major', 'for' => 'alto-sax', 'pins_one' => 'Bb4 = bis', 'pins_other' => 'Bb4 = side-bb'],
+        );
         self::assertStringContainsString('B♭4', $page->filter('.differences')->text());
-        $page = $this->browser->request('GET', '/compare', ['line' => 'own D, 5 notes', 'for' => 'trombone', 'other' => 'f-attachment']);
+        $page = $this->browser->request(
+            'GET',
+            '/compare',
+            ['line' => 'own D, 5 notes', 'for' => 'trombone', 'other' => 'f-attachment'],
+        );
         self::assertStringContainsString('no difference', $page->text());
         $this->browser->request('GET', '/compare', ['line' => 'nonsense']);
         self::assertResponseStatusCodeSame(422);
@@ -306,7 +473,9 @@ final class PagesTest extends WebTestCase
         self::assertSame('Alto saxophone', $page->filter('h1')->text());
         self::assertStringContainsString('Left index', $page->filter('[role=status]')->text());
         $all = $page->filter('.music [role=img]')->count();
-        $some = $this->browser->request('GET', '/fingerings', ['for' => 'alto-sax', 'register' => 'palm keys'])->filter('.music [role=img]')->count();
+        $some = $this->browser->request('GET', '/fingerings', ['for' => 'alto-sax', 'register' => 'palm keys'])
+            ->filter('.music [role=img]')
+            ->count();
         self::assertGreaterThan($some, $all);
         self::assertGreaterThan(0, $some);
         $this->browser->request('GET', '/fingerings', ['q' => 'C9 on flute']);
@@ -343,7 +512,10 @@ final class PagesTest extends WebTestCase
         $this->browser->request('GET', '/desk/part.json', $query);
         self::assertCount(12, json_decode((string) $this->browser->getResponse()->getContent(), true)['studies']);
         $this->browser->request('GET', '/desk/part.json', $query + ['one' => '1', 'at' => '3']);
-        self::assertSame('F', json_decode((string) $this->browser->getResponse()->getContent(), true)['written_key']['tonic']);
+        self::assertSame(
+            'F',
+            json_decode((string) $this->browser->getResponse()->getContent(), true)['written_key']['tonic'],
+        );
         foreach (['pdf', 'musicxml', 'mid', 'txt'] as $format) {
             $this->browser->request('GET', '/desk/part.'.$format, $query);
             self::assertResponseIsSuccessful();
@@ -361,38 +533,73 @@ final class PagesTest extends WebTestCase
     #[DataProvider('styles')]
     public function testEveryPageStylePrints(string $style): void
     {
-        $this->browser->request('GET', '/desk/part.pdf', ['line' => 'concert A major, thirds, eighths', 'for' => 'clarinet-bb', 'style' => $style]);
+        $this->browser->request(
+            'GET',
+            '/desk/part.pdf',
+            ['line' => 'concert A major, thirds, eighths', 'for' => 'clarinet-bb', 'style' => $style],
+        );
         self::assertStringStartsWith('%PDF', (string) $this->browser->getResponse()->getContent());
     }
 
     public function testLettersOfAllKeysPrint(): void
     {
-        $this->browser->request('GET', '/desk/letters.pdf', ['line' => 'concert A harmonic minor', 'for' => 'alto-sax']);
+        $this->browser->request(
+            'GET',
+            '/desk/letters.pdf',
+            ['line' => 'concert A harmonic minor', 'for' => 'alto-sax'],
+        );
         self::assertResponseIsSuccessful();
         self::assertStringStartsWith('%PDF', (string) $this->browser->getResponse()->getContent());
     }
 
     public function testTheChoicesSayWhatThePatternDecides(): void
     {
-        $unsaid = fn (string $line, string $part): string => $this->browser->request('GET', '/desk/panel/more', ['line' => $line, 'for' => 'trumpet-bb'])->filter("[data-panel=$part] span")->text();
+        $unsaid = fn (string $line, string $part): string => $this->browser->request(
+            'GET',
+            '/desk/panel/more',
+            ['line' => $line, 'for' => 'trumpet-bb'],
+        )->filter("[data-panel=$part] span")->text();
         self::assertSame('as the pattern has it', $unsaid('own C major, tetra', 'direction'));
         self::assertSame('up and down', $unsaid('own C major, thirds', 'direction'));
         self::assertSame('as the pattern has it', $unsaid('own C major, lip slurs', 'rhythm'));
         self::assertSame('as the pattern has it', $unsaid('own C major, lip slurs', 'articulation'));
-        self::assertSame('eighths', $this->browser->request('GET', '/desk/panel/rhythm', ['line' => 'own C major, lip slurs, eighths'])->filter('[aria-current] strong')->text());
+        self::assertSame(
+            'eighths',
+            $this->browser->request('GET', '/desk/panel/rhythm', ['line' => 'own C major, lip slurs, eighths'])
+                ->filter('[aria-current] strong')
+                ->text(),
+        );
     }
 
     /** Every choice of every panel makes a line that can be read, and the panel of that line says it. */
     public function testEveryChoiceMakesALineThatSaysIt(): void
     {
         $pressed = 0;
-        foreach (['naming', 'tonic', 'material', 'extent', 'place', 'direction', 'pattern', 'sequel', 'ending', 'rhythm', 'rounds', 'articulation', 'range', 'keys', 'time', 'pick-up', 'tempo', 'goal', 'click'] as $part) {
+        foreach ([
+            'naming', 'tonic', 'material', 'extent', 'place', 'direction', 'pattern', 'sequel', 'ending', 'rhythm',
+            'rounds', 'articulation', 'range', 'keys', 'time', 'pick-up', 'tempo', 'goal', 'click',
+        ] as $part) {
             $query = ['line' => 'concert Eb major, 2 octaves, eighths', 'for' => 'flute'];
-            foreach ($this->browser->request('GET', '/desk/panel/'.$part, $query)->filter('.choices button') as $button) {
+            foreach ($this->browser->request(
+                'GET',
+                '/desk/panel/'.$part,
+                $query,
+            )->filter('.choices button') as $button) {
                 \assert($button instanceof \DOMElement);
-                $now = $this->browser->request('GET', '/desk/panel/'.$part, ['line' => $button->getAttribute('value')] + $query);
-                self::assertCount(1, $now->filter('.choices [aria-current]'), $part.': '.$button->getAttribute('value'));
-                self::assertSame($button->getAttribute('value'), $now->filter('.choices [aria-current]')->attr('value'));
+                $now = $this->browser->request(
+                    'GET',
+                    '/desk/panel/'.$part,
+                    ['line' => $button->getAttribute('value')] + $query,
+                );
+                self::assertCount(
+                    1,
+                    $now->filter('.choices [aria-current]'),
+                    $part.': '.$button->getAttribute('value'),
+                );
+                self::assertSame(
+                    $button->getAttribute('value'),
+                    $now->filter('.choices [aria-current]')->attr('value'),
+                );
                 ++$pressed;
             }
         }
@@ -401,13 +608,24 @@ final class PagesTest extends WebTestCase
 
     public function testLinesInDirectorsOwnWordsAreShownAsTheyAreUnderstood(): void
     {
-        $page = $this->browser->request('GET', '/desk', ['line' => 'E flat concert scale with the arpeggio in 8ths for the horns please']);
+        $page = $this->browser->request(
+            'GET',
+            '/desk',
+            ['line' => 'E flat concert scale with the arpeggio in 8ths for the horns please'],
+        );
         self::assertResponseIsSuccessful();
-        self::assertSame('concert E♭ major then arpeggio eighths', implode(' ', $page->filter('#sentence .part')->each(static fn ($part): string => $part->text())));
+        self::assertSame(
+            'concert E♭ major then arpeggio eighths',
+            implode(' ', $page->filter('#sentence .part')->each(static fn ($part): string => $part->text())),
+        );
         self::assertStringContainsString('8ths as eighths', $page->filter('#read-as')->text());
         self::assertStringContainsString('Shown for Horn in F.', $page->filter('#read-as')->text());
         self::assertStringContainsString('Horn in F', $page->filter('#rail .chosen')->text());
-        $page = $this->browser->request('GET', '/desk', ['line' => 'F major scale', 'speak' => 'own', 'for' => 'horn-f']);
+        $page = $this->browser->request(
+            'GET',
+            '/desk',
+            ['line' => 'F major scale', 'speak' => 'own', 'for' => 'horn-f'],
+        );
         self::assertSame('own', $page->filter('#part-naming')->text());
     }
 
@@ -419,13 +637,24 @@ final class PagesTest extends WebTestCase
         $page = $this->browser->click($page->filter('.meant a')->first()->link());
         self::assertResponseIsSuccessful();
         self::assertStringContainsString('key 1 of 12', $page->filter('#foot-keys')->text());
-        $page = $this->browser->request('GET', '/desk', ['line' => 'concert F major, 2 octaves, thrids', 'for' => 'flute']);
-        self::assertSame(['concert F major, 2 octaves, thirds'], $page->filter('.meant a')->each(static fn ($one): string => $one->text()));
+        $page = $this->browser->request(
+            'GET',
+            '/desk',
+            ['line' => 'concert F major, 2 octaves, thrids', 'for' => 'flute'],
+        );
+        self::assertSame(
+            ['concert F major, 2 octaves, thirds'],
+            $page->filter('.meant a')->each(static fn ($one): string => $one->text()),
+        );
     }
 
     public function testPartsAreHandedOutToSeveralAtOnce(): void
     {
-        $query = ['line' => 'concert Eb major, 1 octave, then arpeggio', 'for' => 'flute', 'who' => ['flute', 'horn-f', 'tuba-bbb']];
+        $query = [
+            'line' => 'concert Eb major, 1 octave, then arpeggio',
+            'for' => 'flute',
+            'who' => ['flute', 'horn-f', 'tuba-bbb'],
+        ];
         $this->browser->request('GET', '/desk/hand-out', $query + ['format' => 'pdf', 'paper' => 'letter']);
         self::assertResponseIsSuccessful();
         $pdf = (string) $this->browser->getResponse()->getContent();
@@ -447,10 +676,26 @@ final class PagesTest extends WebTestCase
 
     public function testWhoCannotPlayItIsNamedAndTheOthersAreMade(): void
     {
-        $this->browser->request('GET', '/desk/hand-out', ['line' => 'concert F major, lip slurs', 'for' => 'trumpet-bb', 'who' => ['trumpet-bb', 'flute'], 'format' => 'pdf']);
+        $this->browser->request(
+            'GET',
+            '/desk/hand-out',
+            [
+                'line' => 'concert F major, lip slurs',
+                'for' => 'trumpet-bb',
+                'who' => ['trumpet-bb', 'flute'],
+                'format' => 'pdf',
+            ],
+        );
         self::assertResponseIsSuccessful();
-        self::assertStringContainsString('Flute: ', rawurldecode((string) $this->browser->getResponse()->headers->get('X-Left-Out')));
-        $this->browser->request('GET', '/desk/hand-out', ['line' => 'concert F major, lip slurs', 'for' => 'flute', 'who' => ['flute'], 'format' => 'pdf']);
+        self::assertStringContainsString(
+            'Flute: ',
+            rawurldecode((string) $this->browser->getResponse()->headers->get('X-Left-Out')),
+        );
+        $this->browser->request(
+            'GET',
+            '/desk/hand-out',
+            ['line' => 'concert F major, lip slurs', 'for' => 'flute', 'who' => ['flute'], 'format' => 'pdf'],
+        );
         self::assertResponseStatusCodeSame(422);
         self::assertSelectorTextContains('.sentence', 'Flute: ');
         $this->browser->request('GET', '/desk/hand-out', ['format' => 'docx']);
@@ -462,12 +707,24 @@ final class PagesTest extends WebTestCase
         $lines = "# Long tones\nconcert F, 5 notes, whole notes\n# Up a third\nconcert F, thirds, 8ths please";
         $page = $this->browser->request('GET', '/sheets/new', ['lines' => $lines, 'for' => 'flute']);
         self::assertResponseIsSuccessful();
-        self::assertSame(['1. Long tones: F major, 5 notes, whole notes', '2. Up a third: F major, thirds, eighths'], $page->filter('.study-on-sheet h2')->each(static fn ($one): string => $one->text()));
+        self::assertSame(
+            ['1. Long tones: F major, 5 notes, whole notes', '2. Up a third: F major, thirds, eighths'],
+            $page->filter('.study-on-sheet h2')->each(static fn ($one): string => $one->text()),
+        );
         self::assertStringNotContainsString('(new)', $page->filter('.needed')->first()->text());
         self::assertStringContainsString('D5 (new)', $page->filter('.needed')->last()->text());
-        $moved = $this->browser->request('GET', '/sheets/new', ['lines' => $lines, 'for' => 'flute', 'tonic' => 'Bb'])->filter('textarea[name=lines]')->text(null, false);
-        self::assertSame("# Long tones\nconcert Bb, 5 notes, whole notes\n# Up a third\nconcert Bb, thirds, eighths", str_replace(' major', '', $moved));
-        $this->browser->request('GET', '/sheets/sheet.pdf', ['lines' => $lines, 'for' => 'flute', 'name' => 'This week']);
+        $moved = $this->browser->request('GET', '/sheets/new', ['lines' => $lines, 'for' => 'flute', 'tonic' => 'Bb'])
+            ->filter('textarea[name=lines]')
+            ->text(null, false);
+        self::assertSame(
+            "# Long tones\nconcert Bb, 5 notes, whole notes\n# Up a third\nconcert Bb, thirds, eighths",
+            str_replace(' major', '', $moved),
+        );
+        $this->browser->request(
+            'GET',
+            '/sheets/sheet.pdf',
+            ['lines' => $lines, 'for' => 'flute', 'name' => 'This week'],
+        );
         self::assertResponseIsSuccessful();
     }
 
@@ -478,12 +735,17 @@ final class PagesTest extends WebTestCase
         $page = $this->browser->followRedirect();
         $id = basename((string) parse_url((string) $this->browser->getHistory()->current()->getUri(), \PHP_URL_PATH));
         $this->post('/sheets/add', ['line' => 'concert Bb arpeggio', 'for' => 'flute', 'sheet' => $id]);
-        self::assertSame("concert F major, thirds\nconcert Bb arpeggio", $this->browser->followRedirect()->filter('textarea[name=lines]')->text(null, false));
+        self::assertSame(
+            "concert F major, thirds\nconcert Bb arpeggio",
+            $this->browser->followRedirect()->filter('textarea[name=lines]')->text(null, false),
+        );
     }
 
     public function testCountsStandUnderTheNotes(): void
     {
-        $music = $this->browser->request('GET', '/desk', ['line' => 'own C major, eighths', 'rows' => 'c'])->filter('.music')->html();
+        $music = $this->browser->request('GET', '/desk', ['line' => 'own C major, eighths', 'rows' => 'c'])
+            ->filter('.music')
+            ->html();
         self::assertStringContainsString('>&amp;<', $music);
         self::assertStringContainsString('count', $music);
     }
@@ -503,26 +765,48 @@ final class PagesTest extends WebTestCase
         self::assertResponseStatusCodeSame(303);
         $this->post('/patterns', ['name' => 'Ours', 'cell' => '1 3 2 1 / 1 7,']);
         self::assertResponseStatusCodeSame(422);
-        self::assertStringContainsString('kept already', $this->browser->getCrawler()->text(), 'one name is one pattern, and none goes without a word');
+        self::assertStringContainsString(
+            'kept already',
+            $this->browser->getCrawler()->text(),
+            'one name is one pattern, and none goes without a word',
+        );
         $this->post('/patterns', ['name' => 'Ours', 'cell' => '1 3 2 1 / 1 7,', 'changes' => 'Ours', 'version' => '1']);
         $this->browser->request('GET', '/patterns.json');
         $file = (string) $this->browser->getResponse()->getContent();
         self::assertSame([['name' => 'Ours', 'cell' => '1 3 2 1 / 1 7,']], json_decode($file, true)['patterns']);
-        self::assertSame('Ours', $this->browser->request('GET', '/desk/panel/pattern', ['line' => 'own C major, cell 1 3 2 1 / 1 7,'])->filter('.choices [aria-current] strong')->first()->text());
+        self::assertSame(
+            'Ours',
+            $this->browser->request('GET', '/desk/panel/pattern', ['line' => 'own C major, cell 1 3 2 1 / 1 7,'])
+                ->filter('.choices [aria-current] strong')
+                ->first()
+                ->text(),
+        );
         $page = $this->browser->request('GET', '/patterns');
         self::assertStringContainsString('Ours', $page->filter('.pattern-list')->first()->text());
         $this->browser->submit($page->filter('[aria-label="Remove Ours"]')->form());
         $this->post('/patterns/import', ['text' => $file]);
         self::assertResponseStatusCodeSame(303);
-        self::assertStringContainsString('1 3 2 1 / 1 7,', $this->browser->request('GET', '/patterns')->filter('.pattern-list')->first()->text());
-        foreach (['nonsense', '{"patterns": [{"name": "x"}]}', '{"patterns": [{"name": "x", "cell": "1 zz"}]}', str_repeat('[', 300_000)] as $bad) {
+        self::assertStringContainsString(
+            '1 3 2 1 / 1 7,',
+            $this->browser->request('GET', '/patterns')->filter('.pattern-list')->first()->text(),
+        );
+        foreach ([
+            'nonsense',
+            '{"patterns": [{"name": "x"}]}',
+            '{"patterns": [{"name": "x", "cell": "1 zz"}]}',
+            str_repeat('[', 300_000),
+        ] as $bad) {
             $this->post('/patterns/import', ['text' => $bad]);
             self::assertResponseStatusCodeSame(422);
             self::assertStringContainsString('expected', $this->browser->getCrawler()->filter('[role=alert]')->text());
         }
         $this->post('/patterns', ['name' => 'Bad', 'cell' => '1 zz']);
         self::assertResponseStatusCodeSame(422);
-        self::assertSame('1 zz', $this->browser->getCrawler()->filter('#again-cell')->attr('value'), 'nothing typed is lost');
+        self::assertSame(
+            '1 zz',
+            $this->browser->getCrawler()->filter('#again-cell')->attr('value'),
+            'nothing typed is lost',
+        );
     }
 
     public function testASheetIsSavedChangedPrintedAndRemoved(): void
@@ -531,14 +815,29 @@ final class PagesTest extends WebTestCase
         $this->post('/sheets', ['name' => 'Tuesday', 'lines' => $lines, 'for' => 'trumpet-bb']);
         self::assertResponseStatusCodeSame(303);
         $page = $this->browser->followRedirect();
-        self::assertSame(['1. G major, 2 octaves', '2. G major, thirds, eighths', '3. G major arpeggio'], $page->filter('article h2')->each(static fn ($node): string => $node->text()));
+        self::assertSame(
+            ['1. G major, 2 octaves', '2. G major, thirds, eighths', '3. G major arpeggio'],
+            $page->filter('article h2')->each(static fn ($node): string => $node->text()),
+        );
         $id = (string) $page->filter('input[name=id]')->attr('value');
-        $this->post('/sheets', ['id' => $id, 'name' => 'Wednesday', 'lines' => 'concert F major', 'for' => 'trumpet-bb', 'version' => '1']);
-        self::assertStringContainsString('Wednesday', $this->browser->request('GET', '/sheets')->filter('.studies')->text());
+        $this->post(
+            '/sheets',
+            ['id' => $id, 'name' => 'Wednesday', 'lines' => 'concert F major', 'for' => 'trumpet-bb', 'version' => '1'],
+        );
+        self::assertStringContainsString(
+            'Wednesday',
+            $this->browser->request('GET', '/sheets')->filter('.studies')->text(),
+        );
         $moved = $this->browser->request('GET', '/sheets/'.$id, ['for' => 'flute', 'tonic' => 'Bb']);
         self::assertSame('concert Bb major', $moved->filter('textarea')->text());
-        foreach (['pdf' => '%PDF', 'musicxml' => '<?xml', 'mid' => 'MThd', 'json' => '{', 'txt' => 'Tuesday'] as $format => $begins) {
-            $this->browser->request('GET', '/sheets/sheet.'.$format, ['lines' => $lines, 'name' => 'Tuesday', 'for' => 'horn-f']);
+        foreach ([
+            'pdf' => '%PDF', 'musicxml' => '<?xml', 'mid' => 'MThd', 'json' => '{', 'txt' => 'Tuesday',
+        ] as $format => $begins) {
+            $this->browser->request(
+                'GET',
+                '/sheets/sheet.'.$format,
+                ['lines' => $lines, 'name' => 'Tuesday', 'for' => 'horn-f'],
+            );
             self::assertResponseIsSuccessful();
             self::assertStringStartsWith($begins, (string) $this->browser->getResponse()->getContent());
         }
@@ -557,8 +856,15 @@ final class PagesTest extends WebTestCase
         self::assertSelectorTextContains('article', 'own C major, 5 notes');
         $file = tempnam(sys_get_temp_dir(), 'study');
         self::assertIsString($file);
-        file_put_contents($file, '<!DOCTYPE x [<!ENTITY a SYSTEM "file:///etc/hostname">]><score-partwise>&a;</score-partwise>');
-        $this->post('/bring-in', ['for' => 'flute'], ['file' => new \Symfony\Component\HttpFoundation\File\UploadedFile($file, 'study.xml', test: true)]);
+        file_put_contents(
+            $file,
+            '<!DOCTYPE x [<!ENTITY a SYSTEM "file:///etc/hostname">]><score-partwise>&a;</score-partwise>',
+        );
+        $this->post(
+            '/bring-in',
+            ['for' => 'flute'],
+            ['file' => new \Symfony\Component\HttpFoundation\File\UploadedFile($file, 'study.xml', test: true)],
+        );
         self::assertResponseStatusCodeSame(422);
         self::assertSelectorTextContains('[role=alert]', 'entities of its own');
         $this->post('/bring-in', ['notes' => 'C4 X9', 'for' => 'flute']);

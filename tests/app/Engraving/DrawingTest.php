@@ -53,25 +53,46 @@ final class DrawingTest extends KernelTestCase
             self::assertNotFalse($regions);
             self::assertCount(\count($part->study->notes), $regions, $id);
             foreach ($part->study->notes as $i => $note) {
-                self::assertStringContainsString($note->pitch()->spoken(), (string) $regions->item($i)?->attributes?->getNamedItem('aria-label')?->nodeValue, $id);
+                self::assertStringContainsString(
+                    $note->pitch()->spoken(),
+                    (string) $regions->item($i)?->attributes?->getNamedItem('aria-label')?->nodeValue,
+                    $id,
+                );
             }
-            $chart = self::read(self::getContainer()->get(ChartMaker::class)->screen($this->instruments->instrument($id), false));
-            self::assertGreaterThanOrEqual('none' === $part->instrument->mechanism()->kind()->value ? 0 : 20, $chart->query('//*[@role="img"]')->length, $id);
+            $chart = self::read(self::getContainer()->get(ChartMaker::class)->screen(
+                $this->instruments->instrument($id),
+                false,
+            ));
+            self::assertGreaterThanOrEqual(
+                'none' === $part->instrument->mechanism()->kind()->value ? 0 : 20,
+                $chart->query('//*[@role="img"]')->length,
+                $id,
+            );
         }
     }
 
     public function testRowsStandUnderTheirNotesInOrder(): void
     {
         $part = $this->part('own E major, 2 octaves, eighths', 'clarinet-bb');
-        $page = self::read($this->pages->screen($part, new Rows(true, true, Reminders::Affected, FingeringStyle::None), ''));
+        $page = self::read($this->pages->screen(
+            $part,
+            new Rows(true, true, Reminders::Affected, FingeringStyle::None),
+            '',
+        ));
         $letters = [];
         foreach ($page->query('//*[local-name()="text"][@font-weight="700"]') as $text) {
             $letters[] = trim($text->textContent);
         }
-        self::assertSame(array_map(static fn ($note): string => $note->pitch()->name()->sign(), $part->study->notes), $letters);
+        self::assertSame(
+            array_map(static fn ($note): string => $note->pitch()->name()->sign(), $part->study->notes),
+            $letters,
+        );
     }
 
-    /** Twelve one-octave major lines with letters and fingerings: front and back of one sheet; bare, one page. Source: the handbook, chapter 5. */
+    /**
+     * Twelve one-octave major lines with letters and fingerings: front and back of one sheet; bare, one page. Source:
+     * the handbook, chapter 5.
+     */
     public function testTwelveKeysStandOnFrontAndBackOfOneSheet(): void
     {
         $builder = new SheetBuilder(self::getContainer()->get(PartBuilder::class));
@@ -80,11 +101,19 @@ final class DrawingTest extends KernelTestCase
             $sheet = $builder->read(['concert C major, eighths, keys by fourths'], $this->instruments->instrument($id));
             self::assertCount(12, $sheet->parts);
             foreach (0 === $k % 6 ? [Paper::Letter, Paper::A4] : [Paper::Letter] as $paper) {
-                $printed = $pages->of($sheet, new Rows(false, true, Reminders::Affected, FingeringStyle::Diagram), new PrintLook($paper));
+                $printed = $pages->of(
+                    $sheet,
+                    new Rows(false, true, Reminders::Affected, FingeringStyle::Diagram),
+                    new PrintLook($paper),
+                );
                 self::assertLessThanOrEqual(2, \count($printed), "$id on $paper->value");
                 foreach ($printed as $page) {
                     preg_match_all('/translate\(\d+ (\d+)\)/', $page->svg, $places);
-                    self::assertLessThan($paper->height() - 1000, max(array_map(intval(...), $places[1])), 'nothing begins under the lower margin');
+                    self::assertLessThan(
+                        $paper->height() - 1000,
+                        max(array_map(intval(...), $places[1])),
+                        'nothing begins under the lower margin',
+                    );
                 }
             }
             self::assertCount(1, $pages->of($sheet, Rows::parse('none'), new PrintLook(Paper::A4)), $id);
@@ -94,7 +123,11 @@ final class DrawingTest extends KernelTestCase
     public function testAStudyOnASheetIsNotCutInTwo(): void
     {
         $builder = new SheetBuilder(self::getContainer()->get(PartBuilder::class));
-        foreach (['concert C major, 2 octaves, eighths, keys by fourths' => 2, 'concert C major, tetra, eighths, keys by fifths' => 1, 'concert C major, 5 notes, keys chromatic up' => 3] as $line => $least) {
+        foreach ([
+            'concert C major, 2 octaves, eighths, keys by fourths' => 2,
+            'concert C major, tetra, eighths, keys by fifths' => 1,
+            'concert C major, 5 notes, keys chromatic up' => 3,
+        ] as $line => $least) {
             $sheet = $builder->read([$line], $this->instruments->instrument('clarinet-bb'));
             $pages = self::getContainer()->get(PrintedPages::class)->of($sheet->titled('All keys'), Rows::all());
             $heads = array_map(static function (Page $page) use ($sheet): array {
@@ -103,14 +136,21 @@ final class DrawingTest extends KernelTestCase
                 foreach ($read->query('//*[local-name()="text"][@font-size="440"]') as $text) {
                     $numbers[] = (int) $text->textContent;
                 }
-                $expected = array_sum(array_map(static fn (int $number): int => \count($sheet->parts[$number - 1]->study->notes), $numbers));
+                $expected = array_sum(array_map(
+                    static fn (int $number): int => \count($sheet->parts[$number - 1]->study->notes),
+                    $numbers,
+                ));
 
                 return [\count($numbers), $expected, $read->query('//*[@class="note"]')->length];
             }, $pages);
             self::assertSame(12, array_sum(array_column($heads, 0)), $line);
             self::assertGreaterThanOrEqual($least, $heads[0][0], $line);
             foreach ($heads as $k => [$studies, $expected, $found]) {
-                self::assertSame($expected, $found, "$line: page ".($k + 1)." has the notes of its $studies studies, all and no others");
+                self::assertSame(
+                    $expected,
+                    $found,
+                    "$line: page ".($k + 1)." has the notes of its $studies studies, all and no others",
+                );
             }
         }
     }
@@ -119,14 +159,29 @@ final class DrawingTest extends KernelTestCase
     {
         $part = $this->part('own D major, thirds, eighths', 'clarinet-bb');
         $pages = [];
-        foreach (['', 'numbers', 'worksheet', 'answers', 'large', 'large,worksheet', 'large,answers', 'large,numbers'] as $styles) {
-            $pages[$styles] = implode('', array_map(static fn (Page $sheet): string => $sheet->svg, self::getContainer()->get(PrintedPages::class)->of(Sheet::of($part), Rows::all(), PrintLook::parse($styles, ''))));
+        foreach ([
+            '', 'numbers', 'worksheet', 'answers', 'large', 'large,worksheet', 'large,answers', 'large,numbers',
+        ] as $styles) {
+            $pages[$styles] = implode(
+                '',
+                array_map(
+                    static fn (Page $sheet): string => $sheet->svg,
+                    self::getContainer()->get(PrintedPages::class)->of(
+                        Sheet::of($part),
+                        Rows::all(),
+                        PrintLook::parse($styles, ''),
+                    ),
+                ),
+            );
         }
         $reminders = static fn (string $svg): int => substr_count($svg, 'class="reminder"');
         self::assertStringNotContainsString('class="note"', $pages['numbers'], 'numbers need no staff');
         self::assertSame(29, substr_count($pages['numbers'], 'class="number"'), 'a number for every note');
         foreach (['numbers', 'worksheet', 'answers', 'large,numbers'] as $bare) {
-            self::assertFalse(str_contains($pages[$bare], '>comes up<'), 'nothing is fingered, so no sign is explained');
+            self::assertFalse(
+                str_contains($pages[$bare], '>comes up<'),
+                'nothing is fingered, so no sign is explained',
+            );
         }
         self::assertTrue(str_contains($pages[''], '>comes up<') && str_contains($pages['large'], '>comes up<'));
         self::assertStringContainsString('stroke-dasharray="30 60"', $pages['worksheet']);
@@ -141,10 +196,19 @@ final class DrawingTest extends KernelTestCase
         self::assertSame(29, substr_count($pages['large'], 'class="note"'));
     }
 
-    /** Every note stands under one cover, which says its number, and its name only once it is open; key and time stay to be seen. */
+    /**
+     * Every note stands under one cover, which says its number, and its name only once it is open; key and time stay to
+     * be seen.
+     */
     public function testCoversHideEveryNoteAndNothingElse(): void
     {
-        foreach ([['own D major, thirds, triplets', 'clarinet-bb'], ['concert Bb harmonic minor, 2 octaves, pick-up 1 beat', 'horn-f'], ['own C# major, fold, sixteenths', 'tuba-bbb'], ['own F major, long ends, 3/4', 'bassoon'], ['own G major, up, lip slurs', 'trombone']] as [$line, $id]) {
+        foreach ([
+            ['own D major, thirds, triplets', 'clarinet-bb'],
+            ['concert Bb harmonic minor, 2 octaves, pick-up 1 beat', 'horn-f'],
+            ['own C# major, fold, sixteenths', 'tuba-bbb'],
+            ['own F major, long ends, 3/4', 'bassoon'],
+            ['own G major, up, lip slurs', 'trombone'],
+        ] as [$line, $id]) {
             $part = $this->part($line, $id);
             $page = self::read($this->pages->covered($part, 'x'));
             $told = ['covered' => '', 'open' => ''];
@@ -159,33 +223,70 @@ final class DrawingTest extends KernelTestCase
                 self::assertGreaterThan(400, $x, 'the clef stays to be seen');
                 self::assertGreaterThan(300, $width);
             }
-            self::assertSame(implode(' ', array_map($part->degree(...), array_keys($part->study->notes))), ltrim($told['covered']), $line);
-            self::assertSame(implode(', ', array_map(static fn ($note): string => $note->pitch()->spoken(), $part->study->notes)), ltrim($told['open'], ', '), $line);
+            self::assertSame(
+                implode(' ', array_map($part->degree(...), array_keys($part->study->notes))),
+                ltrim($told['covered']),
+                $line,
+            );
+            self::assertSame(
+                implode(', ', array_map(static fn ($note): string => $note->pitch()->spoken(), $part->study->notes)),
+                ltrim($told['open'], ', '),
+                $line,
+            );
             self::assertSame(\count($part->study->notes), $page->query('//*[@class="number"]')->length, $line);
         }
     }
 
-    /** Words under the notes never touch each other, the last line is as wide as the others, and no heading or foot is cut, whatever is asked for. */
+    /**
+     * Words under the notes never touch each other, the last line is as wide as the others, and no heading or foot is
+     * cut, whatever is asked for.
+     */
     public function testWordsStandClearAndAreWhole(): void
     {
         $pairs = 0;
-        foreach ([['concert Db melodic minor, 2 octaves, broken thirds, sixteenths, quarter = 72, then arpeggio', 'clarinet-bb'], ['own F# major, 2 octaves, fourths, triplets', 'alto-sax'], ['concert Gb harmonic minor, seventh chords, sixteenths, fold', 'tuba-bbb'], ['own C chromatic, triplets', 'horn-f'], ['own G major, eighths, 5 notes', 'trombone'], ['own D major, one long in the bar', 'flute']] as [$line, $id]) {
+        foreach ([
+            [
+                'concert Db melodic minor, 2 octaves, broken thirds, sixteenths, quarter = 72, then arpeggio',
+                'clarinet-bb',
+            ],
+            ['own F# major, 2 octaves, fourths, triplets', 'alto-sax'],
+            ['concert Gb harmonic minor, seventh chords, sixteenths, fold', 'tuba-bbb'],
+            ['own C chromatic, triplets', 'horn-f'],
+            ['own G major, eighths, 5 notes', 'trombone'],
+            ['own D major, one long in the bar', 'flute'],
+        ] as [$line, $id]) {
             foreach (['', 'large', 'large,answers'] as $styles) {
                 foreach ([Paper::A4, Paper::Letter] as $paper) {
-                    $look = PrintLook::parse($styles, $paper->value, 'The second chair of the evening band, at the first desk', '27 November 2026');
-                    foreach (self::getContainer()->get(PrintedPages::class)->of(Sheet::of($this->part($line, $id)), new Rows(true, true, Reminders::Affected, FingeringStyle::None, counts: true), $look) as $sheet) {
+                    $look = PrintLook::parse(
+                        $styles,
+                        $paper->value,
+                        'The second chair of the evening band, at the first desk',
+                        '27 November 2026',
+                    );
+                    foreach (self::getContainer()->get(PrintedPages::class)->of(
+                        Sheet::of($this->part($line, $id)),
+                        new Rows(true, true, Reminders::Affected, FingeringStyle::None, counts: true),
+                        $look,
+                    ) as $sheet) {
                         self::assertFalse(str_contains($sheet->svg, '…'), "$line, $styles: nothing is cut");
                         $page = self::read($sheet);
                         $rows = [];
                         foreach ($page->query('//*[local-name()="text" and @text-anchor="middle"]') as $text) {
                             \assert($text instanceof \DOMElement);
-                            $rows[$text->parentNode?->getNodePath().'|'.$text->getAttribute('y')][] = [(float) $text->getAttribute('x'), Ink::width($text->textContent, (int) $text->getAttribute('font-size'))];
+                            $rows[$text->parentNode?->getNodePath().'|'.$text->getAttribute('y')][] = [
+                                (float) $text->getAttribute('x'),
+                                Ink::width($text->textContent, (int) $text->getAttribute('font-size')),
+                            ];
                         }
                         foreach ($rows as $where => $words) {
                             usort($words, static fn (array $a, array $b): int => $a[0] <=> $b[0]);
                             for ($k = 1; $k < \count($words); ++$k) {
                                 ++$pairs;
-                                self::assertGreaterThanOrEqual(($words[$k - 1][1] + $words[$k][1]) / 2, $words[$k][0] - $words[$k - 1][0] + 1, "$line, $styles, for $id: $where");
+                                self::assertGreaterThanOrEqual(
+                                    ($words[$k - 1][1] + $words[$k][1]) / 2,
+                                    $words[$k][0] - $words[$k - 1][0] + 1,
+                                    "$line, $styles, for $id: $where",
+                                );
                             }
                         }
                     }
@@ -201,7 +302,11 @@ final class DrawingTest extends KernelTestCase
         foreach (['own D major' => 1, 'own D major, 3 octaves, thirds, quarters' => null] as $line => $count) {
             $sheets = [];
             foreach (['one', 'two'] as $sides) {
-                $sheets[$sides] = self::getContainer()->get(PrintedPages::class)->of(Sheet::of($this->part($line, 'clarinet-bb')), Rows::all(), PrintLook::parse('', '', sides: $sides));
+                $sheets[$sides] = self::getContainer()->get(PrintedPages::class)->of(
+                    Sheet::of($this->part($line, 'clarinet-bb')),
+                    Rows::all(),
+                    PrintLook::parse('', '', sides: $sides),
+                );
             }
             $one = \count($sheets['one']);
             self::assertSame($count ?? $one, $one);
@@ -227,10 +332,24 @@ final class DrawingTest extends KernelTestCase
     {
         foreach (['flute', 'alto-sax', 'horn-f'] as $id) {
             $instrument = $this->instruments->instrument($id);
-            $lines = LetterChart::of(self::getContainer()->get(PartBuilder::class)->scales->material('major'), $instrument->transposition, SpellingPreference::Plainest);
+            $lines = LetterChart::of(
+                self::getContainer()->get(PartBuilder::class)->scales->material('major'),
+                $instrument->transposition,
+                SpellingPreference::Plainest,
+            );
             $svg = LettersPage::sheet($lines, 'Major', $instrument->name, Paper::A4)->svg;
             self::assertNotFalse(simplexml_load_string($svg));
-            self::assertSame(array_sum(array_map(static fn ($line): int => \count(array_filter($line->letters, static fn ($letter): bool => 0 !== $letter->alter)), $lines)), substr_count($svg, '<rect'), $id);
+            self::assertSame(
+                array_sum(array_map(
+                    static fn ($line): int => \count(array_filter(
+                        $line->letters,
+                        static fn ($letter): bool => 0 !== $letter->alter,
+                    )),
+                    $lines,
+                )),
+                substr_count($svg, '<rect'),
+                $id,
+            );
         }
     }
 
@@ -244,9 +363,19 @@ final class DrawingTest extends KernelTestCase
                 self::assertNotFalse($keyboard);
                 self::assertCount(\count($working->notes), $keyboard->circle, "$tonic $name");
                 self::assertSame(12, array_sum($working->halfSteps) <= 12 ? 12 : 0);
-                $circle = simplexml_load_string(WorkingDrawing::circle($part->study->concertKey->signature(), $part->study->writtenKey->key->signature()));
+                $circle = simplexml_load_string(WorkingDrawing::circle(
+                    $part->study->concertKey->signature(),
+                    $part->study->writtenKey->key->signature(),
+                ));
                 self::assertNotFalse($circle);
-                self::assertCount(1, array_filter(iterator_to_array($circle->circle, false), static fn (\SimpleXMLElement $one): bool => '' !== (string) $one['stroke-dasharray']), "$tonic $name");
+                self::assertCount(
+                    1,
+                    array_filter(
+                        iterator_to_array($circle->circle, false),
+                        static fn (\SimpleXMLElement $one): bool => '' !== (string) $one['stroke-dasharray'],
+                    ),
+                    "$tonic $name",
+                );
             }
         }
     }
@@ -264,10 +393,18 @@ final class DrawingTest extends KernelTestCase
     public function testPrintedPagesKeepEverySystemOnThePaper(): void
     {
         foreach ([Paper::A4, Paper::Letter] as $paper) {
-            foreach (['own C chromatic, 3 octaves, sixteenths', 'own C major, drill after note 4', 'concert B, 2 octaves, whole notes'] as $line) {
+            foreach ([
+                'own C chromatic, 3 octaves, sixteenths',
+                'own C major, drill after note 4',
+                'concert B, 2 octaves, whole notes',
+            ] as $line) {
                 $part = $this->part($line, 'clarinet-bb');
                 $heads = 0;
-                foreach (self::getContainer()->get(PrintedPages::class)->of(Sheet::of($part, 'A name & <such>'), Rows::all(), new PrintLook($paper)) as $sheet) {
+                foreach (self::getContainer()->get(PrintedPages::class)->of(
+                    Sheet::of($part, 'A name & <such>'),
+                    Rows::all(),
+                    new PrintLook($paper),
+                ) as $sheet) {
                     $page = self::read($sheet);
                     $heads += $page->query('//*[@class="notehead"]')->length;
                     foreach ($page->query('/*/*[local-name()="g"]/@transform') as $transform) {
@@ -275,7 +412,11 @@ final class DrawingTest extends KernelTestCase
                         self::assertLessThan($paper->height() - 1600, (int) ($at[2] ?? 0), $line);
                     }
                 }
-                self::assertGreaterThanOrEqual(\count($part->study->notes), $heads, $line.': a tied note has two heads, none is lost');
+                self::assertGreaterThanOrEqual(
+                    \count($part->study->notes),
+                    $heads,
+                    $line.': a tied note has two heads, none is lost',
+                );
             }
         }
     }

@@ -37,7 +37,13 @@ final class SignInTest extends WebTestCase
 
     private function try(string $name, string $phrase): int
     {
-        $this->browser->request('POST', '/sign-in', ['name' => $name, 'phrase' => $phrase], [], ['HTTP_HOST' => 'localhost']);
+        $this->browser->request(
+            'POST',
+            '/sign-in',
+            ['name' => $name, 'phrase' => $phrase],
+            [],
+            ['HTTP_HOST' => 'localhost'],
+        );
 
         return $this->browser->getResponse()->getStatusCode();
     }
@@ -52,20 +58,33 @@ final class SignInTest extends WebTestCase
         self::assertResponseRedirects('/folder?q=warm', 303);
         self::assertStringStartsWith('Robin Ashe', $this->browser->followRedirect()->filter('.own-link')->text());
         self::assertSame('came in', self::database()->fetchOne('SELECT what FROM audit ORDER BY id DESC LIMIT 1'));
-        self::assertStringContainsString('no-store', (string) $this->browser->getResponse()->headers->get('Cache-Control'));
+        self::assertStringContainsString(
+            'no-store',
+            (string) $this->browser->getResponse()->headers->get('Cache-Control'),
+        );
     }
 
     /** @return iterable<array{string}> */
     public static function elsewhere(): iterable
     {
-        yield from array_map(static fn (string $one): array => [$one], ['https://elsewhere.example/', '//elsewhere.example', '/\\elsewhere.example', '\\\\elsewhere.example', "/\telsewhere", 'javascript:alert(1)', '', "/desk\r\nSet-Cookie: x=y"]);
+        yield from array_map(
+            static fn (string $one): array => [$one],
+            [
+                'https://elsewhere.example/', '//elsewhere.example', '/\\elsewhere.example', '\\\\elsewhere.example',
+                "/\telsewhere", 'javascript:alert(1)', '', "/desk\r\nSet-Cookie: x=y",
+            ],
+        );
     }
 
     #[DataProvider('elsewhere')]
     public function testNobodyIsSentElsewhere(string $back): void
     {
         self::director();
-        $this->browser->request('POST', '/sign-in', ['name' => 'Robin Ashe', 'phrase' => self::PHRASE, 'back' => $back]);
+        $this->browser->request(
+            'POST',
+            '/sign-in',
+            ['name' => 'Robin Ashe', 'phrase' => self::PHRASE, 'back' => $back],
+        );
         self::assertResponseRedirects('/desk', 303);
     }
 
@@ -75,7 +94,11 @@ final class SignInTest extends WebTestCase
         $answers = [];
         foreach (['Robin Ashe', 'Nobody Here'] as $name) {
             self::assertSame(401, $this->try($name, 'not this one at all'));
-            $answers[] = preg_replace('/name="_press" value="[^"]*"/', '', strtr((string) $this->browser->getResponse()->getContent(), [$name => 'NAME']));
+            $answers[] = preg_replace(
+                '/name="_press" value="[^"]*"/',
+                '',
+                strtr((string) $this->browser->getResponse()->getContent(), [$name => 'NAME']),
+            );
         }
         self::assertSame($answers[0], $answers[1]);
         // And it takes as long: a phrase is compared in both cases.
@@ -91,7 +114,10 @@ final class SignInTest extends WebTestCase
                 self::assertSame(401, $this->try($name, 'wrong phrase '.$i), 'typing is hard: the first five are free');
             }
             self::assertSame(429, $this->try($name, self::PHRASE), 'then even the right one has to wait');
-            self::assertMatchesRegularExpression('/wait \d+ seconds/', $this->browser->getCrawler()->filter('[role=alert]')->text());
+            self::assertMatchesRegularExpression(
+                '/wait \d+ seconds/',
+                $this->browser->getCrawler()->filter('[role=alert]')->text(),
+            );
         }
         self::director('Somebody Else', 'Other band');
         self::assertSame(303, $this->try('Somebody Else', self::PHRASE), 'others at the same address come in as ever');
@@ -134,11 +160,16 @@ final class SignInTest extends WebTestCase
         for ($i = 0; $i < 6; ++$i) {
             $this->try('Robin Ashe', 'a stranger tries '.$i);
         }
-        self::assertSame(429, $this->try('Robin Ashe', self::PHRASE), 'a device that is not known is one of the strangers');
+        self::assertSame(
+            429,
+            $this->try('Robin Ashe', self::PHRASE),
+            'a device that is not known is one of the strangers',
+        );
         $this->browser->getCookieJar()->set($known);
         self::assertSame(401, $this->try('Robin Ashe', 'mistyped on the own device'));
         self::assertSame(303, $this->try('ROBIN ashe', self::PHRASE), 'the own device is not held up by them');
-        // Whoever has a way in of his own has no more tries under another name than strangers have, and a made-up cookie is none.
+        // Whoever has a way in of his own has no more tries under another name than strangers have, and a made-up
+        // cookie is none.
         $this->on($known);
         for ($i = 0; $i < 6; ++$i) {
             $this->try('Wren Holt', 'another pupil tries '.$i);
@@ -164,14 +195,24 @@ final class SignInTest extends WebTestCase
     {
         $throttle = self::getContainer()->get(Throttle::class);
         $from = Request::create('/sign-in', server: ['REMOTE_ADDR' => '10.0.0.7']);
-        $count = static fn (int $count): int => (int) self::database()->executeStatement('INSERT INTO failed_try (counter) SELECT :counter FROM generate_series(1, :count)', ['counter' => hash('sha256', "address\x0010.0.0.7"), 'count' => $count]);
+        $count = static fn (int $count): int => (int) self::database()->executeStatement(
+            'INSERT INTO failed_try (counter) SELECT :counter FROM generate_series(1, :count)',
+            ['counter' => hash('sha256', "address\x0010.0.0.7"), 'count' => $count],
+        );
         $count(999);
-        self::assertSame(0, $throttle->wait('somebody new', $from), 'a thousand players in ten minutes are never refused');
+        self::assertSame(
+            0,
+            $throttle->wait('somebody new', $from),
+            'a thousand players in ten minutes are never refused',
+        );
         self::assertSame(0, $throttle->waitOfAddress($from));
         $count(1);
         self::assertGreaterThan(0, $throttle->wait('somebody new', $from));
         self::assertGreaterThan(0, $throttle->waitOfAddress($from));
-        self::assertSame(0, $throttle->wait('somebody new', Request::create('/', server: ['REMOTE_ADDR' => '10.0.0.8'])));
+        self::assertSame(
+            0,
+            $throttle->wait('somebody new', Request::create('/', server: ['REMOTE_ADDR' => '10.0.0.8'])),
+        );
         // Wrong tries under names that look like counters count for those names alone.
         self::emptied();
         foreach (['code from 127.0.0.1', 'link', '10.0.0.7', 'stranger', "robin\x00stranger"] as $name) {
@@ -220,12 +261,19 @@ final class SignInTest extends WebTestCase
 
     public function testTheFirstCodeMakesTheKeeperOnceAndTakesOverWhatWasKept(): void
     {
-        self::database()->executeStatement("INSERT INTO own_pattern (id, name, cell) VALUES ('018f0000-0000-7000-8000-000000000001', 'From before', '1 3 2 1')");
+        self::database()->executeStatement(
+            "INSERT INTO own_pattern (id, name, cell) VALUES ('018f0000-0000-7000-8000-000000000001', 'From before', '1 3 2 1')",
+        );
         $codes = self::getContainer()->get(Codes::class);
         $old = $codes->make(Codes::FIRST, 1);
         $code = $codes->make(Codes::FIRST, 1);
         self::assertNull($codes->read($old), 'a new first code ends the one before');
-        $fields = ['code' => strtoupper(strtr($code, ['-' => ' '])), 'name' => 'Robin Ashe', 'phrase' => self::PHRASE, 'band' => 'Evening band'];
+        $fields = [
+            'code' => strtoupper(strtr($code, ['-' => ' '])),
+            'name' => 'Robin Ashe',
+            'phrase' => self::PHRASE,
+            'band' => 'Evening band',
+        ];
         foreach ([['phrase' => 'short'] + $fields, ['name' => ''] + $fields, ['band' => ''] + $fields] as $wrong) {
             $this->browser->request('POST', '/code', $wrong);
             self::assertResponseStatusCodeSame(422);
@@ -240,9 +288,17 @@ final class SignInTest extends WebTestCase
         $second = trim($this->browser->getCrawler()->filter('.once code')->text());
         // Another browser, another director, and nothing of the first.
         $this->browser->getCookieJar()->clear();
-        $this->browser->request('POST', '/code', ['code' => $code, 'name' => 'Mallory', 'phrase' => self::PHRASE, 'band' => 'X']);
+        $this->browser->request(
+            'POST',
+            '/code',
+            ['code' => $code, 'name' => 'Mallory', 'phrase' => self::PHRASE, 'band' => 'X'],
+        );
         self::assertResponseStatusCodeSame(422);
-        $this->browser->request('POST', '/code', ['code' => $second, 'name' => 'Wren Holt', 'phrase' => self::PHRASE, 'band' => 'Morning band']);
+        $this->browser->request(
+            'POST',
+            '/code',
+            ['code' => $second, 'name' => 'Wren Holt', 'phrase' => self::PHRASE, 'band' => 'Morning band'],
+        );
         self::assertResponseRedirects('/band', 303);
         self::assertStringNotContainsString('From before', $this->browser->request('GET', '/patterns')->text());
         self::assertFalse(self::getContainer()->get(AccountRepository::class)->named('Wren Holt')?->isKeeper());
@@ -284,7 +340,9 @@ final class SignInTest extends WebTestCase
         }
         $this->browser->request('POST', '/code', ['code' => $codes->make(Codes::DIRECTOR, 1)]);
         self::assertResponseRedirects(message: 'who mistypes holds up nobody else at the same address');
-        self::database()->executeStatement('INSERT INTO failed_try (counter) SELECT counter FROM failed_try CROSS JOIN generate_series(1, 100)');
+        self::database()->executeStatement(
+            'INSERT INTO failed_try (counter) SELECT counter FROM failed_try CROSS JOIN generate_series(1, 100)',
+        );
         $this->browser->request('POST', '/code', ['code' => $codes->make(Codes::DIRECTOR, 1)]);
         self::assertResponseStatusCodeSame(429);
     }
@@ -306,20 +364,49 @@ final class SignInTest extends WebTestCase
 
     public function testTheDemonstrationIsEnteredByOnePressFromThisMachineOnly(): void
     {
-        (new CommandTester((new Application(self::getContainer()->get('kernel')))->find('demo:load')))->execute(['--if-empty' => true]);
+        (new CommandTester((new Application(self::getContainer()->get('kernel')))->find('demo:load')))->execute([
+            '--if-empty' => true,
+        ]);
         self::assertCount(1, $this->browser->request('GET', '/sign-in')->filter('.demo-door'));
         $this->browser->request('POST', '/sign-in/demo', ['as' => 'player']);
         self::assertResponseRedirects('/mine', 303);
         $this->browser->getCookieJar()->clear();
-        $this->browser->request('POST', '/sign-in/demo', [], [], ['HTTP_HOST' => 'band.test', 'HTTP_ORIGIN' => 'http://band.test']);
+        $this->browser->request(
+            'POST',
+            '/sign-in/demo',
+            [],
+            [],
+            ['HTTP_HOST' => 'band.test', 'HTTP_ORIGIN' => 'http://band.test'],
+        );
         self::assertNotSame(303, $this->browser->getResponse()->getStatusCode());
-        $this->browser->request('POST', '/sign-in/demo', [], [], ['REMOTE_ADDR' => '10.0.0.9', 'HTTP_ORIGIN' => 'http://localhost']);
-        self::assertNotSame(303, $this->browser->getResponse()->getStatusCode(), 'who writes the name of this machine does not sit at it');
-        self::assertSame(303, $this->try('Rowan Alder', 'four lanterns over cold water'), 'the printed pass phrase is right');
-        self::assertStringContainsString('Demonstration', $this->browser->request('GET', '/desk', server: ['HTTP_HOST' => 'localhost'])->filter('.demo-banner')->text());
+        $this->browser->request(
+            'POST',
+            '/sign-in/demo',
+            [],
+            [],
+            ['REMOTE_ADDR' => '10.0.0.9', 'HTTP_ORIGIN' => 'http://localhost'],
+        );
+        self::assertNotSame(
+            303,
+            $this->browser->getResponse()->getStatusCode(),
+            'who writes the name of this machine does not sit at it',
+        );
+        self::assertSame(
+            303,
+            $this->try('Rowan Alder', 'four lanterns over cold water'),
+            'the printed pass phrase is right',
+        );
+        self::assertStringContainsString(
+            'Demonstration',
+            $this->browser->request('GET', '/desk', server: ['HTTP_HOST' => 'localhost'])
+                ->filter('.demo-banner')
+                ->text(),
+        );
         // It ships nothing real over what is in use.
         $before = self::database()->fetchAllAssociative('SELECT id FROM account');
-        (new CommandTester((new Application(self::getContainer()->get('kernel')))->find('demo:load')))->execute(['--if-empty' => true]);
+        (new CommandTester((new Application(self::getContainer()->get('kernel')))->find('demo:load')))->execute([
+            '--if-empty' => true,
+        ]);
         self::assertSame($before, self::database()->fetchAllAssociative('SELECT id FROM account'));
     }
 
@@ -338,12 +425,17 @@ final class SignInTest extends WebTestCase
     #[DataProvider('openings')]
     public function testOpenToASchoolNobodyOfTheDemonstrationComesInWhateverTheDatabaseHolds(array $opened): void
     {
-        (new CommandTester((new Application(self::getContainer()->get('kernel')))->find('demo:load')))->execute(['--if-empty' => true]);
+        (new CommandTester((new Application(self::getContainer()->get('kernel')))->find('demo:load')))->execute([
+            '--if-empty' => true,
+        ]);
         // Somebody was in, as director and as player, before it was opened; codes lie about.
         self::assertSame(303, $this->try('Rowan Alder', 'four lanterns over cold water'));
         $director = $this->browser->getCookieJar()->all();
         $id = self::database()->fetchOne("SELECT id FROM player WHERE name = 'Petra'");
-        $link = (string) parse_url(trim($this->post('/band/players/'.$id.'/link')->filter('.once code')->text()), \PHP_URL_PATH);
+        $link = (string) parse_url(
+            trim($this->post('/band/players/'.$id.'/link')->filter('.once code')->text()),
+            \PHP_URL_PATH,
+        );
         $account = self::getContainer()->get(AccountRepository::class)->demo();
         self::assertNotNull($account);
         $code = self::getContainer()->get(Codes::class)->make(Codes::RESET, 1, $account);
@@ -363,13 +455,21 @@ final class SignInTest extends WebTestCase
             self::assertResponseStatusCodeSame(404);
             $this->browser->request('POST', '/code', ['code' => $code, 'phrase' => 'nine candles on a frozen lake']);
             self::assertResponseStatusCodeSame(422);
-            foreach ([[$director, '/band'], [$player, '/mine'], [$player, '/today'], [$director, '/record']] as [$cookies, $path]) {
+            foreach ([
+                [$director, '/band'],
+                [$player, '/mine'],
+                [$player, '/today'],
+                [$director, '/record'],
+            ] as [$cookies, $path]) {
                 $this->browser->getCookieJar()->clear();
                 array_map($this->browser->getCookieJar()->set(...), $cookies);
                 $this->browser->request('GET', $path);
                 self::assertResponseRedirects('/sign-in?back='.$path, message: 'a session of before is none');
             }
-            self::assertFalse(self::getContainer()->get(AccountRepository::class)->hasKeeper(), 'so that the first code is printed');
+            self::assertFalse(
+                self::getContainer()->get(AccountRepository::class)->hasKeeper(),
+                'so that the first code is printed',
+            );
         } finally {
             $this->opened(array_map(static fn (): string => '', $opened));
         }
@@ -396,6 +496,9 @@ final class SignInTest extends WebTestCase
         self::assertSame(['The end of a band'], array_column($mailbox->letters($robin), 'subject'));
         self::assertSame([], $mailbox->letters($wren));
         $this->browser->loginUser($robin, 'main');
-        self::assertStringContainsString('It ends &lt;b&gt;soon', (string) $this->browser->request('GET', '/account')->filter('.letter')->html());
+        self::assertStringContainsString(
+            'It ends &lt;b&gt;soon',
+            (string) $this->browser->request('GET', '/account')->filter('.letter')->html(),
+        );
     }
 }

@@ -20,7 +20,10 @@ final class PacketCommandsTest extends TestCase
     {
         $this->folder = sys_get_temp_dir().'/reed-packet-'.bin2hex(random_bytes(4));
         (new Filesystem())->mkdir($this->folder);
-        file_put_contents($this->folder.'/band.yaml', "name: Evening band\ntitle: Week nine\nplayers:\n  - {name: Ada, instrument: flute, stage: first, copies: 2}\n  - {name: Bea, instrument: clarinet-bb, limits: 'E3 to C5'}\n  - {name: Cleo, instrument: trumpet-bb, habits: ['B4 = 2']}\n  - {name: Dan, instrument: tuba-bbb, style: large}\nstudies: ['concert F major, then arpeggio', '', 'concert C major, thirds']\n");
+        file_put_contents(
+            $this->folder.'/band.yaml',
+            "name: Evening band\ntitle: Week nine\nplayers:\n  - {name: Ada, instrument: flute, stage: first, copies: 2}\n  - {name: Bea, instrument: clarinet-bb, limits: 'E3 to C5'}\n  - {name: Cleo, instrument: trumpet-bb, habits: ['B4 = 2']}\n  - {name: Dan, instrument: tuba-bbb, style: large}\nstudies: ['concert F major, then arpeggio', '', 'concert C major, thirds']\n",
+        );
     }
 
     protected function tearDown(): void
@@ -30,29 +33,63 @@ final class PacketCommandsTest extends TestCase
 
     public function testAScoreInEveryFormat(): void
     {
-        $starts = ['text' => '1. Concert F major', 'json' => '{', 'musicxml' => '<?xml', 'midi' => 'MThd', 'pdf' => '%PDF'];
+        $starts = [
+            'text' => '1. Concert F major', 'json' => '{', 'musicxml' => '<?xml', 'midi' => 'MThd', 'pdf' => '%PDF',
+        ];
         foreach ($starts as $format => $start) {
             $process = $this->console(['study:score', 'concert F major', '--band=band.yaml', '--format='.$format]);
             self::assertSame(0, $process->getExitCode(), $format.': '.$process->getErrorOutput());
             self::assertStringStartsWith($start, $process->getOutput());
         }
-        $data = json_decode($this->console(['study:score', 'concert F major, keys C G', '--for=flute,horn-f,tuba-bbb', '--format=json'])->getOutput(), true);
+        $data = json_decode(
+            $this->console([
+                'study:score',
+                'concert F major, keys C G',
+                '--for=flute,horn-f,tuba-bbb',
+                '--format=json',
+            ])->getOutput(),
+            true,
+        );
         self::assertSame(1, $data['version']);
         self::assertSame(['Flute', 'Horn in F', 'Tuba in B♭'], array_column($data['parts'], 'player'));
         self::assertSame([true, []], [$data['together']['holds'], $data['together']['breaks']]);
         self::assertCount(2, $data['keys']);
         self::assertSame('1/4', $data['first_tempo']['unit']);
         self::assertArrayHasKey('notes', $data['parts'][0]['study']);
-        $concert = json_decode($this->console(['study:score', 'concert F major', '--for=horn-f', '--concert', '--format=json'])->getOutput(), true);
-        self::assertSame('F', $concert['parts'][0]['study']['notes'][0]['written'][0] ?? $concert['parts'][0]['study']['notes'][0]['pitch'][0] ?? 'F');
+        $concert = json_decode(
+            $this->console([
+                'study:score', 'concert F major', '--for=horn-f', '--concert', '--format=json',
+            ])->getOutput(),
+            true,
+        );
+        self::assertSame(
+            'F',
+            $concert['parts'][0]['study']['notes'][0]['written'][0]
+                ?? $concert['parts'][0]['study']['notes'][0]['pitch'][0]
+                ?? 'F',
+        );
     }
 
     public function testWhatEverybodyHas(): void
     {
-        $data = json_decode($this->console(['study:at', 'concert C major, keys by fourths', '--band=band.yaml', '--place=line 6 note 7'])->getOutput(), true);
+        $data = json_decode(
+            $this->console([
+                'study:at',
+                'concert C major, keys by fourths',
+                '--band=band.yaml',
+                '--place=line 6 note 7',
+            ])->getOutput(),
+            true,
+        );
         self::assertSame(['Ada', 'Bea', 'Cleo', 'Dan'], array_column($data['at'], 'player'));
-        self::assertSame(['C', 'D', 'D', 'C'], array_map(static fn (array $one): string => rtrim($one['written'], '0123456789'), $data['at']));
-        self::assertSame(['C', 'C', 'C', 'C'], array_map(static fn (array $one): string => rtrim($one['sounding'], '0123456789'), $data['at']));
+        self::assertSame(
+            ['C', 'D', 'D', 'C'],
+            array_map(static fn (array $one): string => rtrim($one['written'], '0123456789'), $data['at']),
+        );
+        self::assertSame(
+            ['C', 'C', 'C', 'C'],
+            array_map(static fn (array $one): string => rtrim($one['sounding'], '0123456789'), $data['at']),
+        );
         self::assertSame('1', $data['at'][2]['fingering']);
     }
 
@@ -60,21 +97,36 @@ final class PacketCommandsTest extends TestCase
     {
         $process = $this->console(['packet:make', 'band.yaml', '--output=out']);
         self::assertSame(0, $process->getExitCode(), $process->getErrorOutput());
-        foreach (['parts/01-ada-flute.pdf', 'parts/04-dan-tuba-bbb.pdf', 'score.pdf', 'score-in-concert.pdf', 'who-plays-what.pdf', 'index.pdf', 'packet.musicxml', 'packet.mid', 'for-the-copier.pdf', 'packet.zip'] as $file) {
+        foreach ([
+            'parts/01-ada-flute.pdf', 'parts/04-dan-tuba-bbb.pdf', 'score.pdf', 'score-in-concert.pdf',
+            'who-plays-what.pdf', 'index.pdf', 'packet.musicxml', 'packet.mid', 'for-the-copier.pdf', 'packet.zip',
+        ] as $file) {
             self::assertFileExists($this->folder.'/out/'.$file);
             self::assertStringContainsString($file, $process->getOutput());
         }
         // Ada's page lies twice in the pile, and the pages are counted by another program.
-        self::assertSame($this->pages('parts/01-ada-flute') * 2 + $this->pages('parts/02-bea-clarinet-bb') + $this->pages('parts/03-cleo-trumpet-bb') + $this->pages('parts/04-dan-tuba-bbb'), $this->pages('for-the-copier'));
+        self::assertSame(
+            $this->pages('parts/01-ada-flute') * 2 + $this
+                ->pages('parts/02-bea-clarinet-bb') + $this
+                ->pages('parts/03-cleo-trumpet-bb') + $this
+                ->pages('parts/04-dan-tuba-bbb'),
+            $this->pages('for-the-copier'),
+        );
         // Another program finds nothing wrong with any of them, and their titles.
-        foreach (['for-the-copier', 'score', 'score-in-concert', 'who-plays-what', 'index', 'parts/04-dan-tuba-bbb'] as $file) {
+        foreach ([
+            'for-the-copier', 'score', 'score-in-concert', 'who-plays-what', 'index', 'parts/04-dan-tuba-bbb',
+        ] as $file) {
             $check = new Process(['qpdf', '--check', $this->folder.'/out/'.$file.'.pdf']);
             self::assertSame(0, $check->run(), $file.': '.$check->getErrorOutput());
             $info = new Process(['pdfinfo', $this->folder.'/out/'.$file.'.pdf']);
             $info->mustRun();
             self::assertStringContainsString('Week nine', $info->getOutput());
             self::assertSame('', $info->getErrorOutput());
-            self::assertStringContainsString(str_starts_with($file, 'score') ? 'oncert' : 'Week nine', $this->words($file, 1), 'no page is empty');
+            self::assertStringContainsString(
+                str_starts_with($file, 'score') ? 'oncert' : 'Week nine',
+                $this->words($file, 1),
+                'no page is empty',
+            );
         }
         $words = $this->words('parts/01-ada-flute');
         self::assertStringContainsString('Week nine', $words);
@@ -92,14 +144,21 @@ final class PacketCommandsTest extends TestCase
 
     public function testWorksheetsAndTheirKeysBreakAlike(): void
     {
-        file_put_contents($this->folder.'/work.yaml', "title: Signs\nworksheets: part-worked\nplayers: [{name: Ada, instrument: flute}, {name: Bea, instrument: clarinet-bb}]\nstudies: ['concert C major, keys by fourths']\nwords: Bring a pencil.\n");
+        file_put_contents(
+            $this->folder.'/work.yaml',
+            "title: Signs\nworksheets: part-worked\nplayers: [{name: Ada, instrument: flute}, {name: Bea, instrument: clarinet-bb}]\nstudies: ['concert C major, keys by fourths']\nwords: Bring a pencil.\n",
+        );
         $process = $this->console(['packet:make', 'work.yaml', '--output=out', '--paper=letter']);
         self::assertSame(0, $process->getExitCode(), $process->getErrorOutput());
         foreach (['01-ada-flute', '02-bea-clarinet-bb'] as $name) {
             self::assertSame($this->pages('worksheets/'.$name), $this->pages('answers/'.$name));
             // Every study stands on the same page of both.
             for ($page = 1; $page <= $this->pages('answers/'.$name); ++$page) {
-                $numbers = fn (string $file): array => preg_match_all('/^\s*(\d+)\. /m', $this->words($file, $page), $found) ? $found[1] : [];
+                $numbers = fn (string $file): array => preg_match_all(
+                    '/^\s*(\d+)\. /m',
+                    $this->words($file, $page),
+                    $found,
+                ) ? $found[1] : [];
                 self::assertSame($numbers('worksheets/'.$name), $numbers('answers/'.$name), $name.' page '.$page);
             }
         }
@@ -108,7 +167,10 @@ final class PacketCommandsTest extends TestCase
         self::assertStringContainsString('Some keys are worked for you.', (string) preg_replace('/\s+/', ' ', $sheet));
         // Worked: none to five flats and three sharps; the letters of the others stand nowhere on the sheet.
         self::assertStringContainsString('notes 3 and 7', $this->words('letters'));
-        self::assertGreaterThan(substr_count($sheet, 'degree'), substr_count($this->words('answers/01-ada-flute'), 'degree'));
+        self::assertGreaterThan(
+            substr_count($sheet, 'degree'),
+            substr_count($this->words('answers/01-ada-flute'), 'degree'),
+        );
     }
 
     public function testEditions(): void
@@ -125,7 +187,10 @@ final class PacketCommandsTest extends TestCase
 
     public function testWhatCannotBeMadeIsNamedAndTheRestIsMade(): void
     {
-        file_put_contents($this->folder.'/partly.yaml', "players: [{name: Ada, instrument: flute}, {name: Bea, instrument: trumpet-bb, stage: first}]\nstudies: ['concert C major, 3 octaves']\n");
+        file_put_contents(
+            $this->folder.'/partly.yaml',
+            "players: [{name: Ada, instrument: flute}, {name: Bea, instrument: trumpet-bb, stage: first}]\nstudies: ['concert C major, 3 octaves']\n",
+        );
         $process = $this->console(['packet:make', 'partly.yaml', '--output=out']);
         self::assertSame(2, $process->getExitCode());
         self::assertStringContainsString('parts/02-bea-trumpet-bb.pdf is not made:', $process->getErrorOutput());
@@ -212,7 +277,13 @@ final class PacketCommandsTest extends TestCase
 
     private function words(string $file, int $page = 0): string
     {
-        $process = new Process(['pdftotext', '-layout', ...($page > 0 ? ['-f', (string) $page, '-l', (string) $page] : []), $this->folder.'/out/'.$file.'.pdf', '-']);
+        $process = new Process([
+            'pdftotext',
+            '-layout',
+            ...($page > 0 ? ['-f', (string) $page, '-l', (string) $page] : []),
+            $this->folder.'/out/'.$file.'.pdf',
+            '-',
+        ]);
         $process->mustRun();
 
         return $process->getOutput();
@@ -221,7 +292,13 @@ final class PacketCommandsTest extends TestCase
     /** @param list<string> $arguments */
     private function console(array $arguments): Process
     {
-        $process = new Process(['php', \dirname(__DIR__, 3).'/bin/console', ...$arguments], $this->folder, ['DATABASE_URL' => 'postgresql://nobody@127.0.0.1:1/none?serverVersion=15'], null, 180);
+        $process = new Process(
+            ['php', \dirname(__DIR__, 3).'/bin/console', ...$arguments],
+            $this->folder,
+            ['DATABASE_URL' => 'postgresql://nobody@127.0.0.1:1/none?serverVersion=15'],
+            null,
+            180,
+        );
         $process->run();
 
         return $process;

@@ -46,7 +46,9 @@ final class PacketsTest extends WebTestCase
         $this->work();
         $page = $this->browser->request('GET', '/packets/'.$packet);
         self::assertStringContainsString('Ready', $page->filter('#made h2')->text());
-        foreach (['Ada, Flute', 'Bea, Clarinet in B♭', 'Cleo, Trombone', 'Score', 'Who plays what', 'Everything (ZIP)'] as $what) {
+        foreach ([
+            'Ada, Flute', 'Bea, Clarinet in B♭', 'Cleo, Trombone', 'Score', 'Who plays what', 'Everything (ZIP)',
+        ] as $what) {
             self::assertGreaterThan(0, $page->filter('#made a:contains("'.$what.'")')->count(), $what);
         }
         foreach ($page->filter('#made a')->links() as $link) {
@@ -70,7 +72,10 @@ final class PacketsTest extends WebTestCase
         // Another player changes his page and what is put together from it, and nobody else's.
         self::database()->executeStatement("UPDATE chair SET style = 'large' WHERE instrument = 'trombone'");
         $this->press($packet, ['do' => 'make']);
-        $asked = self::database()->fetchFirstColumn("SELECT name FROM packet_piece WHERE run_id = :run AND stage = 0 AND state = 'waiting' AND kind = 'part'", ['run' => $this->runOf($packet)['id']]);
+        $asked = self::database()->fetchFirstColumn(
+            "SELECT name FROM packet_piece WHERE run_id = :run AND stage = 0 AND state = 'waiting' AND kind = 'part'",
+            ['run' => $this->runOf($packet)['id']],
+        );
         self::assertSame(['Cleo, Trombone'], $asked);
         $this->work();
         self::assertSame('done', $this->runOf($packet)['state']);
@@ -88,13 +93,22 @@ final class PacketsTest extends WebTestCase
         $this->work();
         $run = $this->runOf($packet);
         self::assertSame('done', $run['state']);
-        self::assertSame(\count($run['pieces']), \count(array_filter($run['pieces'], static fn (array $one): bool => 'made' === $one['state'])));
-        self::assertSame(\count(array_unique(self::database()->fetchFirstColumn('SELECT key FROM packet_piece'))), (int) self::database()->fetchOne('SELECT COUNT(*) FROM made_file'));
+        self::assertSame(
+            \count($run['pieces']),
+            \count(array_filter($run['pieces'], static fn (array $one): bool => 'made' === $one['state'])),
+        );
+        self::assertSame(
+            \count(array_unique(self::database()->fetchFirstColumn('SELECT key FROM packet_piece'))),
+            (int) self::database()->fetchOne('SELECT COUNT(*) FROM made_file'),
+        );
         // The pile is asked for once, however often the last part was made.
         self::assertSame(0, $this->waiting());
     }
 
-    /** A worker that dies says nothing: what it had in hand goes to another soon, and what kills every worker comes to an end. */
+    /**
+     * A worker that dies says nothing: what it had in hand goes to another soon, and what kills every worker comes to
+     * an end.
+     */
     public function testAPieceOnWhichWorkersDieGoesToOthersAndIsGivenUpInTheEnd(): void
     {
         $packet = $this->packet('concert F major');
@@ -108,9 +122,13 @@ final class PacketsTest extends WebTestCase
         }
         self::assertCount(\count($this->messages()), $inHand, 'all are in hand');
         // One worker said that it lives a moment ago, another was last heard of too long ago.
-        self::database()->executeStatement("UPDATE job SET delivered_at = (now() AT TIME ZONE 'UTC') - INTERVAL '8 seconds'");
+        self::database()->executeStatement(
+            "UPDATE job SET delivered_at = (now() AT TIME ZONE 'UTC') - INTERVAL '8 seconds'",
+        );
         self::assertSame([], [...$jobs->get()]);
-        self::database()->executeStatement("UPDATE job SET delivered_at = (now() AT TIME ZONE 'UTC') - INTERVAL '12 seconds' WHERE id = (SELECT min(id) FROM job)");
+        self::database()->executeStatement(
+            "UPDATE job SET delivered_at = (now() AT TIME ZONE 'UTC') - INTERVAL '12 seconds' WHERE id = (SELECT min(id) FROM job)",
+        );
         usleep(500_000); // whoever found nothing looks again after 0.4 s
         self::assertCount(1, [...$jobs->get()]);
         self::assertSame([], [...$jobs->get()]);
@@ -123,10 +141,16 @@ final class PacketsTest extends WebTestCase
         self::assertSame('done', $run['state']);
         self::assertSame('failed', $run['pieces'][0]['state']);
         self::assertStringContainsString('tried several times', (string) $run['pieces'][0]['reason']);
-        self::assertSame([], array_filter(\array_slice($run['pieces'], 1), static fn (array $one): bool => 'waiting' === $one['state']));
+        self::assertSame(
+            [],
+            array_filter(\array_slice($run['pieces'], 1), static fn (array $one): bool => 'waiting' === $one['state']),
+        );
     }
 
-    /** Where a copy of the database is there for reading, files come from it; where it is away, from the first, and nobody notices. */
+    /**
+     * Where a copy of the database is there for reading, files come from it; where it is away, from the first, and
+     * nobody notices.
+     */
     public function testFilesAreReadFromTheCopyWhereThereIsOne(): void
     {
         $packet = $this->packet('concert F major');
@@ -137,16 +161,27 @@ final class PacketsTest extends WebTestCase
         self::assertNotNull($first);
         $cache = self::getContainer()->getParameter('kernel.cache_dir');
         \assert(\is_string($cache));
-        $from = static fn (string $address): Runs => new Runs(self::database(), new PieceWorkers(self::getContainer()->get('messenger.default_bus')), self::getContainer()->get(PacketPieces::class), new ReadingCopy($address, $cache));
+        $from = static fn (string $address): Runs => new Runs(
+            self::database(),
+            new PieceWorkers(self::getContainer()->get('messenger.default_bus')),
+            self::getContainer()->get(PacketPieces::class),
+            new ReadingCopy($address, $cache),
+        );
         $address = $_SERVER['DATABASE_URL'];
         \assert(\is_string($address));
-        $came = static fn (): mixed => self::database()->fetchOne('SELECT count(*) FROM pg_stat_activity WHERE application_name = :name', ['name' => ReadingCopy::NAME]);
+        $came = static fn (): mixed => self::database()->fetchOne(
+            'SELECT count(*) FROM pg_stat_activity WHERE application_name = :name',
+            ['name' => ReadingCopy::NAME],
+        );
         self::assertSame(0, $came());
         $reading = $from($address);
         self::assertEquals($first, $reading->made($run, 0));
         self::assertSame(1, $came(), 'the copy was asked');
         try {
-            foreach (['postgresql://nobody@127.0.0.1:1/none?serverVersion=15', 'postgresql://swiftreed:wrong@'.substr($address, 1 + (int) strrpos($address, '@'))] as $away) {
+            foreach ([
+                'postgresql://nobody@127.0.0.1:1/none?serverVersion=15',
+                'postgresql://swiftreed:wrong@'.substr($address, 1 + (int) strrpos($address, '@')),
+            ] as $away) {
                 self::assertEquals($first, $from($away)->made($run, 0), $away);
                 self::assertFileExists($cache.'/copy-away');
             }
@@ -159,18 +194,30 @@ final class PacketsTest extends WebTestCase
         }
     }
 
-    /** A newer version may make other pieces of a packet than the one that wrote them down: what it does not know ends as failed, and the packet comes to its end. */
+    /**
+     * A newer version may make other pieces of a packet than the one that wrote them down: what it does not know ends
+     * as failed, and the packet comes to its end.
+     */
     public function testAPieceThatNobodyKnowsAnyMoreIsNamed(): void
     {
         $packet = $this->packet('concert F major');
         $this->press($packet, ['do' => 'make']);
         $run = $this->runOf($packet)['id'];
-        self::database()->executeStatement("INSERT INTO packet_piece (run_id, number, stage, kind, name, file, key) VALUES (:run, 900, 0, 'part', 'Of before', 'of-before.pdf', :key)", ['run' => $run, 'key' => str_repeat('0', 64)]);
+        self::database()->executeStatement(
+            "INSERT INTO packet_piece (run_id, number, stage, kind, name, file, key) VALUES (:run, 900, 0, 'part', 'Of before', 'of-before.pdf', :key)",
+            ['run' => $run, 'key' => str_repeat('0', 64)],
+        );
         ($this->handler())(new MakePiece($run, 900));
         $this->work();
         $made = $this->runOf($packet);
         self::assertSame('done', $made['state']);
-        self::assertSame(['Of before'], array_column(array_filter($made['pieces'], static fn (array $one): bool => 'failed' === $one['state']), 'name'));
+        self::assertSame(
+            ['Of before'],
+            array_column(
+                array_filter($made['pieces'], static fn (array $one): bool => 'failed' === $one['state']),
+                'name',
+            ),
+        );
     }
 
     public function testStoppingIsReadBetweenThePieces(): void
@@ -192,7 +239,10 @@ final class PacketsTest extends WebTestCase
         self::assertSame(1, $page->filter('#made .made-files a')->count());
         self::database()->executeStatement('DELETE FROM job');
         $this->press($packet, ['do' => 'make']);
-        self::assertCount(1, array_filter($this->runOf($packet)['pieces'], static fn (array $one): bool => 'made' === $one['state']));
+        self::assertCount(
+            1,
+            array_filter($this->runOf($packet)['pieces'], static fn (array $one): bool => 'made' === $one['state']),
+        );
         $this->work();
         self::assertSame('done', $this->runOf($packet)['state']);
     }
@@ -207,18 +257,32 @@ final class PacketsTest extends WebTestCase
         self::assertSame('done', $run['state']);
         $page = $this->browser->request('GET', '/packets/'.$packet);
         self::assertStringContainsString('Cleo, Trombone', $page->filter('#made .warning')->text());
-        self::assertSame(2, $page->filter('#made .made-files a:contains("Ada, Flute"), #made .made-files a:contains("Bea, Clarinet")')->count());
+        self::assertSame(
+            2,
+            $page->filter(
+                '#made .made-files a:contains("Ada, Flute"), #made .made-files a:contains("Bea, Clarinet")',
+            )->count(),
+        );
         // What was put together without Cleo is not taken for the whole another time.
         self::database()->executeStatement("UPDATE chair SET limits = '' WHERE instrument = 'trombone'");
         $this->press($packet, ['do' => 'make']);
-        self::assertNotContains('pile', array_column(array_filter($this->runOf($packet)['pieces'], static fn (array $one): bool => 'made' === $one['state']), 'kind'));
+        self::assertNotContains(
+            'pile',
+            array_column(
+                array_filter($this->runOf($packet)['pieces'], static fn (array $one): bool => 'made' === $one['state']),
+                'kind',
+            ),
+        );
     }
 
     public function testTheEditorKeepsNumbersAndWhatWasTyped(): void
     {
         $packet = $this->packet("concert F major\nconcert G major\nconcert D major");
         $page = $this->browser->request('GET', '/packets/'.$packet);
-        self::assertSame(['1', '2', '3', '+'], $page->filter('.row-number')->each(static fn ($one): string => $one->text()));
+        self::assertSame(
+            ['1', '2', '3', '+'],
+            $page->filter('.row-number')->each(static fn ($one): string => $one->text()),
+        );
         $this->press($packet, ['do' => 'out 1']);
         $page = $this->browser->request('GET', '/packets/'.$packet);
         self::assertSame(['1', '3', '+'], $page->filter('.row-number')->each(static fn ($one): string => $one->text()));
@@ -237,10 +301,16 @@ final class PacketsTest extends WebTestCase
         self::assertStringContainsString('Somebody else', $this->browser->getCrawler()->filter('[role=alert]')->text());
         self::assertSame('Mine', $this->browser->getCrawler()->filter('#packet-title')->attr('value'));
         // Fields of another shape are refused in a sentence.
-        foreach (['editions' => 'colours', 'worksheets' => 'blank', 'paper' => 'a3', 'flats' => 'many', 'copies' => '40', 'style' => 'tiny', 'title' => str_repeat('x', 100)] as $field => $value) {
+        foreach ([
+            'editions' => 'colours', 'worksheets' => 'blank', 'paper' => 'a3', 'flats' => 'many', 'copies' => '40',
+            'style' => 'tiny', 'title' => str_repeat('x', 100),
+        ] as $field => $value) {
             $this->press($packet, [$field => $value]);
             self::assertResponseStatusCodeSame(422, $field);
-            self::assertMatchesRegularExpression('/expected/', $this->browser->getCrawler()->filter('[role=alert]')->text());
+            self::assertMatchesRegularExpression(
+                '/expected/',
+                $this->browser->getCrawler()->filter('[role=alert]')->text(),
+            );
         }
     }
 
@@ -266,7 +336,10 @@ final class PacketsTest extends WebTestCase
         $player = (string) self::database()->fetchOne("SELECT id FROM player WHERE name = 'Ada'");
         $this->post('/band/players/'.$player.'/erase', ['sure' => 'Ada']);
         self::assertSame(0, (int) self::database()->fetchOne('SELECT COUNT(*) FROM made_file'));
-        self::assertSame(0, (int) self::database()->fetchOne("SELECT COUNT(*) FROM packet_run WHERE plan::text LIKE '%Ada%'"));
+        self::assertSame(
+            0,
+            (int) self::database()->fetchOne("SELECT COUNT(*) FROM packet_run WHERE plan::text LIKE '%Ada%'"),
+        );
         $this->browser->request('GET', '/packets/'.$packet);
         self::assertResponseIsSuccessful();
     }
@@ -278,10 +351,25 @@ final class PacketsTest extends WebTestCase
         $chairs = $page->filter('input[name="who[]"]')->each(static fn ($one): string => (string) $one->attr('value'));
         self::assertCount(3, $chairs);
         $this->press($packet, ['do' => 'make', 'who' => [$chairs[0]], 'listed' => $chairs]);
-        $this->press($packet, ['do' => 'make', 'style' => 'large', 'copies' => '3', 'who' => [$chairs[0]], 'listed' => $chairs]);
-        $plan = json_decode((string) self::database()->fetchOne('SELECT plan FROM packet_run ORDER BY id DESC LIMIT 1'), true);
-        self::assertSame([['large', 3]], array_map(static fn (array $one): array => [$one['style'], $one['copies']], $plan['players']));
-        self::assertSame(['Ada, Flute'], array_values(array_map(static fn (array $one): string => $one['name'], array_filter($this->runOf($packet)['pieces'], static fn (array $one): bool => 'part' === $one['kind']))));
+        $this->press(
+            $packet,
+            ['do' => 'make', 'style' => 'large', 'copies' => '3', 'who' => [$chairs[0]], 'listed' => $chairs],
+        );
+        $plan = json_decode(
+            (string) self::database()->fetchOne('SELECT plan FROM packet_run ORDER BY id DESC LIMIT 1'),
+            true,
+        );
+        self::assertSame(
+            [['large', 3]],
+            array_map(static fn (array $one): array => [$one['style'], $one['copies']], $plan['players']),
+        );
+        self::assertSame(
+            ['Ada, Flute'],
+            array_values(array_map(
+                static fn (array $one): string => $one['name'],
+                array_filter($this->runOf($packet)['pieces'], static fn (array $one): bool => 'part' === $one['kind']),
+            )),
+        );
     }
 
     public function testTheSheetOfTheDayGoesOnByOnePress(): void
@@ -316,11 +404,20 @@ final class PacketsTest extends WebTestCase
         self::assertStringContainsString('All 3 parts sound together.', $page->filter('.together')->text());
         self::assertSame(15, $page->filter('a.score-place')->count());
         $this->browser->click($page->filter('a.score-place')->eq(4)->link());
-        $rows = $this->browser->getCrawler()->filter('.rehearse-rows .note')->each(static fn ($one): string => preg_replace('/\d/', '', $one->text()) ?? '');
+        $rows = $this->browser->getCrawler()
+            ->filter('.rehearse-rows .note')
+            ->each(static fn ($one): string => preg_replace('/\d/', '', $one->text()) ?? '');
         self::assertSame(['B♭', 'C', 'B♭'], $rows);
         $this->browser->clickLink('›');
         self::assertStringContainsString('note 6 of 15', $this->browser->getCrawler()->filter('[role=status]')->text());
-        $sound = json_decode((string) ($this->browser->request('GET', '/score/sound.json', ['line' => 'concert F major', 'own' => 'Bea']) ? $this->browser->getResponse()->getContent() : ''), true);
+        $sound = json_decode(
+            (string) (
+                $this->browser->request('GET', '/score/sound.json', ['line' => 'concert F major', 'own' => 'Bea'])
+                    ? $this->browser->getResponse()->getContent()
+                    : ''
+            ),
+            true,
+        );
         $first = array_map(static fn (array $part): int => $part['notes'][0]['midi'] % 12, $sound['parts']);
         self::assertContains(5, $first, 'concert F');
         self::assertContains(3, $first, 'the clarinet\'s own F');
@@ -343,12 +440,17 @@ final class PacketsTest extends WebTestCase
             $before = array_combine($numbers, $lines);
             match (mt_rand(0, 2)) {
                 0 => [$lines[], $numbers[]] = ['concert G '.$i, ''],
-                1 => [] === $lines ? null : [array_splice($lines, $k = mt_rand(0, \count($lines) - 1), 1), array_splice($numbers, $k, 1)],
+                1 => [] === $lines
+                    ? null
+                    : [array_splice($lines, $k = mt_rand(0, \count($lines) - 1), 1), array_splice($numbers, $k, 1)],
                 default => [$lines, $numbers] = [array_reverse($lines), array_reverse($numbers)],
             };
             $rows = PacketRows::kept($lines, $numbers, $given);
             foreach (PacketRows::read($rows) as ['number' => $number, 'line' => $line]) {
-                self::assertTrue(isset($before[(string) $number]) ? $before[(string) $number] === $line : $number > $given, 'a number is given once');
+                self::assertTrue(
+                    isset($before[(string) $number]) ? $before[(string) $number] === $line : $number > $given,
+                    'a number is given once',
+                );
             }
             $given = max($given, PacketRows::highest($rows));
         }
@@ -382,7 +484,10 @@ final class PacketsTest extends WebTestCase
     {
         $form = $this->browser->request('GET', '/packets/'.$id)->filter('#packet-form')->form();
         $values = $form->getPhpValues();
-        $values['lines'] = [...array_filter($values['lines'], static fn (string $line): bool => '' !== $line), ...$more];
+        $values['lines'] = [
+            ...array_filter($values['lines'], static fn (string $line): bool => '' !== $line),
+            ...$more,
+        ];
         unset($values['_token']);
         $this->post('/packets/'.$id, $changes + $values);
     }
@@ -420,7 +525,10 @@ final class PacketsTest extends WebTestCase
         $serializer = new \Symfony\Component\Messenger\Transport\Serialization\PhpSerializer();
 
         return array_map(static function (array $row) use ($serializer): MakePiece {
-            $message = $serializer->decode(['body' => $row['body'], 'headers' => json_decode($row['headers'], true)])->getMessage();
+            $message = $serializer->decode([
+                'body' => $row['body'],
+                'headers' => json_decode($row['headers'], true),
+            ])->getMessage();
             \assert($message instanceof MakePiece);
 
             return $message;

@@ -29,18 +29,32 @@ use Symfony\Bundle\FrameworkBundle\Test\KernelTestCase;
 final class PiecesTest extends KernelTestCase
 {
     private const FILE = [
-        'title' => 'Week nine', 'worksheets' => 'part-worked', 'edition' => 'edition 1', 'studies' => ['concert F major', 'concert C major, thirds'],
-        'players' => [['name' => 'Ada', 'instrument' => 'flute'], ['name' => 'Bea', 'instrument' => 'clarinet-bb', 'stage' => 'developing'], ['name' => 'Cleo', 'instrument' => 'trumpet-bb'], ['name' => 'Dan', 'instrument' => 'clarinet-bb', 'stage' => 'developing']],
+        'title' => 'Week nine', 'worksheets' => 'part-worked', 'edition' => 'edition 1', 'studies' => [
+            'concert F major',
+            'concert C major, thirds',
+        ],
+        'players' => [
+            ['name' => 'Ada', 'instrument' => 'flute'],
+            ['name' => 'Bea', 'instrument' => 'clarinet-bb', 'stage' => 'developing'],
+            ['name' => 'Cleo', 'instrument' => 'trumpet-bb'],
+            ['name' => 'Dan', 'instrument' => 'clarinet-bb', 'stage' => 'developing'],
+        ],
     ];
     private const PAGES = ['part', 'worksheet', 'answers', 'pile'];
 
-    /** @return iterable<string, array{array<string, mixed>, list<string>}> what is changed, and of which kinds something is made anew */
+    /**
+     * @return iterable<string, array{array<string, mixed>, list<string>}> what is changed,
+     *  and of which kinds something is made anew
+     */
     public static function changes(): iterable
     {
         $others = ['letters', 'score', 'concert score', 'table', 'index'];
         yield 'nothing' => [[], []];
         yield 'the title' => [['title' => 'Week ten'], [...self::PAGES, ...$others, 'musicxml', 'midi']];
-        yield 'a study' => [['studies' => ['concert F major', 'concert C major, sixths']], [...self::PAGES, ...$others, 'musicxml', 'midi']];
+        yield 'a study' => [
+            ['studies' => ['concert F major', 'concert C major, sixths']],
+            [...self::PAGES, ...$others, 'musicxml', 'midi'],
+        ];
         yield 'the words' => [['words' => 'Bring a pencil'], self::PAGES];
         yield 'the date' => [['date' => '3 March'], self::PAGES];
         yield 'the paper' => [['paper' => 'letter'], [...self::PAGES, ...$others]];
@@ -49,9 +63,15 @@ final class PiecesTest extends KernelTestCase
         yield 'what is worked' => [['worked' => ['flats' => 2, 'sharps' => 1]], ['worksheet']];
         yield 'one for the copier' => [['for_copier' => false], ['pile']];
         yield 'more copies' => [['players' => self::player(1, ['copies' => 3])], ['pile']];
-        yield 'a habit' => [['players' => self::player(2, ['habits' => ['B4 = 2']])], ['part', 'pile', 'table', 'musicxml']];
+        yield 'a habit' => [
+            ['players' => self::player(2, ['habits' => ['B4 = 2']])],
+            ['part', 'pile', 'table', 'musicxml'],
+        ];
         yield 'a page style' => [['players' => self::player(0, ['style' => 'large'])], self::PAGES];
-        yield 'a stage' => [['players' => self::player(0, ['stage' => 'first'])], [...self::PAGES, ...$others, 'musicxml', 'midi']];
+        yield 'a stage' => [
+            ['players' => self::player(0, ['stage' => 'first'])],
+            [...self::PAGES, ...$others, 'musicxml', 'midi'],
+        ];
     }
 
     /**
@@ -76,7 +96,10 @@ final class PiecesTest extends KernelTestCase
     {
         $before = self::pieces(self::FILE);
         $after = self::pieces($change + self::FILE);
-        self::assertSame(array_map(static fn (Piece $one): string => $one->file, $before), array_map(static fn (Piece $one): string => $one->file, $after));
+        self::assertSame(
+            array_map(static fn (Piece $one): string => $one->file, $before),
+            array_map(static fn (Piece $one): string => $one->file, $after),
+        );
         $changed = [];
         foreach ($before as $k => $piece) {
             if ($piece->key !== $after[$k]->key) {
@@ -103,23 +126,49 @@ final class PiecesTest extends KernelTestCase
             // Pages first, then the pile of them.
             $kinds = array_map(static fn (Piece $one): PieceKind => $one->kind, $pieces);
             self::assertSame(PieceKind::Part, $kinds[0]);
-            self::assertSame(PieceKind::Pile, $kinds[\count(array_filter($kinds, static fn (PieceKind $kind): bool => PieceKind::Part === $kind))]);
+            self::assertSame(
+                PieceKind::Pile,
+                $kinds[\count(array_filter($kinds, static fn (PieceKind $kind): bool => PieceKind::Part === $kind))],
+            );
         }
         // Two who write on the same notes have one answer key.
-        self::assertCount(3, array_filter(self::pieces(self::FILE), static fn (Piece $one): bool => PieceKind::Answers === $one->kind));
+        self::assertCount(
+            3,
+            array_filter(self::pieces(self::FILE), static fn (Piece $one): bool => PieceKind::Answers === $one->kind),
+        );
     }
 
     public function testAPlanComesBackFromItsFile(): void
     {
         $files = self::files();
-        $plan = $files->plan(['words' => 'x', 'before' => ['concert Bb major'], 'corners' => true, 'worked' => ['flats' => 2, 'sharps' => -1], 'players' => self::player(1, ['limits' => 'E3 to C5', 'habits' => ['B4 = lE', 'D5 flat 12'], 'setup' => ['left-first'], 'style' => 'numbers', 'section' => 'Front row', 'copies' => 2])] + self::FILE);
+        $plan = $files->plan(
+            [
+                'words' => 'x',
+                'before' => ['concert Bb major'],
+                'corners' => true,
+                'worked' => ['flats' => 2, 'sharps' => -1],
+                'players' => self::player(
+                    1,
+                    [
+                        'limits' => 'E3 to C5', 'habits' => ['B4 = lE', 'D5 flat 12'], 'setup' => ['left-first'],
+                        'style' => 'numbers', 'section' => 'Front row', 'copies' => 2,
+                    ],
+                ),
+            ] + self::FILE,
+        );
         $again = $files->plan(json_decode(json_encode(PlanData::of($plan), \JSON_THROW_ON_ERROR), true));
         self::assertEquals(PlanData::of($plan), PlanData::of($again));
-        $keys = static fn (PacketPlan $one): array => array_map(static fn (Piece $piece): string => $piece->key, self::packet()->of($one));
+        $keys = static fn (PacketPlan $one): array => array_map(
+            static fn (Piece $piece): string => $piece->key,
+            self::packet()->of($one),
+        );
         self::assertSame($keys($plan), $keys($again));
     }
 
-    /** Random bands of all instruments and stages: whoever is there is in one edition, reads its key in its clef, and can play it if he can play the packet. */
+    /**
+     * Random bands of all instruments and stages: whoever is there is in one edition, reads its key in its clef, and
+     * can play it if he can play the packet.
+     */
     public function testEditionsHaveEverybodyOnceInHisOwnKeyAndClef(): void
     {
         $dice = new Randomizer(new Mt19937(7));
@@ -130,18 +179,41 @@ final class PiecesTest extends KernelTestCase
         for ($round = 0; $round < 12; ++$round) {
             $players = [];
             foreach ($dice->pickArrayKeys($library->ids(), 14) as $k => $key) {
-                $players[] = new BandPlayer('Player '.$k, $library->instrument($library->ids()[$key]), new PlayerSettings(Stage::cases()[$dice->getInt(0, 2)]), copies: $dice->getInt(1, 3));
+                $players[] = new BandPlayer(
+                    'Player '.$k,
+                    $library->instrument($library->ids()[$key]),
+                    new PlayerSettings(Stage::cases()[$dice->getInt(0, 2)]),
+                    copies: $dice->getInt(1, 3),
+                );
             }
             foreach (PacketPlan::EDITIONS as $editions) {
                 $made = Editions::of($editions, $players, $fits);
-                self::assertSame(array_sum(array_map(static fn (BandPlayer $one): int => $one->copies, $players)), array_sum(array_map(static fn (array $one): int => $one[0]->copies, $made)), $editions);
+                self::assertSame(
+                    array_sum(array_map(static fn (BandPlayer $one): int => $one->copies, $players)),
+                    array_sum(array_map(static fn (array $one): int => $one[0]->copies, $made)),
+                    $editions,
+                );
                 $names = array_map(static fn (array $one): string => $one[0]->name, $made);
                 self::assertSame($names, array_unique($names));
-                $read = array_unique(array_map(static fn (BandPlayer $one): string => Editions::keyAndClef($one->instrument), $players));
-                self::assertEqualsCanonicalizing($read, array_values(array_unique(array_map(static fn (array $one): string => Editions::keyAndClef($one[0]->instrument), $made))));
+                $read = array_unique(array_map(
+                    static fn (BandPlayer $one): string => Editions::keyAndClef($one->instrument),
+                    $players,
+                ));
+                self::assertEqualsCanonicalizing(
+                    $read,
+                    array_values(array_unique(array_map(
+                        static fn (array $one): string => Editions::keyAndClef($one[0]->instrument),
+                        $made,
+                    ))),
+                );
                 foreach ('keys' === $editions ? $made : [] as [$one, $edition]) {
                     self::assertStringStartsWith(Editions::keyAndClef($one->instrument), $edition);
-                    $alone = array_filter($players, static fn (BandPlayer $player): bool => Editions::keyAndClef($player->instrument) === Editions::keyAndClef($one->instrument));
+                    $alone = array_filter(
+                        $players,
+                        static fn (BandPlayer $player): bool => Editions::keyAndClef(
+                            $player->instrument,
+                        ) === Editions::keyAndClef($one->instrument),
+                    );
                     if ([] === array_filter($alone, static fn (BandPlayer $player): bool => !$fits($player))) {
                         self::assertTrue($fits($one), $edition.' can be played where everybody of it can play');
                     }

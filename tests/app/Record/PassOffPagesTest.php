@@ -50,24 +50,37 @@ final class PassOffPagesTest extends WebTestCase
      */
     private function fields(array $pressed, array $more = []): array
     {
-        return $more + ['list' => $this->list->getId(), 'requirement' => self::ASKED, 'pressed' => json_encode($pressed, \JSON_THROW_ON_ERROR), 'tempo' => '', 'mark' => '', 'remark' => ''];
+        return $more + [
+            'list' => $this->list->getId(), 'requirement' => self::ASKED,
+            'pressed' => json_encode($pressed, \JSON_THROW_ON_ERROR), 'tempo' => '', 'mark' => '', 'remark' => '',
+        ];
     }
 
     public function testThePageHasThePlayersOwnPartWithNumbers(): void
     {
-        $page = $this->browser->request('GET', $this->address().'?list='.$this->list->getId().'&requirement='.urlencode(self::ASKED));
+        $page = $this->browser->request(
+            'GET',
+            $this->address().'?list='.$this->list->getId().'&requirement='.urlencode(self::ASKED),
+        );
         self::assertResponseIsSuccessful();
         self::assertSame('Ada: C major', $page->filter('h1')->text());
         self::assertCount(15, $page->filter('.stand-wide .note-region'), 'an octave up and down');
         self::assertCount(15, $page->filter('.stand-narrow .note-region'));
     }
 
-    /** @return iterable<string, array{array<string, mixed>, string, float}> presses, tempo, mark by hand: 40 (1 − 4 w ÷ 15) + 25 − 5 u + 15 t + 10 − 2 c + 10 − 3 a */
+    /**
+     * @return iterable<string, array{array<string, mixed>, string, float}> presses, tempo,
+     *  mark by hand: 40 (1 − 4 w ÷ 15) + 25 − 5 u + 15 t + 10 − 2 c + 10 − 3 a
+     */
     public static function marks(): iterable
     {
         yield 'nothing' => [[], '', 100.0];
         yield 'one note wrong' => [['pressed' => [['note' => 3, 'kind' => 'wrong']]], '', 89.3];
-        yield 'one wrong, one cracked, one uneven, half the tempo' => [['pressed' => [['note' => 3, 'kind' => 'wrong'], ['note' => 4, 'kind' => 'cracked']], 'uneven' => 1], '30', 67.3];
+        yield 'one wrong, one cracked, one uneven, half the tempo' => [
+            ['pressed' => [['note' => 3, 'kind' => 'wrong'], ['note' => 4, 'kind' => 'cracked']], 'uneven' => 1],
+            '30',
+            67.3,
+        ];
         yield 'tongued otherwise, at five sixths' => [['articulation' => 1], '50', 94.5];
         yield 'faster gives no more' => [[], '90', 100.0];
     }
@@ -84,22 +97,53 @@ final class PassOffPagesTest extends WebTestCase
     public function testWhatWasPressedIsKeptNamedAndSeenByTheSameWords(): void
     {
         foreach (['not yet', 'passed'] as $result) {
-            $this->post($this->address(), $this->fields(['pressed' => [['note' => 3, 'kind' => 'wrong']], 'lapse' => 1], ['result' => $result, 'remark' => 'Think of F.', 'mark' => 'passed' === $result ? '95.5' : '']));
+            $this->post(
+                $this->address(),
+                $this->fields(
+                    ['pressed' => [['note' => 3, 'kind' => 'wrong']], 'lapse' => 1],
+                    ['result' => $result, 'remark' => 'Think of F.', 'mark' => 'passed' === $result ? '95.5' : ''],
+                ),
+            );
             self::assertResponseRedirects();
         }
-        self::assertSame([['not yet', '89.3', null], ['passed', '89.3', '95.5']], array_map(array_values(...), self::database()->fetchAllAssociative('SELECT result, mark, mark_given FROM record_entry ORDER BY made_at')));
+        self::assertSame(
+            [['not yet', '89.3', null], ['passed', '89.3', '95.5']],
+            array_map(
+                array_values(...),
+                self::database()->fetchAllAssociative(
+                    'SELECT result, mark, mark_given FROM record_entry ORDER BY made_at',
+                ),
+            ),
+        );
         $page = $this->browser->request('GET', '/record/chairs/'.$this->chair->getId());
-        self::assertStringContainsString('Degree 4 (F) of major: wrong 2 times in 30 days.', $page->filter('.recurs')->text());
+        self::assertStringContainsString(
+            'Degree 4 (F) of major: wrong 2 times in 30 days.',
+            $page->filter('.recurs')->text(),
+        );
         $entries = $page->filter('.plan-table tbody')->text();
         foreach (['89.3', '95.5 (own mark)', 'Think of F.', '4 should be F'] as $said) {
             self::assertStringContainsString($said, $entries);
         }
-        self::assertStringContainsString('Degree 4 (F)', $this->browser->request('GET', $this->address().'?list='.$this->list->getId().'&requirement='.urlencode(self::ASKED))->filter('.recurs')->text());
+        self::assertStringContainsString(
+            'Degree 4 (F)',
+            $this->browser->request(
+                'GET',
+                $this->address().'?list='.$this->list->getId().'&requirement='.urlencode(self::ASKED),
+            )
+                ->filter('.recurs')
+                ->text(),
+        );
     }
 
     public function testAMarkThatIsNoneLosesNothing(): void
     {
-        $page = $this->post($this->address(), $this->fields(['pressed' => [['note' => 3, 'kind' => 'wrong']]], ['result' => 'passed', 'remark' => 'Well begun.', 'mark' => 'ninety', 'tempo' => '58']));
+        $page = $this->post(
+            $this->address(),
+            $this->fields(
+                ['pressed' => [['note' => 3, 'kind' => 'wrong']]],
+                ['result' => 'passed', 'remark' => 'Well begun.', 'mark' => 'ninety', 'tempo' => '58'],
+            ),
+        );
         self::assertResponseStatusCodeSame(422);
         self::assertStringContainsString('“ninety” was read', $page->filter('[role=alert]')->text());
         self::assertSame('Well begun.', $page->filter('#hear-remark')->attr('value'));
@@ -129,13 +173,36 @@ final class PassOffPagesTest extends WebTestCase
 
     public function testATeacherSetsTheRubric(): void
     {
-        $this->post('/record/rubric', ['version' => $this->version(), 'notes' => '50', 'rhythm' => '0', 'tempo' => '0', 'tone' => '50', 'articulation' => '0']);
+        $this->post(
+            '/record/rubric',
+            [
+                'version' => $this->version(), 'notes' => '50', 'rhythm' => '0', 'tempo' => '0', 'tone' => '50',
+                'articulation' => '0',
+            ],
+        );
         self::assertResponseRedirects();
         self::assertSame('50', $this->browser->request('GET', '/record/rubric')->filter('#rubric-tone')->attr('value'));
         // By hand: 50 (1 − 4 ÷ 15) + 50 − 2 = 84.7.
-        self::assertSame(84.7, (float) $this->post($this->address('/mark'), $this->fields(['pressed' => [['note' => 3, 'kind' => 'wrong'], ['note' => 3, 'kind' => 'cracked']], 'uneven' => 3]))->filter('.mark-sum b')->text());
+        self::assertSame(
+            84.7,
+            (float) $this->post(
+                $this->address('/mark'),
+                $this->fields([
+                    'pressed' => [['note' => 3, 'kind' => 'wrong'], ['note' => 3, 'kind' => 'cracked']],
+                    'uneven' => 3,
+                ]),
+            )
+                ->filter('.mark-sum b')
+                ->text(),
+        );
         foreach ([['notes' => '0'], ['notes' => '-1'], ['notes' => 'many']] as $given) {
-            $this->post('/record/rubric', $given + ['version' => $this->version(), 'rhythm' => '0', 'tempo' => '0', 'tone' => '0', 'articulation' => '0']);
+            $this->post(
+                '/record/rubric',
+                $given + [
+                    'version' => $this->version(), 'rhythm' => '0', 'tempo' => '0', 'tone' => '0',
+                    'articulation' => '0',
+                ],
+            );
             self::assertResponseStatusCodeSame(422);
             self::assertSame($given['notes'], $this->browser->getCrawler()->filter('#rubric-notes')->attr('value'));
         }
@@ -143,7 +210,10 @@ final class PassOffPagesTest extends WebTestCase
         self::assertResponseStatusCodeSame(409);
         self::assertStringContainsString('50', $page->filter('.both-states')->text());
         $this->post('/record/rubric', ['version' => $this->version(), 'usual' => '1']);
-        self::assertSame('40', $this->browser->request('GET', '/record/rubric')->filter('#rubric-notes')->attr('value'));
+        self::assertSame(
+            '40',
+            $this->browser->request('GET', '/record/rubric')->filter('#rubric-notes')->attr('value'),
+        );
     }
 
     private function version(): string

@@ -67,12 +67,24 @@ final class RecordTest extends WebTestCase
 
     private function enter(string $requirement, string $result, string $tempo = '', ?Chair $chair = null): Crawler
     {
-        return $this->post('/record/enter', ['list' => $this->list->getId(), 'chair' => ($chair ?? $this->chair)->getId(), 'requirement' => $requirement, 'result' => $result, 'tempo' => $tempo]);
+        return $this->post(
+            '/record/enter',
+            [
+                'list' => $this->list->getId(), 'chair' => ($chair ?? $this->chair)->getId(),
+                'requirement' => $requirement, 'result' => $result, 'tempo' => $tempo,
+            ],
+        );
     }
 
     private function cell(int $k): string
     {
-        return trim($this->browser->request('GET', '/record/grid')->filter('#r-'.$this->chair->getId().' button')->eq($k)->text(), " \u{a0}");
+        return trim(
+            $this->browser->request('GET', '/record/grid')
+                ->filter('#r-'.$this->chair->getId().' button')
+                ->eq($k)
+                ->text(),
+            " \u{a0}",
+        );
     }
 
     public function testAPassIsTwoTapsIsSeenAndIsTakenBack(): void
@@ -91,13 +103,24 @@ final class RecordTest extends WebTestCase
         $this->post('/record/entries/'.$entered.'/withdraw');
         self::assertSame('', $this->cell(0));
         self::assertSame(2, self::database()->fetchOne('SELECT count(*) FROM record_entry'), 'nothing is overwritten');
-        self::assertStringContainsString('taken back', $this->browser->request('GET', '/record/chairs/'.$this->chair->getId())->text());
+        self::assertStringContainsString(
+            'taken back',
+            $this->browser->request('GET', '/record/chairs/'.$this->chair->getId())->text(),
+        );
     }
 
     /** What a cell sends comes back as the cell alone, with a way to take it back. */
     public function testACellIsAnsweredWithItself(): void
     {
-        $page = $this->post('/record/enter', ['list' => $this->list->getId(), 'chair' => $this->chair->getId(), 'requirement' => 'concert Bb major, eighths, quarter = 60', 'result' => 'passed', 'tempo' => ''], [], ['HTTP_HX_REQUEST' => 'true']);
+        $page = $this->post(
+            '/record/enter',
+            [
+                'list' => $this->list->getId(), 'chair' => $this->chair->getId(),
+                'requirement' => 'concert Bb major, eighths, quarter = 60', 'result' => 'passed', 'tempo' => '',
+            ],
+            [],
+            ['HTTP_HX_REQUEST' => 'true'],
+        );
         self::assertResponseIsSuccessful();
         self::assertCount(1, $page->filter('td button'));
         self::assertSame('60', trim($page->filter('td button')->text()));
@@ -126,11 +149,23 @@ final class RecordTest extends WebTestCase
             $this->kept($player, new Chair($player, $instrument, '', 'full'));
         }
         $this->heard('concert Bb major, eighths, quarter = 60', false, RecordEntry::NOT_YET, 'Somebody');
-        $names = fn (string $order): array => $this->browser->request('GET', '/record'.$order)->filter('.hear-list strong')->each(static fn (Crawler $one): string => $one->text());
+        $names = fn (string $order): array => $this->browser->request('GET', '/record'.$order)->filter('.hear-list strong')->each(
+            static fn (Crawler $one): string => $one->text(),
+        );
         self::assertSame(['Cid', 'Ada', 'Bea'], $names('?order=room'));
         self::assertSame('Ada', $names('')[2], 'the one who was heard today comes last');
-        $this->post('/record/enter', ['list' => $this->list->getId(), 'chair' => $this->chair->getId(), 'requirement' => 'concert Bb major, eighths, quarter = 60', 'result' => 'passed', 'tempo' => '', 'order' => 'room']);
-        self::assertStringContainsString('order=room', (string) $this->browser->getResponse()->headers->get('Location'));
+        $this->post(
+            '/record/enter',
+            [
+                'list' => $this->list->getId(), 'chair' => $this->chair->getId(),
+                'requirement' => 'concert Bb major, eighths, quarter = 60', 'result' => 'passed', 'tempo' => '',
+                'order' => 'room',
+            ],
+        );
+        self::assertStringContainsString(
+            'order=room',
+            (string) $this->browser->getResponse()->headers->get('Location'),
+        );
     }
 
     public function testSomethingElseInTheSameKeyIsNoAttempt(): void
@@ -156,15 +191,32 @@ final class RecordTest extends WebTestCase
         $moment = (new \DateTimeImmutable('-1 second'))->format('U.u');
         $this->heard('concert Bb major, eighths, quarter = 60', false, RecordEntry::NOT_YET, 'The assistant');
         $this->enter('concert Bb major, eighths, quarter = 60', 'passed', '66');
-        self::assertSame(['The assistant', 'Robin Ashe'], self::database()->fetchFirstColumn('SELECT by_name FROM record_entry ORDER BY made_at'));
+        self::assertSame(
+            ['The assistant', 'Robin Ashe'],
+            self::database()->fetchFirstColumn('SELECT by_name FROM record_entry ORDER BY made_at'),
+        );
         self::assertSame('66', $this->cell(0), 'best is the fastest passed');
         $since = $this->browser->request('GET', '/record/since', ['list' => $this->list->getId(), 'moment' => $moment]);
         self::assertCount(3, $since->filter('td button'), 'the other teacher\'s page gets the row');
         $now = (string) $since->filter('#record-moment')->attr('data-moment');
-        self::assertCount(0, $this->browser->request('GET', '/record/since', ['list' => $this->list->getId(), 'moment' => \sprintf('%.6F', (float) $now + 1)])->filter('td button'));
+        self::assertCount(
+            0,
+            $this->browser->request(
+                'GET',
+                '/record/since',
+                ['list' => $this->list->getId(), 'moment' => \sprintf('%.6F', (float) $now + 1)],
+            )->filter('td button'),
+        );
         // What is entered within the second in which a page was made is not missed by it.
         $made = (int) self::database()->fetchOne('SELECT extract(epoch FROM max(made_at)) FROM record_entry');
-        self::assertCount(3, $this->browser->request('GET', '/record/since', ['list' => $this->list->getId(), 'moment' => $made.'.999000'])->filter('td button'));
+        self::assertCount(
+            3,
+            $this->browser->request(
+                'GET',
+                '/record/since',
+                ['list' => $this->list->getId(), 'moment' => $made.'.999000'],
+            )->filter('td button'),
+        );
         // Undo withdraws one's own and nobody else's.
         $theirs = (string) self::database()->fetchOne("SELECT id FROM record_entry WHERE by_name = 'The assistant'");
         $this->post('/record/entries/'.$theirs.'/withdraw');
@@ -183,12 +235,33 @@ final class RecordTest extends WebTestCase
         $this->heard('concert Bb major, eighths, quarter = 72', false, RecordEntry::PASSED, 'Somebody');
         $asked = 'concert Bb major, eighths, quarter = 60';
         $page = $this->browser->request('GET', '/record/together', ['requirement' => $asked, 'who' => 'Trumpet in B♭']);
-        $ticked = static fn (Crawler $page): array => $page->filter('input[name="chairs[]"][checked] + span')->each(static fn (Crawler $one): string => $one->text());
+        $ticked = static fn (Crawler $page): array => $page->filter('input[name="chairs[]"][checked] + span')->each(
+            static fn (Crawler $one): string => $one->text(),
+        );
         self::assertSame(['Bo', 'Cy'], $ticked($page), 'the section, without who has it');
-        self::assertSame([], $ticked($this->browser->request('GET', '/record/together', ['requirement' => $asked])), 'nobody of everybody');
+        self::assertSame(
+            [],
+            $ticked($this->browser->request('GET', '/record/together', ['requirement' => $asked])),
+            'nobody of everybody',
+        );
 
-        $this->post('/record/together', ['list' => $this->list->getId(), 'requirement' => $asked, 'who' => 'Trumpet in B♭', 'chairs' => [$chairs['Bo'], $chairs['Cy'], Uuid::v7()->toRfc4122()], 'tempo' => '66', 'result' => 'passed']);
-        self::assertSame(['Bo', 'Cy'], self::database()->fetchFirstColumn("SELECT p.name FROM record_entry e JOIN chair c ON c.id = e.chair_id JOIN player p ON p.id = c.player_id WHERE e.line LIKE '%= 66' ORDER BY p.name"));
+        $this->post(
+            '/record/together',
+            [
+                'list' => $this->list->getId(),
+                'requirement' => $asked,
+                'who' => 'Trumpet in B♭',
+                'chairs' => [$chairs['Bo'], $chairs['Cy'], Uuid::v7()->toRfc4122()],
+                'tempo' => '66',
+                'result' => 'passed',
+            ],
+        );
+        self::assertSame(
+            ['Bo', 'Cy'],
+            self::database()->fetchFirstColumn(
+                "SELECT p.name FROM record_entry e JOIN chair c ON c.id = e.chair_id JOIN player p ON p.id = c.player_id WHERE e.line LIKE '%= 66' ORDER BY p.name",
+            ),
+        );
         $page = $this->browser->followRedirect();
         self::assertStringContainsString('2 players: passed', $page->filter('.done')->text());
         // Undo takes back what one entered oneself, and nothing else.
@@ -198,32 +271,76 @@ final class RecordTest extends WebTestCase
             $fields[$input->getAttribute('name')] = $input->getAttribute('value');
         }
         $this->post('/record/together/withdraw', $fields);
-        self::assertSame(['Somebody'], self::database()->fetchFirstColumn('SELECT by_name FROM record_entry WHERE withdrawn_at IS NULL'));
+        self::assertSame(
+            ['Somebody'],
+            self::database()->fetchFirstColumn('SELECT by_name FROM record_entry WHERE withdrawn_at IS NULL'),
+        );
 
-        $this->post('/record/together', ['list' => $this->list->getId(), 'requirement' => $asked, 'chairs' => [$chairs['Di']], 'tempo' => 'fast', 'result' => 'passed']);
+        $this->post(
+            '/record/together',
+            [
+                'list' => $this->list->getId(), 'requirement' => $asked, 'chairs' => [$chairs['Di']], 'tempo' => 'fast',
+                'result' => 'passed',
+            ],
+        );
         self::assertResponseStatusCodeSame(422);
         self::assertSame(['Di'], $ticked($this->browser->getCrawler()), 'nothing that was ticked is lost');
-        $this->post('/record/together', ['list' => $this->list->getId(), 'requirement' => $asked, 'result' => 'passed']);
+        $this->post(
+            '/record/together',
+            ['list' => $this->list->getId(), 'requirement' => $asked, 'result' => 'passed'],
+        );
         self::assertResponseStatusCodeSame(422);
         self::assertSame(3, self::database()->fetchOne('SELECT count(*) FROM record_entry'));
     }
 
     public function testAStackOfWorksheetsIsUsableAndRightApart(): void
     {
-        $this->kept($two = new Player('Bo'), $bo = new Chair($two, 'flute', '', 'full'), $three = new Player('Cy'), $cy = new Chair($three, 'flute', '', 'full'));
-        $this->post('/record/papers', ['kind' => 'worksheet', 'title' => 'Week nine', 'usable' => [$this->chair->getId() => 'yes', $bo->getId() => 'no', $cy->getId() => 'missing'], 'right' => [$this->chair->getId() => 'no', $cy->getId() => 'yes'], 'remark' => [$bo->getId() => 'signs stand too far away']]);
-        self::assertSame([['Ada', true, false], ['Bo', false, null], ['Cy', null, null]], self::database()->fetchAllNumeric('SELECT p.name, e.is_usable, e.is_right FROM paper_entry e JOIN chair c ON c.id = e.chair_id JOIN player p ON p.id = c.player_id ORDER BY p.name'));
+        $this->kept(
+            $two = new Player('Bo'),
+            $bo = new Chair($two, 'flute', '', 'full'),
+            $three = new Player('Cy'),
+            $cy = new Chair($three, 'flute', '', 'full'),
+        );
+        $this->post(
+            '/record/papers',
+            [
+                'kind' => 'worksheet',
+                'title' => 'Week nine',
+                'usable' => [$this->chair->getId() => 'yes', $bo->getId() => 'no', $cy->getId() => 'missing'],
+                'right' => [$this->chair->getId() => 'no', $cy->getId() => 'yes'],
+                'remark' => [$bo->getId() => 'signs stand too far away'],
+            ],
+        );
+        self::assertSame(
+            [['Ada', true, false], ['Bo', false, null], ['Cy', null, null]],
+            self::database()->fetchAllNumeric(
+                'SELECT p.name, e.is_usable, e.is_right FROM paper_entry e JOIN chair c ON c.id = e.chair_id JOIN player p ON p.id = c.player_id ORDER BY p.name',
+            ),
+        );
         $says = $this->browser->followRedirect()->filter('.record-rows li')->text();
         self::assertStringContainsString('1 of 3 usable', $says);
         self::assertStringContainsString('not usable: Bo. not handed in: Cy. not right: Ada.', $says);
-        self::assertStringContainsString('signs stand too far away', $this->browser->request('GET', '/record/chairs/'.$bo->getId())->filter('main')->text());
+        self::assertStringContainsString(
+            'signs stand too far away',
+            $this->browser->request('GET', '/record/chairs/'.$bo->getId())->filter('main')->text(),
+        );
 
         $this->post('/record/papers', ['kind' => 'card', 'title' => ' ', 'usable' => [$bo->getId() => 'no']]);
         self::assertResponseStatusCodeSame(422);
-        self::assertSame('no', $this->browser->getCrawler()->filter('select[name="usable['.$bo->getId().']"] option[selected]')->attr('value'), 'nothing is lost');
+        self::assertSame(
+            'no',
+            $this->browser->getCrawler()
+                ->filter('select[name="usable['.$bo->getId().']"] option[selected]')
+                ->attr('value'),
+            'nothing is lost',
+        );
         $id = (string) self::database()->fetchOne('SELECT min(id::text) FROM paper_entry');
         $this->post('/record/papers/'.$id.'/withdraw');
-        self::assertSame(0, self::database()->fetchOne('SELECT count(*) FROM paper_entry WHERE withdrawn_at IS NULL'), 'the stack as a whole');
+        self::assertSame(
+            0,
+            self::database()->fetchOne('SELECT count(*) FROM paper_entry WHERE withdrawn_at IS NULL'),
+            'the stack as a whole',
+        );
     }
 
     public function testWhoIsToBeHeardNext(): void
@@ -231,19 +348,53 @@ final class RecordTest extends WebTestCase
         $ready = new Player('Bo');
         $chair = new Chair($ready, 'flute', '', 'full');
         $now = new \DateTimeImmutable();
-        $this->kept($ready, $chair, new PracticeResult(Uuid::v7()->toRfc4122(), $chair, 'concert Eb major, eighths', 'ladder', 66, '1/4', true, 20.0, '', $now, $now, true));
+        $this->kept(
+            $ready,
+            $chair,
+            new PracticeResult(
+                Uuid::v7()->toRfc4122(),
+                $chair,
+                'concert Eb major, eighths',
+                'ladder',
+                66,
+                '1/4',
+                true,
+                20.0,
+                '',
+                $now,
+                $now,
+                true,
+            ),
+        );
         $page = $this->browser->request('GET', '/record');
-        self::assertSame(['Bo', 'Ada'], $page->filter('.hear-who strong')->each(static fn (Crawler $one): string => $one->text()));
+        self::assertSame(
+            ['Bo', 'Ada'],
+            $page->filter('.hear-who strong')->each(static fn (Crawler $one): string => $one->text()),
+        );
         self::assertStringContainsString('E♭ major', $page->filter('.hear-list li')->eq(0)->text());
         self::assertStringContainsString('ready: clean at 66', $page->filter('.hear-list li')->eq(0)->text());
         self::assertStringContainsString('never heard', $page->filter('.hear-list li')->eq(1)->text());
-        $this->browser->submit($page->filter('.hear-list li')->eq(0)->selectButton('Passed Bo')->form(), ['tempo' => '66']);
+        $this->browser->submit(
+            $page->filter('.hear-list li')->eq(0)->selectButton('Passed Bo')->form(),
+            ['tempo' => '66'],
+        );
         $page = $this->browser->followRedirect();
         self::assertStringContainsString('Bo: passed', $page->filter('.done')->text());
-        self::assertSame(['Ada', 'Bo'], $page->filter('.hear-who strong')->each(static fn (Crawler $one): string => $one->text()), 'who was heard today comes last');
+        self::assertSame(
+            ['Ada', 'Bo'],
+            $page->filter('.hear-who strong')->each(static fn (Crawler $one): string => $one->text()),
+            'who was heard today comes last',
+        );
         // Who is ready, who lacks.
         self::assertCount(0, $this->browser->request('GET', '/record/grid', ['show' => 'ready'])->filter('tbody tr'));
-        self::assertCount(1, $this->browser->request('GET', '/record/grid', ['lacks' => 'concert Eb major, eighths, quarter = 60'])->filter('tbody tr'));
+        self::assertCount(
+            1,
+            $this->browser->request(
+                'GET',
+                '/record/grid',
+                ['lacks' => 'concert Eb major, eighths, quarter = 60'],
+            )->filter('tbody tr'),
+        );
     }
 
     public function testAListIsMadeChangedAndTakenAway(): void
@@ -253,10 +404,20 @@ final class RecordTest extends WebTestCase
         self::assertStringContainsString('Second level', ucfirst(trim(explode(',', $page->filter('h1')->text())[1])));
         self::assertCount(11, $page->filter('section.paper ol li'));
         $address = '/record/lists/'.$this->list->getId();
-        $this->post($address, ['name' => 'Benchmark two', 'rows' => 'concert C major, quarter = 60; from memory', 'version' => '1']);
+        $this->post(
+            $address,
+            ['name' => 'Benchmark two', 'rows' => 'concert C major, quarter = 60; from memory', 'version' => '1'],
+        );
         self::assertSelectorTextContains('h1', 'Benchmark two', (string) $this->browser->followRedirect()->text());
-        foreach ([['rows' => 'concert H major'], ['rows' => 'concert C major, 60; standing'], ['name' => '']] as $wrong) {
-            $this->post($address, $wrong + ['name' => 'Benchmark three', 'rows' => 'concert C major, 60', 'version' => '2']);
+        foreach ([
+            ['rows' => 'concert H major'],
+            ['rows' => 'concert C major, 60; standing'],
+            ['name' => ''],
+        ] as $wrong) {
+            $this->post(
+                $address,
+                $wrong + ['name' => 'Benchmark three', 'rows' => 'concert C major, 60', 'version' => '2'],
+            );
             self::assertResponseStatusCodeSame(422);
             self::assertSelectorExists('[role=alert]');
         }
@@ -293,6 +454,14 @@ final class RecordTest extends WebTestCase
         $page = $this->browser->followRedirect();
         self::assertStringContainsString('says it is played', $page->filter('.record-rows .is-played')->text());
         self::assertCount(1, $page->filter('form.inline'));
-        self::assertSame([['played', null]], array_map(array_values(...), self::database()->fetchAllAssociative("SELECT result, by_id FROM record_entry WHERE result <> 'passed'")));
+        self::assertSame(
+            [['played', null]],
+            array_map(
+                array_values(...),
+                self::database()->fetchAllAssociative(
+                    "SELECT result, by_id FROM record_entry WHERE result <> 'passed'",
+                ),
+            ),
+        );
     }
 }

@@ -21,37 +21,93 @@ use Symfony\Component\Process\Process;
 use Symfony\Component\Yaml\Yaml;
 
 /**
- * All deeds, found by reading the code: whatever is sent to change something is done once, together with its line in the audit and its number, or not at all;
- * and what is said about it is true. A new one without a row fails.
+ * All deeds, found by reading the code: whatever is sent to change something is done once, together with its line in
+ * the audit and its number, or not at all; and what is said about it is true. A new one without a row fails.
  */
 final class DeedsTest extends WebTestCase
 {
     use Furnished;
     use Visits;
 
-    /** What each of them sends besides what a form of its page sends; "as" says who presses, where it is not the director. */
+    /**
+     * What each of them sends besides what a form of its page sends; "as" says who presses, where it is not the
+     * director.
+     */
     private const DEEDS = [
-        'account_phrase' => ['old' => 'seven boats under grey hills', 'phrase' => 'nine candles on a frozen lake'], 'assistant_invite' => [], 'assistant_remove' => [], 'band_change' => ['key_order' => 'fourths', 'paper' => 'a4', 'reminders' => 'affected', 'zone' => 'UTC'],
-        'band_found' => [], 'band_hand_over' => [], 'band_remove' => [], 'band_restore' => [], 'chair_add' => [], 'chair_change' => [], 'chair_close' => [], 'chair_move' => [], 'chair_to_section' => [], 'chorale_bring' => ['name' => 'New'], 'chorale_remove' => [],
-        'code_use' => ['as' => 'visitor', 'name' => 'Newly Come', 'phrase' => 'nine candles on a frozen lake', 'band' => 'New band'], 'daily_keep' => ['version' => '0'], 'daily_packet' => [], 'director_code' => ['as' => 'keeper'], 'folder_change' => [], 'folder_delete' => [], 'folder_duplicate' => [], 'folder_move' => [], 'folder_rename' => ['version' => '1'],
-        'folder_restore' => [], 'folder_save' => [], 'link_in' => ['as' => 'visitor'], 'mine_change' => ['as' => 'player', 'version' => '1'], 'next_player' => ['as' => 'player'], 'open_band' => [], 'packet_change' => ['lines' => ['concert F major'], 'numbers' => ['1']], 'packet_corners' => [], 'packet_new' => [], 'packet_remove' => [], 'packet_stop' => [],
-        'pattern_remove' => [], 'pattern_save' => [], 'patterns_import' => ['text' => '{"version": 1, "patterns": [{"name": "New", "cell": "1 2 3 1"}]}'], 'pin' => ['line' => 'own A major, 2 octaves', 'for' => 'clarinet-bb', 'pin' => '9 = rE'], 'pin_remove' => [], 'plan_change' => ['goal' => '100', 'minutes' => '20', 'due' => '', 'clean' => '2', 'order' => '', 'every' => '0', 'who' => ''],
-        'plan_copy' => [], 'plan_new' => [], 'plan_remove' => [], 'player_add' => [], 'player_back' => [], 'player_erase' => [], 'player_leave' => [], 'player_link' => [], 'player_link_end' => [], 'player_remove' => [], 'player_rename' => [], 'players_keep' => ['rows' => [['take' => '1', 'name' => 'Newly', 'instrument' => 'flute', 'stage' => 'full']]],
-        'record_bring_enter' => ['text' => "name,line,result,memory,date\nOwn third chair,\"concert G major, quarter = 80\",passed,yes,2026-03-02"], 'record_drill' => [], 'record_enter' => [], 'record_heard' => ['pressed' => '{}'], 'record_list_change' => [], 'record_list_new' => [], 'record_list_remove' => [], 'record_papers_enter' => [], 'record_papers_withdraw' => [], 'record_played' => ['as' => 'player'],
-        'record_rubric_change' => ['version' => '1', 'notes' => '40', 'rhythm' => '20', 'tempo' => '20', 'tone' => '10', 'articulation' => '10'], 'record_together_enter' => [], 'record_together_withdraw' => [], 'record_watch' => [], 'record_withdraw' => [], 'remark' => [], 'remark_remove' => [],
-        'school_bring' => ['text' => '{"version": 1, "school": "New", "instrument": "clarinet-bb", "habits": ["B4 = rE"]}'], 'school_keep' => ['name' => 'New', 'for' => 'clarinet-bb'], 'school_remove' => [], 'school_take' => ['for' => 'clarinet-bb'], 'sheet_add' => [], 'sheet_remove' => [], 'sheet_save' => [], 'sign_in_again' => ['as' => 'visitor', 'who' => 'Own director', 'secret' => 'seven boats under grey hills', 'to' => '/folder'],
-        'sign_in_demo' => ['as' => 'visitor'], 'sign_in_try' => ['as' => 'visitor', 'name' => 'Own director', 'phrase' => 'seven boats under grey hills'], 'sign_out' => [], 'sign_out_everywhere' => [], 'slips' => [], 'stand_results' => ['as' => 'player'], 'stand_tendency' => ['as' => 'player'], 'token_make' => [], 'token_revoke' => [], 'undo' => [], 'work_it_out_answer' => ['as' => 'player'],
+        'account_phrase' => ['old' => 'seven boats under grey hills', 'phrase' => 'nine candles on a frozen lake'], 'assistant_invite' => [], 'assistant_remove' => [], 'band_change' => [
+            'key_order' => 'fourths',
+            'paper' => 'a4',
+            'reminders' => 'affected',
+            'zone' => 'UTC',
+        ],
+        'band_found' => [], 'band_hand_over' => [], 'band_remove' => [], 'band_restore' => [], 'chair_add' => [], 'chair_change' => [], 'chair_close' => [], 'chair_move' => [], 'chair_to_section' => [], 'chorale_bring' => [
+            'name' => 'New',
+        ], 'chorale_remove' => [],
+        'code_use' => [
+            'as' => 'visitor',
+            'name' => 'Newly Come',
+            'phrase' => 'nine candles on a frozen lake',
+            'band' => 'New band',
+        ], 'daily_keep' => [
+            'version' => '0',
+        ], 'daily_packet' => [], 'director_code' => [
+            'as' => 'keeper',
+        ], 'folder_change' => [], 'folder_delete' => [], 'folder_duplicate' => [], 'folder_move' => [], 'folder_rename' => [
+            'version' => '1',
+        ],
+        'folder_restore' => [], 'folder_save' => [], 'link_in' => ['as' => 'visitor'], 'mine_change' => ['as' => 'player', 'version' => '1'], 'next_player' => ['as' => 'player'], 'open_band' => [], 'packet_change' => [
+            'lines' => ['concert F major'],
+            'numbers' => ['1'],
+        ], 'packet_corners' => [], 'packet_new' => [], 'packet_remove' => [], 'packet_stop' => [],
+        'pattern_remove' => [], 'pattern_save' => [], 'patterns_import' => ['text' => '{"version": 1, "patterns": [{"name": "New", "cell": "1 2 3 1"}]}'], 'pin' => ['line' => 'own A major, 2 octaves', 'for' => 'clarinet-bb', 'pin' => '9 = rE'], 'pin_remove' => [], 'plan_change' => [
+            'goal' => '100', 'minutes' => '20', 'due' => '', 'clean' => '2', 'order' => '', 'every' => '0', 'who' => '',
+        ],
+        'plan_copy' => [], 'plan_new' => [], 'plan_remove' => [], 'player_add' => [], 'player_back' => [], 'player_erase' => [], 'player_leave' => [], 'player_link' => [], 'player_link_end' => [], 'player_remove' => [], 'player_rename' => [], 'players_keep' => [
+            'rows' => [['take' => '1', 'name' => 'Newly', 'instrument' => 'flute', 'stage' => 'full']],
+        ],
+        'record_bring_enter' => [
+            'text' => "name,line,result,memory,date\nOwn third chair,\"concert G major, quarter = 80\",passed,yes,2026-03-02",
+        ], 'record_drill' => [], 'record_enter' => [], 'record_heard' => [
+            'pressed' => '{}',
+        ], 'record_list_change' => [], 'record_list_new' => [], 'record_list_remove' => [], 'record_papers_enter' => [], 'record_papers_withdraw' => [], 'record_played' => [
+            'as' => 'player',
+        ],
+        'record_rubric_change' => [
+            'version' => '1', 'notes' => '40', 'rhythm' => '20', 'tempo' => '20', 'tone' => '10',
+            'articulation' => '10',
+        ], 'record_together_enter' => [], 'record_together_withdraw' => [], 'record_watch' => [], 'record_withdraw' => [], 'remark' => [], 'remark_remove' => [],
+        'school_bring' => ['text' => '{"version": 1, "school": "New", "instrument": "clarinet-bb", "habits": ["B4 = rE"]}'], 'school_keep' => ['name' => 'New', 'for' => 'clarinet-bb'], 'school_remove' => [], 'school_take' => ['for' => 'clarinet-bb'], 'sheet_add' => [], 'sheet_remove' => [], 'sheet_save' => [], 'sign_in_again' => [
+            'as' => 'visitor',
+            'who' => 'Own director',
+            'secret' => 'seven boats under grey hills',
+            'to' => '/folder',
+        ],
+        'sign_in_demo' => ['as' => 'visitor'], 'sign_in_try' => [
+            'as' => 'visitor',
+            'name' => 'Own director',
+            'phrase' => 'seven boats under grey hills',
+        ], 'sign_out' => [], 'sign_out_everywhere' => [], 'slips' => [], 'stand_results' => [
+            'as' => 'player',
+        ], 'stand_tendency' => [
+            'as' => 'player',
+        ], 'token_make' => [], 'token_revoke' => [], 'undo' => [], 'work_it_out_answer' => ['as' => 'player'],
     ];
 
     /** Deeds after which nothing is there that was not there before: what they change is a session. */
-    private const LEAVES_NOTHING = ['open_band', 'packet_stop', 'stand_results', 'record_together_withdraw', 'folder_move', 'chair_close', 'chair_move', 'school_take'];
+    private const LEAVES_NOTHING = [
+        'open_band', 'packet_stop', 'stand_results', 'record_together_withdraw', 'folder_move', 'chair_close',
+        'chair_move', 'school_take',
+    ];
     /** What coming in writes each time that somebody comes in. */
     private const COMES_IN = ['audit' => 1, 'known_device' => 1, 'sessions' => 1];
     /** What somebody else changes meanwhile, and what of it the page shows. */
     private const VERSIONED = [
         'band_change' => ["UPDATE band SET name = 'Theirs', version = version + 1", 'Theirs'],
         'chair_change' => ["UPDATE chair SET limits = 'C4 to C5', version = version + 1", 'C4 to C5'],
-        'daily_keep' => ["INSERT INTO daily_sheet (band_id, template, tonic, chorale) SELECT id, 'short', 'Ab', 'evening' FROM band WHERE name = 'Own band'", 'Ab'],
+        'daily_keep' => [
+            "INSERT INTO daily_sheet (band_id, template, tonic, chorale) SELECT id, 'short', 'Ab', 'evening' FROM band WHERE name = 'Own band'",
+            'Ab',
+        ],
         'folder_change' => ["UPDATE saved_study SET name = 'Theirs', version = version + 1", 'Theirs'],
         'folder_rename' => ["UPDATE saved_study SET name = 'Theirs', version = version + 1", 'Theirs'],
         'mine_change' => ["UPDATE chair SET style = 'letters', version = version + 1", 'letters'],
@@ -102,7 +158,11 @@ final class DeedsTest extends WebTestCase
 
     public function testEveryDeedHasARow(): void
     {
-        self::assertEqualsCanonicalizing(self::deeds(), array_keys(self::DEEDS), 'a deed without a row is tried by nobody');
+        self::assertEqualsCanonicalizing(
+            self::deeds(),
+            array_keys(self::DEEDS),
+            'a deed without a row is tried by nobody',
+        );
     }
 
     /** @return iterable<string, array{string}> */
@@ -127,7 +187,11 @@ final class DeedsTest extends WebTestCase
         }
         $this->on($press);
         self::assertSame($first, $this->sent($press), $name.' is answered alike');
-        self::assertSame(array_diff_key($after, self::COMES_IN), array_diff_key(self::state(), self::COMES_IN), $name.' is done once');
+        self::assertSame(
+            array_diff_key($after, self::COMES_IN),
+            array_diff_key(self::state(), self::COMES_IN),
+            $name.' is done once',
+        );
     }
 
     /** Two at the same moment, through a server that answers several at a time: as if it had been one. */
@@ -152,8 +216,12 @@ final class DeedsTest extends WebTestCase
     {
         $press = $this->ready($name);
         $before = self::state();
-        self::database()->executeStatement("CREATE OR REPLACE FUNCTION breaks() RETURNS trigger LANGUAGE plpgsql AS $$ BEGIN RAISE EXCEPTION 'terminating connection due to administrator command' USING ERRCODE = 'admin_shutdown'; END $$");
-        self::database()->executeStatement('CREATE TRIGGER breaks BEFORE UPDATE ON press FOR EACH ROW EXECUTE FUNCTION breaks()');
+        self::database()->executeStatement(
+            "CREATE OR REPLACE FUNCTION breaks() RETURNS trigger LANGUAGE plpgsql AS $$ BEGIN RAISE EXCEPTION 'terminating connection due to administrator command' USING ERRCODE = 'admin_shutdown'; END $$",
+        );
+        self::database()->executeStatement(
+            'CREATE TRIGGER breaks BEFORE UPDATE ON press FOR EACH ROW EXECUTE FUNCTION breaks()',
+        );
         try {
             $answer = $this->sent($press);
         } finally {
@@ -165,7 +233,10 @@ final class DeedsTest extends WebTestCase
         // Pressed again it is done.
         $this->on($press);
         // Who was about to get a new session comes in first: the old one has ended on this device.
-        self::assertTrue('account_phrase' === $name ? 401 === $this->sent($press)[0] : $this->sent($press)[0] < 400, $name.': '.$this->says());
+        self::assertTrue(
+            'account_phrase' === $name ? 401 === $this->sent($press)[0] : $this->sent($press)[0] < 400,
+            $name.': '.$this->says(),
+        );
     }
 
     /** The line breaks when it has just been kept: it is found there, and answered as if nothing had been. */
@@ -202,7 +273,8 @@ final class DeedsTest extends WebTestCase
     }
 
     /**
-     * Whoever saves over what somebody else has changed since, or does not say what he has seen, changes nothing and is shown theirs.
+     * Whoever saves over what somebody else has changed since, or does not say what he has seen, changes nothing and is
+     * shown theirs.
      *
      * @param array{string, string} $theirs how somebody else changes it, and what is shown of it
      */
@@ -213,7 +285,8 @@ final class DeedsTest extends WebTestCase
             $press = $this->ready($name);
             self::database()->executeStatement($theirs[0]);
             $before = self::state();
-            $press['fields'] = array_diff_key($press['fields'], ['version' => 1]) + (null === $version ? [] : ['version' => $version]);
+            $press['fields'] = array_diff_key($press['fields'], ['version' => 1])
+                + (null === $version ? [] : ['version' => $version]);
             $answer = $this->sent($press);
             self::assertContains($answer[0], [409, 422], $name);
             self::assertSame($before, self::state(), $name);
@@ -228,8 +301,19 @@ final class DeedsTest extends WebTestCase
         foreach (self::deeds() as $name) {
             [$class, $method] = explode('::', (string) self::routes()[$name]->getDefault('_controller'));
             $reflection = new \ReflectionMethod($class, $method);
-            $code = implode('', \array_slice((array) file((string) $reflection->getFileName()), (int) $reflection->getStartLine() - 1, $reflection->getEndLine() - $reflection->getStartLine() + 1));
-            if (str_contains($code, 'Stale::unless') || str_contains($code, "'version'") || str_contains($code, 'OPTIMISTIC')) {
+            $code = implode(
+                '',
+                \array_slice(
+                    (array) file((string) $reflection->getFileName()),
+                    (int) $reflection->getStartLine() - 1,
+                    $reflection->getEndLine() - $reflection->getStartLine() + 1,
+                ),
+            );
+            if (
+                str_contains($code, 'Stale::unless')
+                || str_contains($code, "'version'")
+                || str_contains($code, 'OPTIMISTIC')
+            ) {
                 $checks[] = $name;
             }
         }
@@ -240,24 +324,51 @@ final class DeedsTest extends WebTestCase
     public function testUndoneWithAConflictThereIsAChoiceAndTheBinStaysWhole(): void
     {
         $this->ready('player_remove');
-        foreach (['player_remove' => ['player', "INSERT INTO player SELECT gen_random_uuid() AS id, name, name_key, NULL, NULL, NULL, 1, band_id FROM player WHERE id = '%s'"], 'pattern_remove' => ['own_pattern', "INSERT INTO own_pattern (id, name, cell, version, band_id) SELECT gen_random_uuid(), name, '1 2 1', 1, band_id FROM own_pattern WHERE id = '%s'"]] as $name => [$table, $again]) {
+        foreach ([
+            'player_remove' => [
+                'player',
+                "INSERT INTO player SELECT gen_random_uuid() AS id, name, name_key, NULL, NULL, NULL, 1, band_id FROM player WHERE id = '%s'",
+            ],
+            'pattern_remove' => [
+                'own_pattern',
+                "INSERT INTO own_pattern (id, name, cell, version, band_id) SELECT gen_random_uuid(), name, '1 2 1', 1, band_id FROM own_pattern WHERE id = '%s'",
+            ],
+        ] as $name => [$table, $again]) {
             $press = $this->ready($name);
             $id = (string) preg_replace('~.*/([0-9a-f-]{36})/.*~', '$1', $press['path']);
             $whole = self::database()->fetchAllAssociative('SELECT * FROM record_entry ORDER BY id');
-            $named = self::database()->fetchAssociative(\sprintf('SELECT * FROM %s WHERE id = :id', $table), ['id' => $id]);
-            self::database()->executeStatement(\sprintf('CREATE TEMPORARY TABLE IF NOT EXISTS before_%1$s AS SELECT * FROM %1$s WHERE id = \'%2$s\'', $table, $id));
+            $named = self::database()->fetchAssociative(
+                \sprintf('SELECT * FROM %s WHERE id = :id', $table),
+                ['id' => $id],
+            );
+            self::database()->executeStatement(\sprintf(
+                'CREATE TEMPORARY TABLE IF NOT EXISTS before_%1$s AS SELECT * FROM %1$s WHERE id = \'%2$s\'',
+                $table,
+                $id,
+            ));
             $this->sent($press);
-            self::database()->executeStatement(\sprintf('INSERT INTO %1$s SELECT (jsonb_populate_record(b, jsonb_build_object(\'id\', gen_random_uuid(), \'link_hash\', NULL, \'sign_in_id\', NULL))).* FROM before_%1$s b', $table));
+            self::database()->executeStatement(\sprintf(
+                'INSERT INTO %1$s SELECT (jsonb_populate_record(b, jsonb_build_object(\'id\', gen_random_uuid(), \'link_hash\', NULL, \'sign_in_id\', NULL))).* FROM before_%1$s b',
+                $table,
+            ));
             self::database()->executeStatement(\sprintf('DROP TABLE before_%s', $table));
-            $removed = (string) self::database()->fetchOne('SELECT id FROM removed ORDER BY removed_at DESC, id DESC LIMIT 1');
+            $removed = (string) self::database()->fetchOne(
+                'SELECT id FROM removed ORDER BY removed_at DESC, id DESC LIMIT 1',
+            );
             $before = self::state();
             $page = $this->post('/undo/'.$removed, ['back' => '/band']);
             self::assertResponseStatusCodeSame(409);
             self::assertSame($before, self::state(), 'nothing has left the bin');
-            self::assertStringContainsString($named['name'].' 2', (string) $page->filter('input[name=as]')->attr('value'));
+            self::assertStringContainsString(
+                $named['name'].' 2',
+                (string) $page->filter('input[name=as]')->attr('value'),
+            );
             $this->browser->submit($page->selectButton('Bring it back under this name')->form());
             self::assertResponseRedirects('/band?brought=1');
-            self::assertSame($named['name'].' 2', self::database()->fetchOne(\sprintf('SELECT name FROM %s WHERE id = :id', $table), ['id' => $id]));
+            self::assertSame(
+                $named['name'].' 2',
+                self::database()->fetchOne(\sprintf('SELECT name FROM %s WHERE id = :id', $table), ['id' => $id]),
+            );
             self::assertSame($whole, self::database()->fetchAllAssociative('SELECT * FROM record_entry ORDER BY id'));
             self::assertFalse(self::database()->fetchOne('SELECT 1 FROM removed WHERE id = :id', ['id' => $removed]));
         }
@@ -265,8 +376,14 @@ final class DeedsTest extends WebTestCase
         $press = $this->ready('pin_remove');
         $pin = self::database()->fetchAllAssociative('SELECT * FROM pinned_fingering');
         $this->sent($press);
-        $ofPin = (string) self::database()->fetchOne('SELECT id FROM removed ORDER BY removed_at DESC, id DESC LIMIT 1');
-        $this->post('/band/players/'.self::database()->fetchOne("SELECT id FROM player WHERE name = 'Own third chair'").'/remove');
+        $ofPin = (string) self::database()->fetchOne(
+            'SELECT id FROM removed ORDER BY removed_at DESC, id DESC LIMIT 1',
+        );
+        $this->post(
+            '/band/players/'.self::database()->fetchOne(
+                "SELECT id FROM player WHERE name = 'Own third chair'",
+            ).'/remove',
+        );
         $before = self::state();
         $page = $this->post('/undo/'.$ofPin);
         self::assertResponseStatusCodeSame(409);
@@ -275,11 +392,16 @@ final class DeedsTest extends WebTestCase
         $this->browser->submit($page->selectButton('Bring both back')->form());
         self::assertResponseStatusCodeSame(303);
         self::assertSame($pin, self::database()->fetchAllAssociative('SELECT * FROM pinned_fingering'));
-        self::assertSame('Own third chair', self::database()->fetchOne("SELECT name FROM player WHERE name = 'Own third chair'"));
+        self::assertSame(
+            'Own third chair',
+            self::database()->fetchOne("SELECT name FROM player WHERE name = 'Own third chair'"),
+        );
         // Gone for good: it stays in the bin, and it is said why.
         $press = $this->ready('pin_remove');
         $this->sent($press);
-        $ofPin = (string) self::database()->fetchOne('SELECT id FROM removed ORDER BY removed_at DESC, id DESC LIMIT 1');
+        $ofPin = (string) self::database()->fetchOne(
+            'SELECT id FROM removed ORDER BY removed_at DESC, id DESC LIMIT 1',
+        );
         self::database()->executeStatement("DELETE FROM player WHERE name = 'Own third chair'");
         $page = $this->post('/undo/'.$ofPin);
         self::assertResponseStatusCodeSame(409);
@@ -301,15 +423,24 @@ final class DeedsTest extends WebTestCase
         $this->sent($press);
         self::database()->executeStatement("UPDATE press SET made_at = made_at - INTERVAL '2 minutes'");
         $this->browser->getCookieJar()->clear();
-        self::assertSame(401, $this->sent($press)[0], 'the link that was shown once is not shown to whoever comes after');
+        self::assertSame(
+            401,
+            $this->sent($press)[0],
+            'the link that was shown once is not shown to whoever comes after',
+        );
         self::assertStringNotContainsString('/p/', $this->browser->getCrawler()->filter('main')->html());
     }
 
     public function testEveryRuleOfTheDatabaseIsASentence(): void
     {
         $words = (array) Yaml::parseFile(\dirname(__DIR__, 3).'/translations/messages.en.yaml')['refusal']['only_one'];
-        foreach (self::database()->fetchFirstColumn("SELECT i.relname FROM pg_index x JOIN pg_class i ON i.oid = x.indexrelid JOIN pg_class t ON t.oid = x.indrelid JOIN pg_namespace n ON n.oid = t.relnamespace WHERE n.nspname = 'public' AND x.indisunique AND NOT x.indisprimary") as $rule) {
-            self::assertTrue(isset($words[$rule]) || \in_array($rule, ['player_link', 'program_token_hash'], true), $rule.' has a sentence, or holds what is made up at random');
+        foreach (self::database()->fetchFirstColumn(
+            "SELECT i.relname FROM pg_index x JOIN pg_class i ON i.oid = x.indexrelid JOIN pg_class t ON t.oid = x.indrelid JOIN pg_namespace n ON n.oid = t.relnamespace WHERE n.nspname = 'public' AND x.indisunique AND NOT x.indisprimary",
+        ) as $rule) {
+            self::assertTrue(
+                isset($words[$rule]) || \in_array($rule, ['player_link', 'program_token_hash'], true),
+                $rule.' has a sentence, or holds what is made up at random',
+            );
         }
         foreach (Refused::TAKEN as $rule => $key) {
             self::assertSame('refusal.only_one.'.$rule, $key);
@@ -326,15 +457,26 @@ final class DeedsTest extends WebTestCase
         self::assertSame(401, $this->sent($press)[0]);
         self::assertSame($before, self::state());
         $page = $this->browser->getCrawler();
-        self::assertSame('passed', $page->filter('input[name=result]')->attr('value'), 'what was pressed is on the page');
+        self::assertSame(
+            'passed',
+            $page->filter('input[name=result]')->attr('value'),
+            'what was pressed is on the page',
+        );
         $form = $page->selectButton('Come in and do it')->form();
         $this->browser->submit($form, ['who' => 'Own director', 'secret' => 'not this one at all']);
         self::assertResponseStatusCodeSame(401);
-        self::assertSame('passed', $this->browser->getCrawler()->filter('input[name=result]')->attr('value'), 'and stays there');
+        self::assertSame(
+            'passed',
+            $this->browser->getCrawler()->filter('input[name=result]')->attr('value'),
+            'and stays there',
+        );
         $form = $this->browser->getCrawler()->selectButton('Come in and do it')->form();
         $this->browser->submit($form, ['who' => 'Own director', 'secret' => 'seven boats under grey hills']);
         self::assertResponseStatusCodeSame(307);
-        self::assertStringContainsString('/record/enter', (string) $this->browser->getResponse()->headers->get('Location'));
+        self::assertStringContainsString(
+            '/record/enter',
+            (string) $this->browser->getResponse()->headers->get('Location'),
+        );
         self::assertSame(1, self::database()->fetchOne('SELECT COUNT(*) FROM record_entry'), 'not yet');
         // The browser sends the same fields on.
         $fields = $form->getPhpValues();
@@ -372,23 +514,33 @@ final class DeedsTest extends WebTestCase
             'player_erase' => $fields['sure'] = 'Own player',
             'sheet_save' => $fields += ['id' => $own['sheet'], 'version' => '1'],
             'school_keep' => $fields['player'] = $own['chair'],
-            'sign_in_demo' => self::database()->executeStatement("UPDATE account SET is_demo = TRUE WHERE name = 'Own director'"),
+            'sign_in_demo' => self::database()->executeStatement(
+                "UPDATE account SET is_demo = TRUE WHERE name = 'Own director'",
+            ),
             'chorale_bring' => $fields['text'] = self::chorale(),
             'packet_corners' => self::pageWithACorner($own),
             'undo' => $path = '/undo/'.$this->removedPattern($own),
-            'player_back' => self::database()->executeStatement('UPDATE player SET left_at = now() WHERE id = :id', ['id' => $own['player']]),
+            'player_back' => self::database()->executeStatement(
+                'UPDATE player SET left_at = now() WHERE id = :id',
+                ['id' => $own['player']],
+            ),
             'folder_restore' => self::database()->executeStatement('UPDATE saved_study SET deleted_at = now()'),
             default => null,
         };
         if ('folder_move' === $name) {
-            self::database()->executeStatement('INSERT INTO saved_study SELECT gen_random_uuid() AS id, name, line, instrument, setup, stage, rows, 0, version, changed_at, deleted_at, origin, band_id FROM saved_study');
+            self::database()->executeStatement(
+                'INSERT INTO saved_study SELECT gen_random_uuid() AS id, name, line, instrument, setup, stage, rows, 0, version, changed_at, deleted_at, origin, band_id FROM saved_study',
+            );
         }
         $this->be($as, $own);
 
         $token = $this->token()['_token'] ?? '';
         $fields = 'stand_results' === $name ? ['who' => $own['player'], 'sent' => 1, 'results' => []] : $fields;
 
-        return ['path' => $path, 'fields' => $fields, 'json' => 'stand_results' === $name, 'token' => $token, 'cookies' => $this->browser->getCookieJar()->all(), 'number' => Press::fresh()];
+        return [
+            'path' => $path, 'fields' => $fields, 'json' => 'stand_results' === $name, 'token' => $token,
+            'cookies' => $this->browser->getCookieJar()->all(), 'number' => Press::fresh(),
+        ];
     }
 
     /** @param array<string, mixed> $own */
@@ -409,14 +561,35 @@ final class DeedsTest extends WebTestCase
     {
         $server = ['HTTP_ORIGIN' => self::ORIGIN];
         if ($press['json']) {
-            $server += ['HTTP_X_FORM_TOKEN' => $press['token'], 'HTTP_X_PRESS' => $press['number'], 'CONTENT_TYPE' => 'application/json'];
-            $this->browser->request('POST', $press['path'], [], [], $server, json_encode($press['fields'], \JSON_THROW_ON_ERROR));
+            $server += [
+                'HTTP_X_FORM_TOKEN' => $press['token'],
+                'HTTP_X_PRESS' => $press['number'],
+                'CONTENT_TYPE' => 'application/json',
+            ];
+            $this->browser->request(
+                'POST',
+                $press['path'],
+                [],
+                [],
+                $server,
+                json_encode($press['fields'], \JSON_THROW_ON_ERROR),
+            );
         } else {
-            $this->browser->request('POST', $press['path'], $press['fields'] + ['_token' => $press['token'], '_press' => $press['number']], [], $server);
+            $this->browser->request(
+                'POST',
+                $press['path'],
+                $press['fields'] + ['_token' => $press['token'], '_press' => $press['number']],
+                [],
+                $server,
+            );
         }
         $answer = $this->browser->getResponse();
 
-        return [$answer->getStatusCode(), $answer->headers->get('Location'), hash('sha256', (string) $answer->getContent())];
+        return [
+            $answer->getStatusCode(),
+            $answer->headers->get('Location'),
+            hash('sha256', (string) $answer->getContent()),
+        ];
     }
 
     /** @param array{cookies: list<Cookie>, ...} $press */
@@ -430,7 +603,12 @@ final class DeedsTest extends WebTestCase
 
     private function says(): string
     {
-        return trim((string) preg_replace('/\s+/', ' ', $this->browser->getCrawler()->filter('[role=alert]')->each(static fn ($one): string => $one->text())[0] ?? mb_substr(strip_tags((string) $this->browser->getResponse()->getContent()), 0, 800)));
+        return trim((string) preg_replace(
+            '/\s+/',
+            ' ',
+            $this->browser->getCrawler()->filter('[role=alert]')->each(static fn ($one): string => $one->text())[0]
+                ?? mb_substr(strip_tags((string) $this->browser->getResponse()->getContent()), 0, 800),
+        ));
     }
 
     /**
@@ -444,16 +622,32 @@ final class DeedsTest extends WebTestCase
     {
         $base = self::serve();
         $all = curl_multi_init();
-        $cookies = implode('; ', array_map(static fn (Cookie $one): string => $one->getName().'='.$one->getValue(), $press['cookies']));
+        $cookies = implode(
+            '; ',
+            array_map(static fn (Cookie $one): string => $one->getName().'='.$one->getValue(), $press['cookies']),
+        );
         $headers = ['Origin: '.$base, 'Cookie: '.$cookies];
         $handles = [];
         for ($n = 0; $n < $times; ++$n) {
             $one = curl_init($base.$press['path']);
             if ($press['json']) {
                 curl_setopt($one, \CURLOPT_POSTFIELDS, json_encode($press['fields'], \JSON_THROW_ON_ERROR));
-                curl_setopt($one, \CURLOPT_HTTPHEADER, [...$headers, 'Content-Type: application/json', 'X-Form-Token: '.$press['token'], 'X-Press: '.$press['number']]);
+                curl_setopt(
+                    $one,
+                    \CURLOPT_HTTPHEADER,
+                    [
+                        ...$headers,
+                        'Content-Type: application/json',
+                        'X-Form-Token: '.$press['token'],
+                        'X-Press: '.$press['number'],
+                    ],
+                );
             } else {
-                curl_setopt($one, \CURLOPT_POSTFIELDS, http_build_query($press['fields'] + ['_token' => $press['token'], '_press' => $press['number']]));
+                curl_setopt(
+                    $one,
+                    \CURLOPT_POSTFIELDS,
+                    http_build_query($press['fields'] + ['_token' => $press['token'], '_press' => $press['number']]),
+                );
                 curl_setopt($one, \CURLOPT_HTTPHEADER, $headers);
             }
             curl_setopt_array($one, [\CURLOPT_RETURNTRANSFER => true, \CURLOPT_HEADER => true, \CURLOPT_TIMEOUT => 60]);
@@ -467,7 +661,11 @@ final class DeedsTest extends WebTestCase
         $answers = [];
         foreach ($handles as $one) {
             $text = (string) curl_multi_getcontent($one);
-            $answers[] = [(int) curl_getinfo($one, \CURLINFO_RESPONSE_CODE), 1 === preg_match('/^Location: (?:http:\/\/[^\/]+)?(\S+)/mi', $text, $found) ? $found[1] : null, mb_substr((string) preg_replace('/\s+/', ' ', strip_tags($text)), 0, 1200)];
+            $answers[] = [
+                (int) curl_getinfo($one, \CURLINFO_RESPONSE_CODE),
+                1 === preg_match('/^Location: (?:http:\/\/[^\/]+)?(\S+)/mi', $text, $found) ? $found[1] : null,
+                mb_substr((string) preg_replace('/\s+/', ' ', strip_tags($text)), 0, 1200),
+            ];
         }
 
         return $answers;
@@ -489,8 +687,20 @@ final class DeedsTest extends WebTestCase
             $port = (int) substr((string) strrchr((string) stream_socket_get_name($socket, false), ':'), 1);
             fclose($socket);
             $root = \dirname(__DIR__, 3);
-            $environment = ['PHP_CLI_SERVER_WORKERS' => '4', 'APP_ENV' => 'test', 'APP_DEBUG' => '0', 'DATABASE_URL' => $_SERVER['DATABASE_URL'], 'DATABASE_KEPT' => '0', 'PUBLIC_URL' => $address];
-            $server = new Process(['setsid', 'php', '-d', 'opcache.enable_cli=1', '-S', '127.0.0.1:'.$port, '-t', $root.'/public', __DIR__.'/server.php'], $root, $environment, null, null);
+            $environment = [
+                'PHP_CLI_SERVER_WORKERS' => '4', 'APP_ENV' => 'test', 'APP_DEBUG' => '0',
+                'DATABASE_URL' => $_SERVER['DATABASE_URL'], 'DATABASE_KEPT' => '0', 'PUBLIC_URL' => $address,
+            ];
+            $server = new Process(
+                [
+                    'setsid', 'php', '-d', 'opcache.enable_cli=1', '-S', '127.0.0.1:'.$port, '-t', $root.'/public',
+                    __DIR__.'/server.php',
+                ],
+                $root,
+                $environment,
+                null,
+                null,
+            );
             $server->start();
             for ($n = 0; $n < 100 && false === @fsockopen('127.0.0.1', $port); ++$n) {
                 usleep(50_000);
@@ -526,15 +736,43 @@ final class DeedsTest extends WebTestCase
         $pdf = self::getContainer()->get(PdfMaker::class)->pdf([Svg::page(Paper::A4, '')]);
         self::database()->executeStatement('UPDATE packet_run SET plan = :plan', ['plan' => '{"corners": true}']);
         self::database()->executeStatement('UPDATE packet_piece SET name = :name', ['name' => $player->called()]);
-        self::database()->executeStatement('UPDATE made_file SET content = :pdf', ['pdf' => $pdf], ['pdf' => ParameterType::LARGE_OBJECT]);
+        self::database()->executeStatement(
+            'UPDATE made_file SET content = :pdf',
+            ['pdf' => $pdf],
+            ['pdf' => ParameterType::LARGE_OBJECT],
+        );
     }
 
     private static function chorale(): string
     {
-        $part = static fn (int $n, string $step, int $octave): string => \sprintf('<part id="P%d"><measure number="1"><attributes><divisions>1</divisions><key><fifths>0</fifths></key><time><beats>4</beats><beat-type>4</beat-type></time></attributes>%s</measure></part>', $n, str_repeat(\sprintf('<note><pitch><step>%s</step><octave>%d</octave></pitch><duration>1</duration><type>quarter</type></note>', $step, $octave), 4));
-        $list = implode('', array_map(static fn (int $n): string => \sprintf('<score-part id="P%d"><part-name>%1$d</part-name></score-part>', $n), [1, 2, 3, 4]));
+        $part = static fn (int $n, string $step, int $octave): string => \sprintf(
+            '<part id="P%d"><measure number="1"><attributes><divisions>1</divisions><key><fifths>0</fifths></key><time><beats>4</beats><beat-type>4</beat-type></time></attributes>%s</measure></part>',
+            $n,
+            str_repeat(
+                \sprintf(
+                    '<note><pitch><step>%s</step><octave>%d</octave></pitch><duration>1</duration><type>quarter</type></note>',
+                    $step,
+                    $octave,
+                ),
+                4,
+            ),
+        );
+        $list = implode(
+            '',
+            array_map(
+                static fn (int $n): string => \sprintf(
+                    '<score-part id="P%d"><part-name>%1$d</part-name></score-part>',
+                    $n,
+                ),
+                [1, 2, 3, 4],
+            ),
+        );
 
-        return '<?xml version="1.0"?><score-partwise version="4.0"><part-list>'.$list.'</part-list>'.$part(1, 'C', 5).$part(2, 'G', 4).$part(3, 'E', 4).$part(4, 'C', 3).'</score-partwise>';
+        return '<?xml version="1.0"?><score-partwise version="4.0"><part-list>'.$list.'</part-list>'.$part(
+            1,
+            'C',
+            5,
+        ).$part(2, 'G', 4).$part(3, 'E', 4).$part(4, 'C', 3).'</score-partwise>';
     }
 
     /** @return array<string, string> how many rows each table has, and the sums of what tells one state from another */
@@ -551,14 +789,35 @@ final class DeedsTest extends WebTestCase
     private static function question(): string
     {
         $tables = [];
-        $columns = self::database()->fetchAllAssociative("SELECT table_name, column_name, data_type FROM information_schema.columns WHERE table_schema = 'public' AND table_name NOT IN ('press', 'doctrine_migration_versions', 'failed_try', 'house_note') ORDER BY table_name, column_name");
+        $columns = self::database()->fetchAllAssociative(
+            "SELECT table_name, column_name, data_type FROM information_schema.columns WHERE table_schema = 'public' AND table_name NOT IN ('press', 'doctrine_migration_versions', 'failed_try', 'house_note') ORDER BY table_name, column_name",
+        );
         foreach ($columns as ['table_name' => $table, 'column_name' => $column, 'data_type' => $type]) {
             $tables[$table] ??= ["COUNT(*) || ' rows'"];
-            if (\in_array($column, ['version', 'epoch', 'position', 'left_at', 'closed_at', 'withdrawn_at', 'removed_at', 'deleted_at', 'link_hash', 'sign_in_id', 'is_director'], true)) {
-                $tables[$table][] = \sprintf("', %1\$s ' || COALESCE(%2\$s(%1\$s), 0)", $column, 'integer' === $type ? 'SUM' : 'COUNT');
+            if (\in_array(
+                $column,
+                [
+                    'version', 'epoch', 'position', 'left_at', 'closed_at', 'withdrawn_at', 'removed_at', 'deleted_at',
+                    'link_hash', 'sign_in_id', 'is_director',
+                ],
+                true,
+            )) {
+                $tables[$table][] = \sprintf(
+                    "', %1\$s ' || COALESCE(%2\$s(%1\$s), 0)",
+                    $column,
+                    'integer' === $type ? 'SUM' : 'COUNT',
+                );
             }
         }
-        $each = array_map(static fn (string $table, array $of): string => \sprintf("SELECT '%1\$s', %2\$s FROM %1\$s", $table, implode(' || ', $of)), array_keys($tables), $tables);
+        $each = array_map(
+            static fn (string $table, array $of): string => \sprintf(
+                "SELECT '%1\$s', %2\$s FROM %1\$s",
+                $table,
+                implode(' || ', $of),
+            ),
+            array_keys($tables),
+            $tables,
+        );
 
         return implode(' UNION ALL ', $each);
     }

@@ -28,9 +28,19 @@ final class OutagesTest extends WebTestCase
         $_SERVER['DATABASE_URL'] = $_ENV['DATABASE_URL'] = 'postgresql://nobody@127.0.0.1:1/none?serverVersion=15';
         try {
             $browser = self::createClient();
-            $browser->request('GET', '/desk', ['line' => 'concert D', 'study' => '0193a1f0-0000-7000-8000-000000000000']);
+            $browser->request(
+                'GET',
+                '/desk',
+                ['line' => 'concert D', 'study' => '0193a1f0-0000-7000-8000-000000000000'],
+            );
             self::assertResponseIsSuccessful();
-            $page = $browser->request('POST', '/folder', ['name' => 'Keep me', 'line' => 'concert D major'], [], ['HTTP_ORIGIN' => 'http://localhost']);
+            $page = $browser->request(
+                'POST',
+                '/folder',
+                ['name' => 'Keep me', 'line' => 'concert D major'],
+                [],
+                ['HTTP_ORIGIN' => 'http://localhost'],
+            );
             self::assertResponseStatusCodeSame(503);
             self::assertStringContainsString('database does not answer', $page->text());
             self::assertSame('concert D major', $page->filter('input[name=line]')->attr('value'));
@@ -40,13 +50,19 @@ final class OutagesTest extends WebTestCase
         }
     }
 
-    /** A proxy that has another machine is told to ask it, and one that has not gets the page as well as it can be made. */
+    /**
+     * A proxy that has another machine is told to ask it, and one that has not gets the page as well as it can be made.
+     */
     public function testAProxyIsSentToAnotherMachineThatMayReachTheDatabase(): void
     {
         $kept = $_SERVER['DATABASE_URL'];
         $_SERVER['DATABASE_URL'] = $_ENV['DATABASE_URL'] = 'postgresql://nobody@127.0.0.1:1/none?serverVersion=15';
         try {
-            foreach ([[['HTTP_X_ANOTHER_MACHINE' => 'yes'], '127.0.0.1', 503], [['HTTP_X_ANOTHER_MACHINE' => 'yes'], '', 200], [[], '127.0.0.1', 200]] as [$headers, $trusted, $status]) {
+            foreach ([
+                [['HTTP_X_ANOTHER_MACHINE' => 'yes'], '127.0.0.1', 503],
+                [['HTTP_X_ANOTHER_MACHINE' => 'yes'], '', 200],
+                [[], '127.0.0.1', 200],
+            ] as [$headers, $trusted, $status]) {
                 $_SERVER['TRUSTED_PROXIES'] = $_ENV['TRUSTED_PROXIES'] = $trusted;
                 self::ensureKernelShutdown();
                 Request::setTrustedProxies([], Request::HEADER_X_FORWARDED_FOR); // it is kept from one kernel to the next
@@ -62,14 +78,20 @@ final class OutagesTest extends WebTestCase
         }
     }
 
-    /** A cable is out: what is sent goes nowhere, and nobody refuses. One request waits two seconds, those after it go on at once. */
+    /**
+     * A cable is out: what is sent goes nowhere, and nobody refuses. One request waits two seconds, those after it go
+     * on at once.
+     */
     public function testADatabaseThatSaysNothingIsWaitedForOnce(): void
     {
         $kept = $_SERVER['DATABASE_URL'];
         // It listens and never answers, as far as anybody can tell from outside.
         $mute = stream_socket_server('tcp://127.0.0.1:0');
         self::assertIsResource($mute);
-        $_SERVER['DATABASE_URL'] = $_ENV['DATABASE_URL'] = 'postgresql://nobody@'.stream_socket_get_name($mute, false).'/none?serverVersion=15';
+        $_SERVER['DATABASE_URL'] = $_ENV['DATABASE_URL'] = 'postgresql://nobody@'.stream_socket_get_name(
+            $mute,
+            false,
+        ).'/none?serverVersion=15';
         try {
             $browser = self::createClient();
             $browser->disableReboot();
@@ -107,18 +129,32 @@ final class OutagesTest extends WebTestCase
             $page = $browser->request('GET', '/desk', ['line' => 'concert D']);
             self::assertResponseIsSuccessful();
             self::assertStringContainsString('database does not answer', $page->filter('.away-banner')->text());
-            self::assertSame([], $browser->getResponse()->headers->getCookies(), 'the cookie stays, for when the database is back');
-            foreach (['/desk/part.pdf?line=concert%20D', '/desk/hand-out?line=concert%20D&format=mid', '/sheets/sheet.txt?lines=concert%20D'] as $address) {
+            self::assertSame(
+                [],
+                $browser->getResponse()->headers->getCookies(),
+                'the cookie stays, for when the database is back',
+            );
+            foreach ([
+                '/desk/part.pdf?line=concert%20D',
+                '/desk/hand-out?line=concert%20D&format=mid',
+                '/sheets/sheet.txt?lines=concert%20D',
+            ] as $address) {
                 $browser->loginUser(new Account('Robin Ashe', true), 'main');
                 $browser->request('GET', $address);
                 self::assertResponseStatusCodeSame(503, $address);
-                self::assertStringContainsString('Nothing is printed without them', $browser->getCrawler()->filter('[role=alert].sentence')->text());
+                self::assertStringContainsString(
+                    'Nothing is printed without them',
+                    $browser->getCrawler()->filter('[role=alert].sentence')->text(),
+                );
             }
             // Whoever never came in prints as ever.
             $browser->getCookieJar()->clear();
             $browser->request('GET', '/desk/part.txt', ['line' => 'concert D']);
             self::assertResponseIsSuccessful();
-            self::assertSame(503, $browser->request('GET', '/health')->count() >= 0 ? $browser->getResponse()->getStatusCode() : 0);
+            self::assertSame(
+                503,
+                $browser->request('GET', '/health')->count() >= 0 ? $browser->getResponse()->getStatusCode() : 0,
+            );
         } finally {
             $_SERVER['DATABASE_URL'] = $_ENV['DATABASE_URL'] = $kept;
         }
@@ -142,8 +178,16 @@ final class OutagesTest extends WebTestCase
         self::assertFileDoesNotExist($folder.'/engravings/ab/10.json', 'older than three months');
         self::assertFileExists($folder.'/engravings/ab/8.json');
         $kept->sweep(3000);
-        self::assertSame(['1.json', '2.json', '3.json'], array_map(basename(...), (array) glob($folder.'/engravings/ab/*')), 'the newest stay');
-        self::assertSame(['alive', 'fonts'], array_map(basename(...), (array) glob($folder.'/pdf/*')), 'folders that a fallen program left are gone');
+        self::assertSame(
+            ['1.json', '2.json', '3.json'],
+            array_map(basename(...), (array) glob($folder.'/engravings/ab/*')),
+            'the newest stay',
+        );
+        self::assertSame(
+            ['alive', 'fonts'],
+            array_map(basename(...), (array) glob($folder.'/pdf/*')),
+            'folders that a fallen program left are gone',
+        );
     }
 
     /** @return iterable<string, array{string, string}> */
@@ -174,7 +218,13 @@ final class OutagesTest extends WebTestCase
         self::assertArrayHasKey(0, $engraving->systems[0]->heads);
 
         // What was engraved once is kept: no service, no program, the same page.
-        $kept = new Engraver(new MockHttpClient(new MockResponse('', ['error' => 'refused'])), 1, '', '/nowhere', $folder);
+        $kept = new Engraver(
+            new MockHttpClient(new MockResponse('', ['error' => 'refused'])),
+            1,
+            '',
+            '/nowhere',
+            $folder,
+        );
         self::assertEquals($engraving, $kept->engrave($score, 8000));
     }
 }

@@ -32,7 +32,9 @@ trait Visits
     /** An empty house. */
     private static function emptied(): void
     {
-        self::database()->executeStatement('TRUNCATE press, known_device, account, band, band_assistant, one_time_code, failed_try, audit, erasure, program_token, player_sign_in, saved_study, study_sheet, own_pattern, pinned_fingering, remark, school_of_habits, removed, chair, player, sessions, packet, packet_run, made_file, chorale, daily_sheet, job, practice_result, practice_plan, requirement_list, record_entry, written_answer, paper_entry, letter, house_note, practice_best CASCADE');
+        self::database()->executeStatement(
+            'TRUNCATE press, known_device, account, band, band_assistant, one_time_code, failed_try, audit, erasure, program_token, player_sign_in, saved_study, study_sheet, own_pattern, pinned_fingering, remark, school_of_habits, removed, chair, player, sessions, packet, packet_run, made_file, chorale, daily_sheet, job, practice_result, practice_plan, requirement_list, record_entry, written_answer, paper_entry, letter, house_note, practice_best CASCADE',
+        );
     }
 
     /** A director and his band. */
@@ -68,7 +70,13 @@ trait Visits
      */
     private function post(string $path, array $fields = [], array $files = [], array $headers = []): Crawler
     {
-        return $this->browser->request('POST', $path, $fields + $this->token() + [Press::FIELD => Press::fresh()], $files, $headers + ['HTTP_ORIGIN' => self::ORIGIN]);
+        return $this->browser->request(
+            'POST',
+            $path,
+            $fields + $this->token() + [Press::FIELD => Press::fresh()],
+            $files,
+            $headers + ['HTTP_ORIGIN' => self::ORIGIN],
+        );
     }
 
     /**
@@ -78,7 +86,19 @@ trait Visits
      */
     private function send(string $path, array $data): Crawler
     {
-        return $this->browser->request('POST', $path, [], [], ['HTTP_ORIGIN' => self::ORIGIN, 'HTTP_X_FORM_TOKEN' => $this->token()['_token'] ?? '', 'HTTP_X_PRESS' => Press::fresh(), 'CONTENT_TYPE' => 'application/json'], json_encode($data, \JSON_THROW_ON_ERROR));
+        return $this->browser->request(
+            'POST',
+            $path,
+            [],
+            [],
+            [
+                'HTTP_ORIGIN' => self::ORIGIN,
+                'HTTP_X_FORM_TOKEN' => $this->token()['_token'] ?? '',
+                'HTTP_X_PRESS' => Press::fresh(),
+                'CONTENT_TYPE' => 'application/json',
+            ],
+            json_encode($data, \JSON_THROW_ON_ERROR),
+        );
     }
 
     /** @return array<string, string> */

@@ -37,18 +37,33 @@ final class WordsTest extends TestCase
             }
         }
         // What the application says by itself stands in its code.
-        $code = implode('', array_map(static fn (mixed $file): string => (string) file_get_contents((string) $file), [...(array) glob($root.'/src/*/*.php'), ...(array) glob($root.'/src/*/*/*.php')]));
-        $unasked = array_filter(array_keys(array_diff_key($words, $asked)), static fn (string $key): bool => !str_starts_with($key, 'choice.') && !str_contains($code, "'".$key."'"));
+        $code = implode(
+            '',
+            array_map(
+                static fn (mixed $file): string => (string) file_get_contents((string) $file),
+                [...(array) glob($root.'/src/*/*.php'), ...(array) glob($root.'/src/*/*/*.php')],
+            ),
+        );
+        $unasked = array_filter(
+            array_keys(array_diff_key($words, $asked)),
+            static fn (string $key): bool => !str_starts_with($key, 'choice.') && !str_contains($code, "'".$key."'"),
+        );
         self::assertSame([], array_values($unasked), 'nothing in the catalogue is left over');
         self::assertGreaterThan(300, \count($words));
     }
 
-    /** What commands say in a terminal, and what only a programmer sees, is no page. What is drawn and printed has its words beside the drawing; an error of a kind has its sentences in one class. */
+    /**
+     * What commands say in a terminal, and what only a programmer sees, is no page. What is drawn and printed has its
+     * words beside the drawing; an error of a kind has its sentences in one class.
+     */
     public function testTheRoomsSayNothingThatIsNotInTheCatalogue(): void
     {
         $root = \dirname(__DIR__, 3);
         $found = [];
-        foreach ((array) glob($root.'/src/{Desk,Folder,LookUp,Band,Account,Shared,Packets}/{*,*/*}.php', \GLOB_BRACE) as $file) {
+        foreach ((array) glob(
+            $root.'/src/{Desk,Folder,LookUp,Band,Account,Shared,Packets}/{*,*/*}.php',
+            \GLOB_BRACE,
+        ) as $file) {
             $code = '';
             foreach (\PhpToken::tokenize((string) file_get_contents((string) $file)) as $token) {
                 $code .= $token->is([\T_COMMENT, \T_DOC_COMMENT]) ? '' : $token->text;
@@ -57,7 +72,13 @@ final class WordsTest extends TestCase
                 continue;
             }
             foreach (explode("\n", $code) as $line) {
-                if (1 === preg_match('/[\'"][^\'"]*\b[a-z]+ [a-z]+ [a-z]+\b[^\'"]*[.;] ?[\'"]/', $line) && 0 === preg_match('/LogicException|RuntimeException|TransportException|AuthenticationException|SELECT|INSERT|UPDATE|DELETE|new Response\(/', $line)) {
+                if (
+                    1 === preg_match('/[\'"][^\'"]*\b[a-z]+ [a-z]+ [a-z]+\b[^\'"]*[.;] ?[\'"]/', $line)
+                    && 0 === preg_match(
+                        '/LogicException|RuntimeException|TransportException|AuthenticationException|SELECT|INSERT|UPDATE|DELETE|new Response\(/',
+                        $line,
+                    )
+                ) {
                     $found[] = basename((string) $file).': '.trim($line);
                 }
             }
@@ -69,7 +90,11 @@ final class WordsTest extends TestCase
     {
         $words = self::flat((array) Yaml::parseFile(\dirname(__DIR__, 3).'/translations/messages.en.yaml'), '');
         foreach ($words as $key => $says) {
-            self::assertDoesNotMatchRegularExpression('/\b(delete|export|import|playback|default|metronome|save (?!the file))\b/i', $says, $key.': docs/words.md has another word for it');
+            self::assertDoesNotMatchRegularExpression(
+                '/\b(delete|export|import|playback|default|metronome|save (?!the file))\b/i',
+                $says,
+                $key.': docs/words.md has another word for it',
+            );
         }
     }
 
@@ -82,7 +107,9 @@ final class WordsTest extends TestCase
     {
         $flat = [];
         foreach ($entries as $key => $value) {
-            $flat += \is_array($value) ? self::flat($value, $before.$key.'.') : [$before.$key => \is_string($value) ? $value : ''];
+            $flat += \is_array($value)
+                ? self::flat($value, $before.$key.'.')
+                : [$before.$key => \is_string($value) ? $value : ''];
         }
 
         return $flat;

@@ -84,7 +84,11 @@ final class StandTest extends WebTestCase
      */
     private function pass(array $with = []): array
     {
-        return $with + ['id' => Uuid::v4()->toRfc4122(), 'chair' => $this->chair->getId(), 'line' => 'concert F major', 'step' => 'ladder', 'bpm' => 80, 'unit' => '1/4', 'clean' => true, 'seconds' => 21.5, 'at' => 1_000_000_000_000, 'remark' => ''];
+        return $with + [
+            'id' => Uuid::v4()->toRfc4122(), 'chair' => $this->chair->getId(), 'line' => 'concert F major',
+            'step' => 'ladder', 'bpm' => 80, 'unit' => '1/4', 'clean' => true, 'seconds' => 21.5,
+            'at' => 1_000_000_000_000, 'remark' => '',
+        ];
     }
 
     /**
@@ -144,7 +148,9 @@ final class StandTest extends WebTestCase
         self::assertSame([$two['id']], $this->sent([$two])['taken']);
         // Two hours ago came later, and the same once more.
         self::assertSame([$one['id'], $two['id']], $this->sent([$one, $two])['taken']);
-        $rows = self::database()->fetchAllAssociative('SELECT bpm, played_at, counts FROM practice_result ORDER BY played_at');
+        $rows = self::database()->fetchAllAssociative(
+            'SELECT bpm, played_at, counts FROM practice_result ORDER BY played_at',
+        );
         self::assertSame([60, 80], array_column($rows, 'bpm'));
         // The clock of the device stands in the year 2001: only how long ago it was counts.
         self::assertEqualsWithDelta(time() - 3600, strtotime((string) $rows[1]['played_at']), 5);
@@ -154,8 +160,14 @@ final class StandTest extends WebTestCase
     public function testWhatIsOlderThanThirtyDaysIsHistoryAlone(): void
     {
         $this->asPlayer();
-        $this->sent([$this->pass(['at' => 1_000_000_000_000 - 31 * 86_400_000.0]), $this->pass(['at' => 1_000_000_000_000 - 29 * 86_400_000.0])]);
-        self::assertSame([false, true], self::database()->fetchFirstColumn('SELECT counts FROM practice_result ORDER BY played_at'));
+        $this->sent([
+            $this->pass(['at' => 1_000_000_000_000 - 31 * 86_400_000.0]),
+            $this->pass(['at' => 1_000_000_000_000 - 29 * 86_400_000.0]),
+        ]);
+        self::assertSame(
+            [false, true],
+            self::database()->fetchFirstColumn('SELECT counts FROM practice_result ORDER BY played_at'),
+        );
         $page = $this->browser->request('GET', '/progress');
         self::assertCount(2, $page->filter('tbody tr'));
     }
@@ -180,7 +192,10 @@ final class StandTest extends WebTestCase
     {
         $this->asPlayer();
         $bad = [];
-        foreach ([['bpm' => 4000], ['step' => 'dancing'], ['line' => ''], ['unit' => 'quarter'], ['clean' => 'yes'], ['at' => 'now'], ['seconds' => null, 'bpm' => '80'], ['chair' => 'x']] as $with) {
+        foreach ([
+            ['bpm' => 4000], ['step' => 'dancing'], ['line' => ''], ['unit' => 'quarter'], ['clean' => 'yes'],
+            ['at' => 'now'], ['seconds' => null, 'bpm' => '80'], ['chair' => 'x'],
+        ] as $with) {
             $bad[] = $this->pass($with);
         }
         $answer = $this->sent([...$bad, ['no id'], 'text', $this->pass(['seconds' => 1e9])]);
@@ -191,7 +206,14 @@ final class StandTest extends WebTestCase
 
     public function testTodayFollowsWhatIsPlayed(): void
     {
-        $this->kept($plan = new Plan('Two keys', "concert F major\nconcert Bb major", (new PlanChoices(100, goalDays: 1))->toArray(), Day::parse('2026-03-01')));
+        $this->kept(
+            $plan = new Plan(
+                'Two keys',
+                "concert F major\nconcert Bb major",
+                (new PlanChoices(100, goalDays: 1))->toArray(),
+                Day::parse('2026-03-01'),
+            ),
+        );
         $this->asPlayer();
         $page = $this->browser->request('GET', '/today', ['minutes' => 30]);
         self::assertResponseIsSuccessful();
@@ -200,11 +222,30 @@ final class StandTest extends WebTestCase
         self::assertStringContainsString('Stop when it hurts', $page->filter('.care')->text());
         self::assertSame('30', $page->filter('.today-minutes [aria-pressed]')->text());
         // Whoever goes to the stand from there finds the ladder of the plan.
-        $stand = self::data($this->browser->request('GET', (string) $page->filter('.today-items a')->first()->attr('href')));
-        self::assertSame([100, $this->chair->getId(), $this->player->getId()], [$stand['ladder']['goal'], $stand['chair'], $stand['who']]);
-        $this->sent([$this->pass(['line' => $stand['key'], 'bpm' => 80, 'at' => 1e12 - 4000]), $this->pass(['line' => $stand['key'], 'bpm' => 80, 'at' => 1e12 - 3000])]);
-        self::assertSame('60', self::data($this->browser->request('GET', (string) $page->filter('.today-items a')->first()->attr('href')))['ladder']['first'], 'one place under the highest passed');
-        $this->sent([$this->pass(['line' => $stand['key'], 'bpm' => 100, 'at' => 1e12 - 2000]), $this->pass(['line' => $stand['key'], 'bpm' => 100, 'at' => 1e12 - 1000])]);
+        $stand = self::data($this->browser->request(
+            'GET',
+            (string) $page->filter('.today-items a')->first()->attr('href'),
+        ));
+        self::assertSame(
+            [100, $this->chair->getId(), $this->player->getId()],
+            [$stand['ladder']['goal'], $stand['chair'], $stand['who']],
+        );
+        $this->sent([
+            $this->pass(['line' => $stand['key'], 'bpm' => 80, 'at' => 1e12 - 4000]),
+            $this->pass(['line' => $stand['key'], 'bpm' => 80, 'at' => 1e12 - 3000]),
+        ]);
+        self::assertSame(
+            '60',
+            self::data($this->browser->request(
+                'GET',
+                (string) $page->filter('.today-items a')->first()->attr('href'),
+            ))['ladder']['first'],
+            'one place under the highest passed',
+        );
+        $this->sent([
+            $this->pass(['line' => $stand['key'], 'bpm' => 100, 'at' => 1e12 - 2000]),
+            $this->pass(['line' => $stand['key'], 'bpm' => 100, 'at' => 1e12 - 1000]),
+        ]);
         $after = $this->browser->request('GET', '/today', ['minutes' => 30]);
         self::assertSame('C major', $after->filter('.today-items strong')->first()->text());
         self::assertStringContainsString('1 of 2 clean', $after->text());
@@ -218,7 +259,12 @@ final class StandTest extends WebTestCase
     public function testANoteThatDoesNotSpeakIsNotedForTheTeacher(): void
     {
         $this->asPlayer();
-        $this->sent([$this->pass(['step' => 'does not speak', 'clean' => null, 'bpm' => null, 'remark' => 'note 4, C 4, LT L1 L2 L3'])]);
+        $this->sent([$this->pass([
+            'step' => 'does not speak',
+            'clean' => null,
+            'bpm' => null,
+            'remark' => 'note 4, C 4, LT L1 L2 L3',
+        ])]);
         $this->asDirector();
         $page = $this->browser->request('GET', '/plans/chairs/'.$this->chair->getId());
         self::assertStringContainsString('note 4, C 4', $page->text());
@@ -255,27 +301,65 @@ final class StandTest extends WebTestCase
         $address = (string) $this->browser->getResponse()->headers->get('Location');
         $this->browser->followRedirect();
         self::assertSelectorTextContains('.page-head', '25 lines');
-        $fields = ['title' => 'Four flats', 'lines' => "concert F major, 2 octaves\nconcert Bb major, keys Bb Eb Ab", 'who' => 'section:Clarinet in B♭', 'goal' => '92', 'rungs' => 'from 60 by 8 to 92', 'minutes' => '15', 'due_kind' => 'day', 'due' => '2027-06-01', 'memory' => '1', 'clean' => '1', 'days' => '1', 'order' => 'hardest', 'ways' => ['by fifths'], 'patterns' => ['thirds'], 'every' => '1', 'version' => '1'];
+        $fields = [
+            'title' => 'Four flats',
+            'lines' => "concert F major, 2 octaves\nconcert Bb major, keys Bb Eb Ab",
+            'who' => 'section:Clarinet in B♭',
+            'goal' => '92',
+            'rungs' => 'from 60 by 8 to 92',
+            'minutes' => '15',
+            'due_kind' => 'day',
+            'due' => '2027-06-01',
+            'memory' => '1',
+            'clean' => '1',
+            'days' => '1',
+            'order' => 'hardest',
+            'ways' => ['by fifths'],
+            'patterns' => ['thirds'],
+            'every' => '1',
+            'version' => '1',
+        ];
         $this->post($address, $fields);
         self::assertResponseRedirects();
         $page = $this->browser->followRedirect();
-        self::assertSame(['Four flats', '92', '60 68 76 84 92', '15', '2027-06-01'], array_map(static fn (string $id): ?string => $page->filter($id)->attr('value'), ['#plan-title', '#plan-goal', '#plan-rungs', '#plan-minutes', 'input[name=due]']));
+        self::assertSame(
+            ['Four flats', '92', '60 68 76 84 92', '15', '2027-06-01'],
+            array_map(
+                static fn (string $id): ?string => $page->filter($id)->attr('value'),
+                ['#plan-title', '#plan-goal', '#plan-rungs', '#plan-minutes', 'input[name=due]'],
+            ),
+        );
         self::assertSelectorTextContains('.plan-forecasts', 'Ada');
         self::assertSelectorTextContains('.plan-forecasts', '4 keys by 1 June');
         // Somebody who saves over a change that he has not seen is told so, and keeps what he typed.
         $this->post($address, ['title' => 'Mine'] + $fields);
         self::assertResponseStatusCodeSame(409);
         self::assertSame('Mine', $this->browser->getCrawler()->filter('#plan-title')->attr('value'));
-        foreach ([['lines' => 'concert H major'], ['rungs' => 'fast'], ['goal' => '4000'], ['due' => '2027-02-30'], ['minutes' => '0'], ['title' => '']] as $wrong) {
+        foreach ([
+            ['lines' => 'concert H major'], ['rungs' => 'fast'], ['goal' => '4000'], ['due' => '2027-02-30'],
+            ['minutes' => '0'], ['title' => ''],
+        ] as $wrong) {
             $this->post($address, $wrong + ['version' => '2'] + $fields);
             self::assertResponseStatusCodeSame(422, json_encode($wrong) ?: '');
             self::assertSelectorExists('[role=alert]');
-            self::assertStringContainsString('concert', (string) $this->browser->getCrawler()->filter('#plan-lines')->text());
+            self::assertStringContainsString(
+                'concert',
+                (string) $this->browser->getCrawler()->filter('#plan-lines')->text(),
+            );
         }
         $this->post($address.'/copy', ['chair' => $this->chair->getId()]);
         $copy = (string) $this->browser->getResponse()->headers->get('Location');
         self::assertSelectorTextContains('body', 'Redirecting');
-        $this->post($copy, ['title' => 'Four flats for Ada', 'lines' => 'concert F major, 2 octaves', 'who' => 'chair:'.$this->chair->getId(), 'goal' => '80'] + ['version' => '1'] + $fields);
+        $this->post(
+            $copy,
+            [
+                'title' => 'Four flats for Ada',
+                'lines' => 'concert F major, 2 octaves',
+                'who' => 'chair:'.$this->chair->getId(),
+                'goal' => '80',
+            ]
+                + ['version' => '1'] + $fields,
+        );
         $page = $this->browser->followRedirect();
         self::assertStringContainsString('goal 80 in place of 92', $page->text());
         self::assertStringContainsString('without concert Bb major, keys Bb Eb Ab', $page->text());
@@ -288,7 +372,10 @@ final class StandTest extends WebTestCase
         $page = $this->browser->followRedirect();
         self::assertStringNotContainsString('Four flats for Ada', $page->filter('.studies')->text());
         $this->browser->submit($page->filter('form[action*="undo"]')->form());
-        self::assertStringContainsString('Four flats for Ada', $this->browser->request('GET', '/plans')->filter('.studies')->text());
+        self::assertStringContainsString(
+            'Four flats for Ada',
+            $this->browser->request('GET', '/plans')->filter('.studies')->text(),
+        );
     }
 
     public function testADirectorSeesWhoIsBehindAndWhy(): void
@@ -296,12 +383,23 @@ final class StandTest extends WebTestCase
         $quiet = new Player('Bo');
         $this->kept($quiet, new Chair($quiet, 'trumpet-bb', '', 'full'));
         $today = self::getContainer()->get(StandPlans::class)->today();
-        $this->kept(new Plan('Twelve', 'concert C major, keys by fourths', (new PlanChoices(80, due: $today->plus(40)->text(), goalDays: 1))->toArray(), $today->plus(-40)));
+        $this->kept(
+            new Plan(
+                'Twelve',
+                'concert C major, keys by fourths',
+                (new PlanChoices(80, due: $today->plus(40)->text(), goalDays: 1))->toArray(),
+                $today->plus(-40),
+            ),
+        );
         $this->asPlayer();
         $days = [];
         foreach (['C', 'F', 'Bb', 'Eb', 'Ab', 'Db', 'Gb'] as $k => $key) {
             foreach ([0, 1] as $pass) {
-                $days[] = $this->pass(['line' => 'concert '.$key.' major', 'bpm' => 80, 'at' => 1e12 - (20 - $k) * 86_400_000.0 + $pass * 60_000]);
+                $days[] = $this->pass([
+                    'line' => 'concert '.$key.' major',
+                    'bpm' => 80,
+                    'at' => 1e12 - (20 - $k) * 86_400_000.0 + $pass * 60_000,
+                ]);
             }
         }
         $this->sent($days);
@@ -320,7 +418,14 @@ final class StandTest extends WebTestCase
         $this->asDirector();
         $this->browser->request('GET', '/band/players/'.$this->player->getId().'/data.json');
         $data = json_decode((string) $this->browser->getResponse()->getContent(), true);
-        self::assertSame(['concert F major', 80, true], [$data['chairs'][0]['practised'][0]['line'], $data['chairs'][0]['practised'][0]['bpm'], $data['chairs'][0]['practised'][0]['clean']]);
+        self::assertSame(
+            ['concert F major', 80, true],
+            [
+                $data['chairs'][0]['practised'][0]['line'],
+                $data['chairs'][0]['practised'][0]['bpm'],
+                $data['chairs'][0]['practised'][0]['clean'],
+            ],
+        );
         $this->post('/band/players/'.$this->player->getId().'/remove');
         self::assertSame(0, self::database()->fetchOne('SELECT count(*) FROM practice_result'));
         $page = $this->browser->followRedirect();
@@ -350,7 +455,10 @@ final class StandTest extends WebTestCase
         $open = self::getContainer()->get(OpenBand::class);
         self::assertSame('Pacific/Kiritimati', $open->zone()->getName());
         $played = self::getContainer()->get(Results::class)->played($this->chair->getId());
-        self::assertSame((new \DateTimeImmutable('now', new \DateTimeZone('Pacific/Kiritimati')))->format('Y-m-d'), $played[0]->day->text());
+        self::assertSame(
+            (new \DateTimeImmutable('now', new \DateTimeZone('Pacific/Kiritimati')))->format('Y-m-d'),
+            $played[0]->day->text(),
+        );
     }
 
     public function testTheNextLessonIsADate(): void
@@ -363,7 +471,10 @@ final class StandTest extends WebTestCase
         self::assertNull((new PlanChoices())->dueOn(Day::parse('2026-11-26'), [1]));
     }
 
-    /** What is kept beside the results is what they say: clean, counted, the fastest of each line and beat; and it goes and comes back with the player. */
+    /**
+     * What is kept beside the results is what they say: clean, counted, the fastest of each line and beat; and it goes
+     * and comes back with the player.
+     */
     public function testTheFastestOfEachLineIsKeptAsItComes(): void
     {
         $manager = self::getContainer()->get(EntityManagerInterface::class);
@@ -371,14 +482,42 @@ final class StandTest extends WebTestCase
         $manager->persist($chair = new Chair($player, 'flute', '', 'full'));
         $manager->flush();
         $now = new \DateTimeImmutable();
-        foreach ([['concert F', 60, '1/4', true, true], ['concert F', 90, '1/4', true, true], ['concert F', 120, '1/4', false, true], ['concert F', 200, '1/4', true, false], ['concert F', 40, '1/2', true, true], ['concert G', 72, '1/4', true, true], ['concert A', null, '1/4', true, true]] as [$line, $bpm, $unit, $clean, $counts]) {
-            $manager->persist(new PracticeResult(Uuid::v7()->toRfc4122(), $chair, $line, 'ladder', $bpm, $unit, $clean, 20.0, '', $now, $now, $counts));
+        foreach ([
+            ['concert F', 60, '1/4', true, true],
+            ['concert F', 90, '1/4', true, true],
+            ['concert F', 120, '1/4', false, true],
+            ['concert F', 200, '1/4', true, false],
+            ['concert F', 40, '1/2', true, true],
+            ['concert G', 72, '1/4', true, true],
+            ['concert A', null, '1/4', true, true],
+        ] as [$line, $bpm, $unit, $clean, $counts]) {
+            $manager->persist(
+                new PracticeResult(
+                    Uuid::v7()->toRfc4122(),
+                    $chair,
+                    $line,
+                    'ladder',
+                    $bpm,
+                    $unit,
+                    $clean,
+                    20.0,
+                    '',
+                    $now,
+                    $now,
+                    $counts,
+                ),
+            );
         }
         $manager->flush();
         $best = [['concert F', '1/2', 40], ['concert F', '1/4', 90], ['concert G', '1/4', 72]];
-        $kept = static fn (): array => self::database()->fetchAllNumeric('SELECT line, unit, bpm FROM practice_best ORDER BY line, unit');
+        $kept = static fn (): array => self::database()->fetchAllNumeric(
+            'SELECT line, unit, bpm FROM practice_best ORDER BY line, unit',
+        );
         self::assertSame($best, $kept());
-        self::assertEquals([$chair->getId() => ['concert F' => 90.0, 'concert G' => 72.0]], self::getContainer()->get(Results::class)->fastest());
+        self::assertEquals(
+            [$chair->getId() => ['concert F' => 90.0, 'concert G' => 72.0]],
+            self::getContainer()->get(Results::class)->fastest(),
+        );
         $removed = self::getContainer()->get(Roster::class)->remove($player);
         self::assertSame([], $kept());
         $this->post('/undo/'.$removed);
