@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Band;
 
+use App\Shared\Audit;
 use Symfony\Component\DependencyInjection\Attribute\AutowireIterator;
 
 /**
@@ -13,6 +14,8 @@ use Symfony\Component\DependencyInjection\Attribute\AutowireIterator;
 final class BandExport
 {
     private const VERSION = 1;
+    /** Columns of a table of players, as a list of players is read. */
+    private const COLUMNS = ['name', 'instrument', 'stage', 'range', 'set-up', 'section', 'track'];
 
     /** @param iterable<Keeps> $rooms */
     public function __construct(
@@ -21,9 +24,51 @@ final class BandExport
         private readonly RemarkRepository $remarks,
         private readonly SchoolOfHabitsRepository $schools,
         private readonly OwnPatternRepository $patterns,
+        private readonly Audit $audit,
         #[AutowireIterator(Keeps::class)]
         private readonly iterable $rooms,
     ) {
+    }
+
+    /**
+     * Everything of a band, given to its director; the audit says so.
+     *
+     * @return array<string, mixed>
+     */
+    public function giveBand(Band $band): array
+    {
+        $this->audit->note('band exported', $band->getId());
+
+        return $this->of($band);
+    }
+
+    /**
+     * Everything of a player, given to whoever asks for it; the audit says so.
+     *
+     * @return array<string, mixed>
+     */
+    public function givePlayer(Player $player): array
+    {
+        $this->audit->note('player exported', $player->getId());
+
+        return $this->ofPlayer($player);
+    }
+
+    /**
+     * Players as a table, with a heading and a row for each chair; the audit says so.
+     *
+     * @param list<Player> $players
+     * @param Player|null  $of      whose alone it is, where it is one player's
+     *
+     * @return non-empty-list<list<string>>
+     */
+    public function table(array $players, ?Player $of = null): array
+    {
+        null === $of
+            ? $this->audit->note('players exported')
+            : $this->audit->note('player exported', $of->getId());
+
+        return [self::COLUMNS, ...array_merge([], ...array_map(self::rows(...), $players))];
     }
 
     /** @return array<string, mixed> */
@@ -58,6 +103,20 @@ final class BandExport
     public function ofPlayer(Player $player): array
     {
         return ['version' => self::VERSION] + $this->plain($player);
+    }
+
+    /** @return list<list<string>> a row for each chair */
+    private static function rows(Player $player): array
+    {
+        return array_map(static fn (Chair $chair): array => [
+            $player->getName(),
+            $chair->getInstrument(),
+            $chair->getStage(),
+            $chair->getLimits(),
+            strtr($chair->getSetup(), ',', '+'),
+            $chair->getSection(),
+            $chair->getTrack(),
+        ], $player->chairs());
     }
 
     /** @return array{name: string, left: bool, chairs: list<array<string, mixed>>} */

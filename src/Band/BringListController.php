@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Band;
 
-use App\Shared\Audit;
 use App\Shared\ChangesNothing;
 use App\Shared\Deed;
 use App\Shared\Form\BroughtType;
@@ -29,10 +28,8 @@ final class BringListController extends AbstractController
 {
     public function __construct(
         private readonly PlayerList $list,
-        private readonly Roster $roster,
-        private readonly PlayerRepository $players,
+        private readonly BringPlayersIn $bring,
         private readonly InstrumentLibrary $instruments,
-        private readonly Audit $audit,
         private readonly Forms $forms,
         private readonly Words $words,
     ) {
@@ -58,19 +55,7 @@ final class BringListController extends AbstractController
             return $this->page($text, [], $error->getMessage());
         }
 
-        return $this->page($text, array_map(function (PlayerRow $row): PlayerRow {
-            $known = '' === $row->name ? null : $this->players->named($row->name);
-            if (null === $known) {
-                return $row;
-            }
-            foreach ($known->chairs() as $chair) {
-                if ($chair->getInstrument() === $row->instrument) {
-                    return $row->doubted($this->words->say('refusal.row_same', ['%name%' => $row->name]));
-                }
-            }
-
-            return $row->doubted($this->words->say('refusal.row_double', ['%name%' => $row->name]));
-        }, $rows));
+        return $this->page($text, array_map($this->bring->weighed(...), $rows));
     }
 
     #[Route('/band/list/keep', name: 'players_keep', methods: ['POST'])]
@@ -80,28 +65,12 @@ final class BringListController extends AbstractController
         if (\count($given) > PlayerList::MOST) {
             return $this->page('', [], ImportError::tooManyPlayers(\count($given), PlayerList::MOST)->getMessage());
         }
-        $count = ['added' => 0, 'chair' => 0, 'changed' => 0];
-        $refused = [];
-        foreach ($given as $one) {
-            if (!\is_array($one) || !isset($one['take'])) {
-                continue;
-            }
-            $row = $this->row($one);
-            if (
-                !$row->isPlayer()
-                || (null === $this->players->named($row->name) && $this->players->count() >= Roster::MOST)
-            ) {
-                $refused[] = $row->isPlayer()
-                    ? $row->doubted($this->words->say('refusal.row_full', ['%most%' => Roster::MOST]))
-                    : $row;
-                continue;
-            }
-            ++$count[$this->roster->take($row)];
-        }
-        $this->audit->note('players brought in', null, $count);
-        if ([] !== $refused) {
+        $isTaken = static fn (mixed $one): bool => \is_array($one) && isset($one['take']);
+        $rows = array_map(fn (mixed $one): PlayerRow => $this->row((array) $one), array_values(array_filter($given, $isTaken)));
+        ['taken' => $taken, 'left' => $left] = $this->bring->take($rows);
+        if ([] !== $left) {
             // What was taken is kept: the page of those that were left is no refusal of the others.
-            return $this->page('', $refused, 'refusal.rows_left', array_sum($count) > 0 ? Response::HTTP_OK : null);
+            return $this->page('', $left, 'refusal.rows_left', $taken > 0 ? Response::HTTP_OK : null);
         }
 
         return $this->redirectToRoute('band', [], Response::HTTP_SEE_OTHER);

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Band;
 
+use App\Shared\Form\Forms;
 use App\Shared\Form\WordsType;
 use SwiftReed\Instrument\InstrumentError;
 use SwiftReed\Instrument\InstrumentLibrary;
@@ -20,6 +21,7 @@ use Symfony\Component\Form\FormBuilderInterface;
 use Symfony\Component\Form\FormError;
 use Symfony\Component\Form\FormEvent;
 use Symfony\Component\Form\FormEvents;
+use Symfony\Component\Form\FormInterface;
 use Symfony\Component\OptionsResolver\OptionsResolver;
 
 /**
@@ -129,6 +131,21 @@ final class PlayerType extends AbstractType
         } catch (PlayerError $error) {
             $form->get('watched')->addError(new FormError($error->getMessage()));
         }
+    }
+
+    /** What was typed of a chair, when nothing is wrong with it. */
+    public static function details(FormInterface $form): ChairDetails
+    {
+        return new ChairDetails(
+            Forms::text($form, 'instrument'),
+            self::setups($form->get('setup')->getData()),
+            Forms::text($form, 'stage'),
+            Forms::text($form, 'limits'),
+            Forms::text($form, 'watched'),
+            Forms::text($form, 'section'),
+            Forms::text($form, 'track'),
+            Forms::text($form, 'style'),
+        );
     }
 
     /** @return list<string> */

@@ -4,18 +4,13 @@ declare(strict_types=1);
 
 namespace App\Band;
 
-use App\Shared\Audit;
 use App\Shared\Csv;
 use App\Shared\Deed;
 use App\Shared\Form\Forms;
 use App\Shared\Hosts;
 use App\Shared\May;
 use App\Shared\Words;
-use Doctrine\DBAL\LockMode;
-use Doctrine\ORM\EntityManagerInterface;
-use Doctrine\ORM\OptimisticLockException;
 use SwiftReed\Instrument\InstrumentLibrary;
-use SwiftReed\Player\WatchedNotes;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\HeaderUtils;
 use Symfony\Component\HttpFoundation\JsonResponse;
@@ -30,17 +25,14 @@ use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 #[May(Deed::LeadPlayers)]
 final class PlayersController extends AbstractController
 {
-    private const COLUMNS = ['name', 'instrument', 'stage', 'range', 'set-up', 'section', 'track'];
-
     public function __construct(
         private readonly Roster $roster,
         private readonly PlayerRepository $players,
         private readonly ChairRepository $chairs,
         private readonly OpenBand $open,
-        private readonly EntityManagerInterface $entities,
+        private readonly Seating $seating,
         private readonly Forms $forms,
         private readonly InstrumentLibrary $instruments,
-        private readonly Audit $audit,
         private readonly Hosts $hosts,
         private readonly PinnedFingeringRepository $pins,
         private readonly Words $words,
@@ -57,18 +49,12 @@ final class PlayersController extends AbstractController
     public function add(Request $request): Response
     {
         $form = $this->forms->read(PlayerType::class, $request);
-        $problem = Forms::problem($form) ?? $this->taken(Forms::text($form, 'name')) ?? $this->full();
+        $name = Forms::text($form, 'name');
+        $problem = Forms::problem($form) ?? $this->roster->whyNotNamed($name) ?? $this->roster->whyFull();
         if (null !== $problem) {
             return $this->page(Forms::typed($request), $problem);
         }
-        $this->roster->add(
-            Forms::text($form, 'name'),
-            Forms::text($form, 'instrument'),
-            PlayerType::setups($form->get('setup')->getData()),
-            Forms::text($form, 'stage'),
-            Forms::text($form, 'limits'),
-        )->arrange(Forms::text($form, 'track'), Forms::text($form, 'style'), Forms::text($form, 'section'));
-        $this->entities->flush();
+        $this->roster->add($name, PlayerType::details($form));
 
         return $this->redirectToRoute('band', [], Response::HTTP_SEE_OTHER);
     }
@@ -84,7 +70,7 @@ final class PlayersController extends AbstractController
     {
         $player = $this->found($id);
         $form = $this->forms->read(PlayerNameType::class, $request);
-        $problem = Forms::problem($form) ?? $this->taken(Forms::text($form, 'name'), $player);
+        $problem = Forms::problem($form) ?? $this->roster->whyNotNamed(Forms::text($form, 'name'), $player);
         if (null === $problem && $request->request->getInt('version') !== $player->getVersion()) {
             $problem = $this->words->say(
                 'refusal.player.changed',
@@ -94,9 +80,7 @@ final class PlayersController extends AbstractController
         if (null !== $problem) {
             return $this->one($player, $problem, Forms::typed($request));
         }
-        $this->audit->note('player renamed', $id, ['name' => $player->getName()]);
-        $player->rename(Forms::text($form, 'name'));
-        $this->entities->flush();
+        $this->roster->rename($player, Forms::text($form, 'name'));
 
         return $this->redirectToRoute('player', ['id' => $id], Response::HTTP_SEE_OTHER);
     }
@@ -110,29 +94,8 @@ final class PlayersController extends AbstractController
         if (null !== $problem) {
             return $this->one($player, $problem, Forms::typed($request));
         }
-        $chair = new Chair(
-            $player,
-            Forms::text($form, 'instrument'),
-            implode(',', PlayerType::setups($form->get('setup')->getData())),
-            Forms::text($form, 'stage'),
-            Roster::plainRange(Forms::text($form, 'limits')),
-        );
-        $chair->arrange(
-            Forms::text($form, 'track'),
-            Forms::text($form, 'style'),
-            Forms::text($form, 'section'),
-            \count($player->chairs()),
-        );
-        $this->entities->persist($chair);
-        if ($request->request->getBoolean('instead')) {
-            // A change of instrument: what was done on the old one stays readable with its chair.
-            $old = $this->chairs->one($request->request->getString('of'));
-            if (null !== $old && $old->getPlayer() === $player) {
-                $old->close();
-            }
-        }
-        $this->entities->flush();
-        $this->audit->note('chair added', $chair->getId());
+        $old = $request->request->getBoolean('instead') ? $request->request->getString('of') : null;
+        $this->seating->sit($player, PlayerType::details($form), $old);
 
         return $this->redirectToRoute('player', ['id' => $id], Response::HTTP_SEE_OTHER);
     }
@@ -147,39 +110,12 @@ final class PlayersController extends AbstractController
         if (null !== $problem) {
             return $this->one($chair->getPlayer(), $problem, Forms::typed($request));
         }
-        $before = [
-            'setup' => $chair->getSetup(),
-            'stage' => $chair->getStage(),
-            'limits' => $chair->getLimits(),
-            'watched' => $chair->getWatched(),
-        ];
-        try {
-            $this->entities->lock($chair, LockMode::OPTIMISTIC, $request->request->getInt('version'));
-            $chair->change(
-                implode(',', PlayerType::setups($form->get('setup')->getData())),
-                Forms::text($form, 'stage'),
-                Roster::plainRange(Forms::text($form, 'limits')),
-            );
-            $chair->arrange(
-                Forms::text($form, 'track'),
-                Forms::text($form, 'style'),
-                Forms::text($form, 'section'),
-                $chair->getPosition(),
-            );
-            $chair->watch(WatchedNotes::parse(Forms::text($form, 'watched'))->text());
-            $this->entities->flush();
-        } catch (OptimisticLockException) {
-            $player = $chair->getPlayer();
-            $this->entities->refresh($chair);
+        if ($request->request->getInt('version') !== $chair->getVersion()) {
+            $typed = Forms::typed($request) + ['chair' => $id];
 
-            return $this->one(
-                $player,
-                'refusal.chair.changed',
-                Forms::typed($request) + ['chair' => $id],
-                Response::HTTP_CONFLICT,
-            );
+            return $this->one($chair->getPlayer(), 'refusal.chair.changed', $typed, Response::HTTP_CONFLICT);
         }
-        $this->audit->note('chair changed', $id, $before);
+        $this->seating->change($chair, PlayerType::details($form));
 
         return $this->redirectToRoute('player', ['id' => $chair->getPlayer()->getId()], Response::HTTP_SEE_OTHER);
     }
@@ -188,8 +124,7 @@ final class PlayersController extends AbstractController
     #[Route('/band/chairs/{id}/move/{direction<up|down>}', name: 'chair_move', methods: ['POST'])]
     public function move(string $id, string $direction): Response
     {
-        $chair = $this->chair($id);
-        $this->roster->seat($chair, 'up' === $direction ? -1 : 1);
+        $this->seating->move($this->chair($id), 'up' === $direction ? -1 : 1);
 
         return $this->redirect($this->generateUrl('band').'#chair-'.$id, Response::HTTP_SEE_OTHER);
     }
@@ -199,18 +134,7 @@ final class PlayersController extends AbstractController
     public function toSection(string $id): Response
     {
         $chair = $this->chair($id);
-        foreach ($this->chairs->of($chair->getInstrument()) as $other) {
-            if ($other !== $chair) {
-                $this->audit->note(
-                    'chair changed',
-                    $other->getId(),
-                    ['setup' => $other->getSetup(), 'style' => $other->getStyle(), 'track' => $other->getTrack()],
-                );
-                $other->change($chair->getSetup(), $other->getStage(), $other->getLimits());
-                $other->arrange($chair->getTrack(), $chair->getStyle(), $other->getSection(), $other->getPosition());
-            }
-        }
-        $this->entities->flush();
+        $this->seating->allAlike($chair);
 
         return $this->redirectToRoute(
             'player',
@@ -223,21 +147,15 @@ final class PlayersController extends AbstractController
     public function close(string $id): Response
     {
         $chair = $this->chair($id);
-        $chair->close();
-        $this->entities->flush();
-        $this->audit->note('chair closed', $id);
+        $this->seating->close($chair);
 
         return $this->redirectToRoute('player', ['id' => $chair->getPlayer()->getId()], Response::HTTP_SEE_OTHER);
     }
 
     #[Route('/band/players/{id}/leave', name: 'player_leave', methods: ['POST'])]
-    public function leave(Ways $ways, string $id): Response
+    public function leave(string $id): Response
     {
-        $player = $this->found($id);
-        $ways->end($player);
-        $player->leave();
-        $this->entities->flush();
-        $this->audit->note('player left', $id);
+        $this->roster->leave($this->found($id));
 
         return $this->redirectToRoute('band', [], Response::HTTP_SEE_OTHER);
     }
@@ -245,9 +163,7 @@ final class PlayersController extends AbstractController
     #[Route('/band/players/{id}/back', name: 'player_back', methods: ['POST'])]
     public function back(string $id): Response
     {
-        $this->found($id)->comeBack();
-        $this->entities->flush();
-        $this->audit->note('player came back', $id);
+        $this->roster->comeBack($this->found($id));
 
         return $this->redirectToRoute('player', ['id' => $id], Response::HTTP_SEE_OTHER);
     }
@@ -284,19 +200,14 @@ final class PlayersController extends AbstractController
         if ($player->hasLeft()) {
             return $this->one($player, 'refusal.player.has_left');
         }
-        $token = $ways->renew($player);
-        $this->entities->flush();
-        $this->audit->note('link renewed', $id);
 
-        return $this->one($player, '', [], Response::HTTP_OK, $this->address($token));
+        return $this->one($player, '', [], Response::HTTP_OK, $this->address($ways->give($player)));
     }
 
     #[Route('/band/players/{id}/link/end', name: 'player_link_end', methods: ['POST'])]
     public function endLink(Ways $ways, string $id): Response
     {
-        $ways->end($this->found($id));
-        $this->entities->flush();
-        $this->audit->note('link ended', $id);
+        $ways->take($this->found($id));
 
         return $this->redirectToRoute('player', ['id' => $id], Response::HTTP_SEE_OTHER);
     }
@@ -306,11 +217,10 @@ final class PlayersController extends AbstractController
     public function data(BandExport $export, string $id, string $format): Response
     {
         $player = $this->found($id);
-        $this->audit->note('player exported', $id);
         if ('csv' === $format) {
-            return Csv::file([self::COLUMNS, ...self::rows($player)], 'player.csv');
+            return Csv::file($export->table([$player], $player), 'player.csv');
         }
-        $response = new JsonResponse($export->ofPlayer($player));
+        $response = new JsonResponse($export->givePlayer($player));
         $response->setEncodingOptions(\JSON_PRETTY_PRINT | \JSON_UNESCAPED_UNICODE | \JSON_UNESCAPED_SLASHES);
         $response->headers->set('Content-Disposition', HeaderUtils::makeDisposition('attachment', 'player.json'));
 
@@ -318,26 +228,9 @@ final class PlayersController extends AbstractController
     }
 
     #[Route('/band/players.csv', name: 'players_csv', methods: ['GET'])]
-    public function csv(): Response
+    public function csv(BandExport $export): Response
     {
-        $this->audit->note('players exported');
-
-        return Csv::file(
-            [self::COLUMNS, ...array_merge(...array_map(self::rows(...), $this->roster->inScoreOrder()))],
-            'players.csv',
-        );
-    }
-
-    /** @return list<list<string>> a row for each chair */
-    private static function rows(Player $player): array
-    {
-        return array_map(
-            static fn (Chair $chair): array => [
-                $player->getName(), $chair->getInstrument(), $chair->getStage(), $chair->getLimits(),
-                strtr($chair->getSetup(), ',', '+'), $chair->getSection(), $chair->getTrack(),
-            ],
-            $player->chairs(),
-        );
+        return Csv::file($export->table($this->roster->inScoreOrder()), 'players.csv');
     }
 
     private function address(string $token): string
@@ -355,20 +248,6 @@ final class PlayersController extends AbstractController
     private function chair(string $id): Chair
     {
         return $this->chairs->one($id) ?? throw $this->createNotFoundException('refusal.none.chair');
-    }
-
-    private function taken(string $name, ?Player $but = null): ?string
-    {
-        $same = $this->players->named($name);
-
-        return null === $same || $same === $but ? null : $this->words->say('refusal.player.taken', ['%name%' => $name]);
-    }
-
-    private function full(): ?string
-    {
-        return $this->players->count() < Roster::MOST
-            ? null
-            : $this->words->say('refusal.band_full', ['%most%' => Roster::MOST]);
     }
 
     /** @param array<mixed> $typed */

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Band;
 
+use App\Shared\Audit;
 use Doctrine\DBAL\Connection;
 use Symfony\Component\Uid\Uuid;
 
@@ -16,6 +17,7 @@ final class ProgramTokens
         private readonly Connection $database,
         private readonly OpenBand $open,
         private readonly BandRepository $bands,
+        private readonly Audit $audit,
     ) {
     }
 
@@ -32,12 +34,19 @@ final class ProgramTokens
             ],
         );
 
+        $this->audit->note('token made', $id);
+
         return [$id, $token];
     }
 
     public function revoke(string $id): bool
     {
-        return 1 === $this->database->delete('program_token', ['id' => $id, 'band_id' => $this->open->id()]);
+        $isThere = 1 === $this->database->delete('program_token', ['id' => $id, 'band_id' => $this->open->id()]);
+        if ($isThere) {
+            $this->audit->note('token revoked', $id);
+        }
+
+        return $isThere;
     }
 
     /** @return list<array{id: string, name: string, made_at: string}> of the open band */

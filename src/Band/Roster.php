@@ -5,10 +5,9 @@ declare(strict_types=1);
 namespace App\Band;
 
 use App\Shared\Audit;
+use App\Shared\Words;
 use Doctrine\ORM\EntityManagerInterface;
-use SwiftReed\Import\PlayerRow;
 use SwiftReed\Instrument\InstrumentLibrary;
-use SwiftReed\Player\Range;
 use Symfony\Component\DependencyInjection\Attribute\AutowireIterator;
 
 /**
@@ -27,6 +26,8 @@ final class Roster
         private readonly InstrumentLibrary $instruments,
         private readonly Audit $audit,
         private readonly Trash $trash,
+        private readonly Ways $ways,
+        private readonly Words $words,
         #[AutowireIterator(Keeps::class)]
         private readonly iterable $rooms,
     ) {
@@ -60,91 +61,66 @@ final class Roster
         return array_values(array_filter($this->players->inOrder(), static fn (Player $one): bool => $one->hasLeft()));
     }
 
-    /** @param list<string> $setups */
-    public function add(string $name, string $instrument, array $setups, string $stage, string $limits): Chair
+    /** A new player with his first chair. */
+    public function add(string $name, ChairDetails $details): Player
     {
         $player = new Player($name);
-        $chair = new Chair($player, $instrument, implode(',', $setups), $stage, self::plainRange($limits));
-        $this->entities->persist($player);
-        $this->entities->persist($chair);
-        $this->audit->note('player added', $player->getId());
-
-        return $chair;
-    }
-
-    /**
-     * Takes over a row of a list: a new player, a new chair of a known one, or what is new of a known chair.
-     *
-     * @return string "added", "chair" or "changed"
-     */
-    public function take(PlayerRow $row): string
-    {
-        \assert(null !== $row->instrument);
-        $player = $this->players->named($row->name);
-        if (null === $player) {
-            $this->add(
-                $row->name,
-                $row->instrument,
-                $row->setups,
-                $row->stage->value,
-                $row->limits ?? '',
-            )->arrange($row->track, 'written', $row->section);
-            $this->entities->flush();
-
-            return 'added';
-        }
-        $player->comeBack();
-        foreach ($player->chairs() as $chair) {
-            if ($chair->getInstrument() === $row->instrument) {
-                $chair->change(implode(',', $row->setups), $row->stage->value, $row->limits ?? $chair->getLimits());
-                $chair->arrange(
-                    '' === $row->track ? $chair->getTrack() : $row->track,
-                    $chair->getStyle(),
-                    '' === $row->section ? $chair->getSection() : $row->section,
-                    $chair->getPosition(),
-                );
-                $this->entities->flush();
-
-                return 'changed';
-            }
-        }
         $chair = new Chair(
             $player,
-            $row->instrument,
-            implode(',', $row->setups),
-            $row->stage->value,
-            $row->limits ?? '',
+            $details->instrument,
+            $details->setup(),
+            $details->stage,
+            Seating::plainRange($details->limits),
         );
-        $chair->arrange($row->track, 'written', $row->section, \count($player->chairs()));
+        $chair->arrange($details->track, $details->style, $details->section);
+        $this->entities->persist($player);
         $this->entities->persist($chair);
         $this->entities->flush();
+        $this->audit->note('player added', $player->getId());
 
-        return 'chair';
+        return $player;
     }
 
-    /** Moves a chair among those of its instrument, as they stand in the list: one up (-1) or down (1). */
-    public function seat(Chair $chair, int $direction): void
+    /** Why a player cannot be called so; null when he can. */
+    public function whyNotNamed(string $name, ?Player $but = null): ?string
     {
-        $chairs = [];
-        foreach ($this->inScoreOrder() as $player) {
-            array_push(
-                $chairs,
-                ...array_filter(
-                    $player->chairs(),
-                    static fn (Chair $one): bool => $one->getInstrument() === $chair->getInstrument(),
-                ),
-            );
-        }
-        $at = array_search($chair, $chairs, true);
-        $to = (int) $at + $direction;
-        if (false === $at || !isset($chairs[$to])) {
-            return;
-        }
-        [$chairs[$at], $chairs[$to]] = [$chairs[$to], $chairs[$at]];
-        foreach ($chairs as $place => $one) {
-            $one->sitAt($place + 1);
-        }
+        $same = $this->players->named($name);
+
+        return null === $same || $same === $but ? null : $this->words->say('refusal.player.taken', ['%name%' => $name]);
+    }
+
+    /** Why nobody more can come in; null when there is room. */
+    public function whyFull(): ?string
+    {
+        return $this->isFull() ? $this->words->say('refusal.band_full', ['%most%' => self::MOST]) : null;
+    }
+
+    public function isFull(): bool
+    {
+        return $this->players->count() >= self::MOST;
+    }
+
+    public function rename(Player $player, string $name): void
+    {
+        $this->audit->note('player renamed', $player->getId(), ['name' => $player->getName()]);
+        $player->rename($name);
         $this->entities->flush();
+    }
+
+    /** A player leaves the band: his way in ends, what he did stays readable. */
+    public function leave(Player $player): void
+    {
+        $this->ways->end($player);
+        $player->leave();
+        $this->entities->flush();
+        $this->audit->note('player left', $player->getId());
+    }
+
+    public function comeBack(Player $player): void
+    {
+        $player->comeBack();
+        $this->entities->flush();
+        $this->audit->note('player came back', $player->getId());
     }
 
     /** Takes a player out with all that hangs on him; it can be undone. */
@@ -182,16 +158,5 @@ final class Roster
             $this->audit->note('player erased', $id);
             $this->entities->remove($player);
         });
-    }
-
-    /** "G3 to E5" however it was typed. */
-    public static function plainRange(string $limits): string
-    {
-        if ('' === $limits) {
-            return '';
-        }
-        $range = Range::parse($limits);
-
-        return $range->lowest->text().' to '.$range->highest->text();
     }
 }

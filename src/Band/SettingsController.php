@@ -7,16 +7,11 @@ namespace App\Band;
 use App\Account\Account;
 use App\Account\AccountRepository;
 use App\Account\Codes;
-use App\Account\Mailbox;
 use App\Shared\Audit;
 use App\Shared\Deed;
 use App\Shared\Form\Forms;
 use App\Shared\Hosts;
 use App\Shared\May;
-use App\Shared\Words;
-use Doctrine\DBAL\LockMode;
-use Doctrine\ORM\EntityManagerInterface;
-use Doctrine\ORM\OptimisticLockException;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\HeaderUtils;
 use Symfony\Component\HttpFoundation\JsonResponse;
@@ -33,11 +28,10 @@ final class SettingsController extends AbstractController
 {
     public function __construct(
         private readonly OpenBand $open,
-        private readonly EntityManagerInterface $entities,
+        private readonly LeadBand $leading,
         private readonly Forms $forms,
         private readonly Audit $audit,
         private readonly ProgramTokens $tokens,
-        private readonly Codes $codes,
         private readonly Hosts $hosts,
     ) {
     }
@@ -58,40 +52,10 @@ final class SettingsController extends AbstractController
         if (null !== $problem) {
             return $this->page($problem, $typed);
         }
-        $usual = $band->usual();
-        $before = [
-            'name' => $band->getName(), 'key order' => $usual->keyOrder, 'paper' => $usual->paper,
-            'signs' => $usual->reminders, 'tempo' => $usual->tempo, 'own' => $usual->speaksOwn,
-            'kept days' => $band->getKeptDays(), 'zone' => $band->zone()->getName(),
-            'lesson days' => $band->lessonDays(),
-        ];
-        try {
-            $this->entities->lock($band, LockMode::OPTIMISTIC, $request->request->getInt('version'));
-        } catch (OptimisticLockException) {
+        if ($request->request->getInt('version') !== $band->getVersion()) {
             return $this->page('refusal.settings_changed', $typed, Response::HTTP_CONFLICT);
         }
-        $tempo = $form->get('tempo')->getData();
-        $days = $form->get('kept_days')->getData();
-        $band->change(
-            Forms::text($form, 'name'),
-            new Usual(
-                Forms::text($form, 'key_order'),
-                Forms::text($form, 'paper'),
-                Forms::text($form, 'reminders'),
-                \is_int($tempo) ? $tempo : null,
-                true === $form->get('speaks_own')->getData(),
-            ),
-            \is_int($days) ? $days : Band::KEPT_DAYS,
-        );
-        $weekdays = $form->get('lesson_days')->getData();
-        $band->live(
-            new \DateTimeZone(Forms::text($form, 'zone')),
-            \is_array($weekdays)
-                ? array_values(array_map(static fn (mixed $day): int => is_numeric($day) ? (int) $day : 0, $weekdays))
-                : [],
-        );
-        $this->entities->flush();
-        $this->audit->note('band changed', $band->getId(), $before);
+        $this->leading->change(SettingsType::settings($form));
 
         return $this->redirectToRoute('band_settings', ['done' => 'kept'], Response::HTTP_SEE_OTHER);
     }
@@ -100,9 +64,7 @@ final class SettingsController extends AbstractController
     #[Route('/band/assistants', name: 'assistant_invite', methods: ['POST'])]
     public function invite(): Response
     {
-        $band = $this->open->required();
-        $code = $this->codes->make(Codes::ASSISTANT, Codes::HOURS, null, $band->getId(), $this->open->teacher());
-        $this->audit->note('assistant invited', $band->getId());
+        $code = $this->leading->invite();
         $path = ['code' => $code];
 
         return $this->page(
@@ -118,28 +80,15 @@ final class SettingsController extends AbstractController
     #[Route('/band/assistants/{id}/remove', name: 'assistant_remove', methods: ['POST'])]
     public function dismiss(string $id): Response
     {
-        $assistant = $this->assistant($id);
-        $this->open->required()->removeAssistant($assistant);
-        $this->entities->flush();
-        $this->audit->note('assistant removed', $id);
+        $this->leading->dismiss($this->assistant($id));
 
         return $this->redirectToRoute('band_settings', [], Response::HTTP_SEE_OTHER);
     }
 
     #[Route('/band/assistants/{id}/hand-over', name: 'band_hand_over', methods: ['POST'])]
-    public function handOver(Mailbox $mailbox, Words $words, string $id): Response
+    public function handOver(string $id): Response
     {
-        $band = $this->open->required();
-        $to = $this->assistant($id);
-        $to->becomeDirector();
-        $band->handOver($to);
-        $this->entities->flush();
-        $this->audit->note('band handed over', $id, ['director' => $this->open->teacher()?->getId()]);
-        $mailbox->write(
-            $to,
-            $words->say('letter.handed'),
-            $words->say('letter.handed_text', ['%band%' => $band->getName()]),
-        );
+        $this->leading->handOver($this->assistant($id));
 
         return $this->redirectToRoute('band', [], Response::HTTP_SEE_OTHER);
     }
@@ -153,8 +102,7 @@ final class SettingsController extends AbstractController
         if (null !== $problem) {
             return $this->page($problem, Forms::typed($request));
         }
-        [$id, $token] = $this->tokens->make(Forms::text($form, 'token_name'));
-        $this->audit->note('token made', $id);
+        [, $token] = $this->tokens->make(Forms::text($form, 'token_name'));
 
         return $this->page('', [], Response::HTTP_OK, '', $token);
     }
@@ -163,7 +111,6 @@ final class SettingsController extends AbstractController
     public function revoke(string $id): Response
     {
         $this->tokens->revoke($id) || throw $this->createNotFoundException('refusal.none.token');
-        $this->audit->note('token revoked', $id);
 
         return $this->redirectToRoute('band_settings', [], Response::HTTP_SEE_OTHER);
     }
@@ -178,8 +125,7 @@ final class SettingsController extends AbstractController
     #[Route('/band/data.json', name: 'band_data', methods: ['GET'])]
     public function data(BandExport $export): Response
     {
-        $this->audit->note('band exported', $this->open->id());
-        $response = new JsonResponse($export->of($this->open->required()));
+        $response = new JsonResponse($export->giveBand($this->open->required()));
         $response->setEncodingOptions(\JSON_PRETTY_PRINT | \JSON_UNESCAPED_UNICODE | \JSON_UNESCAPED_SLASHES);
         $response->headers->set('Content-Disposition', HeaderUtils::makeDisposition('attachment', 'band.json'));
 
@@ -189,12 +135,9 @@ final class SettingsController extends AbstractController
     #[Route('/band/remove', name: 'band_remove', methods: ['POST'])]
     public function remove(): Response
     {
-        $band = $this->open->required();
-        $band->remove();
-        $this->entities->flush();
-        $this->audit->note('band removed', $band->getId());
+        $gone = $this->leading->remove()->getId();
 
-        return $this->redirectToRoute('account', ['gone' => $band->getId()], Response::HTTP_SEE_OTHER);
+        return $this->redirectToRoute('account', ['gone' => $gone], Response::HTTP_SEE_OTHER);
     }
 
     private function assistant(string $id): Account

@@ -4,12 +4,14 @@ declare(strict_types=1);
 
 namespace App\Band;
 
+use App\Shared\Form\Forms;
 use App\Shared\Form\WordsType;
 use Symfony\Component\Form\AbstractType;
 use Symfony\Component\Form\Extension\Core\Type\CheckboxType;
 use Symfony\Component\Form\Extension\Core\Type\ChoiceType;
 use Symfony\Component\Form\Extension\Core\Type\IntegerType;
 use Symfony\Component\Form\FormBuilderInterface;
+use Symfony\Component\Form\FormInterface;
 use Symfony\Component\Validator\Constraints\Range;
 
 /**
@@ -80,5 +82,33 @@ final class SettingsType extends AbstractType
                     'constraints' => [new Range(min: 30, max: 3660, notInRangeMessage: 'refusal.range.days')],
                 ],
             );
+    }
+
+    /** What was typed, when nothing is wrong with it. */
+    public static function settings(FormInterface $form): BandSettings
+    {
+        $number = static function (string $field) use ($form): ?int {
+            $value = $form->get($field)->getData();
+
+            return \is_int($value) ? $value : null;
+        };
+        $days = $form->get('lesson_days')->getData();
+
+        return new BandSettings(
+            Forms::text($form, 'name'),
+            new Usual(
+                Forms::text($form, 'key_order'),
+                Forms::text($form, 'paper'),
+                Forms::text($form, 'reminders'),
+                $number('tempo'),
+                true === $form->get('speaks_own')->getData(),
+            ),
+            $number('kept_days') ?? Band::KEPT_DAYS,
+            new \DateTimeZone(Forms::text($form, 'zone')),
+            array_values(array_map(
+                static fn (mixed $day): int => is_numeric($day) ? (int) $day : 0,
+                \is_array($days) ? $days : [],
+            )),
+        );
     }
 }

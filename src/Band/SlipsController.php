@@ -7,11 +7,9 @@ namespace App\Band;
 use App\Engraving\Paper;
 use App\Engraving\PdfMaker;
 use App\Engraving\SlipPages;
-use App\Shared\Audit;
 use App\Shared\Deed;
 use App\Shared\Hosts;
 use App\Shared\May;
-use Doctrine\ORM\EntityManagerInterface;
 use SwiftReed\Instrument\InstrumentLibrary;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Request;
@@ -25,49 +23,49 @@ use Symfony\Component\Routing\Attribute\Route;
 #[May(Deed::LeadPlayers)]
 final class SlipsController extends AbstractController
 {
+    public function __construct(
+        private readonly Hosts $hosts,
+        private readonly Roster $roster,
+        private readonly Ways $ways,
+        private readonly OpenBand $open,
+        private readonly PdfMaker $pdfs,
+        private readonly InstrumentLibrary $instruments,
+    ) {
+    }
+
     #[Route('/band/slips.pdf', name: 'slips', methods: ['POST'])]
-    public function slips(
-        Request $request,
-        Hosts $hosts,
-        Roster $roster,
-        Ways $ways,
-        OpenBand $open,
-        PdfMaker $pdfs,
-        InstrumentLibrary $instruments,
-        EntityManagerInterface $entities,
-        Audit $audit,
-    ): Response {
-        $address = $hosts->publicAddress();
+    public function slips(Request $request): Response
+    {
+        $address = $this->hosts->publicAddress();
         if (null === $address) {
             throw new UnprocessableEntityHttpException('refusal.no_address');
         }
         $chosen = $request->request->all('who');
-        $band = $open->required();
-        $slips = [];
-        foreach ($roster->inScoreOrder() as $player) {
-            if ([] === $chosen || \in_array($player->getId(), $chosen, true)) {
-                $ways->end($player);
-                $first = $player->chairs()[0] ?? null;
-                $slips[] = [
-                    'name' => $player->getName(),
-                    'says' => (
-                        null === $first ? '' : $instruments->instrument($first->getInstrument())->name.' · '
-                    ).$band->getName(),
-                    'address' => $address.$this->generateUrl('link', ['token' => $ways->renew($player)]),
-                ];
-            }
-        }
-        if ([] === $slips) {
+        $isChosen = static fn (Player $one): bool => [] === $chosen || \in_array($one->getId(), $chosen, true);
+        $players = array_values(array_filter($this->roster->inScoreOrder(), $isChosen));
+        if ([] === $players) {
             throw new UnprocessableEntityHttpException('refusal.nobody_chosen');
         }
-        $pdf = $pdfs->pdf(SlipPages::of($slips, Paper::from($band->usual()->paper)), 'Ways in');
-        $entities->flush();
-        $audit->note('slips printed', null, ['players' => \count($slips)]);
+        $tokens = $this->ways->giveAll($players);
+        $slips = [];
+        foreach ($players as $player) {
+            $link = $this->generateUrl('link', ['token' => $tokens[$player->getId()]]);
+            $slips[] = ['name' => $player->getName(), 'says' => $this->says($player), 'address' => $address.$link];
+        }
+        $pages = SlipPages::of($slips, Paper::from($this->open->required()->usual()->paper));
 
-        return new Response(
-            $pdf,
-            200,
-            ['Content-Type' => 'application/pdf', 'Content-Disposition' => 'inline; filename="slips.pdf"'],
-        );
+        return new Response($this->pdfs->pdf($pages, 'Ways in'), 200, [
+            'Content-Type' => 'application/pdf',
+            'Content-Disposition' => 'inline; filename="slips.pdf"',
+        ]);
+    }
+
+    /** What stands under the name: the instrument and the band. */
+    private function says(Player $player): string
+    {
+        $first = $player->chairs()[0] ?? null;
+        $band = $this->open->required()->getName();
+
+        return null === $first ? $band : $this->instruments->instrument($first->getInstrument())->name.' · '.$band;
     }
 }

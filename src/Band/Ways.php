@@ -6,6 +6,7 @@ namespace App\Band;
 
 use App\Account\Account;
 use App\Account\PlayerSignIn;
+use App\Shared\Audit;
 use App\Shared\Hosts;
 use Doctrine\ORM\EntityManagerInterface;
 
@@ -20,7 +21,47 @@ final class Ways
         private readonly BandRepository $bands,
         private readonly OpenBand $open,
         private readonly Hosts $hosts,
+        private readonly Audit $audit,
     ) {
+    }
+
+    /**
+     * A new link, which is shown this once: {@see renew()}.
+     */
+    public function give(Player $player): string
+    {
+        $token = $this->renew($player);
+        $this->entities->flush();
+        $this->audit->note('link renewed', $player->getId());
+
+        return $token;
+    }
+
+    /** Takes a player's way in away. */
+    public function take(Player $player): void
+    {
+        $this->end($player);
+        $this->entities->flush();
+        $this->audit->note('link ended', $player->getId());
+    }
+
+    /**
+     * New links for many, as they are printed on slips.
+     *
+     * @param list<Player> $players
+     *
+     * @return array<string, string> token by the player's id
+     */
+    public function giveAll(array $players): array
+    {
+        $tokens = [];
+        foreach ($players as $player) {
+            $tokens[$player->getId()] = $this->renew($player);
+        }
+        $this->entities->flush();
+        $this->audit->note('slips printed', null, ['players' => \count($tokens)]);
+
+        return $tokens;
     }
 
     /**

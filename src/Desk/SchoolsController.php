@@ -6,7 +6,6 @@ namespace App\Desk;
 
 use App\Band\Notebook;
 use App\Band\PinnedFingering;
-use App\Band\SchoolOfHabits;
 use App\Band\SchoolOfHabitsRepository;
 use App\Band\SchoolType;
 use App\Band\Trash;
@@ -14,7 +13,6 @@ use App\Shared\Deed;
 use App\Shared\Form\BroughtType;
 use App\Shared\Form\Forms;
 use App\Shared\May;
-use Doctrine\ORM\EntityManagerInterface;
 use SwiftReed\Fingering\School;
 use SwiftReed\Fingering\SchoolError;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
@@ -33,7 +31,7 @@ final class SchoolsController extends AbstractController
     private const LARGEST = 100_000;
 
     public function __construct(
-        private readonly EntityManagerInterface $entities,
+        private readonly KeepSchool $keeping,
         private readonly SchoolOfHabitsRepository $schools,
         private readonly Notebook $notebook,
         private readonly Desk $desk,
@@ -60,8 +58,7 @@ final class SchoolsController extends AbstractController
         if (null !== $problem) {
             return $this->refused($problem, $request);
         }
-        $this->entities->persist(new SchoolOfHabits(School::named($name, $state->instrument, $habits)));
-        $this->entities->flush();
+        $this->keeping->keep(School::named($name, $state->instrument, $habits));
 
         return $this->back($state);
     }
@@ -87,8 +84,7 @@ final class SchoolsController extends AbstractController
         }
         $school = School::fromJson(BroughtType::text($form, self::LARGEST));
         $this->desk->instrument($state->withInstrument($school->instrument));
-        $this->entities->persist(new SchoolOfHabits($school));
-        $this->entities->flush();
+        $this->keeping->keep($school);
 
         return $this->back(
             $school->instrument === $state->instrument ? $state : $state->withInstrument($school->instrument),
@@ -118,18 +114,7 @@ final class SchoolsController extends AbstractController
     {
         $state = DeskState::of($request->request->all());
         $kept = $this->schools->one($id) ?? throw $this->createNotFoundException('refusal.none.school');
-        $has = array_map(
-            static fn (PinnedFingering $one): string => $one->getPin(),
-            $this->notebook->pins($state->instrument, '', $state->player),
-        );
-        foreach ($kept->school()->habits as $habit) {
-            if (!\in_array($habit, $has, true)) {
-                $this->entities->persist(
-                    new PinnedFingering($state->instrument, '', $habit, $this->notebook->player($state->player)),
-                );
-            }
-        }
-        $this->entities->flush();
+        $this->keeping->take($kept->school(), $state);
 
         return $this->back($state);
     }

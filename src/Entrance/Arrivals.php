@@ -85,6 +85,16 @@ final class Arrivals implements LetsIn
         $this->audit->note('assistant joined', $band->getId());
     }
 
+    /** A new pass phrase of somebody who is here: all other sessions end. */
+    public function changePhrase(Account $account, #[\SensitiveParameter] string $phrase, Request $request): void
+    {
+        $this->phrases->set($account, $phrase);
+        $account->endSessions();
+        $this->entities->flush();
+        $this->audit->note('pass phrase changed', $account->getId());
+        $this->letIn($account, $request);
+    }
+
     public function letInAgain(string $identifier, Request $request): void
     {
         try {

@@ -4,22 +4,16 @@ declare(strict_types=1);
 
 namespace App\Entrance;
 
-use App\Account\Account;
 use App\Account\AccountRepository;
 use App\Account\Codes;
-use App\Account\Phrases;
 use App\Account\Throttle;
 use App\Band\Band;
-use App\Band\BandRepository;
 use App\Band\OpenBand;
-use App\Shared\Audit;
 use App\Shared\Deed;
 use App\Shared\Form\Forms;
-use App\Shared\Hosts;
 use App\Shared\May;
 use App\Shared\Words;
 use Doctrine\DBAL\Exception\UniqueConstraintViolationException;
-use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
@@ -33,14 +27,11 @@ use Symfony\Component\Routing\Attribute\Route;
 final class CodeController extends AbstractController
 {
     public function __construct(
-        private readonly Codes $codes,
+        private readonly ByCode $byCode,
         private readonly AccountRepository $accounts,
-        private readonly BandRepository $bands,
         private readonly Arrivals $arrivals,
-        private readonly EntityManagerInterface $entities,
         private readonly OpenBand $open,
         private readonly Words $words,
-        private readonly Hosts $hosts,
     ) {
     }
 
@@ -51,7 +42,7 @@ final class CodeController extends AbstractController
     }
 
     #[Route('/code', name: 'code_use', methods: ['POST'])]
-    public function use(Request $request, Forms $forms, Throttle $throttle, Phrases $phrases, Audit $audit): Response
+    public function use(Request $request, Forms $forms, Throttle $throttle): Response
     {
         $code = mb_substr($request->request->getString('code'), 0, 100);
         $wait = $throttle->waitOfAddress($request);
@@ -63,7 +54,7 @@ final class CodeController extends AbstractController
                 Response::HTTP_TOO_MANY_REQUESTS,
             );
         }
-        $means = $this->means($code);
+        $means = $this->byCode->means($code);
         if (null === $means) {
             $throttle->failedCode($request);
 
@@ -74,12 +65,8 @@ final class CodeController extends AbstractController
         }
         $teacher = $this->open->teacher();
         if (Codes::ASSISTANT === $means['purpose'] && null !== $teacher && $request->request->has('join')) {
-            $band = $this->band($means);
-            if ($this->codes->take($code)) {
-                $band->addAssistant($teacher);
-                $this->entities->flush();
-                $audit->note('assistant joined', $band->getId());
-            }
+            $band = $this->byCode->band($means['band']);
+            $this->byCode->joinAs($teacher, $code, $band);
 
             return $this->opened($request, $band);
         }
@@ -91,35 +78,8 @@ final class CodeController extends AbstractController
             return $this->page($code, Forms::typed($request), $problem, Response::HTTP_UNPROCESSABLE_ENTITY);
         }
         try {
-            $this->entities->wrapInTransaction(function () use (
-                $means,
-                $form,
-                $code,
-                &$account,
-                $phrases,
-                $audit,
-            ): void {
-                if (!$this->codes->take($code)) {
-                    throw $this->createAccessDeniedException('refusal.code.used');
-                }
-                $phrase = Forms::text($form, 'phrase');
-                if (null !== $account && Codes::RESET === $means['purpose']) {
-                    $phrases->set($account, $phrase);
-                    $account->endSessions();
-                    $audit->note('pass phrase set anew', $account->getId(), [], $account->getUserIdentifier());
-                    $this->entities->flush();
-
-                    return;
-                }
-                if (Codes::FIRST === $means['purpose'] && $this->accounts->hasKeeper()) {
-                    throw $this->createAccessDeniedException('refusal.code.has_first');
-                }
-                $isAssistant = Codes::ASSISTANT === $means['purpose'];
-                $account = new Account(Forms::text($form, 'name'), !$isAssistant, Codes::FIRST === $means['purpose']);
-                $isAssistant
-                    ? $this->arrivals->join($account, $phrase, $this->band($means))
-                    : $this->arrivals->found($account, $phrase, Forms::text($form, 'band'));
-            });
+            $name = Forms::text($form, 'name');
+            $account = $this->byCode->take($code, $means, Forms::text($form, 'phrase'), $name, Forms::text($form, 'band'));
         } catch (UniqueConstraintViolationException) {
             return $this->page(
                 $code,
@@ -128,7 +88,6 @@ final class CodeController extends AbstractController
                 Response::HTTP_UNPROCESSABLE_ENTITY,
             );
         }
-        \assert(null !== $account);
         $throttle->forgive($account->getName());
         $throttle->succeeded($account->getName(), $request);
         $this->arrivals->letIn($account, $request);
@@ -136,39 +95,11 @@ final class CodeController extends AbstractController
         return $this->redirectToRoute('band', [], Response::HTTP_SEE_OTHER);
     }
 
-    /**
-     * What a code is for; a code for somebody of the demonstration is none where others than whoever sits at this
-     * machine can come.
-     *
-     * @return array{purpose: string, account: string|null, band: string|null}|null
-     */
-    private function means(string $code): ?array
-    {
-        $means = $this->codes->read($code);
-        if (null === $means || !$this->hosts->isOpen()) {
-            return $means;
-        }
-        $account = null === $means['account'] ? null : $this->accounts->one($means['account']);
-        $band = null === $means['band'] ? null : $this->bands->find($means['band']);
-
-        return true === $account?->isDemo() || true === $band?->isDemo() ? null : $means;
-    }
-
     private function opened(Request $request, Band $band): Response
     {
         $request->getSession()->set(Gate::BAND, $band->getId());
 
         return $this->redirectToRoute('band', [], Response::HTTP_SEE_OTHER);
-    }
-
-    /** @param array{purpose: string, account: string|null, band: string|null} $means */
-    private function band(array $means): Band
-    {
-        $band = null === $means['band'] ? null : $this->bands->find($means['band']);
-
-        return null === $band || $band->isRemoved()
-            ? throw $this->createNotFoundException('refusal.code.band_gone')
-            : $band;
     }
 
     /** @return list<string> */
@@ -182,14 +113,14 @@ final class CodeController extends AbstractController
     /** @param array<mixed> $typed */
     private function page(string $code, array $typed, string $problem = '', int $status = Response::HTTP_OK): Response
     {
-        $means = '' === $code ? null : $this->means($code);
+        $means = '' === $code ? null : $this->byCode->means($code);
         $account = null === ($means['account'] ?? null) ? null : $this->accounts->one($means['account']);
 
         return $this->render('entrance/code.html.twig', [
             'code' => $code, 'means' => $means, 'asks' => null === $means
                 ? []
                 : self::asks($means['purpose']), 'account' => $account,
-            'band' => null === $means || null === $means['band'] ? null : $this->band($means),
+            'band' => null === $means || null === $means['band'] ? null : $this->byCode->band($means['band']),
             'typed' => $typed, 'problem' => '' === $problem && '' !== $code && null === $means
                 ? 'refusal.code.not_good'
                 : $problem,

@@ -9,12 +9,11 @@ use App\Account\PlayerSignIn;
 use App\Band\BandRepository;
 use App\Band\Chair;
 use App\Band\OpenBand;
+use App\Band\Seating;
 use App\Band\Ways;
-use App\Shared\Audit;
 use App\Shared\Deed;
 use App\Shared\May;
 use App\Shared\Stale;
-use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
@@ -102,7 +101,7 @@ final class LinkController extends AbstractController
     /** A player's own settings: how the pages of one of his chairs are written. */
     #[Route('/mine/chairs/{id}', name: 'mine_change', methods: ['POST'])]
     #[May(Deed::Play)]
-    public function change(Request $request, EntityManagerInterface $entities, Audit $audit, string $id): Response
+    public function change(Request $request, Seating $seating, string $id): Response
     {
         foreach ($this->open->player()?->chairs() ?? [] as $chair) {
             if ($chair->getId() === $id) {
@@ -111,9 +110,7 @@ final class LinkController extends AbstractController
                     throw new UnprocessableEntityHttpException('refusal.no.style');
                 }
                 Stale::unless($request, $chair->getVersion(), ['style' => $chair->getStyle()]);
-                $audit->note('chair changed', $id, ['style' => $chair->getStyle()]);
-                $chair->arrange($chair->getTrack(), $style, $chair->getSection(), $chair->getPosition());
-                $entities->flush();
+                $seating->restyle($chair, $style);
 
                 return $this->redirectToRoute('mine', ['done' => 'kept'], Response::HTTP_SEE_OTHER);
             }

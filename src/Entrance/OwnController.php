@@ -7,19 +7,17 @@ namespace App\Entrance;
 use App\Account\Account;
 use App\Account\Codes;
 use App\Account\Mailbox;
-use App\Account\Phrases;
 use App\Account\PhraseType;
 use App\Account\PlayerSignIn;
 use App\Band\Band;
 use App\Band\BandRepository;
+use App\Band\LeadBand;
 use App\Band\OpenBand;
-use App\Shared\Audit;
 use App\Shared\Deed;
 use App\Shared\Form\Forms;
 use App\Shared\HouseState;
 use App\Shared\May;
 use App\Shared\RequestCounts;
-use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
@@ -34,8 +32,6 @@ final class OwnController extends AbstractController
     public function __construct(
         private readonly OpenBand $open,
         private readonly BandRepository $bands,
-        private readonly EntityManagerInterface $entities,
-        private readonly Audit $audit,
         private readonly Mailbox $mailbox,
         private readonly Forms $forms,
         private readonly HouseState $house,
@@ -50,7 +46,7 @@ final class OwnController extends AbstractController
     }
 
     #[Route('/account/phrase', name: 'account_phrase', methods: ['POST'])]
-    public function phrase(Request $request, Phrases $phrases, Arrivals $arrivals): Response
+    public function phrase(Request $request, Arrivals $arrivals): Response
     {
         $account = $this->teacher();
         $form = $this->forms->read(PhraseType::class, $request, null, ['for' => $account]);
@@ -58,11 +54,7 @@ final class OwnController extends AbstractController
         if (null !== $problem) {
             return $this->page($problem);
         }
-        $phrases->set($account, Forms::text($form, 'phrase'));
-        $account->endSessions();
-        $this->entities->flush();
-        $this->audit->note('pass phrase changed', $account->getId());
-        $arrivals->letIn($account, $request);
+        $arrivals->changePhrase($account, Forms::text($form, 'phrase'), $request);
 
         return $this->redirectToRoute('account', ['done' => 'phrase'], Response::HTTP_SEE_OTHER);
     }
@@ -115,13 +107,11 @@ final class OwnController extends AbstractController
 
     #[Route('/account/bands/{id}/restore', name: 'band_restore', methods: ['POST'])]
     #[May(Deed::HaveBands)]
-    public function restore(Request $request, string $id): Response
+    public function restore(Request $request, LeadBand $leading, string $id): Response
     {
         $band = $this->bands->removed($id, $this->teacher())
             ?? throw $this->createNotFoundException('refusal.none.removed_band');
-        $band->restore();
-        $this->entities->flush();
-        $this->audit->note('band brought back', $band->getId());
+        $leading->bringBack($band);
         $request->getSession()->set(Gate::BAND, $band->getId());
 
         return $this->redirectToRoute('band', [], Response::HTTP_SEE_OTHER);
@@ -130,12 +120,9 @@ final class OwnController extends AbstractController
     /** The keeper lets another director in, by a code that is shown once. */
     #[Route('/account/director-code', name: 'director_code', methods: ['POST'])]
     #[May(Deed::KeepHouse)]
-    public function directorCode(Codes $codes): Response
+    public function directorCode(ByCode $byCode): Response
     {
-        $code = $codes->make(Codes::DIRECTOR, Codes::HOURS, by: $this->teacher());
-        $this->audit->note('director invited');
-
-        return $this->page('', $code);
+        return $this->page('', $byCode->inviteDirector($this->teacher()));
     }
 
     private function teacher(): Account

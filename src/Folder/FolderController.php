@@ -8,14 +8,10 @@ use App\Desk\Desk;
 use App\Desk\DeskState;
 use App\Desk\SavedStudy;
 use App\Desk\SavedStudyRepository;
-use App\Shared\Audit;
 use App\Shared\Deed;
 use App\Shared\Form\Forms;
 use App\Shared\May;
 use App\Shared\Stale;
-use Doctrine\DBAL\LockMode;
-use Doctrine\ORM\EntityManagerInterface;
-use Doctrine\ORM\OptimisticLockException;
 use SwiftReed\Instrument\InstrumentLibrary;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Request;
@@ -27,10 +23,9 @@ use Symfony\Component\Routing\Attribute\Route;
 final class FolderController extends AbstractController
 {
     public function __construct(
-        private readonly EntityManagerInterface $entities,
+        private readonly KeepStudies $keeping,
         private readonly SavedStudyRepository $studies,
         private readonly Forms $forms,
-        private readonly Audit $audit,
     ) {
     }
 
@@ -64,13 +59,7 @@ final class FolderController extends AbstractController
         if ('' !== $problem) {
             return $this->refused($problem, $request);
         }
-        $study = $this->studies->justKept($name, $state->line, $state->instrument);
-        if (null === $study) {
-            $study = new SavedStudy($name, $state, $this->studies->lastPosition() + 1);
-            $this->entities->persist($study);
-            $this->entities->flush();
-            $this->audit->note('study kept', $study->getId());
-        }
+        $study = $this->keeping->keep($name, $state);
 
         return $this->redirectToRoute('desk', $study->state()->query(), Response::HTTP_SEE_OTHER);
     }
@@ -83,25 +72,14 @@ final class FolderController extends AbstractController
             return $this->refused($problem, $request);
         }
         $study = $this->study($id);
-        try {
-            $this->entities->lock($study, LockMode::OPTIMISTIC, $request->request->getInt('version'));
-            $before = [
-                'name' => $study->getName(),
-                'line' => $study->getLine(),
-                'instrument' => $study->getInstrument(),
-            ];
-            $study->take($name, $state);
-            $this->entities->flush();
-            $this->audit->note('study changed', $id, $before);
-        } catch (OptimisticLockException) {
-            $this->entities->clear();
-
+        if ($request->request->getInt('version') !== $study->getVersion()) {
             return $this->render(
                 'folder/conflict.html.twig',
-                ['mine' => ['name' => $name, 'state' => $state], 'theirs' => $this->study($id)],
+                ['mine' => ['name' => $name, 'state' => $state], 'theirs' => $study],
                 new Response(status: Response::HTTP_CONFLICT),
             );
         }
+        $this->keeping->change($study, $name, $state);
 
         return $this->redirectToRoute('desk', $study->state()->query(), Response::HTTP_SEE_OTHER);
     }
@@ -116,9 +94,7 @@ final class FolderController extends AbstractController
         }
         $study = $this->study($id);
         Stale::unless($request, $study->getVersion(), ['name' => $study->getName()]);
-        $this->audit->note('study renamed', $id, ['name' => $study->getName()]);
-        $study->rename(Forms::text($form, 'name'));
-        $this->entities->flush();
+        $this->keeping->rename($study, Forms::text($form, 'name'));
 
         return $this->redirectToRoute('folder', [], Response::HTTP_SEE_OTHER);
     }
@@ -126,10 +102,7 @@ final class FolderController extends AbstractController
     #[Route('/folder/{id}/duplicate', name: 'folder_duplicate', methods: ['POST'])]
     public function duplicate(string $id): Response
     {
-        $study = $this->study($id);
-        $name = mb_substr($study->getName(), 0, SavedStudy::NAME_LIMIT - 7).' (copy)';
-        $this->entities->persist(new SavedStudy($name, $study->state(), $this->studies->lastPosition() + 1));
-        $this->entities->flush();
+        $this->keeping->double($this->study($id));
 
         return $this->redirectToRoute('folder', [], Response::HTTP_SEE_OTHER);
     }
@@ -149,10 +122,7 @@ final class FolderController extends AbstractController
     #[Route('/folder/{id}/delete', name: 'folder_delete', methods: ['POST'])]
     public function delete(string $id): Response
     {
-        $this->study($id)->delete();
-        $this->entities->flush();
-        $this->audit->note('study removed', $id);
-        $this->studies->forgetLongDeleted();
+        $this->keeping->putAway($this->study($id));
 
         return $this->redirectToRoute('folder', ['undo' => $id], Response::HTTP_SEE_OTHER);
     }
@@ -160,9 +130,7 @@ final class FolderController extends AbstractController
     #[Route('/folder/{id}/restore', name: 'folder_restore', methods: ['POST'])]
     public function restore(string $id): Response
     {
-        $study = $this->studies->one($id) ?? throw $this->gone();
-        $study->restore();
-        $this->entities->flush();
+        $this->keeping->takeOutAgain($this->studies->one($id) ?? throw $this->gone());
 
         return $this->redirectToRoute('folder', [], Response::HTTP_SEE_OTHER);
     }

@@ -20,7 +20,6 @@ use App\Shared\Form\Forms;
 use App\Shared\May;
 use App\Shared\Stale;
 use App\Shared\Words;
-use Doctrine\ORM\EntityManagerInterface;
 use SwiftReed\Instrument\InstrumentError;
 use SwiftReed\Line\ClauseKind;
 use SwiftReed\Line\StudyLineError;
@@ -47,7 +46,7 @@ final class PatternsController extends AbstractController
         private readonly Desk $desk,
         private readonly PatternLibrary $library,
         private readonly OwnPatternRepository $own,
-        private readonly EntityManagerInterface $entities,
+        private readonly KeepPatterns $keeping,
         private readonly Notebook $notebook,
         private readonly Forms $forms,
         private readonly Words $words,
@@ -127,8 +126,7 @@ final class PatternsController extends AbstractController
         if (null !== $known && $known->getCell() !== $text) {
             Stale::unless($request, $known->getVersion(), ['cell' => $known->getCell()]);
         }
-        null === $known ? $this->entities->persist(new OwnPattern($name, $text)) : $known->change($text);
-        $this->entities->flush();
+        $this->keeping->keep([$name => $text]);
 
         return $this->redirectToRoute(
             'patterns',
@@ -181,11 +179,7 @@ final class PatternsController extends AbstractController
                 new Response(status: 422),
             );
         }
-        foreach ($file->read(BroughtType::text($form, PatternsFile::BYTES)) as $name => $cell) {
-            $known = $this->own->named($name);
-            null === $known ? $this->entities->persist(new OwnPattern($name, $cell)) : $known->change($cell);
-        }
-        $this->entities->flush();
+        $this->keeping->keep($file->read(BroughtType::text($form, PatternsFile::BYTES)));
 
         return $this->redirectToRoute(
             'patterns',

@@ -15,7 +15,6 @@ use App\Desk\StudySheet;
 use App\Desk\StudySheetRepository;
 use App\Engraving\EngravingError;
 use App\Engraving\PageMaker;
-use App\Shared\Audit;
 use App\Shared\Deed;
 use App\Shared\Download;
 use App\Shared\Form\Forms;
@@ -23,7 +22,6 @@ use App\Shared\Form\WordsType;
 use App\Shared\May;
 use App\Shared\Stale;
 use App\Shared\Words;
-use Doctrine\ORM\EntityManagerInterface;
 use SwiftReed\Instrument\InstrumentError;
 use SwiftReed\Line\StudyLineError;
 use SwiftReed\Packet\SheetError;
@@ -51,10 +49,9 @@ final class SheetsController extends AbstractController
     public function __construct(
         private readonly Desk $desk,
         private readonly StudySheetRepository $sheets,
-        private readonly EntityManagerInterface $entities,
+        private readonly KeepSheets $keeping,
         private readonly PageMaker $pages,
         private readonly Forms $forms,
-        private readonly Audit $audit,
         private readonly Words $words,
     ) {
     }
@@ -119,18 +116,9 @@ final class SheetsController extends AbstractController
         if (null !== $sheet) {
             Stale::unless($request, $sheet->getVersion(), ['name' => $sheet->getName(), 'lines' => $sheet->getLines()]);
         }
-        if (null === $sheet) {
-            $sheet = new StudySheet($name, $lines);
-            $this->entities->persist($sheet);
-        } else {
-            $this->audit->note(
-                'sheet changed',
-                $sheet->getId(),
-                ['name' => $sheet->getName(), 'lines' => $sheet->getLines()],
-            );
-            $sheet->change($name, $lines);
-        }
-        $this->entities->flush();
+        null === $sheet
+            ? $sheet = $this->keeping->keep($name, $lines)
+            : $this->keeping->change($sheet, $name, $lines);
 
         return $this->redirectToRoute(
             'sheet',
@@ -146,10 +134,8 @@ final class SheetsController extends AbstractController
         $state = DeskState::of($request->request->all());
         $line = $this->desk->canonical($state->line);
         $id = $request->request->getString('sheet');
-        $sheet = '' === $id ? new StudySheet('This week', $line) : $this->one($id);
-        if ('' === $id) {
-            $this->entities->persist($sheet);
-        } else {
+        $sheet = '' === $id ? $this->keeping->keep('This week', $line) : $this->one($id);
+        if ('' !== $id) {
             $lines = $sheet->getLines()."\n".$line;
             if (mb_strlen($lines) > StudySheet::LENGTH) {
                 throw new UnprocessableEntityHttpException($this->words->say(
@@ -157,9 +143,8 @@ final class SheetsController extends AbstractController
                     ['%name%' => $sheet->getName(), '%most%' => StudySheet::LENGTH],
                 ));
             }
-            $sheet->change($sheet->getName(), $lines);
+            $this->keeping->change($sheet, $sheet->getName(), $lines);
         }
-        $this->entities->flush();
 
         return $this->redirectToRoute(
             'sheet',

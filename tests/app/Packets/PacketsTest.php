@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Tests\Packets;
 
+use App\Band\ChairDetails;
 use App\Band\Roster;
 use App\Jobs\MakePiece;
 use App\Jobs\MakePieceHandler;
@@ -34,9 +35,8 @@ final class PacketsTest extends WebTestCase
         $roster = self::getContainer()->get(Roster::class);
         \assert($roster instanceof Roster);
         foreach ([['Ada', 'flute'], ['Bea', 'clarinet-bb'], ['Cleo', 'trombone']] as [$name, $instrument]) {
-            $roster->add($name, $instrument, [], 'full', '');
+            $roster->add($name, new ChairDetails($instrument));
         }
-        self::getContainer()->get('doctrine')->getManager()->flush();
     }
 
     public function testFromTheDeskToThePileWithOnePress(): void
