@@ -200,7 +200,9 @@ final readonly class Moves
             $said[] = FingeringWords::touch($instrument, $id).' goes down';
         }
         $by = $after->onSlide()->out - $before->onSlide()->out;
-        $where = static fn (Fingering $one): string => null === $one->side ? Speech::ordinal($one->onSlide()->position).' position' : ($one->onSlide()->isIn()
+        $where = static fn (Fingering $one): string => null === $one->side ? Speech::ordinal(
+            $one->onSlide()->position,
+        ).' position' : ($one->onSlide()->isIn()
             ? 'all the way in'
             : FingeringWords::placed($one->onSlide()->out));
         $said[] = abs($by) < 0.05

@@ -12,7 +12,8 @@ use SwiftReed\Instrument\Fingering;
 final readonly class Alternate
 {
     /**
-     * @param float             $costHere the best line with it, less the best line, and 0 where it would move less but does not belong; one is the effort of moving one finger
+     * @param float $costHere the best line with it, less the best line,
+     *  and 0 where it would move less but does not belong; one is the effort of moving one finger
      * @param \Closure(): Reason $reason   works out why it is not chosen
      */
     public function __construct(public Fingering $fingering, public float $costHere, private \Closure $reason)

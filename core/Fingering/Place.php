@@ -20,7 +20,7 @@ final readonly class Place
      * @param list<Occasion|null>       $occasions  on which each candidate may be chosen; null for the default
      * @param non-empty-list<Fingering> $all        every fingering of the note, the chart's default first
      * @param float                     $weight     by which moves into this note count
-     * @param bool                      $isFresh    whether there is time before it: it is the first, or a breath or a rest comes before it
+     * @param bool $isFresh whether there is time before it: it is the first, or a breath or a rest comes before it
      * @param bool                      $isPinned   whether its fingering is settled from outside
      * @param string                    $likeness   what it shares with the places that must be fingered like it
      */

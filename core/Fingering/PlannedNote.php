@@ -18,7 +18,8 @@ final readonly class PlannedNote
      * @param Occasion|null   $occasion   on which the chart allows it; null for the default and for pins
      * @param list<Alternate> $alternates
      * @param list<string>    $flags
-     * @param float           $difficulty of the change into it; one is about the effort of moving one finger, 0 for the first note
+     * @param float $difficulty of the change into it; one is about the effort of moving one finger,
+     *  0 for the first note
      */
     public function __construct(
         public Fingering $fingering,

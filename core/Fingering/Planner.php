@@ -45,7 +45,8 @@ final class Planner
 
     /**
      * @param list<Pin>       $pins  the line is planned around them
-     * @param list<Fingering> $given fingerings that are settled already, one for each note; empty when they are to be chosen
+     * @param list<Fingering> $given fingerings that are settled already,
+     *  one for each note; empty when they are to be chosen
      * @param list<Tendency>  $tendencies the player's own, which override the model
      *
      * @throws PinError when a pin names a fingering that the instrument does not have

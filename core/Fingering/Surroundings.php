@@ -13,7 +13,8 @@ use SwiftReed\Study\Tonguing\Attack;
 final readonly class Surroundings
 {
     /**
-     * @param float     $speed     the faster of the changes into and out of the note, in notes a second; 0 where nothing is timed
+     * @param float $speed the faster of the changes into and out of the note,
+     *  in notes a second; 0 where nothing is timed
      * @param bool      $isSet     whether it is the first, the last or a long note
      * @param list<int> $alternates the other note of each figure X Y X Y to which it belongs
      * @param bool      $isInRun   one of three or more notes by steps in one direction

@@ -70,7 +70,10 @@ final class CellShape
                     return false;
                 }
                 $height = $this->height($step + $above, $ascending) + match ($item->kind) {
-                    ItemKind::Below => -1, ItemKind::Above => 1, ItemKind::HalfSteps => $item->halfSteps, default => $item->alter,
+                    ItemKind::Below => -1,
+                    ItemKind::Above => 1,
+                    ItemKind::HalfSteps => $item->halfSteps,
+                    default => $item->alter,
                 };
                 if ($height !== $heights[$at]) {
                     return false;

@@ -16,7 +16,8 @@ use SwiftReed\Time\TimeSignature;
 final class ChoraleReader
 {
     /**
-     * @return array<string, mixed> what {@see Chorale::read()} takes, with the note on which the lowest voice ends as the key
+     * @return array<string, mixed> what {@see Chorale::read()} takes,
+     *  with the note on which the lowest voice ends as the key
      *
      * @throws ImportError   when the file cannot be read
      * @throws ChoraleError  when it has not four voices

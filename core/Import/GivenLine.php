@@ -20,7 +20,7 @@ final readonly class GivenLine
      * @param non-empty-list<GivenNote>         $notes
      * @param string                            $time    "4/4" and the like; nothing when none is known
      * @param list<string>                      $remarks sentences about what was left out
-     * @param Interval|null                     $writtenAboveSounding how the file transposes; null where its notes are written for whoever reads them
+     * @param Interval|null $writtenAboveSounding how the file transposes; null where its notes are written for whoever reads them
      * @param int                               $pickUp  ticks before the first bar line
      * @param array{unit: string, bpm: int}|null $tempo  as a clause says it: "quarter", "dotted quarter"
      */

@@ -55,7 +55,8 @@ final class MidiReader
     /**
      * The notes of the first track that has some, as they were played and not as they would be written.
      *
-     * @return non-empty-list<array{float, float, int}> milliseconds of beginning and end, and the number of the key that sounds
+     * @return non-empty-list<array{float, float, int}> milliseconds of beginning and end,
+     *  and the number of the key that sounds
      *
      * @throws ImportError
      */

@@ -66,7 +66,14 @@ enum ConditionKind: string
     public function namesDirection(): bool
     {
         return match ($this) {
-            self::After, self::Before, self::FromBelow, self::FromWithin, self::ByStep, self::ByLeap, self::Slurred, self::Tongued => true,
+            self::After,
+            self::Before,
+            self::FromBelow,
+            self::FromWithin,
+            self::ByStep,
+            self::ByLeap,
+            self::Slurred,
+            self::Tongued => true,
             default => false,
         };
     }
@@ -74,7 +81,17 @@ enum ConditionKind: string
     public function takesNotes(): bool
     {
         return match ($this) {
-            self::Beside, self::NotBeside, self::After, self::Before, self::Turn, self::Amid, self::Alternation, self::FromBelow, self::FromWithin, self::LineHas, self::LineHasNo => true,
+            self::Beside,
+            self::NotBeside,
+            self::After,
+            self::Before,
+            self::Turn,
+            self::Amid,
+            self::Alternation,
+            self::FromBelow,
+            self::FromWithin,
+            self::LineHas,
+            self::LineHasNo => true,
             default => false,
         };
     }

@@ -19,7 +19,8 @@ final readonly class Fingering
      * @param list<string>   $indifferent touches that may also be down without effect
      * @param list<string>   $momentary   touches that are only flicked
      * @param string|null    $valves      "0" or the valves joined by "-"; none on other mechanisms
-     * @param string|null    $side        "F" or "Bb" on a horn, the letters of a trombone's triggers that are down ("T"), if any is
+     * @param string|null $side "F" or "Bb" on a horn, the letters of a trombone's triggers that are down ("T"),
+     *  if any is
      * @param int|null       $partial     number of the partial; none where the fingering is not derived
      * @param float          $cents       deviation from equal temperament, positive is sharp; 0 where it is not derived
      * @param string|null    $voicing     how the player tells it from another note of the same touches

@@ -28,7 +28,7 @@ final class Instrument
      * @param list<string>           $setup     names of the set-ups in force
      * @param string                 $clef      treble or bass
      * @param array<string, Range> $range   by the stage's value, and "well": where a line lies well
-     * @param \Closure(): Mechanism  $build     makes the mechanism when it is first asked for; a list of names needs none
+     * @param \Closure(): Mechanism $build makes the mechanism when it is first asked for; a list of names needs none
      * @param list<Register>         $registers from low to high; empty where they do not matter
      * @param string                 $family    section of the band: "Clarinets"
      * @param string                 $article   how it is named inside a sentence: "the clarinet in B♭"

@@ -105,7 +105,8 @@ final class InstrumentLibrary
     /**
      * The set-ups as a player chooses among them: groups of which one holds, and single ones that are there or not.
      *
-     * @return list<array{usual: string, choices: array<string, string>}> "usual" is what holds when nothing in the group is chosen; nothing for a single one
+     * @return list<array{usual: string, choices: array<string, string>}> "usual" is what holds when nothing in the
+     *  group is chosen; nothing for a single one
      */
     public function setupGroups(string $id): array
     {

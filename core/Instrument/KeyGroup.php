@@ -11,10 +11,12 @@ final readonly class KeyGroup
 {
     /**
      * @param array<string, KeySpot>   $spots
-     * @param string                   $show   always, used (when one of its keys is down or has just moved) or never (drawn with another touch)
+     * @param string $show always,
+     *  used (when one of its keys is down or has just moved) or never (drawn with another touch)
      * @param list<int>                $mark   where moves of the group are told, x and y; empty for beside each touch
      * @param array<string, list<int>> $marks  where moves of single touches are told
-     * @param list<string>             $letter where the letter of a key that is down stands: x, base line, start, middle or end; empty for none
+     * @param list<string> $letter where the letter of a key that is down stands: x, base line, start,
+     *  middle or end; empty for none
      */
     public function __construct(
         public string $name,

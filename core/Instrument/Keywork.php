@@ -13,15 +13,19 @@ final class Keywork implements Mechanism
 {
     /**
      * @param array<string, Touch>                                                  $touches
-     * @param array<int, list<Fingering>>                                           $chart     by the MIDI number of the written note, the default first
-     * @param list<list<string>>                                                    $together  groups of touches that one finger can hold at the same time
-     * @param list<list<string>>                                                    $rollers   groups of touches between which a finger can roll
-     * @param array<string, list<string>>                                           $covers    touches that one touch closes by itself
+     * @param array<int, list<Fingering>> $chart by the MIDI number of the written note, the default first
+     * @param list<list<string>> $together groups of touches that one finger can hold at the same time
+     * @param list<list<string>> $rollers groups of touches between which a finger can roll
+     * @param array<string, list<string>> $covers touches that one touch closes by itself
      * @param list<Resting>                                                         $resting
-     * @param array<string, array{closes: list<string>, opens: list<string>, shuts: list<string>}> $pads by touch: what it closes and opens, and what it keeps shut whatever else would open it
-     * @param list<array{int, int}>                                                 $modes     written MIDI numbers, lowest and highest, of the stretches in which pads alone decide which note is lower
+     * @param array<string, array{closes: list<string>, opens: list<string>,
+     *  shuts: list<string>}> $pads by touch: what it closes and opens,
+     *  and what it keeps shut whatever else would open it
+     * @param list<array{int, int}> $modes written MIDI numbers, lowest and highest,
+     *  of the stretches in which pads alone decide which note is lower
      * @param list<Advice> $advice
-     * @param list<array{touch: string, for: string}>                               $exchanges where a habit takes the first touch on one note, it stands for the second on all notes of the line
+     * @param list<array{touch: string, for: string}> $exchanges where a habit takes the first touch on one note,
+     *  it stands for the second on all notes of the line
      */
     public function __construct(
         private readonly array $touches,

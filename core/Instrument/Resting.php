@@ -13,7 +13,7 @@ final readonly class Resting
      * @param int          $lowest  written MIDI numbers of the notes on which they may rest
      * @param list<int>    $notes   only these notes; empty for all between lowest and highest
      * @param list<string> $touches
-     * @param string       $how     "ahead": where the line comes to a note that holds them and only such notes lie between;
+     * @param string $how "ahead": where the line comes to a note that holds them and only such notes lie between;
      * "bridge": where it comes from such a note as well; "beside": where a neighbour holds them;
      * "always"; "first": always for first-year players, ahead or behind for others; "trill"
      * @param string       $because in a teacher's words

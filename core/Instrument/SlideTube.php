@@ -22,8 +22,10 @@ final class SlideTube implements Mechanism
 
     /**
      * @param int                                       $fundamental MIDI number of the open fundamental, sounding
-     * @param array<string, array{list<string>, int, int}> $attachments by the letter that is written: touches, half steps by which they lower the tube, positions they leave
-     * @param array<int, string>                        $defaults    usual positions that the length does not decide, by the sounding MIDI number: "T1"
+     * @param array<string, array{list<string>, int, int}> $attachments by the letter that is written: touches,
+     *  half steps by which they lower the tube, positions they leave
+     * @param array<int, string> $defaults usual positions that the length does not decide,
+     *  by the sounding MIDI number: "T1"
      * @param list<TaughtAlternate>                     $taught
      */
     public function __construct(

@@ -11,7 +11,7 @@ final readonly class TaughtAlternate
 {
     /**
      * @param int|null       $sounding MIDI number of the sounding note; null for every note
-     * @param string         $take     the fingering as it is written: "3", "T1", or "trigger" for any position with a trigger
+     * @param string $take the fingering as it is written: "3", "T1", or "trigger" for any position with a trigger
      * @param string|null    $for      only where the default is written so; null for any
      * @param list<Occasion> $may
      * @param list<Occasion> $always

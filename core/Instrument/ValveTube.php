@@ -31,7 +31,8 @@ final class ValveTube implements Mechanism
      * @param int       $fundamental  MIDI number of the open fundamental, sounding
      * @param int       $valves       how many there are
      * @param bool      $compensating whether the last valve adds the tube that combinations with it lack
-     * @param array<int, int> $avoided partials that are alternates at best, each with the sounding MIDI number from which that holds
+     * @param array<int, int> $avoided partials that are alternates at best,
+     *  each with the sounding MIDI number from which that holds
      * @param string|null $side       name of this side of an instrument that has more than one
      * @param bool      $thumb        whether this side is taken by the thumb
      * @param list<TaughtAlternate> $taught

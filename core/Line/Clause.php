@@ -14,7 +14,7 @@ final readonly class Clause
 {
     /**
      * @param string                      $says   the phrase's key, such as "octaves" or "from low"
-     * @param array<string, int|string>   $values what stood in the phrase's gaps: numbers, notes ("Bb"), pitches ("Bb3")
+     * @param array<string, int|string> $values what stood in the phrase's gaps: numbers, notes ("Bb"), pitches ("Bb3")
      * @param string                      $text   canonical text
      */
     public function __construct(

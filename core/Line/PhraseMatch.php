@@ -14,8 +14,9 @@ final readonly class PhraseMatch
     /**
      * @param int                       $reached  tokens that agreed
      * @param array<string, int|string> $values
-     * @param string                    $expected what was wanted at the first token that did not agree; nothing when all did
-     * @param array{}|array{int, int, int} $bounds which token was a number too small or too large, the least and the most
+     * @param string $expected what was wanted at the first token that did not agree; nothing when all did
+     * @param array{}|array{int, int, int} $bounds which token was a number too small or too large,
+     *  the least and the most
      */
     private function __construct(
         public Phrase $phrase,

@@ -40,7 +40,8 @@ final class Reading
 
     /**
      * @param list<Token>                 $tokens
-     * @param array<string, list<Phrase>> $phrases the grammar's, by the word with which they begin; "" where it is a number
+     * @param array<string, list<Phrase>> $phrases the grammar's,
+     *  by the word with which they begin; "" where it is a number
      */
     public function __construct(
         private readonly Spoken $spoken,

@@ -115,7 +115,8 @@ final class Spoken
     /**
      * @param list<Token> $tokens
      *
-     * @return list<array{Phrase, list<string>}> phrases that may begin here and the clauses, with gaps, that each may mean
+     * @return list<array{Phrase, list<string>}> phrases that may begin here and the clauses, with gaps,
+     *  that each may mean
      */
     public function phrasesAt(array $tokens, int $at): array
     {
@@ -209,7 +210,9 @@ final class Spoken
     private static function texts(mixed $list, string $where): array
     {
         return array_map(
-            static fn (mixed $one): string => \is_string($one) || \is_int($one) ? (string) $one : throw DataError::entry(
+            static fn (
+                mixed $one,
+            ): string => \is_string($one) || \is_int($one) ? (string) $one : throw DataError::entry(
                 'spoken',
                 $where,
                 'expected a list of texts',

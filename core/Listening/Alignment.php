@@ -20,10 +20,12 @@ final readonly class Alignment
     private const FURTHEST = 12.0;
 
     /**
-     * @param array<int, array{heard: int, run: int}>         $matched  by the expected note, from 0: which heard one stands for it, and in which run
-     * @param list<int>                                       $extra    heard notes that stand for none, between the first and the last that do
+     * @param array<int, array{heard: int, run: int}> $matched by the expected note,
+     *  from 0: which heard one stands for it, and in which run
+     * @param list<int> $extra heard notes that stand for none, between the first and the last that do
      * @param list<int>                                       $around   those before and behind
-     * @param list<array{after: int|null, to: int}>           $restarts the expected note after which the player began again, and where
+     * @param list<array{after: int|null, to: int}> $restarts the expected note after which the player began again,
+     *  and where
      * @param int                                             $reached  expected notes up to the last that was heard
      */
     private function __construct(

@@ -69,7 +69,8 @@ final readonly class Expected
     /**
      * Notes of a part in any order and at any time, as a step of practice has them.
      *
-     * @param non-empty-list<array{int, int, int}> $plays note from 0, onset and length in ticks, the onsets in their order
+     * @param non-empty-list<array{int, int, int}> $plays note from 0, onset and length in ticks,
+     *  the onsets in their order
      */
     public static function played(Part $part, ListeningFigures $figures, array $plays, int $times = 1): self
     {

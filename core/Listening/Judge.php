@@ -111,7 +111,8 @@ final readonly class Judge
      *
      * @param non-empty-list<HeardNote> $heard
      *
-     * @return array{non-empty-list<HeardNote>, array<int, HeardNote>} the notes; the short one before a note, by that note's place
+     * @return array{non-empty-list<HeardNote>, array<int, HeardNote>} the notes; the short one before a note,
+     *  by that note's place
      */
     private function withoutForeign(array $heard, Expected $expected, Alignment $alignment): array
     {
@@ -346,7 +347,8 @@ final readonly class Judge
     /**
      * @param non-empty-list<HeardNote> $heard
      *
-     * @return array{array<int, float>, Timing|null, list<int>} milliseconds by the note; the places of the notes that were looked at
+     * @return array{array<int, float>, Timing|null, list<int>} milliseconds by the note; the places of the notes that
+     *  were looked at
      */
     private function timing(Expected $expected, array $heard, Alignment $alignment, float $beat, float $floor): array
     {

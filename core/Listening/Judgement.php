@@ -10,19 +10,21 @@ namespace SwiftReed\Listening;
 final readonly class Judgement
 {
     /**
-     * @param list<JudgedNote>                                                                       $notes     of the whole line; none where it was not judged
-     * @param list<array{ms: float, heard: string}>                                                  $extra     written names
-     * @param list<array{after: int|null, to: int}>                                                  $restarts  notes from 0
-     * @param float|null                                                                             $tempo     beats a minute
-     * @param float|null                                                                             $drift     percent faster at the end
-     * @param float|null                                                                             $evenness  percent of a note's value
-     * @param list<array{from: int, to: int, ms: float}>                                             $slow      changes, notes from 0, the worst first
-     * @param float|null                                                                             $tuning    cents of the whole take
-     * @param list<array{from: int, to: int, ms: float, heard: string|null}>                         $fingers   other pitches, or holes, between two notes
-     * @param array{run_together: list<int>, holes: list<int>}                                       $articulation notes from 0 that were tongued or slurred otherwise than written
-     * @param int|null                                                                               $shift     half steps by which it was the right line in another key
-     * @param float|null                                                                             $against   milliseconds after the click; null without calibration
-     * @param int                                                                                    $reached   notes up to the last that was played
+     * @param list<JudgedNote> $notes of the whole line; none where it was not judged
+     * @param list<array{ms: float, heard: string}> $extra written names
+     * @param list<array{after: int|null, to: int}> $restarts notes from 0
+     * @param float|null $tempo beats a minute
+     * @param float|null $drift percent faster at the end
+     * @param float|null $evenness percent of a note's value
+     * @param list<array{from: int, to: int, ms: float}> $slow changes, notes from 0, the worst first
+     * @param float|null $tuning cents of the whole take
+     * @param list<array{from: int, to: int, ms: float, heard: string|null}> $fingers other pitches, or holes,
+     *  between two notes
+     * @param array{run_together: list<int>, holes: list<int>} $articulation notes from 0 that were tongued or slurred
+     *  otherwise than written
+     * @param int|null $shift half steps by which it was the right line in another key
+     * @param float|null $against milliseconds after the click; null without calibration
+     * @param int $reached notes up to the last that was played
      */
     public function __construct(
         public ?Unjudged $unjudged,

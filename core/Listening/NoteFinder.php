@@ -342,7 +342,9 @@ final readonly class NoteFinder
      */
     private function breath(int $first, ?int $before, float $pitch, array $ms, array $faint): int
     {
-        $isIts = fn (int $k): bool => $k > ($before ?? -1) && $ms[$first] - $ms[$k] <= $this->figures->number('breath-before') && null !== $faint[$k] && abs(
+        $isIts = fn (int $k): bool => $k > ($before ?? -1) && $ms[$first] - $ms[$k] <= $this->figures->number(
+            'breath-before',
+        ) && null !== $faint[$k] && abs(
             $faint[$k] - $pitch,
         ) <= $this->figures->number('same-note');
         for ($k = $first; $k > 0 && ($isIts($k - 1) || ($k > 1 && $isIts($k - 2)));) {
@@ -359,7 +361,8 @@ final readonly class NoteFinder
      * @param list<float> $ms
      * @param list<float> $levels
      *
-     * @return array{float, float, float} milliseconds; decibels by which the level fell before; milliseconds of silence before
+     * @return array{float, float, float} milliseconds; decibels by which the level fell before; milliseconds of silence
+     *  before
      */
     private function begin(int $first, ?int $before, float $level, array $ms, array $levels, float $step): array
     {

@@ -34,7 +34,8 @@ final readonly class SimulatedPlayer
     /**
      * What sounds, and when.
      *
-     * @return non-empty-list<array{onset: float, end: float, midi: float, isTongued: bool, note: int}> milliseconds; notes from 0
+     * @return non-empty-list<array{onset: float, end: float, midi: float, isTongued: bool, note: int}> milliseconds;
+     *  notes from 0
      */
     public static function plays(Expected $expected, PlayedFaults $faults, int $seed): array
     {

@@ -23,13 +23,13 @@ final readonly class Timing
     private const PAIRS = 20_000;
 
     /**
-     * @param float                                                                $quarter milliseconds of a quarter note, on the average
-     * @param float                                                                $drift   percent by which the end is faster than the beginning
-     * @param bool                                                                 $isDrifting whether that is more than frames can tell
-     * @param float|null                                                           $evenness percent of a note's own value; null where too few notes tell
-     * @param array<int, float>                                                    $late    milliseconds, by the place in what was given
+     * @param float $quarter milliseconds of a quarter note, on the average
+     * @param float $drift percent by which the end is faster than the beginning
+     * @param bool $isDrifting whether that is more than frames can tell
+     * @param float|null $evenness percent of a note's own value; null where too few notes tell
+     * @param array<int, float> $late milliseconds, by the place in what was given
      * @param list<array{from: int, to: int, ms: float}>                           $slow    changes, the worst first
-     * @param list<int>                                                            $stops   notes before which the player stopped
+     * @param list<int> $stops notes before which the player stopped
      */
     private function __construct(
         public float $quarter,
@@ -43,7 +43,8 @@ final readonly class Timing
     }
 
     /**
-     * @param list<array{at: float, ms: float, quarters: float, isFree: bool, isNext: bool}> $notes quarter notes from the beginning; onset; value; whether a
+     * @param list<array{at: float, ms: float, quarters: float, isFree: bool, isNext: bool}> $notes quarter notes from
+     *  the beginning; onset; value; whether a
      * breath or a leap stands before it; whether it follows the one before in the line
      * @param float $beat  quarter notes of a beat
      * @param float $floor milliseconds under which nothing is uneven
@@ -146,7 +147,8 @@ final readonly class Timing
      * @param list<float> $at
      * @param list<float> $ms
      *
-     * @return array{list<float>, list<int>, array<int, float>} onsets; notes before which the player stopped; milliseconds waited before notes that
+     * @return array{list<float>, list<int>, array<int, float>} onsets; notes before which the player stopped;
+     *  milliseconds waited before notes that
      *                                                                    are judged
      */
     private static function withoutStops(

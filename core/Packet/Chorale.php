@@ -22,10 +22,11 @@ final readonly class Chorale
 
     /**
      * @param string                                                   $id     as a row of a sheet names it
-     * @param NoteName                                                 $tonic  of the key in which the voices are written
+     * @param NoteName $tonic of the key in which the voices are written
      * @param int                                                      $tempo  quarters a minute
      * @param int                                                      $pickUp ticks before the first bar line
-     * @param array<string, non-empty-list<array{Pitch, int, int}>> $voices sounding pitch, onset and length in ticks; rests are what lies between
+     * @param array<string, non-empty-list<array{Pitch, int, int}>> $voices sounding pitch,
+     *  onset and length in ticks; rests are what lies between
      */
     private function __construct(
         public string $id,
@@ -39,7 +40,8 @@ final readonly class Chorale
     }
 
     /**
-     * @param array<string, mixed> $data "name", "tonic" (C where none is said), "tempo", "time" (4/4), "pickup" in quarters, and "voices" with notes as "C5 1, D5 2"
+     * @param array<string, mixed> $data "name", "tonic" (C where none is said), "tempo", "time" (4/4),
+     *  "pickup" in quarters, and "voices" with notes as "C5 1, D5 2"
      *
      * @throws ChoraleError
      */

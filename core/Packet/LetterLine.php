@@ -15,7 +15,8 @@ final readonly class LetterLine
     /**
      * @param int            $number  line of the packet, 1 to 12
      * @param list<NoteName> $letters one octave with the upper tonic
-     * @param list<int>      $signed  places in the line, from 1, of the notes with a sharp or flat; the upper tonic not counted
+     * @param list<int> $signed places in the line, from 1,
+     *  of the notes with a sharp or flat; the upper tonic not counted
      */
     public function __construct(
         public int $number,

@@ -76,7 +76,8 @@ final readonly class Moment
      * What everybody has: pitches as "Bb4", the fingering as it is written under the note; null for who has no note
      * there.
      *
-     * @return list<array{player: string, instrument: string, written: string|null, sounding: string|null, fingering: string|null, signs: string}>
+     * @return list<array{player: string, instrument: string, written: string|null, sounding: string|null,
+     *  fingering: string|null, signs: string}>
      */
     public function rows(): array
     {

@@ -41,7 +41,8 @@ final readonly class SheetBuilder
     /**
      * @param list<StudyLine|Part> $lines  a part is one that comes from elsewhere
      * @param array<int, string> $titles of studies, by their line
-     * @param array<int, int>    $places numbers of the lines, where they do not count from 1 without a gap: what was taken out of a packet leaves its number free
+     * @param array<int, int> $places numbers of the lines,
+     *  where they do not count from 1 without a gap: what was taken out of a packet leaves its number free
      *
      * @throws SheetError                       when a line of the sheet is wrong: says which
      * @throws \SwiftReed\Fingering\PinError

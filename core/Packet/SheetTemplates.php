@@ -70,7 +70,9 @@ final readonly class SheetTemplates
             ) ? $one[$key] : '';
             $exercises[] = new Exercise($text('title'), $text('line'), $text('chorale'), $text('for'));
         }
-        $text = static fn (string $key): string => \is_string($entry[$key] ?? null) ? $entry[$key] : throw DataError::entry(
+        $text = static fn (string $key): string => \is_string(
+            $entry[$key] ?? null,
+        ) ? $entry[$key] : throw DataError::entry(
             self::FILE,
             $id,
             'expected "'.$key.'"',

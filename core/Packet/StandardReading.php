@@ -28,7 +28,8 @@ final readonly class StandardReading
     ];
 
     /**
-     * @param list<array{written: string, fingering: string, occasion: string, why: string, times: int, line: string, note: int}> $choices note: counted from 1
+     * @param list<array{written: string, fingering: string, occasion: string, why: string, times: int, line: string,
+     *  note: int}> $choices note: counted from 1
      */
     private function __construct(public int $lines, public int $notes, public array $choices)
     {

@@ -19,7 +19,9 @@ final readonly class Player
      * @param string                 $name     as it is said in messages: "the clarinet in B♭"
      * @param array<string, Range> $range  by the stage's value, and "well": where a line lies well
      * @param float $phrase seconds that a breath lasts at this stage on this instrument
-     * @param \Closure(Pitch): list<array{Pitch, int}> $nextPartial the next note above on the same fingering and how many partials higher it lies, where an instrument has partials
+     * @param \Closure(Pitch): list<array{Pitch,
+     *  int}> $nextPartial the next note above on the same fingering and how many partials higher it lies,
+     *  where an instrument has partials
      */
     public function __construct(
         public string $name,

@@ -20,7 +20,11 @@ use SwiftReed\Study\Study;
 final class AfterGoal
 {
     private const HALF = [
-        'whole notes' => Rhythm::Halves, 'half notes' => Rhythm::Quarters, 'quarters' => Rhythm::Eighths, 'eighths' => Rhythm::Sixteenths, 'long ends' => Rhythm::LongEndsInEighths,
+        'whole notes' => Rhythm::Halves,
+        'half notes' => Rhythm::Quarters,
+        'quarters' => Rhythm::Eighths,
+        'eighths' => Rhythm::Sixteenths,
+        'long ends' => Rhythm::LongEndsInEighths,
     ];
     /** Beats a minute under which half the goal is no tempo to begin with. */
     private const SLOWEST = 40;

@@ -19,7 +19,7 @@ final readonly class Forecast
 
     /**
      * @param list<PlanDay>      $days
-     * @param string             $says    sentences: whether it comes out, and what to leave out or slow when it does not
+     * @param string $says sentences: whether it comes out, and what to leave out or slow when it does not
      * @param array<string, Day> $targets by the line: when each key should be clean
      * @param float              $keyDays days that a key takes
      * @param bool               $isPaceKnown whether that was seen, or is supposed

@@ -11,7 +11,8 @@ final readonly class LadderState
 {
     /**
      * @param int $tempo  beats a minute of the next pass
-     * @param int $from   the place from which one fell, to which one climbs back through every tempo between; the tempo itself where one did not fall
+     * @param int $from the place from which one fell,
+     *  to which one climbs back through every tempo between; the tempo itself where one did not fall
      * @param int $clean  clean passes in a row at this tempo
      * @param int $missed passes missed in a row at the lowest place
      */
@@ -31,7 +32,9 @@ final readonly class LadderState
     {
         return match ($this->standing) {
             LadderStanding::Done => 'done',
-            default => $this->tempo.($this->from === $this->tempo ? '' : '<'.$this->from).str_repeat('.', $this->clean).str_repeat('-', $this->missed).(
+            default => $this->tempo.(
+                $this->from === $this->tempo ? '' : '<'.$this->from
+            ).str_repeat('.', $this->clean).str_repeat('-', $this->missed).(
                 LadderStanding::HardChange === $this->standing ? '*' : ''
             ),
         };

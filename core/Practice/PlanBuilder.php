@@ -28,9 +28,12 @@ final readonly class PlanBuilder
     /**
      * @param list<string> $lines as they are typed; a line in several keys is as many
      * @param int|null     $goal  beats a minute; what each line says where none is set
-     * @param (\Closure(string, \Closure(): (PlanLine|string)): (PlanLine|string))|null $keep answers with what is kept under a name, or keeps what is made
+     * @param (\Closure(string,
+     *  \Closure(): (PlanLine|string)): (PlanLine|string))|null $keep answers with what is kept under a name,
+     *  or keeps what is made
      *
-     * @return array{list<PlanLine>, array<string, string>} what can be played, in order, each once; what cannot, with its reason
+     * @return array{list<PlanLine>, array<string, string>} what can be played, in order, each once; what cannot,
+     *  with its reason
      *
      * @throws \SwiftReed\Knowledge\Mistake when a line is not understood
      */

@@ -15,7 +15,8 @@ final readonly class PlanItem
 
     /**
      * @param int    $minutes with its rests
-     * @param string $kind    {@see NEW} a key that is being learnt, {@see REVIEW} one that is due again, {@see KEEP} a clean one among others
+     * @param string $kind {@see NEW} a key that is being learnt, {@see REVIEW} one that is due again, {@see KEEP} a
+     *  clean one among others
      * @param int    $tempo   beats a minute at which it is begun
      * @param string $why     a sentence
      * @param string $pattern a clause that the line takes on that day; nothing for the line as it is

@@ -25,7 +25,8 @@ final readonly class Reviews
     }
 
     /**
-     * @param non-empty-list<array{Day, bool}> $results from early to late, the first the one with which it was learnt; whether each was clean
+     * @param non-empty-list<array{Day, bool}> $results from early to late,
+     *  the first the one with which it was learnt; whether each was clean
      */
     public function returns(array $results): Day
     {

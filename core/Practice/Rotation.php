@@ -19,7 +19,7 @@ final readonly class Rotation
 
     /**
      * @param non-empty-list<string> $ways     of {@see WAYS}
-     * @param list<string>           $patterns clauses of the study line, "thirds"; the line as it is where there are none
+     * @param list<string> $patterns clauses of the study line, "thirds"; the line as it is where there are none
      * @param int                    $days     after which the next way comes; {@see EACH_SESSION}
      */
     private function __construct(public array $ways, public array $patterns, public int $days)

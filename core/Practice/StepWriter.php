@@ -454,7 +454,8 @@ final class StepWriter
     }
 
     /**
-     * @param array{list<StepNote>, int}|null $plays the stretch as it is written, where nothing else is said; notes are those of the plain line
+     * @param array{list<StepNote>, int}|null $plays the stretch as it is written,
+     *  where nothing else is said; notes are those of the plain line
      */
     private function add(
         StepKind $kind,

@@ -28,12 +28,17 @@ final readonly class TeachingOrders
         $all = [];
         foreach ($this->data->read(self::FILE) as $id => $entry) {
             $entry = \is_array($entry) ? $entry : [];
-            $text = static fn (string $key): string => \is_string($entry[$key] ?? null) ? $entry[$key] : throw DataError::entry(
+            $text = static fn (string $key): string => \is_string(
+                $entry[$key] ?? null,
+            ) ? $entry[$key] : throw DataError::entry(
                 self::FILE,
                 $id,
                 'expected "'.$key.'" with a text',
             );
-            $list = static fn (string $key): array => \is_array($entry[$key] ?? null) ? array_values(array_filter($entry[$key], is_string(...))) : throw DataError::entry(
+            $list = static fn (string $key): array => \is_array($entry[$key] ?? null) ? array_values(array_filter(
+                $entry[$key],
+                is_string(...),
+            )) : throw DataError::entry(
                 self::FILE,
                 $id,
                 'expected "'.$key.'" with a list',

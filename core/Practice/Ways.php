@@ -12,7 +12,8 @@ use SwiftReed\Study\Study;
 final readonly class Ways
 {
     /**
-     * @param list<array{StepKind, int, int, list<array{int, int}>}> $each     up or down, first and last note, and its octaves where there are more than one
+     * @param list<array{StepKind, int, int, list<array{int, int}>}> $each up or down, first and last note,
+     *  and its octaves where there are more than one
      * @param array{int, int}|null                                   $both     all of them, where there are several
      * @param array{int, int}|null                                   $arpeggio with the tonic from which it starts
      * @param array{int, int}                                        $line     the line without its arpeggio

@@ -31,8 +31,16 @@ use SwiftReed\Score\PartBuilder;
 final readonly class Quiz
 {
     private const EXAMPLES = [
-        'scale' => 'own F major', 'tetrachords' => 'own F major', 'signature' => 'own Eb major', 'degrees' => 'own F major: A C Bb', 'own-key' => 'concert Eb trumpet-bb', 'concert-key' => 'own F trumpet-bb',
-        'line' => 'own F trumpet-bb', 'fingering' => 'trumpet-bb A4', 'transpose' => 'trumpet-bb F A C', 'chords' => 'own C blues',
+        'scale' => 'own F major',
+        'tetrachords' => 'own F major',
+        'signature' => 'own Eb major',
+        'degrees' => 'own F major: A C Bb',
+        'own-key' => 'concert Eb trumpet-bb',
+        'concert-key' => 'own F trumpet-bb',
+        'line' => 'own F trumpet-bb',
+        'fingering' => 'trumpet-bb A4',
+        'transpose' => 'trumpet-bb F A C',
+        'chords' => 'own C blues',
     ];
     private const SCALES = ['major', 'natural minor', 'harmonic minor', 'melodic minor'];
     private const FOR_CHORDS = [
@@ -138,7 +146,12 @@ final readonly class Quiz
     private function blank(QuizKind $kind): string
     {
         return match ($kind) {
-            QuizKind::Degrees => '1', QuizKind::Line => '1', QuizKind::Fingering, QuizKind::Chords, QuizKind::Signature => '', default => 'C',
+            QuizKind::Degrees => '1',
+            QuizKind::Line => '1',
+            QuizKind::Fingering,
+            QuizKind::Chords,
+            QuizKind::Signature => '',
+            default => 'C',
         };
     }
 
@@ -212,7 +225,9 @@ final readonly class Quiz
             $should = $wanted[$letter] ?? null;
             $twin = array_values(array_filter(
                 $wanted,
-                static fn (NoteName $one): bool => $one->pitchClass() === $name->pitchClass() && $one->letter !== $name->letter && !isset(
+                static fn (
+                    NoteName $one,
+                ): bool => $one->pitchClass() === $name->pitchClass() && $one->letter !== $name->letter && !isset(
                     $seen[$one->letter->text()],
                 ),
             ))[0]

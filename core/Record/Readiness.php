@@ -20,7 +20,7 @@ final readonly class Readiness
 
     /**
      * @param int|null  $days     days that a requirement takes; null while nobody knows
-     * @param Day|null  $on       when the last will be passed; null when nobody knows, or it is further than two years ahead
+     * @param Day|null $on when the last will be passed; null when nobody knows, or it is further than two years ahead
      * @param bool|null $isInTime null where no date is set, or nobody knows
      */
     private function __construct(

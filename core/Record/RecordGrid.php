@@ -165,7 +165,9 @@ final class RecordGrid
                         || (null !== $done['quarters'] && $done['quarters'] >= $asked['quarters'] - 1e-6)
                 );
         }
-        $key = $requirement->key().'|'.$heard->line.'|'.($heard->inMemory ? 'm' : '').'|'.($asked['naming'] === $done['naming']
+        $key = $requirement->key().'|'.$heard->line.'|'.(
+            $heard->inMemory ? 'm' : ''
+        ).'|'.($asked['naming'] === $done['naming']
             ? ''
             : $instrument->transposition->halfSteps());
 

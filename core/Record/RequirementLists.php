@@ -33,7 +33,9 @@ final readonly class RequirementLists
         $lists = [];
         foreach ($this->data->read(self::FILE) as $id => $entry) {
             $entry = \is_array($entry) ? $entry : [];
-            $text = static fn (string $key): string => \is_string($entry[$key] ?? null) ? $entry[$key] : throw DataError::entry(
+            $text = static fn (string $key): string => \is_string(
+                $entry[$key] ?? null,
+            ) ? $entry[$key] : throw DataError::entry(
                 self::FILE,
                 $id,
                 'expected "'.$key.'" with a text',

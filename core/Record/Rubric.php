@@ -25,7 +25,8 @@ final readonly class Rubric
 
     /**
      * @param array<string, float> $weights by {@see PARTS}
-     * @param array<string, float> $figures by {@see FIGURES}; what is taken off is in points of the weights as they were given
+     * @param array<string,
+     *  float> $figures by {@see FIGURES}; what is taken off is in points of the weights as they were given
      */
     private function __construct(private array $weights, private array $figures)
     {
@@ -80,7 +81,8 @@ final readonly class Rubric
     }
 
     /**
-     * @param float|null $reached share of the tempo that was asked for, by sounding speed; null where none was asked for
+     * @param float|null $reached share of the tempo that was asked for,
+     *  by sounding speed; null where none was asked for
      */
     public function mark(Presses $presses, ?float $reached = null): Mark
     {

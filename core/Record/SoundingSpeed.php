@@ -18,13 +18,19 @@ final readonly class SoundingSpeed
 {
     /** Rhythms that are the same when they are scaled have one name. */
     private const SHAPES = [
-        'whole notes' => 'even', 'half notes' => 'even', 'quarters' => 'even', 'eighths' => 'even', 'triplets' => 'even', 'sixteenths' => 'even',
+        'whole notes' => 'even',
+        'half notes' => 'even',
+        'quarters' => 'even',
+        'eighths' => 'even',
+        'triplets' => 'even',
+        'sixteenths' => 'even',
         'long ends' => 'long ends', 'long ends in eighths' => 'long ends',
     ];
 
     /**
      * @param string     $shape     what the rhythm is, apart from its speed
-     * @param float|null $perMinute notes a minute of the commonest value; null where no tempo is said, or there is no time
+     * @param float|null $perMinute notes a minute of the commonest value; null where no tempo is said,
+     *  or there is no time
      */
     private function __construct(public string $shape, public ?float $perMinute)
     {

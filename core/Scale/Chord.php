@@ -16,7 +16,16 @@ final readonly class Chord
     /** Half steps of third, fifth and seventh above the root, by quality. */
     private const QUALITIES = [
         '4 7' => '', '3 7' => 'm', '3 6' => 'dim', '4 8' => 'aug',
-        '4 7 11' => 'maj7', '4 7 10' => '7', '3 7 10' => 'm7', '3 6 10' => 'ø', '3 6 9' => 'dim7', '3 7 11' => 'm(maj7)', '4 8 11' => 'maj7#5', '4 8 10' => '7#5', '4 6 10' => '7b5', '4 6 11' => 'maj7b5',
+        '4 7 11' => 'maj7',
+        '4 7 10' => '7',
+        '3 7 10' => 'm7',
+        '3 6 10' => 'ø',
+        '3 6 9' => 'dim7',
+        '3 7 11' => 'm(maj7)',
+        '4 8 11' => 'maj7#5',
+        '4 8 10' => '7#5',
+        '4 6 10' => '7b5',
+        '4 6 11' => 'maj7b5',
     ];
     /** MusicXML's name of each quality, and the notes added or altered: degree and half steps. */
     private const KINDS = [
@@ -24,11 +33,17 @@ final readonly class Chord
             'major-sixth',
             [],
         ], 'm6' => ['minor-sixth', []],
-        'maj7' => ['major-seventh', []], '7' => ['dominant', []], 'm7' => ['minor-seventh', []], 'ø' => ['half-diminished', []], 'dim7' => [
+        'maj7' => ['major-seventh', []], '7' => ['dominant', []], 'm7' => ['minor-seventh', []], 'ø' => [
+            'half-diminished',
+            [],
+        ], 'dim7' => [
             'diminished-seventh',
             [],
         ], 'm(maj7)' => ['major-minor', []],
-        'maj7#5' => ['major-seventh', [[5, 1]]], '7#5' => ['augmented-seventh', []], '7b5' => ['dominant', [[5, -1]]], 'maj7b5' => ['major-seventh', [[5, -1]]], '7b9' => ['dominant', [[9, -1]]], '7alt' => [
+        'maj7#5' => ['major-seventh', [[5, 1]]], '7#5' => ['augmented-seventh', []], '7b5' => ['dominant', [[5, -1]]], 'maj7b5' => [
+            'major-seventh',
+            [[5, -1]],
+        ], '7b9' => ['dominant', [[9, -1]]], '7alt' => [
             'dominant',
             [[5, -1], [9, -1]],
         ],

@@ -17,7 +17,8 @@ final readonly class Material
 {
     /**
      * @param string $name            as the study line prints it
-     * @param int    $modeFifths      signed fifths between its key and the parallel major's; for material without a signature, by which the written key is chosen
+     * @param int $modeFifths signed fifths between its key and the parallel major's; for material without a signature,
+     *  by which the written key is chosen
      * @param bool   $printsSignature whether that key's signature stands on the page
      * @param string|null $arpeggio   name of its own arpeggio
      * @param list<string> $chords    chords it fits over: a degree and what follows the letter, "2 m7", "1 maj7"

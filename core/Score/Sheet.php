@@ -12,7 +12,8 @@ final readonly class Sheet
 {
     /**
      * @param non-empty-list<Part>   $parts   in order; their numbers count from 1
-     * @param non-empty-list<string> $numbers what stands before each: "1", or "2.1" where a line goes through several keys
+     * @param non-empty-list<string> $numbers what stands before each: "1",
+     *  or "2.1" where a line goes through several keys
      * @param list<string>           $lines   the study lines it comes from, as they are printed
      * @param string|null            $title   a title of one's own
      * @param array<int, string>     $titles  titles of single studies, by the place of the part

@@ -24,7 +24,7 @@ final class Remedies
     /**
      * The first that can be played; null where none of them can.
      *
-     * @param list<Clause|ClauseKind>          $ways  what the refusal itself suggests: to say a clause, or not to say a kind
+     * @param list<Clause|ClauseKind> $ways what the refusal itself suggests: to say a clause, or not to say a kind
      * @param \Closure(StudyLine): mixed       $build throws a {@see StudyError} where the line is refused
      */
     public static function first(StudyLine $line, array $ways, \Closure $build): ?StudyLine

@@ -38,7 +38,7 @@ final class ReminderSigns
 
     /**
      * @param list<array{Letter, int}> $habits
-     * @param bool                     $alteredBefore whether the letter stood with a sign of its own earlier in the line
+     * @param bool $alteredBefore whether the letter stood with a sign of its own earlier in the line
      * @param bool                     $isUnsigned    whether the page has no signature to recall
      * @param bool                     $hasSign       whether a true accidental stands beside the note
      */

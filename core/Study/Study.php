@@ -28,7 +28,7 @@ final readonly class Study
      * @param int                       $fromStep      lowest step of the line's own walk, 0 the tonic
      * @param int                       $toStep        highest step
      * @param bool                      $isBeyondLimit whether it leaves the range of the player's stage
-     * @param bool                      $signsEveryTime whether an altered note has its sign each time, and not once in the bar
+     * @param bool $signsEveryTime whether an altered note has its sign each time, and not once in the bar
      * @param int                       $comesOutAfter rounds until the line begins on a beat again
      * @param string                    $piece         what is played that is no line: "Evening, alto"
      */

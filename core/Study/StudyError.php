@@ -19,7 +19,7 @@ final class StudyError extends \DomainException implements Mistake
 {
     /**
      * @param list<Clause|ClauseKind> $ways   what to say, or to leave unsaid, instead
-     * @param bool                    $isLong whether it was refused after as many notes as a study may have: lines like it cost as much
+     * @param bool $isLong whether it was refused after as many notes as a study may have: lines like it cost as much
      */
     private function __construct(
         string $message,

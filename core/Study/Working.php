@@ -24,7 +24,8 @@ final readonly class Working
     /**
      * @param list<Pitch>  $notes     one octave of the written scale, the octave with it
      * @param list<int>    $halfSteps between each note and the next
-     * @param list<array{degree: string, note: string, raised: int}> $degrees each degree; "raised" in half steps against the major scale
+     * @param list<array{degree: string, note: string, raised: int}> $degrees each degree; "raised" in half steps
+     *  against the major scale
      * @param array<string, int> $letters how often each letter is used, in the order of the scale
      * @param list<string> $writtenChords chord symbols in the player's key
      * @param list<string> $concertChords the same in concert pitch

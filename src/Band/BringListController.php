@@ -66,7 +66,10 @@ final class BringListController extends AbstractController
             return $this->page('', [], ImportError::tooManyPlayers(\count($given), PlayerList::MOST)->getMessage());
         }
         $isTaken = static fn (mixed $one): bool => \is_array($one) && isset($one['take']);
-        $rows = array_map(fn (mixed $one): PlayerRow => $this->row((array) $one), array_values(array_filter($given, $isTaken)));
+        $rows = array_map(
+            fn (mixed $one): PlayerRow => $this->row((array) $one),
+            array_values(array_filter($given, $isTaken)),
+        );
         ['taken' => $taken, 'left' => $left] = $this->bring->take($rows);
         if ([] !== $left) {
             // What was taken is kept: the page of those that were left is no refusal of the others.

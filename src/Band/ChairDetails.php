@@ -5,7 +5,8 @@ declare(strict_types=1);
 namespace App\Band;
 
 /**
- * What is written down of a place at an instrument: which set-up, which stage, how its pages look. Ranges stand as "G3 to E5".
+ * What is written down of a place at an instrument: which set-up, which stage, how its pages look. Ranges stand as "G3
+ * to E5".
  */
 final readonly class ChairDetails
 {

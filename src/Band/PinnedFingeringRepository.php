@@ -47,7 +47,8 @@ final class PinnedFingeringRepository extends ServiceEntityRepository
     /**
      * @param string $player the player's id; nothing for the section
      *
-     * @return list<PinnedFingering> the section's before the player's; habits before those of this line; each in the order in which they were made
+     * @return list<PinnedFingering> the section's before the player's; habits before those of this line; each in the
+     *  order in which they were made
      */
     public function inForce(string $instrument, string $line, string $player): array
     {

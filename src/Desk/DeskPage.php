@@ -81,7 +81,8 @@ final class DeskPage
     }
 
     /**
-     * @return array{status: int, column: int, state: DeskState, ...} what the templates of the Desk show; "column" is where the line cannot be read, from 1, else 0
+     * @return array{status: int, column: int, state: DeskState,
+     *  ...} what the templates of the Desk show; "column" is where the line cannot be read, from 1, else 0
      */
     public function of(DeskState $asked, bool $narrow): array
     {

@@ -24,7 +24,7 @@ final readonly class DeskState
 
     /**
      * @param list<string> $setups
-     * @param string       $other  another school whose fingerings stand in a second row: "setup:left-first" or "school:" and its id
+     * @param string $other another school whose fingerings stand in a second row: "setup:left-first" or "school:" and its id
      * @param string       $offer  a pin that is offered as a habit, because it has been made several times
      * @param bool         $inOwn  whether a key without "concert" or "own" is the player's own
      * @param int          $at     which key of a line in several keys, counted from 0
@@ -118,7 +118,10 @@ final readonly class DeskState
             Reminders::Affected => 'r', Reminders::Habit => 'h', Reminders::None => '',
         }
         .match ($this->rows->fingerings) {
-            FingeringStyle::Diagram => 'f', FingeringStyle::Text => 't', FingeringStyle::Numbers => 'n', FingeringStyle::None => '',
+            FingeringStyle::Diagram => 'f',
+            FingeringStyle::Text => 't',
+            FingeringStyle::Numbers => 'n',
+            FingeringStyle::None => '',
         }.($this->rows->moves ? '' : 'x').($this->rows->chords ? 's' : '');
 
         return '' === $letters ? '-' : $letters;

@@ -34,7 +34,8 @@ final class HandOut
      *
      * @param list<string> $instruments
      *
-     * @return array{array<string, Sheet>, array<string, string>} sheets by instrument; sentences by the name of who is left out
+     * @return array{array<string, Sheet>, array<string, string>} sheets by instrument; sentences by the name of who is
+     *  left out
      */
     public function parts(DeskState $state, array $instruments): array
     {

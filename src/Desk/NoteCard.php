@@ -25,7 +25,8 @@ final readonly class NoteCard
      * @param Moves        $coming     what happens since the note before
      * @param list<string> $watch
      * @param list<string> $keys       each key with its place and finger
-     * @param list<array{text: string, use: string, when: string, cost: float, why: string, diagram: string, words: string}> $alternates
+     * @param list<array{text: string, use: string, when: string, cost: float, why: string, diagram: string,
+     *  words: string}> $alternates
      * @param list<string> $advice     what a teacher adds
      */
     private function __construct(

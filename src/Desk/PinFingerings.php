@@ -37,7 +37,9 @@ final class PinFingerings
     {
         $line = $part->line();
         $note = $part->study->notes[$pin->note];
-        $isThere = static fn (PinnedFingering $one): bool => $one->getLine() === $line && $one->getPin() === $pin->text();
+        $isThere = static fn (
+            PinnedFingering $one,
+        ): bool => $one->getLine() === $line && $one->getPin() === $pin->text();
         if ([] !== array_filter($this->notebook->pins($state->instrument, $line, $state->player), $isThere)) {
             return null;
         }

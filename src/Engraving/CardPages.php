@@ -15,7 +15,8 @@ final class CardPages
     private const BOX = 380;
 
     /**
-     * @param non-empty-list<array{name: string, says: string, days: list<array{day: string, items: list<string>}>, care: string}> $cards
+     * @param non-empty-list<array{name: string, says: string, days: list<array{day: string, items: list<string>}>,
+     *  care: string}> $cards
      *
      * @return non-empty-list<Page>
      */

@@ -348,7 +348,9 @@ final class ChartMaker
             }
             $y = $top + 180;
             foreach (self::shown($instrument, $pitch) as $k => $fingering) {
-                $words = $pitch->spoken().', '.(0 === $k ? '' : $fingering->use->value.': ').FingeringWords::whole($instrument, $fingering).' '.Speech::sentence(OccasionWords::general(
+                $words = $pitch->spoken().', '.(
+                    0 === $k ? '' : $fingering->use->value.': '
+                ).FingeringWords::whole($instrument, $fingering).' '.Speech::sentence(OccasionWords::general(
                     $instrument,
                     $fingering,
                     true,
@@ -385,7 +387,11 @@ final class ChartMaker
     private static function use(FingeringUse $use): string
     {
         return match ($use) {
-            FingeringUse::Default => 'usual', FingeringUse::Alternate => 'also', FingeringUse::Fallback => 'fallback', FingeringUse::Trill => 'trill', FingeringUse::LastResort => 'last resort',
+            FingeringUse::Default => 'usual',
+            FingeringUse::Alternate => 'also',
+            FingeringUse::Fallback => 'fallback',
+            FingeringUse::Trill => 'trill',
+            FingeringUse::LastResort => 'last resort',
         };
     }
 }

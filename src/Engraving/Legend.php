@@ -46,7 +46,10 @@ final class Legend
                 || null !== $note->fingering->side && MechanismKind::Slide === $kind;
         }
         $meanings = [
-            'half' => 'half covered', 'flick' => 'touched as the note begins, then let go', 'raised' => 'slide a little further in', 'lowered' => 'slide a little further out',
+            'half' => 'half covered',
+            'flick' => 'touched as the note begins, then let go',
+            'raised' => 'slide a little further in',
+            'lowered' => 'slide a little further out',
             'trigger' => 'trigger down; the number is where the slide is',
         ];
         foreach ($meanings as $sign => $says) {

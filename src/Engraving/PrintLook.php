@@ -29,7 +29,8 @@ final readonly class PrintLook
      * @param string $edition for the foot: "edition 3"
      * @param Worked|null $worked which studies of a worksheet are worked; none where it is left out
      * @param bool   $hasCorner whether the first page keeps a corner free, to be torn off
-     * @param bool   $onBothSides whether the paper is printed on both sides: a blank back is added, so that no copy begins on the back of another
+     * @param bool $onBothSides whether the paper is printed on both sides: a blank back is added,
+     *  so that no copy begins on the back of another
      */
     public function __construct(
         public Paper $paper = Paper::A4,

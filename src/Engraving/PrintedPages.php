@@ -544,7 +544,9 @@ final class PrintedPages
             array_map(static fn (Pitch $pitch): string => $pitch->sign(), $first->notesNeeded()),
         );
         $says = match ($look->style) {
-            PageStyle::Worksheet => 'Write the sign beside each note that the signature alters'.($look->hasNames() ? '.' : ', and its name and number on the lines below.').(
+            PageStyle::Worksheet => 'Write the sign beside each note that the signature alters'.(
+                $look->hasNames() ? '.' : ', and its name and number on the lines below.'
+            ).(
                 $this->isPartWorked($studies, $look) ? ' Some keys are worked for you.' : ''
             ),
             PageStyle::Answers => 'Answer key.',

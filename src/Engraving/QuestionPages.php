@@ -18,7 +18,7 @@ final class QuestionPages
     private const GAP = 400;
 
     /**
-     * @param string                                                 $labels name, class, date, score, as they are printed over lines
+     * @param string $labels name, class, date, score, as they are printed over lines
      * @param non-empty-list<array{asks: string, clef: string|null}> $questions the clef where notes are asked
      *
      * @return non-empty-list<Page>
@@ -34,7 +34,20 @@ final class QuestionPages
         $width = PageMaker::WIDTH;
         $left = intdiv($paper->width() - $width, 2);
         $bottom = $paper->height() - self::FOOT;
-        $svg = Svg::text($left, self::TOP + 600, 800, $title, weight: 700, face: Svg::SERIF).Svg::text($left, self::TOP + 1150, 340, $says, fill: Ink::QUIET).Svg::text($left, self::TOP + 1900, 320, $labels, fill: Ink::QUIET).Svg::stroke(
+        $svg = Svg::text(
+            $left,
+            self::TOP + 600,
+            800,
+            $title,
+            weight: 700,
+            face: Svg::SERIF,
+        ).Svg::text($left, self::TOP + 1150, 340, $says, fill: Ink::QUIET).Svg::text(
+            $left,
+            self::TOP + 1900,
+            320,
+            $labels,
+            fill: Ink::QUIET,
+        ).Svg::stroke(
             \sprintf('M%d %d h%d', $left, self::TOP + 2000, $width),
             Ink::RULE,
             10,

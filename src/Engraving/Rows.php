@@ -23,7 +23,7 @@ final readonly class Rows
     /**
      * @param bool  $moves    whether what moves since the note before is marked
      * @param float $scale    how much larger than nine millimetres the fingerings are drawn
-     * @param bool  $isTight  whether rows stand as close as can be, and changes to practise are not marked, to save paper
+     * @param bool $isTight whether rows stand as close as can be, and changes to practise are not marked, to save paper
      * @param bool  $fromRoot whether degrees are counted from the root of each cell
      * @param bool  $isUnsigned whether letters stand without sharp or flat: the pupil writes those
      */

@@ -128,7 +128,8 @@ final class Svg
     /**
      * A drawing for a web page.
      *
-     * @param string $role  "img" for one that is looked at as a whole, "group" for one whose parts are visited; none where it only adorns
+     * @param string $role "img" for one that is looked at as a whole,
+     *  "group" for one whose parts are visited; none where it only adorns
      * @param string $label what it shows, for a screen reader
      * @param bool   $keepsLeft whether it stands at the left of a wider place
      */

@@ -426,7 +426,11 @@ final class SystemDrawing
     {
         $room = 1.0;
         $before = null;
-        $isClose = static fn (int $a, int $b, array $texts): float => ($system->heads[$b]->middle() - $system->heads[$a]->middle()) / max(
+        $isClose = static fn (
+            int $a,
+            int $b,
+            array $texts,
+        ): float => ($system->heads[$b]->middle() - $system->heads[$a]->middle()) / max(
             1.0,
             (Ink::width($texts[$a], $size) + Ink::width($texts[$b], $size)) / 2 + self::BETWEEN_WORDS,
         );

@@ -7,17 +7,20 @@ namespace App\Entrance;
 use App\Account\Account;
 use App\Account\AccountRepository;
 use App\Account\Codes;
+use App\Account\NameTaken;
 use App\Account\Phrases;
 use App\Band\Band;
 use App\Band\BandRepository;
 use App\Shared\Audit;
 use App\Shared\Hosts;
+use Doctrine\DBAL\Exception\UniqueConstraintViolationException;
 use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Symfony\Component\Security\Core\Exception\AccessDeniedException;
 
 /**
- * Coming in by a one-time code: a first account, another director's, an assistant's, or an old one whose pass phrase is lost.
+ * Coming in by a one-time code: a first account, another director's, an assistant's, or an old one whose pass phrase is
+ * lost.
  */
 final class ByCode
 {
@@ -85,6 +88,7 @@ final class ByCode
      * @return Account who may come in by it
      *
      * @throws AccessDeniedException when somebody was faster
+     * @throws NameTaken             when somebody else has come in under the name
      */
     public function take(
         string $code,
@@ -94,26 +98,13 @@ final class ByCode
         string $name,
         string $named,
     ): Account {
-        return $this->entities->wrapInTransaction(function () use ($code, $means, $phrase, $name, $named): Account {
-            if (!$this->codes->take($code)) {
-                throw new AccessDeniedException('refusal.code.used');
-            }
-            $account = null === $means['account'] ? null : $this->accounts->one($means['account']);
-            if (null !== $account && Codes::RESET === $means['purpose']) {
-                return $this->reset($account, $phrase);
-            }
-            $isFirst = Codes::FIRST === $means['purpose'];
-            if ($isFirst && $this->accounts->hasKeeper()) {
-                throw new AccessDeniedException('refusal.code.has_first');
-            }
-            $isAssistant = Codes::ASSISTANT === $means['purpose'];
-            $account = new Account($name, !$isAssistant, $isFirst);
-            $isAssistant
-                ? $this->arrivals->join($account, $phrase, $this->band($means['band']))
-                : $this->arrivals->found($account, $phrase, $named);
-
-            return $account;
-        });
+        try {
+            return $this->entities->wrapInTransaction(
+                fn (): Account => $this->comeIn($code, $means, $phrase, $name, $named),
+            );
+        } catch (UniqueConstraintViolationException $error) {
+            throw new NameTaken(previous: $error);
+        }
     }
 
     /** @return string a code for another director, which is shown this once */
@@ -122,6 +113,35 @@ final class ByCode
         $this->audit->note('director invited');
 
         return $this->codes->make(Codes::DIRECTOR, Codes::HOURS, by: $by);
+    }
+
+    /** @param array{purpose: string, account: string|null, band: string|null} $means */
+    private function comeIn(
+        string $code,
+        array $means,
+        #[\SensitiveParameter]
+        string $phrase,
+        string $name,
+        string $named,
+    ): Account {
+        if (!$this->codes->take($code)) {
+            throw new AccessDeniedException('refusal.code.used');
+        }
+        $account = null === $means['account'] ? null : $this->accounts->one($means['account']);
+        if (null !== $account && Codes::RESET === $means['purpose']) {
+            return $this->reset($account, $phrase);
+        }
+        $isFirst = Codes::FIRST === $means['purpose'];
+        if ($isFirst && $this->accounts->hasKeeper()) {
+            throw new AccessDeniedException('refusal.code.has_first');
+        }
+        $isAssistant = Codes::ASSISTANT === $means['purpose'];
+        $account = new Account($name, !$isAssistant, $isFirst);
+        $isAssistant
+            ? $this->arrivals->join($account, $phrase, $this->band($means['band']))
+            : $this->arrivals->found($account, $phrase, $named);
+
+        return $account;
     }
 
     /** A new pass phrase for somebody who lost the old one; all that was open with it ends. */

@@ -6,6 +6,7 @@ namespace App\Entrance;
 
 use App\Account\AccountRepository;
 use App\Account\Codes;
+use App\Account\NameTaken;
 use App\Account\Throttle;
 use App\Band\Band;
 use App\Band\OpenBand;
@@ -13,7 +14,6 @@ use App\Shared\Deed;
 use App\Shared\Form\Forms;
 use App\Shared\May;
 use App\Shared\Words;
-use Doctrine\DBAL\Exception\UniqueConstraintViolationException;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
@@ -79,8 +79,14 @@ final class CodeController extends AbstractController
         }
         try {
             $name = Forms::text($form, 'name');
-            $account = $this->byCode->take($code, $means, Forms::text($form, 'phrase'), $name, Forms::text($form, 'band'));
-        } catch (UniqueConstraintViolationException) {
+            $account = $this->byCode->take(
+                $code,
+                $means,
+                Forms::text($form, 'phrase'),
+                $name,
+                Forms::text($form, 'band'),
+            );
+        } catch (NameTaken) {
             return $this->page(
                 $code,
                 Forms::typed($request),

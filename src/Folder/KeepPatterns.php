@@ -19,7 +19,9 @@ final class KeepPatterns
     ) {
     }
 
-    /** @param iterable<string, string> $cells cells by the names of the patterns; a name that is known gets the new cell */
+    /**
+     * @param iterable<string, string> $cells cells by the names of the patterns; a name that is known gets the new cell
+     */
     public function keep(iterable $cells): void
     {
         foreach ($cells as $name => $cell) {

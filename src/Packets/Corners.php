@@ -36,8 +36,9 @@ final class Corners
     }
 
     /**
-     * @param array{id: string, pieces: list<array{number: int, kind: string, name: string, state: string, pages: int|null}>} $run
-     * @param \Closure(string): string                                                                                       $path of a token
+     * @param array{id: string, pieces: list<array{number: int, kind: string, name: string, state: string,
+     *  pages: int|null}>} $run
+     * @param \Closure(string): string $path of a token
      *
      * @throws UnprocessableEntityHttpException where there is no address, or no corner
      */

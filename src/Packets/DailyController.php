@@ -4,15 +4,12 @@ declare(strict_types=1);
 
 namespace App\Packets;
 
-use App\Band\OpenBand;
 use App\Band\Trash;
 use App\Shared\Deed;
 use App\Shared\Form\BroughtType;
 use App\Shared\Form\Forms;
 use App\Shared\May;
 use App\Shared\Stale;
-use App\Shared\Words;
-use Doctrine\ORM\EntityManagerInterface;
 use SwiftReed\Import\MusicXmlReader;
 use SwiftReed\Knowledge\Mistake;
 use SwiftReed\Packet\Chorale;
@@ -38,8 +35,6 @@ final class DailyController extends AbstractController
     public function __construct(
         private readonly DailySheet $daily,
         private readonly BandWork $work,
-        private readonly OpenBand $open,
-        private readonly Words $words,
         private readonly BandChorales $chorales,
     ) {
     }
@@ -105,26 +100,9 @@ final class DailyController extends AbstractController
 
     /** The sheet of the day as a packet, with the notes that are new in this key named on every page. */
     #[Route('/daily/packet', name: 'daily_packet', methods: ['POST'])]
-    public function packet(PacketStart $start, EntityManagerInterface $entities): Response
+    public function packet(MakePackets $making): Response
     {
-        $today = $this->daily->today();
-        $settings = new PacketSettings(
-            date: (new \DateTimeImmutable())->format('j F'),
-            paper: $this->open->usual()->paper,
-            before: $this->daily->rows($today['template'], $this->daily->further($today['tonic'], -1)),
-        );
-        $packet = new Packet(
-            $this->words->say('daily.title', ['%key%' => $today['tonic']->sign()]),
-            implode("\n", PacketRows::kept($this->daily->rows($today['template'], $today['tonic']), [], 0)),
-            $settings->toArray(),
-        );
-        $entities->persist($packet);
-        $entities->flush();
-        try {
-            $start->begin($packet);
-        } catch (PacketError) {
-            // What is missing is said on the page of the packet.
-        }
+        $packet = $making->ofToday();
 
         return $this->redirectToRoute('packet', ['id' => $packet->getId()], Response::HTTP_SEE_OTHER);
     }

@@ -162,7 +162,11 @@ final class PacketMaker
             ? ''
             : NotesNeeded::spoken(
                 $sheet,
-                (new ScoreBuilder($this->parts, new Chorales($this->parts, Chorales::shipped($this->data) + $plan->chorales), [$player]))->sheet(
+                (new ScoreBuilder(
+                    $this->parts,
+                    new Chorales($this->parts, Chorales::shipped($this->data) + $plan->chorales),
+                    [$player],
+                ))->sheet(
                     $plan->before,
                     $player,
                 ),
@@ -236,7 +240,13 @@ final class PacketMaker
             $this->packet = $packet;
         }
 
-        return $this->builders[hash('xxh128', serialize(array_map(static fn (BandPlayer $one): array => [$one->name, $one->instrument->id, $one->settings], $band)))] ??= new ScoreBuilder(
+        return $this->builders[hash(
+            'xxh128',
+            serialize(array_map(
+                static fn (BandPlayer $one): array => [$one->name, $one->instrument->id, $one->settings],
+                $band,
+            )),
+        )] ??= new ScoreBuilder(
             $this->parts,
             new Chorales($this->parts, Chorales::shipped($this->data) + $plan->chorales),
             $band,
@@ -314,7 +324,9 @@ final class PacketMaker
         foreach ($this->bandScores($plan)->scores as $score) {
             foreach ($score->parts as $one) {
                 $signature = $one->part->study->signature;
-                $sections[Editions::keyAndClef($one->part->instrument)][$signature->fifths.' '.$one->part->writtenTitle().' '.$score->number] ??= [
+                $sections[Editions::keyAndClef(
+                    $one->part->instrument,
+                )][$signature->fifths.' '.$one->part->writtenTitle().' '.$score->number] ??= [
                     $signature->fifths,
                     [
                         ucfirst($signature->spoken()),

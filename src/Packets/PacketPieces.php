@@ -27,7 +27,8 @@ final class PacketPieces
     }
 
     /**
-     * @return list<Piece> in the order in which they are wanted: the pages, the pile of them, and what a director has besides
+     * @return list<Piece> in the order in which they are wanted: the pages, the pile of them,
+     *  and what a director has besides
      *
      * @throws PacketError when there is nothing to be made
      */

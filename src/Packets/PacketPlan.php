@@ -24,7 +24,8 @@ final readonly class PacketPlan
 
     /**
      * @param list<BandPlayer> $players    in the order of the score
-     * @param list<string>     $studies    lines as they are typed; a row that begins with # is the title of the next; nothing where one was taken out
+     * @param list<string> $studies lines as they are typed; a row that begins with # is the title of the next; nothing
+     *  where one was taken out
      * @param string           $editions   one of EDITIONS
      * @param bool             $fingered   whether fingerings stand under the notes
      * @param string           $worksheets one of WORK

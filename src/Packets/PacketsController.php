@@ -5,13 +5,11 @@ declare(strict_types=1);
 namespace App\Packets;
 
 use App\Band\OpenBand;
-use App\Band\Trash;
 use App\Desk\DeskState;
 use App\Shared\Deed;
 use App\Shared\Form\Forms;
 use App\Shared\May;
 use App\Shared\Words;
-use Doctrine\ORM\EntityManagerInterface;
 use SwiftReed\Line\StudyLineError;
 use SwiftReed\Packet\BandPlayer;
 use SwiftReed\Packet\Chorale;
@@ -40,11 +38,10 @@ final class PacketsController extends AbstractController
         private readonly BandPlayers $players,
         private readonly Runs $runs,
         private readonly OpenBand $open,
-        private readonly EntityManagerInterface $entities,
+        private readonly MakePackets $making,
         private readonly Forms $forms,
         private readonly Words $words,
         private readonly PartBuilder $parts,
-        private readonly PacketStart $start,
         private readonly BandChorales $chorales,
     ) {
     }
@@ -60,21 +57,9 @@ final class PacketsController extends AbstractController
     public function new(Request $request): Response
     {
         $line = $request->request->getString('line');
-        $usual = $this->open->usual();
         $rows = '' === trim($line) ? [] : PacketRows::kept([DeskState::of($request->request->all())->line], [], 0);
-        $title = '' === $request->request->getString('title')
-            ? $this->words->say('packet.new_title', ['%date%' => (new \DateTimeImmutable())->format('j F')])
-            : mb_substr($request->request->getString('title'), 0, PacketPlan::TITLE);
-        $packet = new Packet($title, implode("\n", $rows), (new PacketSettings(paper: $usual->paper))->toArray());
-        $this->entities->persist($packet);
-        $this->entities->flush();
-        if ([] !== $rows) {
-            try {
-                $this->start->begin($packet);
-            } catch (PacketError) {
-                // What is missing is said on the page of the packet.
-            }
-        }
+        $title = mb_substr($request->request->getString('title'), 0, PacketPlan::TITLE);
+        $packet = $this->making->begin($title, $rows, new PacketSettings(paper: $this->open->usual()->paper));
 
         return $this->redirectToRoute('packet', ['id' => $packet->getId()], Response::HTTP_SEE_OTHER);
     }
@@ -118,11 +103,10 @@ final class PacketsController extends AbstractController
         if (null !== $wrong) {
             return $this->page($packet, $wrong, $typed);
         }
-        $packet->change(Forms::text($form, 'title'), implode("\n", $rows), $settings);
-        $this->entities->flush();
+        $this->making->change($packet, Forms::text($form, 'title'), $rows, $settings);
         if ($isMade) {
             try {
-                $this->start->begin($packet);
+                $this->making->make($packet);
             } catch (PacketError $error) {
                 // What cannot be made is not kept either: the page shows what was typed, over what stands there.
                 return $this->page(
@@ -149,10 +133,7 @@ final class PacketsController extends AbstractController
     #[Route('/packets/{id}/stop', name: 'packet_stop', methods: ['POST'])]
     public function stop(string $id): Response
     {
-        $run = $this->runs->last($this->one($id)->getId(), $this->open->id());
-        if (null !== $run) {
-            $this->runs->stop($run['id']);
-        }
+        $this->making->stop($this->one($id));
 
         return $this->redirectToRoute('packet', ['id' => $id], Response::HTTP_SEE_OTHER);
     }
@@ -168,7 +149,9 @@ final class PacketsController extends AbstractController
         }
         $kind = PieceKind::from($piece['kind']);
         $type = match ($kind) {
-            PieceKind::Midi => 'audio/midi', PieceKind::MusicXml => 'application/vnd.recordare.musicxml+xml', default => 'application/pdf',
+            PieceKind::Midi => 'audio/midi',
+            PieceKind::MusicXml => 'application/vnd.recordare.musicxml+xml',
+            default => 'application/pdf',
         };
 
         return new Response(
@@ -239,19 +222,11 @@ final class PacketsController extends AbstractController
     }
 
     #[Route('/packets/{id}/remove', name: 'packet_remove', methods: ['POST'])]
-    public function remove(Trash $trash, string $id): Response
+    public function remove(string $id): Response
     {
-        $packet = $this->one($id);
-        $run = $this->runs->last($id, $this->open->id());
-        if (null !== $run) {
-            $this->runs->stop($run['id']);
-        }
+        $undo = $this->making->remove($this->one($id));
 
-        return $this->redirectToRoute(
-            'packets',
-            ['undo' => $trash->remove($packet, $packet->getTitle())],
-            Response::HTTP_SEE_OTHER,
-        );
+        return $this->redirectToRoute('packets', ['undo' => $undo], Response::HTTP_SEE_OTHER);
     }
 
     /**

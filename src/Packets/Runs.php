@@ -100,7 +100,8 @@ final class Runs implements Sweeps
     /**
      * The last run of a packet of this band, with its pieces.
      *
-     * @return array{id: string, state: string, pieces: list<array{number: int, kind: string, name: string, file: string, state: string, reason: string|null, pages: int|null, isBegun: bool, isThere: bool}>}|null
+     * @return array{id: string, state: string, pieces: list<array{number: int, kind: string, name: string,
+     *  file: string, state: string, reason: string|null, pages: int|null, isBegun: bool, isThere: bool}>}|null
      */
     public function last(string $packet, string $band): ?array
     {

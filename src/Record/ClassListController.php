@@ -10,7 +10,6 @@ use App\Engraving\Page;
 use App\Engraving\Paper;
 use App\Engraving\PdfMaker;
 use App\Engraving\TablePages;
-use App\Shared\Audit;
 use App\Shared\Deed;
 use App\Shared\May;
 use App\Shared\Words;
@@ -27,7 +26,8 @@ use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 
 /**
- * The class list: how far everybody is, and who will be ready when; on paper too, with a page for each player, for himself or for his parents.
+ * The class list: how far everybody is, and who will be ready when; on paper too, with a page for each player, for
+ * himself or for his parents.
  */
 #[May(Deed::Keep)]
 final class ClassListController extends AbstractController
@@ -35,8 +35,18 @@ final class ClassListController extends AbstractController
     /** Requirements that a line of the list names; the number says the rest. */
     private const NAMED = 6;
 
-    public function __construct(private readonly OwnListRepository $lists, private readonly RecordEntryRepository $entries, private readonly PaperEntryRepository $papers, private readonly RecordBook $book, private readonly StandPlans $plans, private readonly InstrumentLibrary $instruments, private readonly OpenBand $open, private readonly PdfMaker $pdfs, private readonly Audit $audit, private readonly Words $words)
-    {
+    public function __construct(
+        private readonly OwnListRepository $lists,
+        private readonly RecordEntryRepository $entries,
+        private readonly PaperEntryRepository $papers,
+        private readonly RecordBook $book,
+        private readonly StandPlans $plans,
+        private readonly InstrumentLibrary $instruments,
+        private readonly OpenBand $open,
+        private readonly PdfMaker $pdfs,
+        private readonly RecordExport $export,
+        private readonly Words $words,
+    ) {
     }
 
     #[Route('/record/class', name: 'record_class', methods: ['GET'])]
@@ -54,7 +64,10 @@ final class ClassListController extends AbstractController
             $error = $mistake->getMessage();
         }
 
-        return $this->render('record/class.html.twig', ['list' => $list, 'lists' => $this->lists->newestFirst(), 'sections' => $sections, 'error' => $error]);
+        return $this->render(
+            'record/class.html.twig',
+            ['list' => $list, 'lists' => $this->lists->newestFirst(), 'sections' => $sections, 'error' => $error],
+        );
     }
 
     #[Route('/record/class.pdf', name: 'record_class_pdf', methods: ['GET'])]
@@ -63,10 +76,37 @@ final class ClassListController extends AbstractController
         $list = $this->chosen($request) ?? throw $this->createNotFoundException('refusal.none.list');
         $sections = [];
         foreach ($this->sections($list) as $name => $rows) {
-            $sections[] = [$name, array_map(static fn (array $one): array => [$one['chair']->getName(), $one['readiness']->passed.' of '.($one['readiness']->passed + $one['readiness']->open), implode(', ', $one['open']), $one['readiness']->says()], $rows)];
+            $sections[] = [
+                $name,
+                array_map(
+                    static fn (array $one): array => [
+                        $one['chair']->getName(),
+                        $one['readiness']->passed.' of '.($one['readiness']->passed + $one['readiness']->open),
+                        implode(', ', $one['open']),
+                        $one['readiness']->says(),
+                    ],
+                    $rows,
+                ),
+            ];
         }
 
-        return $this->pdf(TablePages::of($list->getName(), $this->words->say('record.class_printed', ['%day%' => $this->plans->today()->spoken()]), [$this->words->say('plan.player') => 3, $this->words->say('record.count') => 2, $this->words->say('record.open') => 7, $this->words->say('record.pace') => 6], $sections, $this->paper(), $this->open->required()->getName()), $list->getName(), 'class-list.pdf');
+        return $this->pdf(
+            TablePages::of(
+                $list->getName(),
+                $this->words->say('record.class_printed', ['%day%' => $this->plans->today()->spoken()]),
+                [
+                    $this->words->say('plan.player') => 3,
+                    $this->words->say('record.count') => 2,
+                    $this->words->say('record.open') => 7,
+                    $this->words->say('record.pace') => 6,
+                ],
+                $sections,
+                $this->paper(),
+                $this->open->required()->getName(),
+            ),
+            $list->getName(),
+            'class-list.pdf',
+        );
     }
 
     /** A page for each player, in words for those who do not read music. */
@@ -81,7 +121,7 @@ final class ClassListController extends AbstractController
         if ([] === $pages) {
             throw $this->createNotFoundException('refusal.none.chair');
         }
-        $this->audit->note('record printed', $list->getId());
+        $this->export->printed($list);
 
         return $this->pdf($pages, $list->getName(), 'for-parents.pdf');
     }
@@ -91,7 +131,11 @@ final class ClassListController extends AbstractController
     {
         $chair = $this->book->chairs()[$id] ?? throw $this->createNotFoundException('refusal.none.chair');
 
-        return $this->pdf($this->pages($chair, $this->lists->newestFirst(), $request->query->getBoolean('parents')), $chair->getName(), 'record.pdf');
+        return $this->pdf(
+            $this->pages($chair, $this->lists->newestFirst(), $request->query->getBoolean('parents')),
+            $chair->getName(),
+            'record.pdf',
+        );
     }
 
     /**
@@ -111,27 +155,88 @@ final class ClassListController extends AbstractController
                 continue; // what is wrong with the list is said on its page
             }
             $cells = $this->book->cells($requirements, [$chair->getId() => $chair])[$chair->getId()];
-            $sections[] = [$list->getName(), array_map(fn (Requirement $one, RecordCell $cell): array => [$this->book->title($one, $instrument), $this->book->asks($one), $this->state($cell), $cell->by?->day->spoken() ?? ''], $requirements, $cells)];
+            $sections[] = [
+                $list->getName(),
+                array_map(
+                    fn (Requirement $one, RecordCell $cell): array => [
+                        $this->book->title($one, $instrument),
+                        $this->book->asks($one),
+                        $this->state($cell),
+                        $cell->by?->day->spoken() ?? '',
+                    ],
+                    $requirements,
+                    $cells,
+                ),
+            ];
             $says[] = $list->getName().': '.Readiness::of($requirements, $cells, $this->plans->today())->says();
         }
-        $words = array_values(array_filter(array_reverse($this->entries->ofChair($chair)), static fn (RecordEntry $one): bool => !$one->isWithdrawn() && '' !== $one->getRemark()));
+        $words = array_values(array_filter(
+            array_reverse($this->entries->ofChair($chair)),
+            static fn (RecordEntry $one): bool => !$one->isWithdrawn() && '' !== $one->getRemark(),
+        ));
         if ([] !== $words) {
-            $sections[] = [$this->words->say('record.remark'), array_map(fn (RecordEntry $one): array => ['', $one->getRemark(), '', $one->getMadeAt()->setTimezone($this->open->zone())->format('j F')], \array_slice($words, 0, self::NAMED))];
+            $sections[] = [
+                $this->words->say('record.remark'),
+                array_map(
+                    fn (RecordEntry $one): array => ['', $one->getRemark(), '', $this->day($one->getMadeAt())],
+                    \array_slice($words, 0, self::NAMED),
+                ),
+            ];
         }
-        $papers = array_values(array_filter(array_reverse($this->papers->ofChair($chair)), static fn (PaperEntry $one): bool => !$one->isWithdrawn()));
+        $papers = array_values(array_filter(
+            array_reverse($this->papers->ofChair($chair)),
+            static fn (PaperEntry $one): bool => !$one->isWithdrawn(),
+        ));
         if ([] !== $papers) {
-            $sections[] = [$this->words->say('tab.papers'), array_map(fn (PaperEntry $one): array => [$one->getTitle(), $one->getRemark(), $this->words->say('record.usable_'.match ($one->isUsable()) {
-                null => 'missing', true => 'yes', false => 'no',
-            }).(null === $one->isRight() ? '' : ', '.$this->words->say('record.right_'.($one->isRight() ? 'yes' : 'no'))), $one->getMadeAt()->setTimezone($this->open->zone())->format('j F')], \array_slice($papers, 0, self::NAMED))];
+            $shown = \array_slice($papers, 0, self::NAMED);
+            $sections[] = [$this->words->say('tab.papers'), array_map($this->paperRow(...), $shown)];
         }
-        $lead = $instrument->name.'. '.implode(' ', $says).($isForParents ? ' '.$this->words->say('record.parents_lead') : '');
+        $lead = $instrument->name.'. '.implode(' ', $says).(
+            $isForParents ? ' '.$this->words->say('record.parents_lead') : ''
+        );
 
-        return TablePages::of($chair->getName(), $lead, [$this->words->say('record.requirement') => 4, $this->words->say('record.asked') => 6, $this->words->say('record.result') => 4, $this->words->say('record.day') => 3], $sections, $this->paper(), $this->open->required()->getName());
+        return TablePages::of(
+            $chair->getName(),
+            $lead,
+            [
+                $this->words->say('record.requirement') => 4,
+                $this->words->say('record.asked') => 6,
+                $this->words->say('record.result') => 4,
+                $this->words->say('record.day') => 3,
+            ],
+            $sections,
+            $this->paper(),
+            $this->open->required()->getName(),
+        );
+    }
+
+    /** @return list<string> */
+    private function paperRow(PaperEntry $one): array
+    {
+        $usable = match ($one->isUsable()) {
+            null => 'missing',
+            true => 'yes',
+            false => 'no',
+        };
+        $says = $this->words->say('record.usable_'.$usable);
+        if (null !== $one->isRight()) {
+            $says .= ', '.$this->words->say('record.right_'.($one->isRight() ? 'yes' : 'no'));
+        }
+
+        return [$one->getTitle(), $one->getRemark(), $says, $this->day($one->getMadeAt())];
+    }
+
+    private function day(\DateTimeImmutable $at): string
+    {
+        return $at->setTimezone($this->open->zone())->format('j F');
     }
 
     private function state(RecordCell $cell): string
     {
-        return $this->words->say('record.state_'.strtr($cell->standing->value, ' ', '_'), ['%tempo%' => (string) $cell->tempo]);
+        return $this->words->say(
+            'record.state_'.strtr($cell->standing->value, ' ', '_'),
+            ['%tempo%' => (string) $cell->tempo],
+        );
     }
 
     /**
@@ -147,9 +252,29 @@ final class ClassListController extends AbstractController
         foreach ($this->book->cells($requirements, $chairs) as $id => $cells) {
             $titles = $this->book->titles($list, $this->book->instrument($chairs[$id]));
             $times = array_count_values($titles);
-            $titles = array_map(fn (string $title, Requirement $one): string => $times[$title] > 1 ? $title.' '.$this->book->asks($one) : $title, $titles, $requirements);
-            $open = array_values(array_unique(array_filter($titles, static fn (int $k): bool => Standing::Passed !== $cells[$k]->standing, \ARRAY_FILTER_USE_KEY)));
-            $sections[StandPlans::section($chairs[$id], $this->instruments)][] = ['chair' => $chairs[$id], 'readiness' => Readiness::of($requirements, $cells, $this->plans->today()), 'open' => \count($open) > self::NAMED ? [...\array_slice($open, 0, self::NAMED), $this->words->say('record.and_more', ['%n%' => \count($open) - self::NAMED])] : $open];
+            $titles = array_map(
+                fn (
+                    string $title,
+                    Requirement $one,
+                ): string => $times[$title] > 1 ? $title.' '.$this->book->asks($one) : $title,
+                $titles,
+                $requirements,
+            );
+            $open = array_values(array_unique(array_filter(
+                $titles,
+                static fn (int $k): bool => Standing::Passed !== $cells[$k]->standing,
+                \ARRAY_FILTER_USE_KEY,
+            )));
+            $sections[StandPlans::section($chairs[$id], $this->instruments)][] = [
+                'chair' => $chairs[$id],
+                'readiness' => Readiness::of($requirements, $cells, $this->plans->today()),
+                'open' => \count($open) > self::NAMED
+                    ? [
+                        ...\array_slice($open, 0, self::NAMED),
+                        $this->words->say('record.and_more', ['%n%' => \count($open) - self::NAMED]),
+                    ]
+                    : $open,
+            ];
         }
 
         return $sections;
@@ -168,6 +293,10 @@ final class ClassListController extends AbstractController
     /** @param non-empty-list<Page> $pages */
     private function pdf(array $pages, string $title, string $file): Response
     {
-        return new Response($this->pdfs->pdf($pages, $title), 200, ['Content-Type' => 'application/pdf', 'Content-Disposition' => 'inline; filename="'.$file.'"']);
+        return new Response(
+            $this->pdfs->pdf($pages, $title),
+            200,
+            ['Content-Type' => 'application/pdf', 'Content-Disposition' => 'inline; filename="'.$file.'"'],
+        );
     }
 }

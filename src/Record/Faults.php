@@ -6,8 +6,9 @@ namespace App\Record;
 
 use App\Band\Chair;
 use App\Band\OpenBand;
+use App\Shared\Audit;
+use App\Stand\KeepPlans;
 use App\Stand\Plan;
-use App\Stand\PlanChoices;
 use App\Stand\StandPlans;
 use Doctrine\ORM\EntityManagerInterface;
 use SwiftReed\Instrument\InstrumentLibrary;
@@ -38,6 +39,8 @@ final class Faults
         private readonly PartBuilder $parts,
         private readonly OpenBand $open,
         private readonly EntityManagerInterface $entities,
+        private readonly KeepPlans $keeping,
+        private readonly Audit $audit,
     ) {
     }
 
@@ -87,7 +90,8 @@ final class Faults
      *
      * @param list<RecordEntry> $entries of the chair, from early to late
      *
-     * @return list<array{says: string, notes: list<string>, drill: string|null}> notes that are not marked yet; the line that drills the change
+     * @return list<array{says: string, notes: list<string>, drill: string|null}> notes that are not marked yet; the
+     *  line that drills the change
      */
     public function offered(Chair $chair, array $entries): array
     {
@@ -110,13 +114,20 @@ final class Faults
     }
 
     /**
-     * A sign beside the note on the player's own pages from now on.
+     * A sign beside the note on these players' own pages from now on.
+     *
+     * @param array<Chair> $chairs
      *
      * @throws Mistake when it is not a note
      */
-    public function watch(Chair $chair, string $note): void
+    public function watch(array $chairs, string $note): void
     {
-        $chair->watch(self::watched($chair)->with(NoteName::parse($note))->latest()->text());
+        $name = NoteName::parse($note);
+        foreach ($chairs as $chair) {
+            $chair->watch(self::watched($chair)->with($name)->latest()->text());
+            $this->audit->note('note watched', $chair->getId(), ['note' => $note]);
+        }
+        $this->entities->flush();
     }
 
     /**
@@ -130,20 +141,12 @@ final class Faults
         $line = $this->parts->parser->parse($line)->text();
         $plan = $this->plans->plan($chair);
         if (null === $plan) {
-            $order = $this->orders->of($chair->getTrack());
-            $plan = new Plan(
-                $order->name,
-                implode("\n", $order->lines),
-                (new PlanChoices($order->goal))->toArray(),
-                $this->plans->today(),
-            );
-            $plan->belongsTo($chair, '');
-            $this->entities->persist($plan);
+            $plan = $this->keeping->begin($this->orders->of($chair->getTrack()), $chair);
         } elseif ($plan->getChair()?->getId() !== $chair->getId()) {
-            $plan = $plan->copyFor($chair, $this->plans->today());
-            $this->entities->persist($plan);
+            $plan = $this->keeping->copy($plan, $chair);
         }
-        $plan->change($plan->getTitle(), implode("\n", array_unique([$line, ...$plan->rows()])), $plan->choices());
+        $this->keeping->putFirst($plan, $line);
+        $this->audit->note('drill planned', $chair->getId(), ['plan' => $plan->getId()]);
 
         return $plan;
     }

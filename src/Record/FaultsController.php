@@ -5,11 +5,9 @@ declare(strict_types=1);
 namespace App\Record;
 
 use App\Band\Chair;
-use App\Shared\Audit;
 use App\Shared\Deed;
 use App\Shared\May;
 use App\Stand\StandPlans;
-use Doctrine\ORM\EntityManagerInterface;
 use SwiftReed\Instrument\InstrumentLibrary;
 use SwiftReed\Knowledge\Mistake;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
@@ -28,8 +26,6 @@ final class FaultsController extends AbstractController
         private readonly Faults $faults,
         private readonly RecordBook $book,
         private readonly InstrumentLibrary $instruments,
-        private readonly EntityManagerInterface $entities,
-        private readonly Audit $audit,
     ) {
     }
 
@@ -59,12 +55,10 @@ final class FaultsController extends AbstractController
             : [$this->chair($request)];
         $note = mb_substr($request->request->getString('note'), 0, 20);
         try {
-            array_walk($chairs, fn (Chair $one) => $this->faults->watch($one, $note));
+            $this->faults->watch($chairs, $note);
         } catch (Mistake $error) {
             throw new UnprocessableEntityHttpException($error->getMessage());
         }
-        $this->entities->flush();
-        array_walk($chairs, fn (Chair $one) => $this->audit->note('note watched', $one->getId(), ['note' => $note]));
 
         return $this->back($request, $chairs, ['done' => 'watched']);
     }
@@ -75,12 +69,10 @@ final class FaultsController extends AbstractController
     {
         $chair = $this->chair($request);
         try {
-            $plan = $this->faults->practise($chair, mb_substr($request->request->getString('line'), 0, 300));
+            $this->faults->practise($chair, mb_substr($request->request->getString('line'), 0, 300));
         } catch (Mistake $error) {
             throw new UnprocessableEntityHttpException($error->getMessage());
         }
-        $this->entities->flush();
-        $this->audit->note('drill planned', $chair->getId(), ['plan' => $plan->getId()]);
 
         return $this->back($request, [$chair], ['done' => 'planned']);
     }

@@ -133,7 +133,8 @@ final class LessonController extends AbstractController
     /**
      * The card: what everybody reads, the first tempo, the hardest change of each section.
      *
-     * @return array{line: string, tempo: FirstTempo|null, together: string, sections: list<array{section: string, key: string, change: string}>, error: string}
+     * @return array{line: string, tempo: FirstTempo|null, together: string, sections: list<array{section: string,
+     *  key: string, change: string}>, error: string}
      */
     private function card(NoteName $tonic): array
     {

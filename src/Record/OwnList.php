@@ -60,8 +60,14 @@ class OwnList implements OfBand
     /** @return list<string> */
     public function rows(): array
     {
+        return self::lines($this->rows);
+    }
+
+    /** @return list<string> the rows of a text, without empty ones */
+    public static function lines(string $text): array
+    {
         return array_values(array_filter(
-            array_map(trim(...), explode("\n", $this->rows)),
+            array_map(trim(...), explode("\n", $text)),
             static fn (string $row): bool => '' !== $row,
         ));
     }

@@ -36,7 +36,8 @@ final class PaperEntryRepository extends ServiceEntityRepository
     /**
      * Stacks as they were entered, newest first; what was withdrawn is not among them.
      *
-     * @return list<array{kind: string, title: string, at: \DateTimeImmutable, by: string|null, entries: non-empty-list<PaperEntry>}>
+     * @return list<array{kind: string, title: string, at: \DateTimeImmutable, by: string|null,
+     *  entries: non-empty-list<PaperEntry>}>
      */
     public function stacks(): array
     {

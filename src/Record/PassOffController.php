@@ -13,7 +13,6 @@ use App\Engraving\EngravingError;
 use App\Engraving\FingeringStyle;
 use App\Engraving\PageMaker;
 use App\Engraving\Rows;
-use App\Shared\Audit;
 use App\Shared\ChangesNothing;
 use App\Shared\Deed;
 use App\Shared\May;
@@ -22,7 +21,6 @@ use App\Shared\Words;
 use App\Stand\StandController;
 use App\Stand\StandData;
 use App\Stand\StandPlans;
-use Doctrine\ORM\EntityManagerInterface;
 use SwiftReed\Knowledge\Mistake;
 use SwiftReed\Player\Reminders;
 use SwiftReed\Record\Mark;
@@ -53,8 +51,7 @@ final class PassOffController extends AbstractController
         private readonly PageMaker $pages,
         private readonly StandPlans $plans,
         private readonly OpenBand $open,
-        private readonly EntityManagerInterface $entities,
-        private readonly Audit $audit,
+        private readonly RecordPass $record,
         private readonly Words $words,
     ) {
     }
@@ -115,7 +112,6 @@ final class PassOffController extends AbstractController
             $id,
             $request->request->getString('requirement'),
         );
-        $teacher = $this->open->teacher() ?? throw $this->createAccessDeniedException('refusal.teachers');
         $given = trim($request->request->getString('mark'));
         $typed = [
             'tempo' => $request->request->getString('tempo'),
@@ -144,19 +140,16 @@ final class PassOffController extends AbstractController
         $result = RecordEntry::PASSED === $request->request->getString('result')
             ? RecordEntry::PASSED
             : RecordEntry::NOT_YET;
-        $entry = new RecordEntry(
+        $entry = $this->record->judged(
             $chair,
-            $requirement->at($typed['tempo']),
-            $requirement->inMemory,
+            $requirement,
+            $typed['tempo'],
             $result,
-            mb_substr(trim($typed['remark']), 0, RecordEntry::REMARK),
-            $teacher->getId(),
-            mb_substr($teacher->getName(), 0, 80),
+            $typed['remark'],
+            $passOff,
+            $mark->mark,
+            '' === $given ? null : (float) $given,
         );
-        $entry->judge($passOff, $mark->mark, '' === $given ? null : (float) $given);
-        $this->entities->persist($entry);
-        $this->entities->flush();
-        $this->audit->note('heard: '.$result, $entry->getId());
 
         return $this->redirectToRoute(
             'record',
@@ -173,14 +166,12 @@ final class PassOffController extends AbstractController
     }
 
     #[Route('/record/rubric', name: 'record_rubric_change', methods: ['POST'])]
-    public function changeRubric(Request $request): Response
+    public function changeRubric(Request $request, WeighRubric $weigh): Response
     {
         $band = $this->open->required();
         Stale::unless($request, $band->getVersion(), self::shown($this->weights()));
-        $before = $band->getRubric();
-        if ($request->request->has('usual')) {
-            $band->weigh([]);
-        } else {
+        $weights = [];
+        if (!$request->request->has('usual')) {
             $typed = [];
             foreach (Rubric::PARTS as $part) {
                 $typed[$part] = trim($request->request->getString($part));
@@ -196,10 +187,8 @@ final class PassOffController extends AbstractController
             if (min($weights) < 0 || array_sum($weights) <= 0) {
                 return $this->rubricPage($typed, $this->words->say('refusal.rubric'));
             }
-            $band->weigh($weights);
         }
-        $this->entities->flush();
-        $this->audit->note('rubric changed', $band->getId(), ['weights' => $before]);
+        $weigh($weights);
 
         return $this->redirectToRoute('record_rubric', ['done' => 'kept'], Response::HTTP_SEE_OTHER);
     }
@@ -239,7 +228,14 @@ final class PassOffController extends AbstractController
         }
 
         return $this->render('record/hear.html.twig', [
-            'list' => $list, 'chair' => $chair, 'requirement' => $requirement, 'part' => $part, 'wide' => $wide, 'narrow' => $narrow, 'typed' => $typed, 'problem' => $problem,
+            'list' => $list,
+            'chair' => $chair,
+            'requirement' => $requirement,
+            'part' => $part,
+            'wide' => $wide,
+            'narrow' => $narrow,
+            'typed' => $typed,
+            'problem' => $problem,
             'title' => $this->book->title(
                 $requirement,
                 $this->book->instrument($chair),

@@ -141,11 +141,15 @@ final class RecordBook
         }
         $others = array_filter(
             $this->chairs(),
-            static fn (Chair $one): bool => $one->getId() !== $chair->getId() && $one->getPlayer()->getId() !== $chair->getPlayer()->getId() && \in_array(
-                $one->getInstrument(),
-                $family,
-                true,
-            ),
+            static fn (
+                Chair $one,
+            ): bool => $one->getId() !== $chair->getId()
+                && $one->getPlayer()->getId() !== $chair->getPlayer()->getId()
+                && \in_array(
+                    $one->getInstrument(),
+                    $family,
+                    true,
+                ),
         );
         $helpers = array_map(static fn (): array => [], $requirements);
         foreach ([] === $others ? [] : $this->cells($requirements, $others) as $id => $cells) {

@@ -7,15 +7,11 @@ namespace App\Record;
 use App\Band\Chair;
 use App\Band\OpenBand;
 use App\Band\Trash;
-use App\Shared\Audit;
 use App\Shared\Csv;
 use App\Shared\Deed;
 use App\Shared\May;
 use App\Shared\Words;
 use App\Stand\StandPlans;
-use Doctrine\DBAL\LockMode;
-use Doctrine\ORM\EntityManagerInterface;
-use Doctrine\ORM\OptimisticLockException;
 use SwiftReed\Knowledge\Mistake;
 use SwiftReed\Record\Readiness;
 use SwiftReed\Record\RecordCell;
@@ -43,8 +39,8 @@ final class RecordController extends AbstractController
         private readonly Faults $faults,
         private readonly PaperEntryRepository $papers,
         private readonly OpenBand $open,
-        private readonly EntityManagerInterface $entities,
-        private readonly Audit $audit,
+        private readonly RecordPass $record,
+        private readonly KeepLists $keeping,
         private readonly Words $words,
     ) {
     }
@@ -139,31 +135,11 @@ final class RecordController extends AbstractController
     }
 
     #[Route('/record/grid.csv', name: 'record_csv', methods: ['GET'])]
-    public function csv(Request $request): Response
+    public function csv(Request $request, RecordExport $export): Response
     {
         $list = $this->chosen($request) ?? throw $this->createNotFoundException('refusal.none.list');
-        $requirements = $this->book->requirements($list);
-        $chairs = $this->book->chairs();
-        $lines = [[
-            'name',
-            'instrument',
-            ...array_map(static fn (Requirement $one): string => $one->key(), $requirements),
-        ]];
-        foreach ($this->book->cells($requirements, $chairs) as $id => $cells) {
-            $lines[] = [
-                $chairs[$id]->getName(),
-                $chairs[$id]->getInstrument(),
-                ...array_map(
-                    static fn (RecordCell $cell): string => Standing::Nothing === $cell->standing ? '' : trim(
-                        $cell->standing->value.' '.($cell->tempo ?? '').' '.($cell->by?->day->text() ?? ''),
-                    ),
-                    $cells,
-                ),
-            ];
-        }
-        $this->audit->note('record exported', $list->getId());
 
-        return Csv::file($lines, 'record.csv');
+        return Csv::file($export->grid($list), 'record.csv');
     }
 
     /** A pass, or not yet: one entry more. */
@@ -180,37 +156,26 @@ final class RecordController extends AbstractController
         if (!Requirement::reads($request->request->getString('tempo'))) {
             throw new UnprocessableEntityHttpException('refusal.record_tempo');
         }
-        $teacher = $this->open->teacher() ?? throw $this->createAccessDeniedException('refusal.teachers');
         $result = RecordEntry::PASSED === $request->request->getString('result')
             ? RecordEntry::PASSED
             : RecordEntry::NOT_YET;
-        $entry = new RecordEntry(
+        $entry = $this->record->one(
             $chair,
-            $requirement->at($request->request->getString('tempo')),
-            $requirement->inMemory,
+            $requirement,
+            $request->request->getString('tempo'),
             $result,
-            mb_substr(mb_scrub(trim($request->request->getString('remark'))), 0, RecordEntry::REMARK),
-            $teacher->getId(),
-            mb_substr($teacher->getName(), 0, 80),
+            $request->request->getString('remark'),
         );
-        $this->entities->persist($entry);
-        $this->entities->flush();
-        $this->audit->note('heard: '.$result, $entry->getId());
 
         return $this->answer($request, $list, $chair, $requirement, $entry);
     }
 
     /** Undo withdraws one's own. */
     #[Route('/record/entries/{id<[0-9a-f-]{36}>}/withdraw', name: 'record_withdraw', methods: ['POST'])]
-    public function withdraw(Request $request, string $id): Response
+    public function withdraw(Request $request, WithdrawPass $withdraw, string $id): Response
     {
         $entry = $this->entries->one($id) ?? throw $this->createNotFoundException('refusal.none.entry');
-        if ($entry->getById() !== $this->open->teacher()?->getId()) {
-            throw new UnprocessableEntityHttpException('refusal.not_own_entry');
-        }
-        $entry->withdraw();
-        $this->entities->flush();
-        $this->audit->note('entry withdrawn', $id, ['result' => $entry->getResult(), 'line' => $entry->getLine()]);
+        $withdraw->one($entry);
         $list = $this->lists->one($request->request->getString('list'));
         if (null === $list || null === $request->headers->get('HX-Request')) {
             return $this->redirectToRoute(
@@ -291,18 +256,7 @@ final class RecordController extends AbstractController
             ?? throw $this->createNotFoundException('refusal.none.list');
         $requirement = $this->book->requirement($list, $request->request->getString('requirement'))
             ?? throw $this->createNotFoundException('refusal.none.requirement');
-        $this->entities->persist(
-            new RecordEntry(
-                $chair,
-                $requirement->text,
-                $requirement->inMemory,
-                RecordEntry::PLAYED,
-                '',
-                null,
-                mb_substr($player->getName(), 0, 80),
-            ),
-        );
-        $this->entities->flush();
+        $this->record->played($chair, $requirement, $player);
 
         return $this->redirectToRoute('record_mine', ['chair' => $chair->getId()], Response::HTTP_SEE_OTHER);
     }
@@ -315,9 +269,7 @@ final class RecordController extends AbstractController
         $from = $shipped[$request->request->getString('from')]
             ?? array_values($shipped)[0]
             ?? throw $this->createNotFoundException('refusal.none.list');
-        $list = new OwnList($from->name, implode("\n", $from->rows));
-        $this->entities->persist($list);
-        $this->entities->flush();
+        $list = $this->keeping->begin($from);
 
         return $this->redirectToRoute('record_list', ['id' => $list->getId()], Response::HTTP_SEE_OTHER);
     }
@@ -339,19 +291,18 @@ final class RecordController extends AbstractController
         $problem = '' === $typed['name'] || mb_strlen($typed['name']) > OwnList::NAME
             ? $this->words->say('refusal.list_name', ['%most%' => OwnList::NAME])
             : '';
-        try {
-            $this->entities->lock($list, LockMode::OPTIMISTIC, $request->request->getInt('version'));
-            $this->shipped->requirements((new OwnList('', $typed['rows']))->rows());
-        } catch (OptimisticLockException) {
+        if ($request->request->getInt('version') !== $list->getVersion()) {
             return $this->listPage($list, $this->words->say('refusal.plan.changed'), $typed, Response::HTTP_CONFLICT);
+        }
+        try {
+            $this->shipped->requirements(OwnList::lines($typed['rows']));
         } catch (Mistake $error) {
             $problem = $error->getMessage();
         }
         if ('' !== $problem) {
             return $this->listPage($list, $problem, $typed);
         }
-        $list->change($typed['name'], $typed['rows']);
-        $this->entities->flush();
+        $this->keeping->change($list, $typed['name'], $typed['rows']);
 
         return $this->redirectToRoute('record_list', ['id' => $id, 'done' => 'kept'], Response::HTTP_SEE_OTHER);
     }
@@ -398,7 +349,8 @@ final class RecordController extends AbstractController
      * @param string               $show  "ready" or "open": who is shown; everybody else
      * @param string               $lacks key of a requirement that those who are shown lack
      *
-     * @return list<array{chair: Chair, instrument: string, cells: list<array{k: int, key: string, state: string, shows: string, says: string, title: string}>, passed: int}>
+     * @return list<array{chair: Chair, instrument: string, cells: list<array{k: int, key: string, state: string,
+     *  shows: string, says: string, title: string}>, passed: int}>
      */
     private function rows(OwnList $list, array $requirements, array $chairs, string $show, string $lacks): array
     {
@@ -459,14 +411,19 @@ final class RecordController extends AbstractController
         $state = $cell->standing->value;
 
         return ['k' => $k, 'key' => $key, 'state' => strtr($state, ' ', '_'), 'shows' => match ($cell->standing) {
-            Standing::Passed, Standing::Practised => (string) $cell->tempo, Standing::NotYet => '–', Standing::Played => '”', Standing::Nothing => '',
+            Standing::Passed,
+            Standing::Practised => (string) $cell->tempo,
+            Standing::NotYet => '–',
+            Standing::Played => '”',
+            Standing::Nothing => '',
         }, 'says' => null === $cell->tempo ? $says[$state] : strtr($says[$state], ['%tempo%' => (string) $cell->tempo]), 'title' => $title];
     }
 
     /**
      * @param bool $isForTeachers whether it is said who could help
      *
-     * @return list<array{list: OwnList, readiness: Readiness, rows: list<array{title: string, asks: string, key: string, cell: RecordCell, helpers: list<string>}>}>
+     * @return list<array{list: OwnList, readiness: Readiness, rows: list<array{title: string, asks: string,
+     *  key: string, cell: RecordCell, helpers: list<string>}>}>
      */
     private function listsOf(Chair $chair, bool $isForTeachers = false): array
     {

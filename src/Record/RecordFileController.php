@@ -6,7 +6,6 @@ namespace App\Record;
 
 use App\Band\Chair;
 use App\Band\OpenBand;
-use App\Shared\Audit;
 use App\Shared\ChangesNothing;
 use App\Shared\Csv;
 use App\Shared\Deed;
@@ -15,7 +14,6 @@ use App\Shared\Form\Forms;
 use App\Shared\May;
 use App\Shared\Words;
 use App\Stand\StandPlans;
-use Doctrine\ORM\EntityManagerInterface;
 use SwiftReed\Import\ImportError;
 use SwiftReed\Import\RecordList;
 use SwiftReed\Import\RecordRow;
@@ -38,9 +36,8 @@ final class RecordFileController extends AbstractController
         private readonly RecordEntryRepository $entries,
         private readonly StandPlans $plans,
         private readonly OpenBand $open,
-        private readonly EntityManagerInterface $entities,
+        private readonly RecordExport $export,
         private readonly Forms $forms,
-        private readonly Audit $audit,
         private readonly Words $words,
     ) {
     }
@@ -48,21 +45,7 @@ final class RecordFileController extends AbstractController
     #[Route('/record/entries.csv', name: 'record_entries', methods: ['GET'])]
     public function entries(): Response
     {
-        $lines = [['name', 'instrument', 'line', 'result', 'memory', 'date', 'by', 'remark', 'mark']];
-        foreach ($this->book->chairs() as $chair) {
-            foreach ($this->entries->ofChair($chair) as $one) {
-                if (!$one->isWithdrawn()) {
-                    $lines[] = [
-                        $chair->getName(), $chair->getInstrument(), $one->getLine(), $one->getResult(),
-                        $one->isFromMemory() ? 'yes' : 'no', $this->day($one->getMadeAt())->text(), $one->getByName(),
-                        $one->getRemark(), null === $one->getMark() ? '' : (string) $one->getMark(),
-                    ];
-                }
-            }
-        }
-        $this->audit->note('record exported', null);
-
-        return Csv::file($lines, 'heard.csv');
+        return Csv::file($this->export->entries(), 'heard.csv');
     }
 
     #[Route('/record/bring', name: 'record_bring', methods: ['GET'])]
@@ -88,39 +71,15 @@ final class RecordFileController extends AbstractController
 
     /** Enters what was understood; what was not stays on the page. */
     #[Route('/record/bring/enter', name: 'record_bring_enter', methods: ['POST'])]
-    public function enter(Request $request): Response
+    public function enter(Request $request, BringRecordIn $bring): Response
     {
-        $teacher = $this->open->teacher() ?? throw $this->createAccessDeniedException('refusal.teachers');
         $text = $request->request->getString('text');
         try {
             $rows = $this->read($text);
         } catch (ImportError $error) {
             return $this->page($text, [], $error->getMessage());
         }
-        $left = [];
-        $count = 0;
-        foreach ($rows as [$row, $chair]) {
-            if (null !== $row->doubt || null === $chair || null === $row->line || null === $row->isPassed) {
-                $left[] = $row;
-                continue;
-            }
-            $at = null === $row->day ? null : new \DateTimeImmutable($row->day->text().' 12:00', $this->open->zone());
-            $this->entities->persist(
-                new RecordEntry(
-                    $chair,
-                    $row->line,
-                    $row->inMemory,
-                    $row->isPassed ? RecordEntry::PASSED : RecordEntry::NOT_YET,
-                    $row->remark,
-                    $teacher->getId(),
-                    mb_substr($teacher->getName(), 0, 80),
-                    $at,
-                ),
-            );
-            ++$count;
-        }
-        $this->entities->flush();
-        $this->audit->note('record brought in', null, ['entries' => $count]);
+        ['entered' => $count, 'left' => $left] = $bring($rows);
 
         return $this->page('', $left, '', $count);
     }

@@ -7,13 +7,11 @@ namespace App\Record;
 use App\Band\Chair;
 use App\Band\OpenBand;
 use App\Packets\PacketRepository;
-use App\Shared\Audit;
 use App\Shared\Deed;
 use App\Shared\May;
 use App\Shared\Words;
 use App\Stand\PlanRepository;
 use App\Stand\StandPlans;
-use Doctrine\ORM\EntityManagerInterface;
 use SwiftReed\Instrument\InstrumentLibrary;
 use SwiftReed\Knowledge\Mistake;
 use SwiftReed\Record\Requirement;
@@ -38,10 +36,10 @@ final class TogetherController extends AbstractController
         private readonly RecordBook $book,
         private readonly InstrumentLibrary $instruments,
         private readonly OpenBand $open,
-        private readonly EntityManagerInterface $entities,
+        private readonly RecordPass $record,
+        private readonly WithdrawPass $withdraw,
         private readonly PlanRepository $plans,
         private readonly PacketRepository $packets,
-        private readonly Audit $audit,
         private readonly Words $words,
     ) {
     }
@@ -70,7 +68,6 @@ final class TogetherController extends AbstractController
             ?? throw $this->createNotFoundException('refusal.none.list');
         $requirement = $this->book->requirement($list, $request->request->getString('requirement'))
             ?? throw $this->createNotFoundException('refusal.none.requirement');
-        $teacher = $this->open->teacher() ?? throw $this->createAccessDeniedException('refusal.teachers');
         $who = $request->request->getString('who');
         $tempo = trim($request->request->getString('tempo'));
         $result = RecordEntry::PASSED === $request->request->getString('result')
@@ -91,22 +88,7 @@ final class TogetherController extends AbstractController
                 $tempo,
             );
         }
-        $ids = [];
-        foreach ($ticked as $chair) {
-            $entry = new RecordEntry(
-                $chair,
-                $requirement->at($tempo),
-                $requirement->inMemory,
-                $result,
-                '',
-                $teacher->getId(),
-                mb_substr($teacher->getName(), 0, 80),
-            );
-            $this->entities->persist($entry);
-            $ids[] = $entry->getId();
-        }
-        $this->entities->flush();
-        $this->audit->note('heard together: '.$result, $list->getId(), ['entries' => \count($ids)]);
+        $ids = $this->record->together($ticked, $requirement, $tempo, $result, $list->getId());
 
         return $this->redirectToRoute(
             'record_together',
@@ -124,12 +106,7 @@ final class TogetherController extends AbstractController
     #[Route('/record/together/withdraw', name: 'record_together_withdraw', methods: ['POST'])]
     public function withdraw(Request $request): Response
     {
-        $entries = $this->own($request->request->getString('entered'));
-        foreach ($entries as $entry) {
-            $entry->withdraw();
-        }
-        $this->entities->flush();
-        $this->audit->note('entries withdrawn', null, ['entries' => \count($entries)]);
+        $this->withdraw->together($this->own($request->request->getString('entered')));
 
         return $this->redirectToRoute(
             'record_together',
@@ -149,14 +126,13 @@ final class TogetherController extends AbstractController
     }
 
     #[Route('/record/papers', name: 'record_papers_enter', methods: ['POST'])]
-    public function enterPapers(Request $request): Response
+    public function enterPapers(Request $request, RecordPapers $enter): Response
     {
         $kind = PaperEntry::WORKSHEET === $request->request->getString('kind')
             ? PaperEntry::WORKSHEET
             : PaperEntry::CARD;
         $who = $request->request->getString('who');
         $title = mb_scrub(trim($request->request->getString('title')));
-        $teacher = $this->open->teacher() ?? throw $this->createAccessDeniedException('refusal.teachers');
         if ('' === $title || mb_strlen($title) > PaperEntry::TITLE) {
             return $this->papersPage(
                 $kind,
@@ -165,37 +141,7 @@ final class TogetherController extends AbstractController
                 $request->request->all(),
             );
         }
-        $now = new \DateTimeImmutable();
-        $of = static fn (string $name, string $chair): string => \is_string(
-            $request->request->all($name)[$chair] ?? null,
-        ) ? $request->request->all($name)[$chair] : '';
-        $count = 0;
-        foreach ($this->book->chairs() as $id => $chair) {
-            $usable = $of('usable', $id);
-            if ('' === $usable) {
-                continue; // not of this stack
-            }
-            $isUsable = self::USABLE[$usable] ?? null;
-            $isRight = PaperEntry::WORKSHEET === $kind && null !== $isUsable
-                ? self::USABLE[$of('right', $id)] ?? null
-                : null;
-            $this->entities->persist(
-                new PaperEntry(
-                    $chair,
-                    $kind,
-                    $title,
-                    $isUsable,
-                    $isRight,
-                    mb_substr(mb_scrub(trim($of('remark', $id))), 0, PaperEntry::REMARK),
-                    $teacher->getId(),
-                    mb_substr($teacher->getName(), 0, 80),
-                    $now,
-                ),
-            );
-            ++$count;
-        }
-        $this->entities->flush();
-        $this->audit->note('papers entered: '.$kind, null, ['entries' => $count]);
+        $enter($kind, $title, $this->stack($request, $kind));
 
         return $this->redirectToRoute(
             'record_papers',
@@ -212,13 +158,39 @@ final class TogetherController extends AbstractController
         $teacher = $this->open->teacher()?->getId();
         foreach ($this->papers->stacks() as $stack) {
             if (null !== $teacher && $stack['by'] === $teacher && \in_array($of, $stack['entries'], true)) {
-                array_walk($stack['entries'], static fn (PaperEntry $one) => $one->withdraw());
-                $this->entities->flush();
-                $this->audit->note('papers withdrawn', $id, ['entries' => \count($stack['entries'])]);
+                $this->withdraw->papers($stack['entries'], $id);
             }
         }
 
         return $this->redirectToRoute('record_papers', ['kind' => $of->getKind()], Response::HTTP_SEE_OTHER);
+    }
+
+    /**
+     * The papers of a stack, as they are pressed: of those who are of it.
+     *
+     * @return iterable<array{chair: Chair, isUsable: bool|null, isRight: bool|null, remark: string}>
+     */
+    private function stack(Request $request, string $kind): iterable
+    {
+        $of = static function (string $name, string $chair) use ($request): string {
+            $given = $request->request->all($name)[$chair] ?? null;
+
+            return \is_string($given) ? $given : '';
+        };
+        foreach ($this->book->chairs() as $id => $chair) {
+            if ('' === $of('usable', $id)) {
+                continue;
+            }
+            $isUsable = self::USABLE[$of('usable', $id)] ?? null;
+            $isJudged = PaperEntry::WORKSHEET === $kind && null !== $isUsable;
+
+            yield [
+                'chair' => $chair,
+                'isUsable' => $isUsable,
+                'isRight' => $isJudged ? self::USABLE[$of('right', $id)] ?? null : null,
+                'remark' => $of('remark', $id),
+            ];
+        }
     }
 
     /** @return list<RecordEntry> what the teacher who asks entered together */
@@ -296,7 +268,14 @@ final class TogetherController extends AbstractController
         $isPassed = static fn (string $id): bool => Standing::Passed === ($cells[$id][0] ?? null)?->standing;
 
         return $this->render('record/together.html.twig', [
-            'list' => $list, 'lists' => $this->lists->newestFirst(), 'requirement' => $requirement, 'who' => $who, 'sections' => $this->sections(), 'problem' => $problem, 'tempo' => $tempo, 'entered' => $entered,
+            'list' => $list,
+            'lists' => $this->lists->newestFirst(),
+            'requirement' => $requirement,
+            'who' => $who,
+            'sections' => $this->sections(),
+            'problem' => $problem,
+            'tempo' => $tempo,
+            'entered' => $entered,
             'requirements' => array_map(
                 fn (Requirement $one): array => [
                     'key' => $one->key(),

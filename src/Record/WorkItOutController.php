@@ -14,7 +14,6 @@ use App\Engraving\PdfMaker;
 use App\Shared\Deed;
 use App\Shared\May;
 use App\Stand\StandPlans;
-use Doctrine\ORM\EntityManagerInterface;
 use SwiftReed\Instrument\Instrument;
 use SwiftReed\Instrument\InstrumentLibrary;
 use SwiftReed\Instrument\MechanismKind;
@@ -48,7 +47,6 @@ final class WorkItOutController extends AbstractController
         private readonly WrittenAnswerRepository $answers,
         private readonly WrittenSheets $sheets,
         private readonly PdfMaker $pdfs,
-        private readonly EntityManagerInterface $entities,
     ) {
     }
 
@@ -108,7 +106,7 @@ final class WorkItOutController extends AbstractController
     }
 
     #[Route('/work-it-out', name: 'work_it_out_answer', methods: ['POST'])]
-    public function answer(Request $request): Response
+    public function answer(Request $request, KeepAnswer $keep): Response
     {
         $chair = $this->chair($request->request->getString('chair'));
         $instrument = $this->instrument($chair, $request->request->getString('for'));
@@ -142,9 +140,7 @@ final class WorkItOutController extends AbstractController
         if (null === $chair) {
             return $this->page($chair, $instrument, $kind, $question, ['answer' => $answer, 'mark' => $mark]);
         }
-        $kept = new WrittenAnswer($chair, $question, $answer, $mark);
-        $this->entities->persist($kept);
-        $this->entities->flush();
+        $kept = $keep($chair, $question, $answer, $mark);
 
         // What is kept is not entered again by loading the page again.
         return $this->redirectToRoute(

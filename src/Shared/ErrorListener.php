@@ -113,7 +113,14 @@ final class ErrorListener
     private static function title(int $status): string
     {
         return match ($status) {
-            404 => 'title.not_here', 401 => 'title.session_over', 409 => 'title.changed', 503 => 'title.not_now', 422 => 'title.cannot', 405 => 'title.not_that_way', 403 => 'title.not_allowed', default => 'title.not_answered',
+            404 => 'title.not_here',
+            401 => 'title.session_over',
+            409 => 'title.changed',
+            503 => 'title.not_now',
+            422 => 'title.cannot',
+            405 => 'title.not_that_way',
+            403 => 'title.not_allowed',
+            default => 'title.not_answered',
         };
     }
 

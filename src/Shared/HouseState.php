@@ -53,7 +53,8 @@ final class HouseState
     }
 
     /**
-     * @return array<string, float> by the name of the measure: bytes, seconds, counts; what the database would tell is not among them where it does not answer
+     * @return array<string, float> by the name of the measure: bytes, seconds,
+     *  counts; what the database would tell is not among them where it does not answer
      */
     public function measures(): array
     {

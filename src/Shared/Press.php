@@ -22,7 +22,8 @@ final readonly class Press
 
     /**
      * @param string $id  under which it is known: nobody can tell the number from it
-     * @param string $key with which its answer is locked away, 32 bytes: only whoever sends the number again can read it
+     * @param string $key with which its answer is locked away,
+     *  32 bytes: only whoever sends the number again can read it
      */
     private function __construct(
         public string $id,

@@ -44,7 +44,8 @@ final class ReadingCopy
      *
      * @param array<string, mixed> $given
      *
-     * @return array<string, mixed>|null null where there is no copy, where it is away, and where it has no such row (yet)
+     * @return array<string, mixed>|null null where there is no copy, where it is away,
+     *  and where it has no such row (yet)
      */
     public function row(string $query, array $given): ?array
     {
@@ -52,7 +53,10 @@ final class ReadingCopy
             return null;
         }
         try {
-            $this->copy ??= DriverManager::getConnection(['application_name' => self::NAME, 'driverOptions' => [\PDO::ATTR_TIMEOUT => self::PATIENCE]]
+            $this->copy ??= DriverManager::getConnection([
+                'application_name' => self::NAME,
+                'driverOptions' => [\PDO::ATTR_TIMEOUT => self::PATIENCE],
+            ]
                 + (new DsnParser(['postgresql' => 'pdo_pgsql', 'postgres' => 'pdo_pgsql']))->parse($this->address));
             $row = $this->copy->fetchAssociative($query, $given);
 

@@ -70,7 +70,8 @@ final class RequestCounts
     /**
      * In short.
      *
-     * @return array{count: int, within: string|null, failed: int} how many; seconds within which ninety-five of a hundred were answered, null when it was more than
+     * @return array{count: int, within: string|null,
+     *  failed: int} how many; seconds within which ninety-five of a hundred were answered, null when it was more than
      * the longest that is counted; how many met a fault of ours
      */
     public function summary(): array

@@ -6,16 +6,12 @@ namespace App\Stand;
 
 use App\Band\Chair;
 use App\Band\OpenBand;
-use App\Band\PinnedFingering;
-use App\Band\PinnedFingeringRepository;
 use App\Desk\Desk;
 use App\Desk\DeskState;
-use App\Shared\Audit;
 use App\Shared\ChangesNothing;
 use App\Shared\Deed;
 use App\Shared\May;
 use App\Shared\Words;
-use Doctrine\ORM\EntityManagerInterface;
 use SwiftReed\Fingering\Tendency;
 use SwiftReed\Knowledge\Mistake;
 use SwiftReed\Listening\Click;
@@ -115,12 +111,8 @@ final class ListenController extends AbstractController
     /** What a player's own instrument does, after several takes: it is kept for him, and his lines are planned anew. */
     #[Route('/stand/tendency', name: 'stand_tendency', methods: ['POST'])]
     #[May(Deed::Play)]
-    public function tendency(
-        Request $request,
-        PinnedFingeringRepository $pins,
-        EntityManagerInterface $entities,
-        Audit $audit,
-    ): Response {
+    public function tendency(Request $request, KeepTendency $keep): Response
+    {
         $player = $this->open->player() ?? throw $this->createAccessDeniedException('refusal.sign_in');
         $chair = array_values(array_filter(
             $player->chairs(),
@@ -132,17 +124,7 @@ final class ListenController extends AbstractController
         } catch (Mistake $error) {
             return new JsonResponse(['why' => $error->getMessage()], Response::HTTP_UNPROCESSABLE_ENTITY);
         }
-        foreach ($pins->ofChair($chair) as $one) {
-            if (
-                Tendency::isMeant($one->getPin())
-                && Tendency::parse($one->getPin())->written->equals($tendency->written)
-            ) {
-                $entities->remove($one); // how it lies now stands in its place
-            }
-        }
-        $entities->persist(new PinnedFingering($chair->getInstrument(), '', $tendency->text(), $chair));
-        $entities->flush();
-        $audit->note('tendency kept', $chair->getId());
+        $keep($chair, $tendency);
 
         return new JsonResponse(['kept' => $this->words->say('listen.kept')]);
     }

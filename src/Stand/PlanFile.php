@@ -194,7 +194,9 @@ final class PlanFile
         $lines = [];
         foreach ($materials as $material) {
             $isLine = 1 === preg_match('/^\s*(concert|own)\b/i', $material);
-            $lines[] = ($isLine ? $material : $naming.' '.$first.' '.trim($material)).('' === $keys ? ($isLine ? '' : ', keys by fourths') : ', keys '.$keys).(
+            $lines[] = ($isLine ? $material : $naming.' '.$first.' '.trim($material)).(
+                '' === $keys ? ($isLine ? '' : ', keys by fourths') : ', keys '.$keys
+            ).(
                 null === $unit || str_contains($material, '=') ? '' : ', '.$unit.' = 60'
             );
         }

@@ -15,9 +15,6 @@ use App\Shared\Deed;
 use App\Shared\Form\Forms;
 use App\Shared\May;
 use App\Shared\Words;
-use Doctrine\DBAL\LockMode;
-use Doctrine\ORM\EntityManagerInterface;
-use Doctrine\ORM\OptimisticLockException;
 use SwiftReed\Instrument\InstrumentLibrary;
 use SwiftReed\Knowledge\Mistake;
 use SwiftReed\Practice\Behind;
@@ -50,7 +47,7 @@ final class PlansController extends AbstractController
         private readonly Results $results,
         private readonly Roster $roster,
         private readonly OpenBand $open,
-        private readonly EntityManagerInterface $entities,
+        private readonly KeepPlans $keeping,
         private readonly Forms $forms,
         private readonly TeachingOrders $orders,
         private readonly InstrumentLibrary $instruments,
@@ -80,14 +77,7 @@ final class PlansController extends AbstractController
     {
         $orders = $this->orders->all();
         $order = $orders[$request->request->getString('order')] ?? array_values($orders)[0];
-        $plan = new Plan(
-            $order->name,
-            implode("\n", $order->lines),
-            (new PlanChoices($order->goal))->toArray(),
-            $this->held->today(),
-        );
-        $this->entities->persist($plan);
-        $this->entities->flush();
+        $plan = $this->keeping->begin($order);
 
         return $this->redirectToRoute('plan', ['id' => $plan->getId()], Response::HTTP_SEE_OTHER);
     }
@@ -109,19 +99,17 @@ final class PlansController extends AbstractController
         if (null !== $problem) {
             return $this->page($plan, $problem, $typed);
         }
+        if ($request->request->getInt('version') !== $plan->getVersion()) {
+            return $this->page($plan, $this->words->say('refusal.plan.changed'), $typed, Response::HTTP_CONFLICT);
+        }
         try {
-            $this->entities->lock($plan, LockMode::OPTIMISTIC, $request->request->getInt('version'));
             $choices = $this->choices($form, $plan);
             $lines = $this->lines(Forms::text($form, 'lines'));
             [$chair, $section] = $this->who(Forms::text($form, 'who'));
-        } catch (OptimisticLockException) {
-            return $this->page($plan, $this->words->say('refusal.plan.changed'), $typed, Response::HTTP_CONFLICT);
         } catch (Mistake $error) {
             return $this->page($plan, $error->getMessage(), $typed);
         }
-        $plan->change(Forms::text($form, 'title'), $lines, $choices);
-        $plan->belongsTo($chair, $section);
-        $this->entities->flush();
+        $this->keeping->change($plan, Forms::text($form, 'title'), $lines, $choices, $chair, $section);
 
         return $this->redirectToRoute('plan', ['id' => $id, 'done' => 'kept'], Response::HTTP_SEE_OTHER);
     }
@@ -135,9 +123,7 @@ final class PlansController extends AbstractController
         if (null === $chair) {
             throw $this->createNotFoundException('refusal.none.chair');
         }
-        $copy = $plan->copyFor($chair, $this->held->today());
-        $this->entities->persist($copy);
-        $this->entities->flush();
+        $copy = $this->keeping->copy($plan, $chair);
 
         return $this->redirectToRoute('plan', ['id' => $copy->getId()], Response::HTTP_SEE_OTHER);
     }
@@ -210,7 +196,8 @@ final class PlansController extends AbstractController
     /**
      * Who is where in his plan; who is furthest behind first.
      *
-     * @return list<array{chair: Chair, instrument: string, plan: string, id: string, key: string, tempo: string, clean: int, all: int, behind: Behind|null, error: string}>
+     * @return list<array{chair: Chair, instrument: string, plan: string, id: string, key: string, tempo: string,
+     *  clean: int, all: int, behind: Behind|null, error: string}>
      */
     private function overview(): array
     {

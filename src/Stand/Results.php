@@ -39,11 +39,13 @@ final class Results
      * Results as a device sends them, of the chairs of one player. The clock of the device is corrected by what it
      * shows at sending.
      *
-     * @param list<mixed>          $results each with id, chair, line, step, bpm, unit, clean, at (milliseconds of the device's clock), seconds, remark
+     * @param list<mixed> $results each with id, chair, line, step, bpm, unit, clean,
+     *  at (milliseconds of the device's clock), seconds, remark
      * @param array<string, Chair> $chairs  of the player who sends, by their id
      * @param float                $sent    milliseconds, the device's clock at sending
      *
-     * @return array{taken: list<string>, refused: array<string, string>} ids that need not be sent again; ids that never will be taken, with the reason
+     * @return array{taken: list<string>, refused: array<string,
+     *  string>} ids that need not be sent again; ids that never will be taken, with the reason
      */
     public function take(array $results, array $chairs, float $sent, \DateTimeImmutable $now): array
     {

@@ -397,7 +397,11 @@ final class BandScoreTest extends TestCase
                     0 === $k % 3 ? self::BAND : ['flute', 'clarinet-bb', 'trombone', 'xylophone'],
                     Stage::cases()[$k % 3],
                 );
-                $scores = (new ScoreBuilder(Support::parts(), new Chorales(Support::parts(), Chorales::shipped(DataFolder::shipped())), $players))->scores(
+                $scores = (new ScoreBuilder(
+                    Support::parts(),
+                    new Chorales(Support::parts(), Chorales::shipped(DataFolder::shipped())),
+                    $players,
+                ))->scores(
                     $rows,
                     $players,
                 );
@@ -417,7 +421,10 @@ final class BandScoreTest extends TestCase
             $templates->filled($templates->named('long'), NoteName::parse('F')),
             NoteName::parse('F'),
         );
-        $scores = (new ScoreBuilder(Support::parts(), new Chorales(Support::parts(), Chorales::shipped(DataFolder::shipped()))))->scores(
+        $scores = (new ScoreBuilder(
+            Support::parts(),
+            new Chorales(Support::parts(), Chorales::shipped(DataFolder::shipped())),
+        ))->scores(
             $rows,
             self::band(['flute', 'trumpet-bb']),
         );

@@ -312,7 +312,10 @@ final class ExchangeTest extends TestCase
             self::score(
                 '<barline location="left"><repeat direction="forward"/></barline>'.$line([
                     'C4', 'D4', 'E4', 'F4', 'G4', 'F4', 'E4', 'D4',
-                ]).'<barline location="right"><repeat direction="backward"/></barline></measure><measure number="2">'.self::note('C4', 1),
+                ]).'<barline location="right"><repeat direction="backward"/></barline></measure><measure number="2">'.self::note(
+                    'C4',
+                    1,
+                ),
             ),
             'flute',
             $five,
@@ -323,7 +326,9 @@ final class ExchangeTest extends TestCase
                 '<barline><repeat direction="forward"/></barline>'.$line([
                     'C4',
                     'D4',
-                ]).'</measure><measure><barline><ending number="1" type="start"/></barline>'.$line(['E4']).'<barline><ending number="1" type="stop"/><repeat direction="backward"/></barline></measure><measure><barline><ending number="2" type="start"/></barline>'.$line(['C4']),
+                ]).'</measure><measure><barline><ending number="1" type="start"/></barline>'.$line([
+                    'E4',
+                ]).'<barline><ending number="1" type="stop"/><repeat direction="backward"/></barline></measure><measure><barline><ending number="2" type="start"/></barline>'.$line(['C4']),
             ),
             'flute',
             'concert',
@@ -340,7 +345,10 @@ final class ExchangeTest extends TestCase
             'Not taken over: dynamics, grace and cue notes',
         ];
         yield 'chords of two notes' => [
-            self::score(self::note('C4', 1).'<note><chord/><pitch><step>E</step><octave>4</octave></pitch><duration>1</duration></note>'.$line(\array_slice(
+            self::score(self::note(
+                'C4',
+                1,
+            ).'<note><chord/><pitch><step>E</step><octave>4</octave></pitch><duration>1</duration></note>'.$line(\array_slice(
                 $scale,
                 1,
             ))),

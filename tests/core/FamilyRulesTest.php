@@ -131,7 +131,13 @@ final class FamilyRulesTest extends TestCase
                 implode('', array_map(static fn ($note): string => $note->fingering->text, $part->plan->notes)),
             );
         }
-        $horn = static fn (string $note, string ...$setup): string => Support::instruments()->instrument('horn-f', array_values($setup))->fingerings(\SwiftReed\Pitch\Pitch::parse(
+        $horn = static fn (
+            string $note,
+            string ...$setup,
+        ): string => Support::instruments()->instrument(
+            'horn-f',
+            array_values($setup),
+        )->fingerings(\SwiftReed\Pitch\Pitch::parse(
             $note,
         ))[0]->text;
         self::assertSame(

@@ -38,9 +38,17 @@ final class FuzzTest extends TestCase
         'own C chromatic, 4 octaves, cell (1..15 15..1) x3 / (1..15 15..1) x3, by half steps',
         'own C major, 24 notes, cell (1 2 3 4 5 6 7 8 9 10 11 12) x16 approach, then arpeggio, until it comes out',
         'own Bb triad pair C, 3 octaves, cell (1 3 5 approach enclosure) x16, leave out',
-        'own B triad pair Dbdim', 'own F# dominant seventh arpeggio, cell _9 10 on 3, fold after 2', 'own Fb minor triad pair E#m, from F#5 to Gb3', 'own F formula 1 3, fold after 2',
-        'own C# phrygian, keys by modes', 'own G# major, keys with minors', 'concert F triad pair Gb, keys F#m Bb Cm', 'own C major, cell r*5 1 r*5, triplets, from middle',
-        'own C major, build-up from C4, 4 octaves, 48 times', 'own D major, turn round, cell 1..22 22..1', 'own C major, 3 octaves, building up',
+        'own B triad pair Dbdim',
+        'own F# dominant seventh arpeggio, cell _9 10 on 3, fold after 2',
+        'own Fb minor triad pair E#m, from F#5 to Gb3',
+        'own F formula 1 3, fold after 2',
+        'own C# phrygian, keys by modes',
+        'own G# major, keys with minors',
+        'concert F triad pair Gb, keys F#m Bb Cm',
+        'own C major, cell r*5 1 r*5, triplets, from middle',
+        'own C major, build-up from C4, 4 octaves, 48 times',
+        'own D major, turn round, cell 1..22 22..1',
+        'own C major, 3 octaves, building up',
     ];
 
     private Randomizer $dice;

@@ -113,4 +113,52 @@ final class HouseTest extends TestCase
             }
         }
     }
+
+    /**
+     * Controllers read and render; what is changed is changed by a class that is named by the trade, so that it can be
+     * found, tried and called from elsewhere.
+     */
+    public function testControllersOnlyReadAndRender(): void
+    {
+        $root = \dirname(__DIR__, 2).'/src/';
+        $changes = self::changesOfEntities($root);
+        self::assertContains('withdraw', $changes, 'what changes an entity is found');
+        $read = 0;
+        foreach ((array) glob($root.'*/*Controller.php') as $file) {
+            $code = (string) file_get_contents((string) $file);
+            $name = basename((string) $file);
+            self::assertDoesNotMatchRegularExpression('/^use Doctrine\\\\/m', $code, $name.' speaks to the database');
+            self::assertDoesNotMatchRegularExpression('/->note\(/', $code, $name.' writes the audit');
+            preg_match_all('/\$(\w+)->(\w+)\(/', $code, $calls, \PREG_SET_ORDER);
+            foreach ($calls as [$call, $on, $does]) {
+                $isService = 'this' === $on || 1 === preg_match('/\b[A-Z]\w+ \$'.$on.'[,)\s]/', self::heads($code));
+                self::assertTrue($isService || !\in_array($does, $changes, true), $name.' changes an entity: '.$call);
+            }
+            ++$read;
+        }
+        self::assertGreaterThan(25, $read);
+    }
+
+    /** The heads of the actions: what is handed to them is a service or the request. */
+    private static function heads(string $code): string
+    {
+        preg_match_all('/function \w+\((.*?)\)(?:: |\s*\{)/s', $code, $heads);
+
+        return implode("\n", $heads[1]);
+    }
+
+    /** @return list<string> methods of entities that give nothing back: they change them */
+    private static function changesOfEntities(string $root): array
+    {
+        $found = [];
+        foreach ((array) glob($root.'*/*.php') as $file) {
+            $code = (string) file_get_contents((string) $file);
+            if (str_contains($code, '#[ORM\\Entity')) {
+                preg_match_all('/public function (?!__construct)(\w+)\([^{;]*\): void/', $code, $methods);
+                array_push($found, ...$methods[1]);
+            }
+        }
+
+        return array_values(array_unique($found));
+    }
 }

@@ -192,7 +192,10 @@ final class ImportTest extends TestCase
         self::assertSame([480, '3/4'], [$given->notes[1]->rests, $given->time]);
         self::assertContains('Not taken over: notes of chords but the first.', $given->remarks);
         $file = MusicXmlReader::file(
-            '<score-partwise><part-list><score-part id="A"><part-name>Flute</part-name></score-part><score-part id="B"><part-name>Horn</part-name></score-part></part-list><part id="A"><measure>'.$note('C', 1).$note(
+            '<score-partwise><part-list><score-part id="A"><part-name>Flute</part-name></score-part><score-part id="B"><part-name>Horn</part-name></score-part></part-list><part id="A"><measure>'.$note(
+                'C',
+                1,
+            ).$note(
                 'D',
                 1,
                 '<voice>2</voice>',

@@ -256,12 +256,18 @@ final class ListeningTest extends TestCase
         $frames = SimulatedPlayer::frames($expected, PlayedFaults::none(), 1)->frames;
         $plays = SimulatedPlayer::plays($expected, PlayedFaults::none(), 1);
         $octave = static fn (float $share): Frames => new Frames(array_map(
-            static fn (Frame $one, int $k): Frame => $one->ms > $plays[4]['onset'] && $one->ms < $plays[4]['end'] && ($k * 0.618) - floor($k * 0.618) < $share ? new Frame(
-                $one->ms,
-                2 * $one->hz,
-                $one->clarity,
-                $one->level,
-            ) : $one,
+            static fn (
+                Frame $one,
+                int $k,
+            ): Frame => $one->ms > $plays[4]['onset']
+                && $one->ms < $plays[4]['end']
+                && ($k * 0.618) - floor($k * 0.618) < $share
+                ? new Frame(
+                    $one->ms,
+                    2 * $one->hz,
+                    $one->clarity,
+                    $one->level,
+                ) : $one,
             $frames,
             array_keys($frames),
         ));
@@ -338,7 +344,10 @@ final class ListeningTest extends TestCase
                 ) : new Frame($ms, 0.0, 0.3, -60.0),
             ),
         ];
-        $of = static fn (string $line, int $seed = 2): \Closure => static fn (Expected $meant): Frames => SimulatedPlayer::frames(
+        $of = static fn (
+            string $line,
+            int $seed = 2,
+        ): \Closure => static fn (Expected $meant): Frames => SimulatedPlayer::frames(
             Expected::of(Support::part($line, $meant->instrument->id), ListeningFigures::shipped()),
             PlayedFaults::none(),
             $seed,
@@ -611,7 +620,9 @@ final class ListeningTest extends TestCase
         $frames = SimulatedPlayer::frames($expected, PlayedFaults::none(), 1);
         $other = 440 * 2 ** (($plays[3]['midi'] + 4 - 69) / 12);
         $between = array_map(
-            static fn (Frame $one): Frame => $one->ms > $plays[4]['onset'] - 30 && $one->ms < $plays[4]['onset'] + 35 ? new Frame(
+            static fn (
+                Frame $one,
+            ): Frame => $one->ms > $plays[4]['onset'] - 30 && $one->ms < $plays[4]['onset'] + 35 ? new Frame(
                 $one->ms,
                 $other,
                 0.95,

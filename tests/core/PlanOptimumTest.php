@@ -42,7 +42,12 @@ final class PlanOptimumTest extends TestCase
             $instrument = Support::instruments()->instrument($id, '' === $setup ? [] : [$setup]);
             $line = 'own '.$pick(['C', 'Db', 'D', 'Eb', 'E', 'F', 'F#', 'G', 'Ab', 'A', 'Bb', 'B']).' '.$pick([
                 'major', 'chromatic', 'arpeggio', 'harmonic minor', 'diminished seventh arpeggio', 'major, thirds',
-            ]).$pick(['', ', up', ', 5 notes']).', '.$pick(['sixteenths, 100', 'eighths, 60', 'eighths, 130', 'whole notes']);
+            ]).$pick(['', ', up', ', 5 notes']).', '.$pick([
+                'sixteenths, 100',
+                'eighths, 60',
+                'eighths, 130',
+                'whole notes',
+            ]);
             try {
                 $study = Support::built($line, $instrument)->study;
             } catch (StudyError|\SwiftReed\Line\StudyLineError) {

@@ -47,7 +47,10 @@ final class PlanTest extends TestCase
         ?int $goal = 100,
         Stage $stage = Stage::Full,
     ): array {
-        return self::$made[$line.$instrument.$goal.$stage->value] ??= (new PlanBuilder(Support::parts(), FirstTempos::shipped()))->lines(
+        return self::$made[$line.$instrument.$goal.$stage->value] ??= (new PlanBuilder(
+            Support::parts(),
+            FirstTempos::shipped(),
+        ))->lines(
             [$line],
             Support::instruments()->instrument($instrument),
             new PlayerSettings($stage),

@@ -25,9 +25,24 @@ use SwiftReed\Study\StudyError;
 final class StepsTest extends TestCase
 {
     private const LINES = [
-        'concert F major, then arpeggio, long ends', 'concert Bb major, 2 octaves, eighths, slurred', 'own C major, thirds, eighths, goal 100', 'concert Eb major, fold', 'own G major, down',
-        'own C major, down and up, triplets, until it comes out', 'concert F major, then arpeggio, one long in the bar', 'own A melodic minor, 3/4, pick-up 1 beat', 'own C major, untimed', 'own C chromatic, sixteenths, half = 40',
-        'own C major, drill after note 3', 'concert F major, 5 notes, 6/8', 'own D blues, slur 2 tongue 2', 'own C major, tetra, 2 octaves', 'own G arpeggio, 2 octaves', 'own F major, broken chords', 'own C major, turn round', 'own C major, enclosed, long last',
+        'concert F major, then arpeggio, long ends',
+        'concert Bb major, 2 octaves, eighths, slurred',
+        'own C major, thirds, eighths, goal 100',
+        'concert Eb major, fold',
+        'own G major, down',
+        'own C major, down and up, triplets, until it comes out',
+        'concert F major, then arpeggio, one long in the bar',
+        'own A melodic minor, 3/4, pick-up 1 beat',
+        'own C major, untimed',
+        'own C chromatic, sixteenths, half = 40',
+        'own C major, drill after note 3',
+        'concert F major, 5 notes, 6/8',
+        'own D blues, slur 2 tongue 2',
+        'own C major, tetra, 2 octaves',
+        'own G arpeggio, 2 octaves',
+        'own F major, broken chords',
+        'own C major, turn round',
+        'own C major, enclosed, long last',
     ];
 
     /** @param list<Pitch> $new */

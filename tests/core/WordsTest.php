@@ -44,7 +44,9 @@ final class WordsTest extends TestCase
         ));
         for ($i = 0; $i < self::LINES; ++$i) {
             [$id, $setup] = $pick($setups);
-            $line = $pick(['own ', 'concert ']).$pick(['C', 'Db', 'D', 'Eb', 'E', 'F', 'F#', 'Gb', 'G', 'Ab', 'A', 'Bb', 'B']).' '.$pick([
+            $line = $pick(['own ', 'concert ']).$pick([
+                'C', 'Db', 'D', 'Eb', 'E', 'F', 'F#', 'Gb', 'G', 'Ab', 'A', 'Bb', 'B',
+            ]).' '.$pick([
                 'major', 'natural minor', 'harmonic minor', 'chromatic', 'arpeggio', 'diminished seventh arpeggio',
                 'whole tone', 'blues', 'lydian',
             ])

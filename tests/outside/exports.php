@@ -25,9 +25,19 @@ $folder = $argv[1] ?? throw new InvalidArgumentException('Say the folder.');
 $parts = PartBuilder::shipped();
 $instruments = new InstrumentLibrary(DataFolder::shipped());
 $lines = [
-    'concert Bb major, 2 octaves, eighths, quarter = 72', 'concert F major, diatonic sevenths, slurred, triplets', 'concert Ab harmonic minor, then arpeggio, long ends', 'concert C major, then arpeggio, one long in the bar',
-    'concert E whole tone, triplets, 3/4, pick-up 1 beat', 'concert C chromatic, untimed', 'concert F major, 5 notes, keys by fourths', 'concert D melodic minor, five-and-back with approach, eighths, tongue cells', 'concert B major, tetra, sixteenths, legato',
-    'concert G dominant seventh arpeggio, quarters, long last, 6/8', 'concert Bb triad pair C, eighths', 'concert Eb blues, sixteenths, slur 2 tongue 2, half = 50', 'concert C major, cell 1 r 3*2 5 / 5 3*2 1, eighths, 3/4',
+    'concert Bb major, 2 octaves, eighths, quarter = 72',
+    'concert F major, diatonic sevenths, slurred, triplets',
+    'concert Ab harmonic minor, then arpeggio, long ends',
+    'concert C major, then arpeggio, one long in the bar',
+    'concert E whole tone, triplets, 3/4, pick-up 1 beat',
+    'concert C chromatic, untimed',
+    'concert F major, 5 notes, keys by fourths',
+    'concert D melodic minor, five-and-back with approach, eighths, tongue cells',
+    'concert B major, tetra, sixteenths, legato',
+    'concert G dominant seventh arpeggio, quarters, long last, 6/8',
+    'concert Bb triad pair C, eighths',
+    'concert Eb blues, sixteenths, slur 2 tongue 2, half = 50',
+    'concert C major, cell 1 r 3*2 5 / 5 3*2 1, eighths, 3/4',
 ];
 $list = [];
 $choices = [FingeringText::Short, FingeringText::Lines, FingeringText::None];

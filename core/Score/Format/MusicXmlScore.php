@@ -48,8 +48,10 @@ final class MusicXmlScore
     private ?TimeSignature $time = null;
 
     /**
-     * @param non-empty-list<array{string, Sheet}> $parts who plays it, and what; a single part needs no name but its instrument's
-     * @param ExportChoices|null $choices   what travels beside the notes; nothing at all for our engraver, on pages of one system each
+     * @param non-empty-list<array{string, Sheet}> $parts who plays it,
+     *  and what; a single part needs no name but its instrument's
+     * @param ExportChoices|null $choices what travels beside the notes; nothing at all for our engraver,
+     *  on pages of one system each
      * @param int                $perSystem notes that stand comfortably on one system
      * @param int|null           $bars      bars on one system at most
      * @param bool               $isNamed   whether the engraver is to write the names of the parts before the staves

@@ -16,7 +16,8 @@ final readonly class BarItem
      * @param int    $onset      ticks from the first bar line (of the pick-up, as if its bar were whole)
      * @param int    $length     ticks
      * @param Accidental|null $accidental sign to print
-     * @param list<string> $beams "begin", "continue", "end", "forward hook" or "backward hook" for each beam, the eighth's first
+     * @param list<string> $beams "begin", "continue", "end", "forward hook" or "backward hook" for each beam,
+     *  the eighth's first
      */
     public function __construct(
         public ?int $note,

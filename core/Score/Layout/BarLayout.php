@@ -163,7 +163,9 @@ final class BarLayout
         while ($length > 0) {
             $time = $grid->time($onset);
             $half = match ($time) {
-                TimeSignature::FourFour => Length::HALF, TimeSignature::SixEight => 3 * Length::EIGHTH, default => $time->barTicks(),
+                TimeSignature::FourFour => Length::HALF,
+                TimeSignature::SixEight => 3 * Length::EIGHTH,
+                default => $time->barTicks(),
             };
             $place = $grid->inBar($onset);
             $toLine = $time->barTicks() - $place;

@@ -42,7 +42,8 @@ final class Ground
      * meets a range at all. It is moved only where it is taken: a long line in nine octaves would be much work for
      * nothing.
      *
-     * @return iterable<int, Line> octaves by which the line is to be moved, from low to high, and the line as it was walked
+     * @return iterable<int, Line> octaves by which the line is to be moved, from low to high,
+     *  and the line as it was walked
      *
      * @throws StudyError when there is no such line anywhere
      */

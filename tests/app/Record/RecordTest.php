@@ -149,7 +149,10 @@ final class RecordTest extends WebTestCase
             $this->kept($player, new Chair($player, $instrument, '', 'full'));
         }
         $this->heard('concert Bb major, eighths, quarter = 60', false, RecordEntry::NOT_YET, 'Somebody');
-        $names = fn (string $order): array => $this->browser->request('GET', '/record'.$order)->filter('.hear-list strong')->each(
+        $names = fn (string $order): array => $this->browser->request(
+            'GET',
+            '/record'.$order,
+        )->filter('.hear-list strong')->each(
             static fn (Crawler $one): string => $one->text(),
         );
         self::assertSame(['Cid', 'Ada', 'Bea'], $names('?order=room'));

@@ -266,7 +266,9 @@ final class BackupTest extends WebTestCase
 
     public function testDataEndsWhenItsTimeIsOverAndALetterSaysSoBefore(): void
     {
-        $sweep = static fn (): int => (new CommandTester((new Application(self::getContainer()->get('kernel')))->find('data:sweep')))->execute(
+        $sweep = static fn (): int => (new CommandTester((new Application(self::getContainer()->get('kernel')))->find(
+            'data:sweep',
+        )))->execute(
             [],
         );
         $bands = [];

@@ -34,7 +34,10 @@ final class DeedsTest extends WebTestCase
      * director.
      */
     private const DEEDS = [
-        'account_phrase' => ['old' => 'seven boats under grey hills', 'phrase' => 'nine candles on a frozen lake'], 'assistant_invite' => [], 'assistant_remove' => [], 'band_change' => [
+        'account_phrase' => [
+            'old' => 'seven boats under grey hills',
+            'phrase' => 'nine candles on a frozen lake',
+        ], 'assistant_invite' => [], 'assistant_remove' => [], 'band_change' => [
             'key_order' => 'fourths',
             'paper' => 'a4',
             'reminders' => 'affected',
@@ -55,11 +58,18 @@ final class DeedsTest extends WebTestCase
         ], 'folder_change' => [], 'folder_delete' => [], 'folder_duplicate' => [], 'folder_move' => [], 'folder_rename' => [
             'version' => '1',
         ],
-        'folder_restore' => [], 'folder_save' => [], 'link_in' => ['as' => 'visitor'], 'mine_change' => ['as' => 'player', 'version' => '1'], 'next_player' => ['as' => 'player'], 'open_band' => [], 'packet_change' => [
+        'folder_restore' => [], 'folder_save' => [], 'link_in' => ['as' => 'visitor'], 'mine_change' => [
+            'as' => 'player',
+            'version' => '1',
+        ], 'next_player' => ['as' => 'player'], 'open_band' => [], 'packet_change' => [
             'lines' => ['concert F major'],
             'numbers' => ['1'],
         ], 'packet_corners' => [], 'packet_new' => [], 'packet_remove' => [], 'packet_stop' => [],
-        'pattern_remove' => [], 'pattern_save' => [], 'patterns_import' => ['text' => '{"version": 1, "patterns": [{"name": "New", "cell": "1 2 3 1"}]}'], 'pin' => ['line' => 'own A major, 2 octaves', 'for' => 'clarinet-bb', 'pin' => '9 = rE'], 'pin_remove' => [], 'plan_change' => [
+        'pattern_remove' => [], 'pattern_save' => [], 'patterns_import' => ['text' => '{"version": 1, "patterns": [{"name": "New", "cell": "1 2 3 1"}]}'], 'pin' => [
+            'line' => 'own A major, 2 octaves',
+            'for' => 'clarinet-bb',
+            'pin' => '9 = rE',
+        ], 'pin_remove' => [], 'plan_change' => [
             'goal' => '100', 'minutes' => '20', 'due' => '', 'clean' => '2', 'order' => '', 'every' => '0', 'who' => '',
         ],
         'plan_copy' => [], 'plan_new' => [], 'plan_remove' => [], 'player_add' => [], 'player_back' => [], 'player_erase' => [], 'player_leave' => [], 'player_link' => [], 'player_link_end' => [], 'player_remove' => [], 'player_rename' => [], 'players_keep' => [
@@ -76,7 +86,14 @@ final class DeedsTest extends WebTestCase
             'version' => '1', 'notes' => '40', 'rhythm' => '20', 'tempo' => '20', 'tone' => '10',
             'articulation' => '10',
         ], 'record_together_enter' => [], 'record_together_withdraw' => [], 'record_watch' => [], 'record_withdraw' => [], 'remark' => [], 'remark_remove' => [],
-        'school_bring' => ['text' => '{"version": 1, "school": "New", "instrument": "clarinet-bb", "habits": ["B4 = rE"]}'], 'school_keep' => ['name' => 'New', 'for' => 'clarinet-bb'], 'school_remove' => [], 'school_take' => ['for' => 'clarinet-bb'], 'sheet_add' => [], 'sheet_remove' => [], 'sheet_save' => [], 'sign_in_again' => [
+        'school_bring' => [
+            'text' => '{"version": 1, "school": "New", "instrument": "clarinet-bb", "habits": ["B4 = rE"]}',
+        ], 'school_keep' => [
+            'name' => 'New',
+            'for' => 'clarinet-bb',
+        ], 'school_remove' => [], 'school_take' => [
+            'for' => 'clarinet-bb',
+        ], 'sheet_add' => [], 'sheet_remove' => [], 'sheet_save' => [], 'sign_in_again' => [
             'as' => 'visitor',
             'who' => 'Own director',
             'secret' => 'seven boats under grey hills',
@@ -492,7 +509,8 @@ final class DeedsTest extends WebTestCase
     /**
      * A fresh house in which somebody is about to press.
      *
-     * @return array{path: string, fields: array<string, mixed>, json: bool, token: string, cookies: list<Cookie>, number: string}
+     * @return array{path: string, fields: array<string, mixed>, json: bool, token: string, cookies: list<Cookie>,
+     *  number: string}
      */
     private function ready(string $name): array
     {
@@ -553,9 +571,11 @@ final class DeedsTest extends WebTestCase
     }
 
     /**
-     * @param array{path: string, fields: array<string, mixed>, json: bool, token: string, cookies: list<Cookie>, number: string} $press
+     * @param array{path: string, fields: array<string, mixed>, json: bool, token: string, cookies: list<Cookie>,
+     *  number: string} $press
      *
-     * @return array{int, string|null, string} status, where it leads, and a digest of the answer but for what is new on each page
+     * @return array{int, string|null, string} status, where it leads,
+     *  and a digest of the answer but for what is new on each page
      */
     private function sent(array $press): array
     {
@@ -614,7 +634,8 @@ final class DeedsTest extends WebTestCase
     /**
      * Several of the same press at the same moment.
      *
-     * @param array{path: string, fields: array<string, mixed>, json: bool, token: string, cookies: list<Cookie>, number: string} $press
+     * @param array{path: string, fields: array<string, mixed>, json: bool, token: string, cookies: list<Cookie>,
+     *  number: string} $press
      *
      * @return list<array{int, string|null, string}> status, where it leads, the beginning of what it says
      */

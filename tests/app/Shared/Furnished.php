@@ -38,7 +38,22 @@ trait Furnished
 {
     /** What the path of a route names, where it is not one and the same for all. */
     private const NAMES = ['pin_remove' => 'pin', 'remark_remove' => 'remark', 'school_file' => 'school', 'school_take' => 'school', 'school_remove' => 'school', 'folder_change' => 'study', 'folder_rename' => 'study', 'folder_duplicate' => 'study', 'folder_move' => 'study', 'folder_delete' => 'study', 'folder_restore' => 'study', 'pattern_remove' => 'pattern',
-        'sheet' => 'sheet', 'sheet_remove' => 'sheet', 'player' => 'player', 'player_rename' => 'player', 'chair_add' => 'player', 'chair_change' => 'chair', 'chair_close' => 'chair', 'chair_move' => 'chair', 'chair_to_section' => 'chair', 'player_leave' => 'player', 'player_back' => 'player', 'player_remove' => 'player', 'player_link' => 'player', 'player_link_end' => 'player', 'player_data' => 'player', 'player_erase' => 'player',
+        'sheet' => 'sheet',
+        'sheet_remove' => 'sheet',
+        'player' => 'player',
+        'player_rename' => 'player',
+        'chair_add' => 'player',
+        'chair_change' => 'chair',
+        'chair_close' => 'chair',
+        'chair_move' => 'chair',
+        'chair_to_section' => 'chair',
+        'player_leave' => 'player',
+        'player_back' => 'player',
+        'player_remove' => 'player',
+        'player_link' => 'player',
+        'player_link_end' => 'player',
+        'player_data' => 'player',
+        'player_erase' => 'player',
         'assistant_remove' => 'assistant', 'band_hand_over' => 'assistant', 'token_revoke' => 'token', 'mine_change' => 'own chair', 'chorale_remove' => 'chorale', 'packet' => 'packet', 'packet_change' => 'packet', 'packet_progress' => 'packet', 'packet_stop' => 'packet', 'packet_file' => 'packet', 'packet_archive' => 'packet', 'packet_corners' => 'packet', 'packet_remove' => 'packet', 'plan' => 'plan', 'plan_change' => 'plan', 'plan_copy' => 'plan', 'plan_remove' => 'plan', 'plan_cards' => 'plan', 'plan_chair' => 'chair', 'record_withdraw' => 'entry', 'record_chair' => 'chair', 'record_list' => 'list', 'record_list_change' => 'list', 'record_list_remove' => 'list', 'record_hear' => 'chair', 'record_mark' => 'chair', 'record_heard' => 'chair', 'record_papers_withdraw' => 'paper', 'record_chair_pdf' => 'chair', 'undo' => 'removed', 'band_restore' => 'removed band'];
 
     /**
@@ -84,16 +99,33 @@ trait Furnished
                 'instrument' => 'flute',
                 'stage' => 'full',
             ], 'chair_change' => ['stage' => 'full', 'version' => '1'],
-            'player_rename' => ['name' => 'New', 'version' => '1'], 'folder_save', 'folder_rename' => ['name' => 'New'], 'folder_change' => ['name' => 'New', 'version' => '1'], 'sheet_save' => [
+            'player_rename' => [
+                'name' => 'New',
+                'version' => '1',
+            ], 'folder_save', 'folder_rename' => ['name' => 'New'], 'folder_change' => [
+                'name' => 'New',
+                'version' => '1',
+            ], 'sheet_save' => [
                 'name' => 'New',
                 'lines' => 'concert F',
             ], 'pattern_save' => ['name' => 'New', 'cell' => '1 2 3 1'], 'players_preview' => ['text' => 'Ada, flute'],
-            'mine_change' => ['style' => 'large'], 'open_band' => ['band' => $with['band']->getId()], 'band_found' => ['name' => 'New'], 'band_change' => ['name' => 'New', 'version' => '1', 'kept_days' => '400'], 'token_make' => ['token_name' => 'New'], 'packet_new' => ['title' => 'New', 'line' => ''], 'packet_change' => ['title' => 'New', 'version' => '1'], 'daily_keep' => ['template' => 'short', 'key' => 'F'], 'plan_change' => ['title' => 'New', 'lines' => 'concert F major', 'version' => '1'], 'plan_copy' => ['chair' => $with['chair']], 'record_list_change' => ['name' => 'New', 'rows' => 'concert F major, 60', 'version' => '1'], 'stand_tendency' => ['chair' => $with['own chair'], 'tendency' => 'D4 flat 20'], 'record_played' => ['chair' => $with['own chair'], 'list' => $with['list'], 'requirement' => 'concert F major, quarter = 60'], 'work_it_out_answer' => ['asked' => 'scale', 'question' => 'own F major', 'asks' => 'Write it.', 'answer' => 'F G A'], 'record_mark', 'record_heard' => ['list' => $with['list'], 'requirement' => 'concert F major, quarter = 60', 'result' => 'passed'], 'record_together_enter' => [
+            'mine_change' => ['style' => 'large'], 'open_band' => ['band' => $with['band']->getId()], 'band_found' => ['name' => 'New'], 'band_change' => ['name' => 'New', 'version' => '1', 'kept_days' => '400'], 'token_make' => ['token_name' => 'New'], 'packet_new' => ['title' => 'New', 'line' => ''], 'packet_change' => ['title' => 'New', 'version' => '1'], 'daily_keep' => ['template' => 'short', 'key' => 'F'], 'plan_change' => ['title' => 'New', 'lines' => 'concert F major', 'version' => '1'], 'plan_copy' => ['chair' => $with['chair']], 'record_list_change' => ['name' => 'New', 'rows' => 'concert F major, 60', 'version' => '1'], 'stand_tendency' => ['chair' => $with['own chair'], 'tendency' => 'D4 flat 20'], 'record_played' => [
+                'chair' => $with['own chair'],
+                'list' => $with['list'],
+                'requirement' => 'concert F major, quarter = 60',
+            ], 'work_it_out_answer' => ['asked' => 'scale', 'question' => 'own F major', 'asks' => 'Write it.', 'answer' => 'F G A'], 'record_mark', 'record_heard' => [
+                'list' => $with['list'],
+                'requirement' => 'concert F major, quarter = 60',
+                'result' => 'passed',
+            ], 'record_together_enter' => [
                 'list' => $with['list'],
                 'requirement' => 'concert F major, quarter = 60',
                 'chairs' => [$with['chair']],
                 'result' => 'passed',
-            ], 'record_papers_enter' => ['title' => 'New', 'usable' => [$with['chair'] => 'yes']], 'record_watch' => ['chair' => $with['chair'], 'note' => 'Eb'], 'record_drill' => ['chair' => $with['chair'], 'line' => 'concert F major, drill after note 3'], 'record_enter' => [
+            ], 'record_papers_enter' => ['title' => 'New', 'usable' => [$with['chair'] => 'yes']], 'record_watch' => ['chair' => $with['chair'], 'note' => 'Eb'], 'record_drill' => [
+                'chair' => $with['chair'],
+                'line' => 'concert F major, drill after note 3',
+            ], 'record_enter' => [
                 'list' => $with['list'],
                 'chair' => $with['chair'],
                 'requirement' => 'concert F major, quarter = 60',
@@ -171,7 +203,13 @@ trait Furnished
         $thirdChair = new Chair($third, 'clarinet-bb', '', 'full');
         $state = DeskState::of(['line' => 'concert F', 'for' => 'flute']);
         $pin = new PinnedFingering('clarinet-bb', '', 'B4 = rE', $thirdChair);
-        $all = ['study' => new SavedStudy($name.' study', $state, 1), 'sheet' => new StudySheet($name.' sheet', 'concert F'), 'pattern' => new OwnPattern($name.' pattern', '1 3 2 1'), 'pin' => $pin, 'remark' => new Remark('flute', 'concert F', -1, false, $name.' remark'), 'school' => new SchoolOfHabits(School::named(
+        $all = ['study' => new SavedStudy($name.' study', $state, 1), 'sheet' => new StudySheet($name.' sheet', 'concert F'), 'pattern' => new OwnPattern($name.' pattern', '1 3 2 1'), 'pin' => $pin, 'remark' => new Remark(
+            'flute',
+            'concert F',
+            -1,
+            false,
+            $name.' remark',
+        ), 'school' => new SchoolOfHabits(School::named(
             $name.' school',
             'clarinet-bb',
             ['B4 = rE'],
