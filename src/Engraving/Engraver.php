@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Engraving;
 
+use App\Shared\Budgets;
 use App\Shared\PassedBy;
 use Symfony\Component\DependencyInjection\Attribute\Autowire;
 use Symfony\Component\Process\Exception\ExceptionInterface as ProcessError;
@@ -42,6 +43,7 @@ final class Engraver
         private readonly string $root,
         #[Autowire('%kernel.cache_dir%/engravings')]
         private readonly string $cache,
+        private readonly Budgets $budgets,
     ) {
     }
 
@@ -63,11 +65,13 @@ final class Engraver
                 @unlink($file); // half written, or of another edition: made anew
             }
         }
+        $begun = microtime(true);
         $engraving = Engraving::fromPages(
             self::pages($this->fromService($musicXml, $width, $labels)
                 ?? $this->fromProcess($musicXml, $width, $labels)),
             substr_count($musicXml, '<note id="n'),
         );
+        $this->budgets->elsewhere(microtime(true) - $begun);
         $this->keep($file, $engraving->toJson());
 
         return $engraving;

@@ -78,14 +78,8 @@ final class CodeController extends AbstractController
             return $this->page($code, Forms::typed($request), $problem, Response::HTTP_UNPROCESSABLE_ENTITY);
         }
         try {
-            $name = Forms::text($form, 'name');
-            $account = $this->byCode->take(
-                $code,
-                $means,
-                Forms::text($form, 'phrase'),
-                $name,
-                Forms::text($form, 'band'),
-            );
+            $typed = static fn (string $field): string => $form->has($field) ? Forms::text($form, $field) : '';
+            $account = $this->byCode->take($code, $means, $typed('phrase'), $typed('name'), $typed('band'));
         } catch (NameTaken) {
             return $this->page(
                 $code,

@@ -11,6 +11,7 @@ use App\Engraving\KeptFiles;
 use App\Engraving\Paper;
 use App\Engraving\PdfMaker;
 use App\Engraving\Svg;
+use App\Shared\Budgets;
 use PHPUnit\Framework\Attributes\DataProvider;
 use Symfony\Bundle\FrameworkBundle\Test\WebTestCase;
 use Symfony\Component\HttpClient\MockHttpClient;
@@ -210,9 +211,18 @@ final class OutagesTest extends WebTestCase
     public function testWhenTheServiceIsDownTheEngraverRunsOnce(): void
     {
         $root = \dirname(__DIR__, 3);
+        $budgets = self::getContainer()->get(Budgets::class);
+        \assert($budgets instanceof Budgets);
         $folder = sys_get_temp_dir().'/swift-reed-'.bin2hex(random_bytes(5));
         $score = (string) file_get_contents(__DIR__.'/one-note.musicxml');
-        $down = new Engraver(new MockHttpClient(new MockResponse('', ['error' => 'refused'])), 1, '', $root, $folder);
+        $down = new Engraver(
+            new MockHttpClient(new MockResponse('', ['error' => 'refused'])),
+            1,
+            '',
+            $root,
+            $folder,
+            $budgets,
+        );
         $engraving = $down->engrave($score, 8000);
         self::assertCount(1, $engraving->systems);
         self::assertArrayHasKey(0, $engraving->systems[0]->heads);
@@ -224,6 +234,7 @@ final class OutagesTest extends WebTestCase
             '',
             '/nowhere',
             $folder,
+            $budgets,
         );
         self::assertEquals($engraving, $kept->engrave($score, 8000));
     }
