@@ -37,17 +37,16 @@ final readonly class NoteFinder
     public function notes(Frames $frames, float $lowest, float $highest, float $reference = 440.0): array
     {
         $ms = $levels = $pitches = $faint = [];
+        [$least, $loud, $clear] = array_map($this->figures->number(...), ['faint', 'loud', 'clarity']);
         foreach ($frames->frames as $frame) {
             $ms[] = $frame->ms;
             $levels[] = $frame->level;
-            $pitch = $frame->hz > 0
-                && $frame->clarity >= $this->figures->number('faint')
-                && $frame->level > $this->figures->number('loud')
+            $pitch = $frame->hz > 0 && $frame->clarity >= $least && $frame->level > $loud
                 ? 69 + 12 * log($frame->hz / $reference, 2)
                 : null;
             $faint[] = $pitch;
             $pitches[] = null !== $pitch
-                && $frame->clarity >= $this->figures->number('clarity')
+                && $frame->clarity >= $clear
                 && $pitch >= $lowest
                 && $pitch <= $highest
                 ? $pitch
@@ -81,10 +80,8 @@ final readonly class NoteFinder
             [$onset, $dip, $hole] = null !== $crossing
                 ? [$crossing, $this->figures->number('repeat-dip'), 0.0]
                 : $this->begin($begin, $before, $level, $ms, $levels, $step);
-            $sure = array_sum(array_intersect_key(
-                $slips,
-                $voiced,
-            )) / \count($voiced) <= $this->figures->number('uncertain-octave');
+            $moved = array_sum(\array_slice($slips, $first, $last - $first + 1)); // a frame without pitch never is
+            $sure = $moved / \count($voiced) <= $this->figures->number('uncertain-octave');
             $notes[] = new HeardNote(round($onset, 1), round($ms[$last] + $step / 2, 1), $pitch, $sure, $dip, $hole);
             $before = $last;
         }
@@ -135,9 +132,8 @@ final readonly class NoteFinder
     {
         $smooth = $levels;
         for ($k = 1; $k < \count($levels) - 1; ++$k) {
-            $three = [$levels[$k - 1], $levels[$k], $levels[$k + 1]];
-            sort($three);
-            $smooth[$k] = $three[1];
+            [$before, $after] = [$levels[$k - 1], $levels[$k + 1]];
+            $smooth[$k] = max(min($before, $after), min($levels[$k], max($before, $after)));
         }
 
         return array_values($smooth);
@@ -182,16 +178,22 @@ final readonly class NoteFinder
     private function inOneOctave(array $pitches): array
     {
         $reach = $this->figures->count('slip-neighbours');
+        $last = \count($pitches) - 1;
         $moved = $pitches;
         $slips = array_fill(0, \count($pitches), 0);
         foreach ($pitches as $k => $pitch) {
             if (null === $pitch) {
                 continue;
             }
-            $around = array_values(array_filter(
-                \array_slice($pitches, max(0, $k - $reach), min($k, $reach) + $reach + 1),
-                static fn (?float $one): bool => null !== $one,
-            ));
+            $around = [];
+            for ($i = max(0, $k - $reach), $end = min($k + $reach, $last); $i <= $end; ++$i) {
+                if (null !== $pitches[$i]) {
+                    $around[] = $pitches[$i];
+                }
+            }
+            if ([] === $around || max($around) - min($around) < 6) {
+                continue; // nothing of these is an octave away
+            }
             sort($around);
             $middle = $around[intdiv(\count($around), 2)];
             $octaves = (int) round(($pitch - $middle) / 12);

@@ -23,6 +23,8 @@ final readonly class SheetBuilder
 {
     /** Studies on one sheet. */
     public const MOST = 120;
+    /** Notes of a sheet: seventy pages of one player; a whole method of scales has no more. */
+    public const MOST_NOTES = 6000;
     /** What a row begins with that is a title. */
     public const TITLE = '#';
     /** A row that says its own number. */
@@ -62,6 +64,7 @@ final readonly class SheetBuilder
         $parts = [];
         $numbers = [];
         $over = [];
+        $notes = 0;
         foreach ($lines as $i => $line) {
             $place = $places[$i] ?? $i + 1;
             if ($line instanceof Part) {
@@ -81,7 +84,11 @@ final readonly class SheetBuilder
                     if (isset($titles[$i])) {
                         $over[\count($parts)] = $titles[$i];
                     }
-                    $parts[] = $this->parts->build($one, $instrument, $settings, $own);
+                    $parts[] = $part = $this->parts->build($one, $instrument, $settings, $own);
+                    $notes += \count($part->study->notes);
+                    if ($notes > self::MOST_NOTES) {
+                        throw SheetError::tooManyNotes(self::MOST_NOTES);
+                    }
                     $numbers[] = match (true) {
                         1 === \count($lines) && 1 === $place => (string) ($k + 1),
                         1 === \count($steps) => (string) $place,

@@ -33,6 +33,14 @@ final class SheetError extends \DomainException implements Mistake
         ));
     }
 
+    public static function tooManyNotes(int $most): self
+    {
+        return new self(\sprintf(
+            'The sheet would have more than %d notes for one player; expected fewer keys, a shorter cell or a smaller extent, for example "concert C major, 1 octave, keys by fourths".',
+            $most,
+        ));
+    }
+
     public static function tooManyCharacters(int $length, int $most): self
     {
         return new self(\sprintf(

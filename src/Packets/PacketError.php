@@ -28,6 +28,13 @@ final class PacketError extends \DomainException implements Mistake
         return new self('Nobody gets this packet; expected at least one player, for example all of the band.');
     }
 
+    public static function tooMuchToShare(): self
+    {
+        return new self(
+            'There are too many notes to find out who can share a page; expected fewer keys or studies, or an edition for each section or player.',
+        );
+    }
+
     public static function nothingToJoin(): self
     {
         return new self('None of the parts could be made, so there is nothing to put together.');

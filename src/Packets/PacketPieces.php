@@ -9,6 +9,7 @@ use SwiftReed\Knowledge\DataFolder;
 use SwiftReed\Packet\BandPlayer;
 use SwiftReed\Packet\Chorales;
 use SwiftReed\Packet\ScoreBuilder;
+use SwiftReed\Score\Part;
 use SwiftReed\Score\PartBuilder;
 use SwiftReed\Score\Sheet;
 use Symfony\Component\String\Slugger\AsciiSlugger;
@@ -19,6 +20,9 @@ use Symfony\Component\String\Slugger\AsciiSlugger;
  */
 final class PacketPieces
 {
+    /** Notes that are tried, so that those who share a page can all play it: half a second of work. */
+    private const TRIED = 12_000;
+
     public function __construct(
         private readonly ProductEdition $product,
         private readonly PartBuilder $parts,
@@ -122,7 +126,18 @@ final class PacketPieces
             new Chorales($this->parts, Chorales::shipped($this->data) + $plan->chorales),
         );
 
-        return static fn (BandPlayer $one): bool => $builder->sheet($plan->studies, $one) instanceof Sheet;
+        $tried = [];
+
+        return static function (BandPlayer $one) use ($builder, $plan, &$tried): bool {
+            $sheet = $builder->sheet($plan->studies, $one);
+            if ($sheet instanceof Sheet) {
+                // What has been built before is not built again, and counts once.
+                $notes = array_map(static fn (Part $part): int => \count($part->study->notes), $sheet->parts);
+                $tried[spl_object_id($sheet)] = array_sum($notes);
+            }
+
+            return array_sum($tried) > self::TRIED ? throw PacketError::tooMuchToShare() : $sheet instanceof Sheet;
+        };
     }
 
     /** @param list<BandPlayer> $for */

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace SwiftReed\Study\Fit;
 
 use SwiftReed\Study\StudyError;
+use SwiftReed\Study\Walk\Walk;
 
 /**
  * To the highest note of the scale, down to the lowest, back to the tonic.
@@ -33,12 +34,15 @@ final readonly class TurnRound
             $tonic = $tonic->octaves(1);
         }
         $walk = $this->ground->walk;
-        $line = static fn (int $lowest, int $highest): Line => Line::of(
-            $walk->turningRound($tonic, $lowest, $highest),
-            $tonic,
-            $lowest,
-            $highest,
-        );
+        $most = intdiv(Walk::MOST, max(1, $this->ground->recipe->timing->rounds ?? 1));
+        $line = static function (int $lowest, int $highest) use ($walk, $tonic, $most): Line {
+            $tones = $walk->turningRound($tonic, $lowest, $highest);
+            if (\count($tones) > $most) {
+                throw StudyError::tooManyNotes(Walk::MOST); // known at the first try: nothing is drawn in for it
+            }
+
+            return Line::of($tones, $tonic, $lowest, $highest);
+        };
         $scale = $this->ground->recipe->material->ascending($tonic);
         // The notes of the scale that the range has; a pattern may reach further than its roots and turns a little
         // earlier.

@@ -152,6 +152,9 @@ final readonly class Walk
                 array_pop($tones);
             }
             array_push($tones, ...$more);
+            if (\count($tones) > self::MOST) {
+                throw StudyError::tooManyNotes(self::MOST);
+            }
         }
         \assert([] !== $tones);
 
