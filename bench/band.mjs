@@ -1,4 +1,6 @@
 // What measurements of packets share: a band of its own in a running Swift Reed, founded by the demo director.
+import { asker, comeIn } from './come-in.mjs';
+
 const instruments = ['piccolo', 'flute', 'flute', 'oboe', 'clarinet-bb', 'clarinet-bb', 'clarinet-bb', 'bass-clarinet', 'bassoon', 'alto-sax', 'alto-sax', 'tenor-sax', 'baritone-sax', 'horn-f', 'horn-f', 'trumpet-bb', 'trumpet-bb', 'trombone', 'euphonium-bc', 'tuba-bbb'];
 let cookie = '';
 let token = '';
@@ -17,8 +19,7 @@ export async function ask(where, fields) {
 /** Founds a band of so many players on twenty instruments and three stages. */
 export async function found(address, players) {
   base = address;
-  await ask('/sign-in/demo', { as: 'director' });
-  await ask('/account');
+  ({ cookie, token } = await comeIn(asker(base)));
   await ask('/account/bands', { name: `Bench ${Date.now()}` });
   await ask('/band/list');
   const rows = Array.from({ length: players }, (_, i) => ({ take: '1', name: `Player ${i + 1}`, instrument: instruments[i % instruments.length], stage: ['first', 'developing', 'full'][i % 3], limits: '', setup: '', section: '', track: '' }));

@@ -1,11 +1,11 @@
 // What compression costs and saves: node bench/compression.mjs http://127.0.0.1:8250 (with the demonstration)
 // Every kind of page as it is, and packed by zlib (as nginx does) at several levels and by brotli: kB, and ms of one core; medians of nine.
 import zlib from 'node:zlib';
+import { asker, comeIn } from './come-in.mjs';
 
 const base = process.argv[2];
 const origin = { Origin: base };
-const came = await fetch(`${base}/sign-in/demo`, { method: 'POST', redirect: 'manual', headers: { ...origin, 'Content-Type': 'application/x-www-form-urlencoded' }, body: 'as=director' });
-const cookie = came.headers.getSetCookie().map((text) => text.split(';')[0]).join('; ');
+const { cookie } = await comeIn(asker(base));
 const get = async (path) => {
   const answer = await fetch(base + path, { headers: { ...origin, cookie, 'Accept-Encoding': 'identity' } });
   return [answer, Buffer.from(await answer.arrayBuffer())];

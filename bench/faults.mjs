@@ -1,6 +1,7 @@
 // Kills what Swift Reed runs on, again and again, while people save: are acknowledged saves there afterwards, how long is it
 // away, does anything stay behind? node bench/faults.mjs http://127.0.0.1:8250 [times]; run as the user who runs bin/start,
 // from its folder, with the demonstration in it.
+import { asker, comeIn } from './come-in.mjs';
 import { execFileSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
@@ -21,10 +22,8 @@ const pause = (ms) => new Promise((done) => setTimeout(done, ms));
 
 let cookie;
 let token;
-async function comeIn() {
-  const answer = await fetch(`${base}/sign-in/demo`, { method: 'POST', redirect: 'manual', headers: { Origin: base, 'Content-Type': 'application/x-www-form-urlencoded' }, body: 'as=director' });
-  cookie = answer.headers.getSetCookie().find((one) => one.startsWith('reed=')).split(';')[0];
-  token = /name="_token" value="([^"]+)"/.exec(await (await fetch(`${base}/account`, { headers: { cookie } })).text())[1];
+async function comeInAgain() {
+  ({ cookie, token } = await comeIn(asker(base)));
 }
 const marked = `Fault ${Date.now()}`;
 const acknowledged = [];
@@ -61,7 +60,7 @@ async function well() {
   }
 }
 
-await comeIn();
+await comeInAgain();
 const clients = [0, 1, 2, 3].map(saver);
 const away = Object.fromEntries(Object.keys(victims).map((name) => [name, []]));
 for (let i = 0; i < times; i += 1) {
@@ -95,7 +94,7 @@ for (let i = 0; i < times; i += 1) {
 }
 running = false;
 await Promise.all(clients);
-await comeIn();
+await comeInAgain();
 const kept = new Set();
 let doubled = 0;
 for (let page = 1; ; page += 1) {

@@ -1,12 +1,14 @@
 // A lesson of eight: each player's page is opened, two notes and one uneven place are pressed, words are written, and it is recorded. The time of the interface, without the playing.
 // node bench/lesson.mjs http://127.0.0.1:8250 (the demonstration; what is entered is taken back)
 import { chromium } from 'playwright-core';
+import { asker, comeIn } from './come-in.mjs';
 
 const base = process.argv[2] ?? 'http://127.0.0.1:8250';
 const browser = await chromium.launch({ executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium', args: ['--no-sandbox'] });
 for (const viewport of [{ width: 1280, height: 800 }, { width: 390, height: 844 }]) {
   const context = await browser.newContext({ viewport });
-  await context.request.post(`${base}/sign-in/demo`, { form: { as: 'director' }, headers: { Origin: base } });
+  const [name, value] = (await comeIn(asker(base))).cookie.split('; ').at(-1).split('=');
+  await context.addCookies([{ name, value, url: base }]);
   const page = await context.newPage();
   await page.goto(`${base}/record`);
   if (await page.locator('.hear-list').count() === 0) {

@@ -2,6 +2,7 @@
 // of the programs works for a request. Called by bench/nodes load, or alone with the demonstration: node bench/load.mjs http://127.0.0.1:8250
 // With packets=1 a director has a packet of the whole band made beside it, a new one as soon as one is ready.
 import { execFileSync } from 'node:child_process';
+import { comeIn } from './come-in.mjs';
 
 const [base, ...rest] = process.argv.slice(2);
 const options = Object.fromEntries(rest.map((text) => text.split('=')));
@@ -9,14 +10,8 @@ const seconds = Number(options.seconds ?? 8);
 const steps = (options.users ?? '1,2,4,8,16,32').split(',').map(Number);
 const percent = (of, share) => (of.length === 0 ? '–' : [...of].sort((a, b) => a - b)[Math.min(of.length - 1, Math.floor(share * of.length))].toFixed(0));
 const ask = (path, { headers = {}, ...more } = {}) => fetch(base + path, { redirect: 'manual', signal: AbortSignal.timeout(30000), ...more, headers: { Origin: base, ...headers } });
-async function person(as) {
-  const came = await ask('/sign-in/demo', { method: 'POST', headers: { 'Content-Type': 'application/x-www-form-urlencoded' }, body: `as=${as}` });
-  const cookie = came.headers.getSetCookie().map((text) => text.split(';')[0]).join('; ');
-  const page = await (await ask('/account', { headers: { cookie } })).text();
-  return { cookie, token: page.match(/name="_token" value="([^"]+)"/)?.[1] ?? '' };
-}
-const director = await person('director');
-const player = await person('player');
+const director = await comeIn(ask, 'director');
+const player = await comeIn(ask, 'player');
 const grid = await (await ask('/record/grid', { headers: { cookie: director.cookie } })).text();
 const list = grid.match(/data-list="([^"]+)"/)[1];
 const chairs = [...grid.matchAll(/<tr id="r-([^"]+)"/g)].map((match) => match[1]);

@@ -1,6 +1,7 @@
 // Called by bench/nodes, which starts what is measured: two machines on one database behind a proxy.
 import { execFileSync } from 'node:child_process';
-import { comeIn, fields, underLoad } from './under-load.mjs';
+import { comeIn } from './come-in.mjs';
+import { fields, underLoad } from './under-load.mjs';
 
 const [proxy, one, two, seconds, ...rest] = process.argv.slice(2);
 const pids = Object.fromEntries(rest.map((text) => text.split('=')));

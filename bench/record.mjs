@@ -1,8 +1,9 @@
 // The grid of 40 players and 60 requirements, and a pass: how long they take. With the demonstration, to which players are added and from which they are taken away again.
 // node bench/record.mjs http://127.0.0.1:8250
+import { asker, comeIn } from './come-in.mjs';
+
 const base = process.argv[2] ?? 'http://127.0.0.1:8250';
-const signIn = await fetch(`${base}/sign-in/demo`, { method: 'POST', redirect: 'manual', headers: { Origin: base, 'Content-Type': 'application/x-www-form-urlencoded' }, body: 'as=director' });
-const cookie = signIn.headers.getSetCookie().map((one) => one.split(';')[0]).join('; ');
+const { cookie } = await comeIn(asker(base));
 const get = async (path) => (await fetch(`${base}${path}`, { headers: { Cookie: cookie } })).text();
 const token = (await get('/record')).match(/name="_token" value="([^"]+)"/)[1];
 const post = (path, fields, htmx = false) => fetch(`${base}${path}`, { method: 'POST', redirect: 'manual', headers: { Cookie: cookie, Origin: base, 'Content-Type': 'application/x-www-form-urlencoded', 'X-Form-Token': token, 'X-Press': crypto.randomUUID(), ...(htmx ? { 'HX-Request': 'true' } : {}) }, body: new URLSearchParams(fields) });

@@ -1,10 +1,8 @@
 // How fast the Stand, Today and plans answer: medians of twenty requests each, with the demonstration. node bench/stand.mjs http://127.0.0.1:8250
+import { asker, comeIn } from './come-in.mjs';
+
 const base = process.argv[2] ?? 'http://127.0.0.1:8250';
 
-async function comeIn(as) {
-  const answer = await fetch(`${base}/sign-in/demo`, { method: 'POST', redirect: 'manual', headers: { Origin: base, 'Content-Type': 'application/x-www-form-urlencoded' }, body: `as=${as}` });
-  return answer.headers.getSetCookie().map((one) => one.split(';')[0]).join('; ');
-}
 async function measure(name, path, cookie, times = 20) {
   const took = [];
   let size = 0;
@@ -23,8 +21,8 @@ async function measure(name, path, cookie, times = 20) {
   console.log(`${name.padEnd(34)} median ${took[Math.floor(took.length / 2)].toFixed(0).padStart(5)} ms, slowest ${took.at(-1).toFixed(0).padStart(5)} ms, ${(size / 1024).toFixed(0)} kB`);
 }
 
-const player = await comeIn('player');
-const director = await comeIn('director');
+const { cookie: player } = await comeIn(asker(base), 'player');
+const { cookie: director } = await comeIn(asker(base), 'director');
 const line = encodeURIComponent('concert F major, then arpeggio, long ends');
 const long = encodeURIComponent('concert F major, 2 octaves, thirds, eighths, goal 120');
 await measure('Stand, 21 notes', `/stand?line=${line}&for=clarinet-bb`, '');

@@ -2,18 +2,11 @@
 // calls it: node bench/under-load.mjs ADDRESS NAME SECONDS COMMAND KEPT, where COMMAND takes something away and KEPT prints the names of what is kept.
 import { spawn, execFileSync } from 'node:child_process';
 import path from 'node:path';
+import { comeIn } from './come-in.mjs';
 
 const pause = (ms) => new Promise((done) => { setTimeout(done, ms); });
 export const percent = (of, share) => (of.length === 0 ? '–' : [...of].sort((a, b) => a - b)[Math.min(of.length - 1, Math.floor(share * of.length))].toFixed(0));
 export const fields = (values) => ({ method: 'POST', redirect: 'manual', headers: { 'Content-Type': 'application/x-www-form-urlencoded' }, body: new URLSearchParams(values) });
-
-/** Comes in with the demonstration: who it is, and the token of the forms. */
-export async function comeIn(ask) {
-  const came = await ask('/sign-in/demo', fields({ as: 'director' }));
-  const cookie = came.headers.getSetCookie().map((text) => text.split(';')[0]).join('; ');
-  const token = (await (await ask('/account', { headers: { cookie } })).text()).match(/name="_token" value="([^"]+)"/)[1];
-  return { cookie, token };
-}
 
 /**
  * @param {(path: string, options?: object) => Promise<Response>} ask

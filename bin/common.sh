@@ -86,11 +86,13 @@ port_is_free() { ! (exec 3<>"/dev/tcp/127.0.0.1/$1") 2>/dev/null; }
 
 # A port that is free now may be another start's in a moment: each says which it is about to use, for as long as it runs, by a lock that ends with it.
 hold_port() { # $1: port, $2: number of the file that holds the lock (6 to 8); what is started is not given it
-  local folder=/var/tmp/swift-reed-ports
+  local folder=/var/tmp/swift-reed-ports network
   mkdir -p -m 1777 "$folder" 2>/dev/null
   [ -d "$folder" ] && [ ! -L "$folder" ] || return 0 # nowhere to say so: the port itself tells
-  [ -e "$folder/$1" ] || (umask 0; : >"$folder/$1") 2>/dev/null
-  eval "exec $2<>\"$folder/$1\"" 2>/dev/null || return 0
+  network=$(stat -L -c %i /proc/self/ns/net 2>/dev/null) # the same port of another network (of a container) is another port
+  folder=$folder/$1${network:+-$network}
+  [ -e "$folder" ] || (umask 0; : >"$folder") 2>/dev/null
+  eval "exec $2<>\"$folder\"" 2>/dev/null || return 0
   flock -n "$2"
 }
 
@@ -299,4 +301,11 @@ start_web() {
   start_php "$2" || stop_because "php-fpm did not start (var/log/php-fpm.log tells)"
   start_nginx "$2"
   web_processes=("$php" "$web")
+}
+
+# For tests and measurements: the made-up band becomes one like any other, whose director comes in by name and pass phrase wherever Swift Reed is open to a
+# school. $1: address of the database. Nobody has to wait for a share of the work that is being measured.
+make_demo_a_school() {
+  psql -X -q "$1" -c 'UPDATE account SET is_demo = FALSE' -c 'UPDATE band SET is_demo = FALSE' || stop_because "the band could not be made"
+  export BUDGET_OF_A_PERSON=1000000 BUDGET_OF_AN_ADDRESS=1000000
 }
