@@ -111,13 +111,23 @@ final class EventWords
         $said = [];
         foreach ($spot->events as $event) {
             $says = self::says($instrument, $event, $spot->before, $spot->after, $from, $to);
-            $said[] = $says.($spot->noOtherWay && $event->isUnclean() ? ': no other way' : '');
+            $said[] = $says.($event->isUnclean() ? self::proof($spot) : '');
         }
         if ([] === $said) {
             $said[] = self::moving($instrument, $spot->before, $spot->after);
         }
 
         return implode('; ', array_unique($said)).($spot->isForced ? '; the pin forces this' : '');
+    }
+
+    /** What is proven of a change that slides; nothing where nothing is. */
+    private static function proof(HardSpot $spot): string
+    {
+        return match (true) {
+            $spot->noOtherWay => ': no other way',
+            null !== $spot->elsewhere => \sprintf(' (or else at note %d)', $spot->elsewhere + 1),
+            default => '',
+        };
     }
 
     /** The fingers that move, named: "left middle and ring fingers and right index finger move". */

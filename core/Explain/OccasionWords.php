@@ -102,7 +102,7 @@ final class OccasionWords
                 'where a throw becomes %s positions shorter',
                 Speech::number((int) $condition->number),
             ),
-            ConditionKind::Needed, ConditionKind::Flick => '',
+            ConditionKind::Needed, ConditionKind::Flick, ConditionKind::Only => '',
         };
     }
 

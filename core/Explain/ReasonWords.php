@@ -35,6 +35,7 @@ final readonly class ReasonWords
             ReasonKind::Pinned => 'pinned',
             ReasonKind::Tendency => 'the usual one lies flat for this player, and nothing raises it there',
             ReasonKind::Stays => 'kept for the exercise',
+            ReasonKind::Alike => \sprintf('the same as at note %d, where it is needed', $reason->from + 1),
             default => '',
         };
 

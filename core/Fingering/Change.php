@@ -22,12 +22,15 @@ final readonly class Change
      * @param float       $moves    effort of what moves; it counts the more the less time there is
      * @param float       $unclean  what cannot be played cleanly, however slowly; 0 for a clean change
      * @param list<Event> $events
+     * @param int         $slides  how often something goes from one place to the other that cannot be slurred cleanly:
+     *                             a finger from key to key, the same little finger or thumb twice, a long throw
      * @param bool        $isFlicked whether a key is flicked on the note that is come to
      */
     public function __construct(
         public float $moves,
         public float $unclean,
         array $events,
+        public int $slides = 0,
         public bool $isFlicked = false,
     ) {
         usort($events, static fn (Event $a, Event $b): int => $b->weight <=> $a->weight);

@@ -17,6 +17,7 @@ final readonly class HardSpot
      * @param list<Event> $events     what makes it hard, the weightiest first
      * @param bool        $noOtherWay whether no choice of fingerings avoids the weightiest
      * @param bool        $isForced   whether a pin makes it hard
+     * @param int|null    $elsewhere  index of a note to which something would slide if this change were clean
      * @param string      $change     the two written notes, "A4 B4": the same change may come again
      */
     public function __construct(
@@ -29,6 +30,7 @@ final readonly class HardSpot
         public bool $noOtherWay,
         public bool $isForced,
         public string $change,
+        public ?int $elsewhere = null,
     ) {
     }
 }

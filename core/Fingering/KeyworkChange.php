@@ -28,6 +28,8 @@ final class KeyworkChange implements ChangeCost
     private readonly array $together;
     /** @var array<string, true> "a b" for every two touches between which a finger can roll */
     private readonly array $rollers;
+    /** @var array<string, true> touches that are set and lifted in their own time */
+    private readonly array $set;
 
     public function __construct(
         private readonly Instrument $instrument,
@@ -38,6 +40,7 @@ final class KeyworkChange implements ChangeCost
         $this->covers = $keywork->covers;
         $this->together = self::pairs($keywork->together);
         $this->rollers = self::pairs($keywork->rollers);
+        $this->set = array_fill_keys($keywork->set, true);
     }
 
     public function change(Pitch $from, Fingering $before, Pitch $to, Fingering $after): Change
@@ -70,6 +73,7 @@ final class KeyworkChange implements ChangeCost
             $moves += $this->weights->bothWays * min(\count($pressing), \count($lifting));
         }
         $events = [];
+        $slides = 0;
         foreach ($this->slides($held, $after->touches, array_diff($taken, $held)) as [$one, $other, $rolls]) {
             $isLittle = $this->touches[$other]->isLittleFinger();
             $weight = match (true) {
@@ -79,6 +83,7 @@ final class KeyworkChange implements ChangeCost
                 default => $this->weights->roll,
             };
             $moves += $weight;
+            $slides += $this->isSlide($one, $other, $rolls) ? 1 : 0;
             $unclean += !$rolls ? $this->weights->unclean : ($isLittle ? $this->weights->uncleanRoll : 0.0);
             if (!$this->touches[$other]->isHalfHole && !$this->touches[$one]->isHalfHole) { // that is said with the half hole
                 $events[] = Event::keyToKey($one, $other, $weight, $isLittle, $rolls);
@@ -116,7 +121,21 @@ final class KeyworkChange implements ChangeCost
             $moves *= $this->weights->skip;
         }
 
-        return new Change($moves, $unclean, $events, [] !== $after->momentary);
+        return new Change($moves, $unclean, $events, $slides, [] !== $after->momentary);
+    }
+
+    /**
+     * Whether a finger that goes from one touch to another cannot do so under a slur: over a roller the little fingers
+     * and the thumbs cannot either, other fingers can. To set or lift the whisper key never counts.
+     */
+    private function isSlide(string $one, string $other, bool $rolls): bool
+    {
+        if (isset($this->set[$one]) || isset($this->set[$other])) {
+            return false;
+        }
+        $touch = $this->touches[$other];
+
+        return !$rolls || $touch->isLittleFinger() || ($touch->isThumb() && !$touch->isHalfHole);
     }
 
     /**

@@ -139,7 +139,7 @@ final class Occasions
                 $usual,
                 $fingering,
             ),
-            ConditionKind::Needed, ConditionKind::Flick => true,
+            ConditionKind::Needed, ConditionKind::Flick, ConditionKind::Only => true,
         };
     }
 

@@ -9,14 +9,20 @@ use SwiftReed\Instrument\ConditionKind;
 use SwiftReed\Instrument\Fingering;
 
 /**
- * The cheapest ways through the places of a line: the best of all, and the best with a given fingering in a given
- * place, by a pass forward and a pass backward. On a slide, turning round costs something too, so a state is a
- * candidate and the way in which the slide came to it.
+ * The best ways through the places of a line: the fewest slides, and among those the least cost; the best of all, and
+ * the best with a given fingering in a given place, by a pass forward and a pass backward. On a trombone, turning round
+ * costs something too, so a state is a candidate and the way in which the slide came to it.
  *
  * The time it takes is linear in the number of notes.
  */
 final class Paths
 {
+    /**
+     * What a slide weighs in a pass: more than all the cost of the longest line, which stays under half of it, so that
+     * fewer slides always go before less cost, and both can be told from the sum.
+     */
+    private const SLIDE = 1_000_000.0;
+
     /** @var list<list<list<float>>> cost of the change into place i, by the candidate there, then the one before */
     private readonly array $steps;
     /** @var list<array<int, float>> */
@@ -29,19 +35,17 @@ final class Paths
     private array $to = [];
     /** @var array<int, array<int, Condition>> for what a candidate must stand between, by place and candidate */
     private array $between = [];
-    /** Whether the forward pass stands over all candidates. */
-    private bool $isFree = false;
+    /** @var array{list<array<int, float>>, list<array<int, int>>}|null the pass forward over all candidates */
+    private ?array $free = null;
 
     /**
-     * @param non-empty-list<Place>              $places
-     * @param list<list<list<float>>>|null $steps where they are known already
+     * @param non-empty-list<Place> $places
      */
     public function __construct(
         private readonly array $places,
         private readonly Changes $changes,
         private readonly Weights $weights,
         private readonly bool $hasSlide,
-        ?array $steps = null,
     ) {
         foreach ($places as $i => $place) {
             foreach ($place->occasions as $j => $occasion) {
@@ -51,30 +55,7 @@ final class Paths
                 }
             }
         }
-        $this->steps = $steps ?? $this->allSteps();
-    }
-
-    /**
-     * The same line where other places stand for some: those have only the first candidate left.
-     *
-     * @param non-empty-list<Place> $places
-     */
-    public function narrowed(array $places): self
-    {
-        $steps = $this->steps;
-        foreach ($places as $i => $place) {
-            if ($place === $this->places[$i]) {
-                continue;
-            }
-            if ($i > 0) {
-                $steps[$i] = [$steps[$i][0]];
-            }
-            if (isset($steps[$i + 1])) {
-                $steps[$i + 1] = array_map(static fn (array $row): array => [$row[0]], $steps[$i + 1]);
-            }
-        }
-
-        return new self($places, $this->changes, $this->weights, $this->hasSlide, $steps);
+        $this->steps = $this->allSteps();
     }
 
     /** @return list<list<list<float>>> */
@@ -111,47 +92,106 @@ final class Paths
     }
 
     /**
-     * What the change from one place into the next costs; what is unclean counts whatever time there is, after a breath
+     * What the change from one place into the next weighs; what is unclean costs whatever time there is, after a breath
      * half. A note that is repeated keeps its fingering: to exchange it under one sound is as bad as what is never
      * clean. Common practice, no source.
      */
     private function step(Place $from, Place $to, Fingering $before, Fingering $after): float
     {
         if ($from->surroundings->midi === $to->surroundings->midi && $before !== $after) {
-            return $this->weights->unclean;
+            return self::SLIDE + $this->weights->unclean;
         }
         $change = $this->changes->between($from->note->tone->pitch, $before, $to->note->tone->pitch, $after);
+        $cost = $to->weight * $change->moves;
+        $slides = 0 === $change->slides ? 0 : $this->slides($to, $change);
+        if (0 === $slides && 0 !== $change->slides) {
+            return $cost; // a long way, for which there is time
+        }
 
-        return $to->weight * $change->moves + ($to->isFresh ? $this->weights->afterBreath : 1.0) * $change->unclean;
+        return $cost
+            + ($to->isFresh ? $this->weights->afterBreath : 1.0) * $change->unclean
+            + self::SLIDE * $slides;
+    }
+
+    /** Slides of a change: a long throw is one only where there is no time for it. */
+    private function slides(Place $to, Change $change): int
+    {
+        return $this->hasSlide && $to->speed < $this->weights->throwSpeed - 1e-6 ? 0 : $change->slides;
+    }
+
+    /** Whether the change into place i is clean between two fingerings. */
+    public function isClean(int $i, Fingering $before, Fingering $after): bool
+    {
+        return $this->step($this->places[$i - 1], $this->places[$i], $before, $after) < self::SLIDE / 2;
+    }
+
+    /** How many slides a sum holds. */
+    private static function slidesOf(float $sum): int
+    {
+        return \INF === $sum ? \PHP_INT_MAX : (int) round($sum / self::SLIDE);
+    }
+
+    /** What a sum costs beside its slides. */
+    private static function costOf(float $sum): float
+    {
+        return \INF === $sum ? \INF : $sum - self::SLIDE * self::slidesOf($sum);
     }
 
     /**
      * The best route.
      *
-     * @param array<int, int> $only the only candidate allowed, by the index of the place
+     * @param array<int, int> $only  the only candidate allowed, by the index of the place
+     * @param int|null        $clean the place into which the change must be clean
+     *
+     * @return Route|null null when there is none
      */
-    public function best(array $only = []): Route
+    private function find(array $only, ?int $clean): ?Route
     {
-        if (!$this->isFree || [] !== $only) {
-            $this->forward($only);
-        }
+        [$reach, $back] = [] === $only && null === $clean
+            ? $this->free ??= $this->forward([], null)
+            : $this->forward($only, $clean);
         $last = \count($this->places) - 1;
-        $ends = $this->reach[$last];
+        $ends = $reach[$last];
         $best = null;
         foreach ($ends as $state => $cost) {
             if (null === $best || $cost < $ends[$best] - 1e-9) {
                 $best = $state;
             }
         }
+        if (null === $best || \INF === $ends[$best]) {
+            return null;
+        }
         $fingerings = [];
         $at = (int) $best;
         for ($i = $last; $i >= 0; --$i) {
             $fingerings[$i] = $this->places[$i]->candidates[intdiv($at, 3)];
-            $at = $this->from[$i][$at] ?? 0;
+            $at = $back[$i][$at] ?? 0;
         }
         ksort($fingerings);
 
-        return new Route(array_values($fingerings), $ends[$best] ?? \INF);
+        return new Route(array_values($fingerings), self::slidesOf($ends[$best]), self::costOf($ends[$best]));
+    }
+
+    /** The best route. */
+    public function best(): Route
+    {
+        return $this->find([], null) ?? throw new \LogicException('No fingering may stand beside the next.');
+    }
+
+    /**
+     * The best route in which some places hold what is given; null when that cannot stand beside the others.
+     *
+     * @param array<int, int> $only the only candidate allowed, by the index of the place
+     */
+    public function bestHolding(array $only): ?Route
+    {
+        return $this->find($only, null);
+    }
+
+    /** The best route in which the change into place i is clean; null when there is none. */
+    public function bestWithClean(int $i): ?Route
+    {
+        return $this->find([], $i);
     }
 
     /**
@@ -161,17 +201,19 @@ final class Paths
      */
     public function prepare(): float
     {
-        if (!$this->isFree) {
-            $this->forward([]);
-        }
+        [$this->reach, $this->from] = $this->free ??= $this->forward([], null);
         $this->backward();
         $ends = $this->reach[\count($this->places) - 1];
 
-        return [] === $ends ? \INF : min($ends);
+        return [] === $ends ? \INF : self::costOf(min($ends));
     }
 
-    /** @param array<int, int> $only */
-    private function forward(array $only): void
+    /**
+     * @param array<int, int> $only
+     *
+     * @return array{list<array<int, float>>, list<array<int, int>>} what each state is reached with, and from where
+     */
+    private function forward(array $only, ?int $clean): array
     {
         $reach = [];
         /** @var list<array<int, int>> $from */
@@ -192,6 +234,9 @@ final class Paths
                 $row = $this->steps[$i][$j];
                 foreach ($reach[$i - 1] as $state => $sum) {
                     $k = intdiv((int) $state, 3);
+                    if ($i === $clean && $row[$k] >= self::SLIDE / 2) {
+                        continue;
+                    }
                     $arrived = 3 * $j + 1;
                     $cost = $sum + $row[$k] + $here;
                     if ($this->hasSlide) {
@@ -212,9 +257,8 @@ final class Paths
             $reach[] = $reached;
             $from[] = $back;
         }
-        $this->reach = $reach;
-        $this->from = $from;
-        $this->isFree = [] === $only;
+
+        return [$reach, $from];
     }
 
     private function backward(): void
@@ -300,7 +344,7 @@ final class Paths
      */
     public function lineWith(int $i, Fingering $fingering, float $own, Route $route): array
     {
-        [$cost, $state, $next] = $this->through($i, $fingering, $own);
+        [$sum, $state, $next] = $this->through($i, $fingering, $own);
         $fingerings = [$i => $fingering];
         for ($k = $i - 1; $k >= 0; --$k) {
             $there = $this->places[$k]->candidates[intdiv($state, 3)];
@@ -319,13 +363,13 @@ final class Paths
             $next = $this->to[$k][$next] ?? 0;
         }
 
-        return [$cost, $fingerings];
+        return [self::costOf($sum), $fingerings];
     }
 
     /** The cost of that route alone. */
     public function costWith(int $i, Fingering $fingering, float $own): float
     {
-        return $this->through($i, $fingering, $own)[0];
+        return self::costOf($this->through($i, $fingering, $own)[0]);
     }
 
     /** @return array{float, int, int} cost, the state before, the state after */
@@ -375,7 +419,7 @@ final class Paths
         return $best;
     }
 
-    /** What a given route costs. */
+    /** What a given route costs, beside its slides. */
     public function cost(Route $route): float
     {
         $sum = 0.0;
@@ -394,6 +438,6 @@ final class Paths
             }
         }
 
-        return $sum;
+        return self::costOf($sum);
     }
 }

@@ -20,6 +20,7 @@ final readonly class Place
      * @param list<Occasion|null>       $occasions  on which each candidate may be chosen; null for the default
      * @param non-empty-list<Fingering> $all        every fingering of the note, the chart's default first
      * @param float                     $weight     by which moves into this note count
+     * @param float $speed of the change into it, in notes a second; 0 where nothing is timed
      * @param bool $isFresh whether there is time before it: it is the first, or a breath or a rest comes before it
      * @param bool                      $isPinned   whether its fingering is settled from outside
      * @param string                    $likeness   what it shares with the places that must be fingered like it
@@ -32,6 +33,7 @@ final readonly class Place
         public array $occasions,
         public array $all,
         public float $weight,
+        public float $speed,
         public bool $isFresh,
         public bool $isPinned,
         public string $likeness,

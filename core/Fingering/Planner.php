@@ -26,11 +26,10 @@ use SwiftReed\Time\Length;
  */
 final class Planner
 {
-    /** Times that a choice which saves nothing is given up and the line planned again. */
-    private const ROUNDS = 4;
-
     private readonly Changes $changes;
     private readonly bool $hasSlide;
+    /** On which something from elsewhere in the chart is admitted. */
+    private ?Occasion $sparing = null;
     /**
      * @var array<string, array{Fingering, Fingering}> fingerings made from the chart's,
      *  with what they are made from: both are kept alive
@@ -62,54 +61,44 @@ final class Planner
             ? $this->pinned($study->notes, $pins)
             : array_map(static fn (Fingering $one): array => [$one], $given);
         $isGiven = [] !== $given;
-        $places = $this->places($study, $stage, $settled, $tendencies);
-        $usualHere = [];
-        $paths = new Paths($places, $this->changes, $this->weights, $this->hasSlide);
-        for ($round = 0;; ++$round) {
-            $route = LikePlaces::settled($places, $paths);
-            $best = $paths->prepare();
-            $why = new Why($places, $paths, $this->changes, $this->weights);
-            $unearned = $round < self::ROUNDS ? array_diff_key($why->unearned($route), $usualHere) : [];
-            if ([] === $unearned) {
-                break;
+        $places = $this->places($study, $stage, $settled, $tendencies, false);
+        $paths = $this->paths($places);
+        $route = LikePlaces::settled($places, $paths);
+        if ($route->slides > 0 && Stage::First !== $stage && !$isGiven && $this->isKeywork()) {
+            // What the chart has for other places is admitted where it takes a slide away.
+            $wider = $this->places($study, $stage, $settled, $tendencies, true);
+            $widerPaths = $this->paths($wider);
+            $spared = LikePlaces::settled($wider, $widerPaths);
+            if ($spared->slides < $route->slides) {
+                [$places, $paths, $route] = [$wider, $widerPaths, $spared];
             }
-            // A choice that spares nothing is no choice: all places like it keep the usual fingering.
-            foreach ($unearned as $i => $unused) {
-                foreach ($places as $k => $place) {
-                    if ($place->likeness === $places[$i]->likeness && !$place->isPinned) {
-                        $usualHere[$k] = true;
-                        $places[$k] = $this->narrowed($place);
-                    }
-                }
-            }
-            $paths = $paths->narrowed($places);
         }
+        $best = $paths->prepare();
+        $why = new Why($places, $paths, $this->changes, $this->weights);
         $free = [] === $settled || $isGiven
             ? $route
-            : (new Paths(
-                $this->places($study, $stage, [], $tendencies),
-                $this->changes,
-                $this->weights,
-                $this->hasSlide,
-            ))->best();
+            : $this->paths($this->places($study, $stage, [], $tendencies, false))->best();
+        $proof = null;
+        if ($route->slides > 0 && !$isGiven) {
+            if ([] !== $settled || !isset($wider)) {
+                $wider = $this->places($study, $stage, [], $tendencies, Stage::First !== $stage && $this->isKeywork());
+                $widerPaths = $this->paths($wider);
+            }
+            $proof = new Proof($wider, $widerPaths ?? $this->paths($wider), $route);
+        }
 
-        return $this->described($places, $route, $paths, $best, $why, $free, $isGiven, $stage, $tendencies);
+        return $this->described($places, $route, $paths, $best, $why, $free, $isGiven, $stage, $tendencies, $proof);
     }
 
-    private function narrowed(Place $place): Place
+    private function isKeywork(): bool
     {
-        return new Place(
-            $place->note,
-            $place->surroundings,
-            [$place->candidates[0]],
-            [$place->own[0]],
-            [$place->occasions[0] ?? null],
-            $place->all,
-            $place->weight,
-            $place->isFresh,
-            $place->isPinned,
-            $place->likeness,
-        );
+        return MechanismKind::Keywork === $this->instrument->mechanism()->kind();
+    }
+
+    /** @param non-empty-list<Place> $places */
+    private function paths(array $places): Paths
+    {
+        return new Paths($places, $this->changes, $this->weights, $this->hasSlide);
     }
 
     /**
@@ -160,10 +149,12 @@ final class Planner
     /**
      * @param array<int, non-empty-list<Fingering>> $settled    by pins or from outside
      * @param list<Tendency>                        $tendencies
+     * @param bool $sparing whether what the chart has for other places is there too,
+     *                                                          to take a slide away
      *
      * @return non-empty-list<Place>
      */
-    private function places(Study $study, Stage $stage, array $settled, array $tendencies): array
+    private function places(Study $study, Stage $stage, array $settled, array $tendencies, bool $sparing): array
     {
         $surroundings = Surroundings::ofStudy($study, $this->weights->longBeats);
         $occasions = new Occasions($this->instrument, Stage::First === $stage, $surroundings);
@@ -189,6 +180,7 @@ final class Planner
                     $occasions,
                     Stage::First === $stage,
                     [] === $tendencies ? 0 : self::tendency($tendencies, $surroundings[$i]->midi),
+                    $sparing,
                 );
             [$first, $occasion] = $allowed[$i][0];
             if (null !== $occasion && $occasion->isHabit()) {
@@ -232,6 +224,7 @@ final class Planner
                 $why,
                 $all,
                 0 === $i ? 0.0 : $this->weight($study, $i, $ticks),
+                0 === $i || $study->isUntimed() ? 0.0 : $ticks / max(1, $note->onset - $study->notes[$i - 1]->onset),
                 null === $before || $before->breathAfter || $note->onset > $before->onset + $before->length,
                 isset($settled[$i]),
                 $likeness,
@@ -249,18 +242,25 @@ final class Planner
      *
      * @return non-empty-list<array{Fingering, ?Occasion, float}> fingering, the occasion that holds, cost
      */
-    private function allowed(array $all, Surroundings $place, Occasions $occasions, bool $isFirstYear, int $own): array
-    {
+    private function allowed(
+        array $all,
+        Surroundings $place,
+        Occasions $occasions,
+        bool $isFirstYear,
+        int $own,
+        bool $sparing,
+    ): array {
         $default = $all[0];
         if ($this->instrument->onlyDefaults || 1 === \count($all)) {
             return [[$default, null, 0.0]];
         }
         $instead = [];
+        $forms = [];
         $may = [];
         foreach ($all as $rank => $fingering) {
             if (
                 0 === $rank
-                || (0 === $own && [] === $fingering->may && [] === $fingering->always)
+                || (0 === $own && !$sparing && [] === $fingering->may && [] === $fingering->always)
                 || !$fingering->use->mayBeChosen()
                 || abs($fingering->centsAsPlayed()) > $this->weights->outOfTune
             ) {
@@ -270,7 +270,14 @@ final class Planner
                 ? null
                 : $occasions->holding($fingering->always, $place, $default, $fingering);
             if (null !== $always) {
-                $instead[] = [$fingering, $always, \count($instead) * $this->weights->leavingNeeded];
+                // Two forms of one fingering, with the key of one hand or of the other, are equally near.
+                $forms[explode(' with ', $fingering->name ?? $fingering->text)[0]] = true;
+                // The chart names them in the order in which they are taken: a later one only where that spares a
+                // slide.
+                $further = $always->asks(ConditionKind::Needed)
+                    ? 2 * $this->weights->onlyNeeded
+                    : $this->weights->leaving;
+                $instead[] = [$fingering, $always, (\count($forms) - 1) * $further];
                 continue;
             }
             $occasion = $occasions->holding($fingering->may, $place, $default, $fingering);
@@ -278,9 +285,11 @@ final class Planner
                 $may[] = [
                     $fingering,
                     $occasion,
-                    $occasion->asks(ConditionKind::Needed) && !$fingering->yields
-                        ? $this->weights->leavingNeeded
-                        : $this->weights->leaving,
+                    match (true) {
+                        !$occasion->asks(ConditionKind::Needed) => $this->weights->leaving,
+                        $fingering->yields => $this->weights->onlyNeeded - $this->weights->leaving,
+                        default => $this->weights->onlyNeeded,
+                    },
                 ];
             } elseif (
                 FingeringUse::Alternate === $fingering->use
@@ -288,6 +297,8 @@ final class Planner
                 && $this->cannotHelp($default, $own)
             ) {
                 $may[] = [$fingering, null, $this->weights->leaving];
+            } elseif ($sparing && FingeringUse::Alternate === $fingering->use && !$fingering->isOnlyThere()) {
+                $may[] = [$fingering, $this->sparing ??= Occasion::parse('needed'), $this->weights->onlyNeeded];
             }
         }
         if ([] === $instead) {
@@ -380,6 +391,7 @@ final class Planner
      * @param float                 $best       cost of the best line
      * @param Route                 $free       what would be chosen without pins
      * @param list<Tendency>        $tendencies
+     * @param Proof|null            $proof      where something slides: whether it must
      */
     private function described(
         array $places,
@@ -391,6 +403,7 @@ final class Planner
         bool $isGiven,
         Stage $stage,
         array $tendencies,
+        ?Proof $proof,
     ): FingeringPlan {
         $planned = [];
         $hard = [];
@@ -421,9 +434,10 @@ final class Planner
                         $change->events,
                         $route->fingerings[$i - 1],
                         $fingering,
-                        !$isForced && $why->noOtherWay($i, $route),
+                        !$isForced && true === $proof?->isNoOtherWay($i),
                         $isForced,
                         $places[$i - 1]->note->pitch()->text().' '.$place->note->pitch()->text(),
+                        $isForced ? null : $proof?->elsewhere($i),
                     );
                     $flags[] = 'hard';
                 }
@@ -482,7 +496,7 @@ final class Planner
                 continue;
             }
             $index = $place->indexOf($other);
-            $own = null !== $index ? $place->own[$index] : $this->weights->leavingNeeded + $this->tuningCost($other, 0);
+            $own = null !== $index ? $place->own[$index] : $this->weights->leaving + $this->tuningCost($other, 0);
             // What does not belong here is not chosen, however little it moves: it costs nothing less than the line as
             // it is.
             [$cost, $stretch] = $paths->lineWith($i, $other, $own, $route);

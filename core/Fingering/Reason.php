@@ -47,6 +47,12 @@ final readonly class Reason
         return new self(ReasonKind::Occasion, $instead, occasion: $occasion);
     }
 
+    /** The same stands in the same surroundings at another note, where it is needed. */
+    public static function alike(Fingering $instead, int $at): self
+    {
+        return new self(ReasonKind::Alike, $instead, from: $at);
+    }
+
     /** A teacher or the player has settled it. */
     public static function pinned(Fingering $instead): self
     {

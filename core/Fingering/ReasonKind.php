@@ -15,4 +15,5 @@ enum ReasonKind
     case OutOfTune;
     case UsualKept;
     case Stays;
+    case Alike;
 }

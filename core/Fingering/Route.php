@@ -13,9 +13,10 @@ final readonly class Route
 {
     /**
      * @param non-empty-list<Fingering> $fingerings
+     * @param int                       $slides     changes of it that cannot be played cleanly
      * @param float                     $cost       of the whole line
      */
-    public function __construct(public array $fingerings, public float $cost)
+    public function __construct(public array $fingerings, public int $slides, public float $cost)
     {
     }
 }

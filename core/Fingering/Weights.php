@@ -42,13 +42,14 @@ final readonly class Weights
         public float $unclean,
         public float $uncleanRoll,
         public float $leaving,
-        public float $leavingNeeded,
+        public float $onlyNeeded,
         public float $cent,
         public float $ownCent,
         public float $hard,
         public float $outOfTune,
         public float $helped,
         public float $longBeats,
+        public float $throwSpeed,
     ) {
     }
 

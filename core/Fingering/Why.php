@@ -25,30 +25,6 @@ final class Why
     ) {
     }
 
-    /**
-     * Places whose fingering was taken only to avoid something unclean, and where nothing unclean would come of the
-     * usual one.
-     *
-     * @return array<int, true>
-     */
-    public function unearned(Route $route): array
-    {
-        $unearned = [];
-        foreach ($this->places as $i => $place) {
-            $index = $place->indexOf($route->fingerings[$i]);
-            $occasion = null === $index || 0 === $index || $place->isPinned ? null : $place->occasions[$index] ?? null;
-            if (
-                null !== $occasion
-                && $occasion->asks(ConditionKind::Needed)
-                && null === $this->spared($i, $place->candidates[0], $place->own[0], $route)
-            ) {
-                $unearned[$i] = true;
-            }
-        }
-
-        return $unearned;
-    }
-
     /** Why the fingering in place i is not the chart's default. */
     public function reason(int $i, Route $route): Reason
     {
@@ -63,6 +39,13 @@ final class Why
             return Reason::tendency($usual);
         }
         $event = $occasion->isHabit() ? null : $this->spared($i, $usual, $this->ownOf($i, $usual), $route);
+
+        if (null === $event && $occasion->asks(ConditionKind::Needed)) {
+            $like = $this->whereItIsNeeded($i, $route);
+            if (null !== $like) {
+                return Reason::alike($usual, $like);
+            }
+        }
 
         return null === $event
             ? Reason::occasion($usual, $occasion)
@@ -91,6 +74,26 @@ final class Why
             FingeringUse::Default === $chosen->use => Reason::usualKept($other),
             default => Reason::otherPurpose($other),
         };
+    }
+
+    /** Another place of the same surroundings, where the fingering spares what cannot be clean. */
+    private function whereItIsNeeded(int $i, Route $route): ?int
+    {
+        $place = $this->places[$i];
+        foreach ($this->places as $k => $other) {
+            if (
+                $k !== $i
+                && $other->likeness === $place->likeness
+                && $route->fingerings[$k] === $route->fingerings[$i]
+            ) {
+                $usual = $other->all[0];
+                if (null !== $this->spared($k, $usual, $this->ownOf($k, $usual), $route)) {
+                    return $k;
+                }
+            }
+        }
+
+        return null;
     }
 
     private function ownOf(int $i, Fingering $fingering): float
@@ -198,24 +201,5 @@ final class Why
         }
 
         return null;
-    }
-
-    /** Whether no choice of fingerings would spare what is unclean in the change into note i. */
-    public function noOtherWay(int $i, Route $route): bool
-    {
-        $pitches = [$this->places[$i - 1]->note->pitch(), $this->places[$i]->note->pitch()];
-        $chosen = $this->changes->between($pitches[0], $route->fingerings[$i - 1], $pitches[1], $route->fingerings[$i]);
-        if ($chosen->unclean <= 0.0) {
-            return false;
-        }
-        foreach ($this->places[$i - 1]->candidates as $before) {
-            foreach ($this->places[$i]->candidates as $after) {
-                if ($this->changes->between($pitches[0], $before, $pitches[1], $after)->unclean < $chosen->unclean) {
-                    return false;
-                }
-            }
-        }
-
-        return true;
     }
 }

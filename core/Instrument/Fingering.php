@@ -227,6 +227,18 @@ final readonly class Fingering
         return [] === $touches ? 'open' : implode(' ', $touches);
     }
 
+    /** Whether it belongs only where its occasions say, and nowhere else even to spare what cannot be clean. */
+    public function isOnlyThere(): bool
+    {
+        foreach ([...$this->may, ...$this->always] as $occasion) {
+            if ($occasion->asks(ConditionKind::Only)) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
     /** Whether pitch comes from a tube model, so that its deviation in cents is known. */
     public function isDerived(): bool
     {

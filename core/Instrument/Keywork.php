@@ -24,6 +24,7 @@ final class Keywork implements Mechanism
      * @param list<array{int, int}> $modes written MIDI numbers, lowest and highest,
      *  of the stretches in which pads alone decide which note is lower
      * @param list<Advice> $advice
+     * @param list<string> $set touches that are set and lifted in their own time, like a whisper key
      * @param list<array{touch: string, for: string}> $exchanges where a habit takes the first touch on one note,
      *  it stands for the second on all notes of the line
      */
@@ -38,6 +39,7 @@ final class Keywork implements Mechanism
         public readonly array $modes,
         public readonly array $exchanges,
         public readonly array $advice,
+        public readonly array $set,
     ) {
     }
 

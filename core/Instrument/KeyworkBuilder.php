@@ -119,6 +119,7 @@ final class KeyworkBuilder
             $this->modes(),
             $this->exchanges(),
             $this->advice(),
+            array_values(array_intersect($this->file->texts('set'), array_keys($this->touches))),
         );
     }
 

@@ -11,7 +11,8 @@ final readonly class TaughtAlternate
 {
     /**
      * @param int|null       $sounding MIDI number of the sounding note; null for every note
-     * @param string $take the fingering as it is written: "3", "T1", or "trigger" for any position with a trigger
+     * @param string $take the fingering as it is written: "3", "T1",
+     *  or "trigger" for any position with the first trigger
      * @param string|null    $for      only where the default is written so; null for any
      * @param list<Occasion> $may
      * @param list<Occasion> $always
@@ -68,7 +69,11 @@ final readonly class TaughtAlternate
                 && (null === $one->for || $one->for === $default->text)
                 && (
                     $one->take === $text
-                        || ('trigger' === $one->take && null !== $fingering->side && null === $default->side)
+                        || (
+                            'trigger' === $one->take
+                                && str_starts_with((string) $fingering->side, 'T')
+                                && null === $default->side
+                        )
                 )
             ) {
                 array_push($may, ...$one->may);
