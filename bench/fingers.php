@@ -142,7 +142,7 @@ foreach (array_slice($argv, 1) ?: ALL as $id) {
         }
         foreach ($part->plan->hardSpots as $spot) {
             $sum['said'] += $spot->noOtherWay ? 1 : 0;
-            $sum['else'] += null !== $spot->elsewhere ? 1 : 0;
+            $sum['else'] += null !== $spot->elsewhere() ? 1 : 0;
             $sum['false'] += $isKeys && $spot->noOtherWay && !isProven($part, $spot) ? 1 : 0;
         }
     }

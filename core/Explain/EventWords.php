@@ -123,11 +123,12 @@ final class EventWords
     /** What is proven of a change that slides; nothing where nothing is. */
     private static function proof(HardSpot $spot): string
     {
-        return match (true) {
-            $spot->noOtherWay => ': no other way',
-            null !== $spot->elsewhere => \sprintf(' (or else at note %d)', $spot->elsewhere + 1),
-            default => '',
-        };
+        if ($spot->noOtherWay) {
+            return ': no other way';
+        }
+        $elsewhere = $spot->elsewhere();
+
+        return null === $elsewhere ? '' : \sprintf(' (or else at note %d)', $elsewhere + 1);
     }
 
     /** The fingers that move, named: "left middle and ring fingers and right index finger move". */

@@ -8,6 +8,7 @@ use SwiftReed\Instrument\Condition;
 use SwiftReed\Instrument\ConditionKind;
 use SwiftReed\Instrument\Fingering;
 use SwiftReed\Instrument\Instrument;
+use SwiftReed\Instrument\MechanismKind;
 use SwiftReed\Instrument\Occasion;
 use SwiftReed\Pitch\Pitch;
 
@@ -102,6 +103,7 @@ final class OccasionWords
                 'where a throw becomes %s positions shorter',
                 Speech::number((int) $condition->number),
             ),
+            ConditionKind::Within => 'on no first, last or long note',
             ConditionKind::Needed, ConditionKind::Flick, ConditionKind::Only => '',
         };
     }
@@ -162,16 +164,12 @@ final class OccasionWords
                     $instrument->mechanism()->touches()[$one->touches[0]]->finger,
                 ),
                 ConditionKind::Keeps => 'the left hand keeps its fingers down over the leaps',
-                ConditionKind::BesideHeld => null === $held
-                    ? ''
-                    : \sprintf(
-                        'beside %s, which holds %s',
-                        $held[0]->name()->sign(),
-                        FingeringWords::touch($instrument, $held[1], $held[0]),
-                    ),
+                ConditionKind::BesideHeld => null === $held ? '' : self::held($instrument, $held[0], $held[1], $before),
                 ConditionKind::ChromaticRun => 'in a chromatic run',
                 ConditionKind::Run => 'in a run',
-                ConditionKind::Alternation => 'back and forth with '.(($after ?? $before)?->name()->sign() ?? ''),
+                ConditionKind::Alternation => 'back and forth with '.(
+                    ($neighbour($one) ?? $after ?? $before)?->name()->sign() ?? ''
+                ),
                 ConditionKind::Slurred => 'slurred',
                 ConditionKind::ByStep => 'by step from '.($before?->name()->sign() ?? ''),
                 ConditionKind::ByLeap => 'by leap from '.($before?->name()->sign() ?? ''),
@@ -198,6 +196,25 @@ final class OccasionWords
         return implode(
             ', ',
             array_unique(array_filter($said, static fn (string $one): bool => '' !== $one && 'beside ' !== $one)),
+        );
+    }
+
+    /** A neighbour that holds a touch; a valve that both have down stays down. */
+    private static function held(Instrument $instrument, Pitch $note, string $touch, ?Pitch $before): string
+    {
+        if (MechanismKind::Valves === $instrument->mechanism()->kind()) {
+            return \sprintf(
+                '%s stays down %s %s',
+                $instrument->mechanism()->touches()[$touch]->label,
+                $note === $before ? 'from' : 'to',
+                $note->name()->sign(),
+            );
+        }
+
+        return \sprintf(
+            'beside %s, which holds %s',
+            $note->name()->sign(),
+            FingeringWords::touch($instrument, $touch, $note),
         );
     }
 

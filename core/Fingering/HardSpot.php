@@ -17,7 +17,7 @@ final readonly class HardSpot
      * @param list<Event> $events     what makes it hard, the weightiest first
      * @param bool        $noOtherWay whether no choice of fingerings avoids the weightiest
      * @param bool        $isForced   whether a pin makes it hard
-     * @param int|null    $elsewhere  index of a note to which something would slide if this change were clean
+     * @param (\Closure(): ?int)|null $slidesElsewhere where something would slide if this change were clean
      * @param string      $change     the two written notes, "A4 B4": the same change may come again
      */
     public function __construct(
@@ -30,7 +30,13 @@ final readonly class HardSpot
         public bool $noOtherWay,
         public bool $isForced,
         public string $change,
-        public ?int $elsewhere = null,
+        private ?\Closure $slidesElsewhere = null,
     ) {
+    }
+
+    /** Index of a note to which something would slide if this change were clean; null where nothing is known of one. */
+    public function elsewhere(): ?int
+    {
+        return null === $this->slidesElsewhere ? null : ($this->slidesElsewhere)();
     }
 }

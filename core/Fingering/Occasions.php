@@ -102,7 +102,8 @@ final class Occasions
             ConditionKind::Run => $place->isInRun,
             ConditionKind::Alternation => [] !== array_filter(
                 $place->alternates,
-                static fn (int $other): bool => [] === $condition->notes || $condition->names($other),
+                static fn (int $other): bool => ([] === $condition->notes || $condition->names($other))
+                    && $place->isAmid($other),
             ),
             ConditionKind::Slurred => $place->isSlurred,
             ConditionKind::Tongued => !$place->isSlurred,
@@ -139,6 +140,7 @@ final class Occasions
                 $usual,
                 $fingering,
             ),
+            ConditionKind::Within => !$place->isSet,
             ConditionKind::Needed, ConditionKind::Flick, ConditionKind::Only => true,
         };
     }

@@ -61,12 +61,12 @@ final class Planner
             ? $this->pinned($study->notes, $pins)
             : array_map(static fn (Fingering $one): array => [$one], $given);
         $isGiven = [] !== $given;
-        $places = $this->places($study, $stage, $settled, $tendencies, false);
+        $places = $this->places($study, $stage, $settled, $tendencies);
         $paths = $this->paths($places);
         $route = LikePlaces::settled($places, $paths);
         if ($route->slides > 0 && Stage::First !== $stage && !$isGiven && $this->isKeywork()) {
             // What the chart has for other places is admitted where it takes a slide away.
-            $wider = $this->places($study, $stage, $settled, $tendencies, true);
+            $wider = array_map($this->widened(...), $places);
             $widerPaths = $this->paths($wider);
             $spared = LikePlaces::settled($wider, $widerPaths);
             if ($spared->slides < $route->slides) {
@@ -77,17 +77,49 @@ final class Planner
         $why = new Why($places, $paths, $this->changes, $this->weights);
         $free = [] === $settled || $isGiven
             ? $route
-            : $this->paths($this->places($study, $stage, [], $tendencies, false))->best();
+            : $this->paths($this->places($study, $stage, [], $tendencies))->best();
         $proof = null;
         if ($route->slides > 0 && !$isGiven) {
             if ([] !== $settled || !isset($wider)) {
-                $wider = $this->places($study, $stage, [], $tendencies, Stage::First !== $stage && $this->isKeywork());
+                $wider = [] === $settled ? $places : $this->places($study, $stage, [], $tendencies);
+                $wider = Stage::First !== $stage && $this->isKeywork() ? array_map($this->widened(...), $wider) : $wider;
                 $widerPaths = $this->paths($wider);
             }
             $proof = new Proof($wider, $widerPaths ?? $this->paths($wider), $route);
         }
 
         return $this->described($places, $route, $paths, $best, $why, $free, $isGiven, $stage, $tendencies, $proof);
+    }
+
+    /** The place with all that the chart has for other places, to take a slide away; what rules keep apart stays apart. */
+    private function widened(Place $place): Place
+    {
+        $more = $place->isPinned || 1 === \count($place->all) ? [] : array_values(array_filter(
+            $place->all,
+            fn (Fingering $one): bool => FingeringUse::Alternate === $one->use
+                && !$one->isOnlyThere()
+                && abs($one->centsAsPlayed()) <= $this->weights->outOfTune
+                && !\in_array($one, $place->candidates, true),
+        ));
+        if ([] === $more) {
+            return $place;
+        }
+        $this->sparing ??= Occasion::parse('needed');
+        $likeness = '' === $place->likeness ? $place->surroundings->likeness(false) : $place->likeness;
+
+        return new Place(
+            $place->note,
+            $place->surroundings,
+            [...$place->candidates, ...$more],
+            [...$place->own, ...array_fill(0, \count($more), $this->weights->onlyNeeded)],
+            [...$place->occasions, ...array_fill(0, \count($more), $this->sparing)],
+            $place->all,
+            $place->weight,
+            $place->speed,
+            $place->isFresh,
+            $place->isPinned,
+            $likeness.' '.implode(' ', array_map(spl_object_id(...), $more)),
+        );
     }
 
     private function isKeywork(): bool
@@ -149,12 +181,10 @@ final class Planner
     /**
      * @param array<int, non-empty-list<Fingering>> $settled    by pins or from outside
      * @param list<Tendency>                        $tendencies
-     * @param bool $sparing whether what the chart has for other places is there too,
-     *                                                          to take a slide away
      *
      * @return non-empty-list<Place>
      */
-    private function places(Study $study, Stage $stage, array $settled, array $tendencies, bool $sparing): array
+    private function places(Study $study, Stage $stage, array $settled, array $tendencies): array
     {
         $surroundings = Surroundings::ofStudy($study, $this->weights->longBeats);
         $occasions = new Occasions($this->instrument, Stage::First === $stage, $surroundings);
@@ -180,7 +210,6 @@ final class Planner
                     $occasions,
                     Stage::First === $stage,
                     [] === $tendencies ? 0 : self::tendency($tendencies, $surroundings[$i]->midi),
-                    $sparing,
                 );
             [$first, $occasion] = $allowed[$i][0];
             if (null !== $occasion && $occasion->isHabit()) {
@@ -248,7 +277,6 @@ final class Planner
         Occasions $occasions,
         bool $isFirstYear,
         int $own,
-        bool $sparing,
     ): array {
         $default = $all[0];
         if ($this->instrument->onlyDefaults || 1 === \count($all)) {
@@ -260,7 +288,7 @@ final class Planner
         foreach ($all as $rank => $fingering) {
             if (
                 0 === $rank
-                || (0 === $own && !$sparing && [] === $fingering->may && [] === $fingering->always)
+                || (0 === $own && [] === $fingering->may && [] === $fingering->always)
                 || !$fingering->use->mayBeChosen()
                 || abs($fingering->centsAsPlayed()) > $this->weights->outOfTune
             ) {
@@ -297,8 +325,6 @@ final class Planner
                 && $this->cannotHelp($default, $own)
             ) {
                 $may[] = [$fingering, null, $this->weights->leaving];
-            } elseif ($sparing && FingeringUse::Alternate === $fingering->use && !$fingering->isOnlyThere()) {
-                $may[] = [$fingering, $this->sparing ??= Occasion::parse('needed'), $this->weights->onlyNeeded];
             }
         }
         if ([] === $instead) {
@@ -437,7 +463,7 @@ final class Planner
                         !$isForced && true === $proof?->isNoOtherWay($i),
                         $isForced,
                         $places[$i - 1]->note->pitch()->text().' '.$place->note->pitch()->text(),
-                        $isForced ? null : $proof?->elsewhere($i),
+                        $isForced || null === $proof ? null : static fn (): ?int => $proof->elsewhere($i),
                     );
                     $flags[] = 'hard';
                 }

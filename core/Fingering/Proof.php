@@ -30,7 +30,18 @@ final class Proof
     /** Whether the change into place i slides, and no fingerings of its two notes leave it clean. */
     public function isNoOtherWay(int $i): bool
     {
-        return $this->slides($i) && null === $this->cleanAt($i);
+        if (!$this->slides($i)) {
+            return false;
+        }
+        foreach ($this->places[$i - 1]->candidates as $before) {
+            foreach ($this->places[$i]->candidates as $after) {
+                if ($this->paths->isClean($i, $before, $after)) {
+                    return false;
+                }
+            }
+        }
+
+        return true;
     }
 
     /**

@@ -125,6 +125,12 @@ final readonly class Surroundings
         return array_values($stretches);
     }
 
+    /** Whether nothing but this note stands beside it: inside a figure that goes back and forth, and not on its way out. */
+    public function isAmid(int $midi): bool
+    {
+        return \in_array($this->before, [null, $midi], true) && \in_array($this->after, [null, $midi], true);
+    }
+
     /** @return list<int> */
     public function neighbours(): array
     {

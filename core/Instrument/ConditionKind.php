@@ -59,6 +59,8 @@ enum ConditionKind: string
     case Spares = 'spares';
     /** Only to avoid what cannot be played cleanly at any speed. */
     case Needed = 'needed';
+    /** Neither the first nor the last note of the line, nor a long one. */
+    case Within = 'within';
     /** Nowhere else, not even to spare what cannot be played cleanly. */
     case Only = 'only';
     /** A flick of the thumb, which depends on how the note begins and not on its length. */
