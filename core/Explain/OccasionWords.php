@@ -20,10 +20,15 @@ final class OccasionWords
     /** When a fingering is used, in general; nothing where the chart says nothing. */
     public static function general(Instrument $instrument, Fingering $fingering, bool $sharps): string
     {
+        $said = [$fingering->when, self::places($instrument, $fingering, $sharps), $fingering->voicing];
+
+        return implode('; or ', array_filter($said, static fn (?string $one): bool => null !== $one && '' !== $one));
+    }
+
+    /** The places that the chart names for a fingering; nothing where it names none. */
+    public static function places(Instrument $instrument, Fingering $fingering, bool $sharps): string
+    {
         $said = [];
-        if (null !== $fingering->when) {
-            $said[] = $fingering->when;
-        }
         foreach ([...$fingering->always, ...$fingering->may] as $occasion) {
             $phrases = [];
             foreach ($occasion->conditions as $condition) {
@@ -33,9 +38,6 @@ final class OccasionWords
             if ([] !== $phrases) {
                 $said[] = implode(', ', $phrases);
             }
-        }
-        if (null !== $fingering->voicing) {
-            $said[] = $fingering->voicing;
         }
 
         return implode('; or ', array_unique($said));

@@ -89,9 +89,22 @@ final readonly class ReasonWords
             ),
             ReasonKind::MoreMoves => 'more moves, and nothing is won',
             ReasonKind::UsualKept => 'the usual one is kept where nothing speaks against it',
-            default => '' === OccasionWords::general($this->instrument, $reason->instead, $sharps)
-                ? 'the chart has it for other places'
-                : 'it belongs elsewhere: '.OccasionWords::general($this->instrument, $reason->instead, $sharps),
+            ReasonKind::AsGood => 'it would do as well here',
+            ReasonKind::OnlyPinned => ($reason->instead->when ?? 'when the usual one does not speak').'; only pinned',
+            default => $this->elsewhere($reason->instead, $sharps),
+        };
+    }
+
+    /** Where it belongs, or what it is for where the chart names no place. */
+    private function elsewhere(Fingering $fingering, bool $sharps): string
+    {
+        $places = OccasionWords::places($this->instrument, $fingering, $sharps);
+
+        return match (true) {
+            $this->instrument->onlyDefaults => 'this set-up keeps to one fingering for each note',
+            '' !== $places => 'it belongs elsewhere: '.$places,
+            null !== $fingering->when => 'for another purpose: '.$fingering->when,
+            default => 'it has no place of its own; it can be pinned',
         };
     }
 

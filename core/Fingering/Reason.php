@@ -77,6 +77,18 @@ final readonly class Reason
         return new self(ReasonKind::OtherPurpose, $instead);
     }
 
+    /** It would do as well here. */
+    public static function asGood(Fingering $instead): self
+    {
+        return new self(ReasonKind::AsGood, $instead);
+    }
+
+    /** It is never chosen of itself: a fallback, a last resort. */
+    public static function onlyPinned(Fingering $instead): self
+    {
+        return new self(ReasonKind::OnlyPinned, $instead);
+    }
+
     /** It lies out of tune. */
     public static function outOfTune(Fingering $instead): self
     {

@@ -12,6 +12,8 @@ enum ReasonKind
     case Tendency;
     case MoreMoves;
     case OtherPurpose;
+    case AsGood;
+    case OnlyPinned;
     case OutOfTune;
     case UsualKept;
     case Stays;

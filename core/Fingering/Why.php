@@ -65,13 +65,17 @@ final class Why
         return match (true) {
             null !== $event => Reason::avoids($other, $event[0], $event[1], $event[2], $event[3], null),
             abs($other->centsAsPlayed()) > $this->weights->outOfTune => Reason::outOfTune($other),
-            null !== $other->when || [] !== $other->may || [] !== $other->always => Reason::otherPurpose($other),
+            !$other->use->mayBeChosen() => Reason::onlyPinned($other),
+            // What may stand here is not told to belong elsewhere.
+            null === $this->places[$i]->indexOf($other)
+                && (null !== $other->when || [] !== $other->may || [] !== $other->always) => Reason::otherPurpose($other),
             $this->movesAround($i, $other, $route) > $this->movesAround(
                 $i,
                 $chosen,
                 $route,
             ) => Reason::moreMoves($other),
             FingeringUse::Default === $chosen->use => Reason::usualKept($other),
+            null !== $this->places[$i]->indexOf($other) => Reason::asGood($other),
             default => Reason::otherPurpose($other),
         };
     }

@@ -12,7 +12,10 @@ use SwiftReed\Explain\Likeness;
 use SwiftReed\Explain\Speech;
 use SwiftReed\Explain\TalkThrough;
 use SwiftReed\Fingering\EventKind;
+use SwiftReed\Fingering\Occasions;
 use SwiftReed\Fingering\ReasonKind;
+use SwiftReed\Fingering\Surroundings;
+use SwiftReed\Fingering\Weights;
 use SwiftReed\Instrument\Fingering;
 use SwiftReed\Instrument\FingeringUse;
 use SwiftReed\Instrument\Instrument;
@@ -31,6 +34,8 @@ final class WordsTest extends TestCase
     private const LINES = 900;
     /** @var list<Part> */
     private static array $parts = [];
+    /** @var list<bool> whether a part is a first-year player's */
+    private static array $isFirstYear = [];
 
     public static function setUpBeforeClass(): void
     {
@@ -57,11 +62,9 @@ final class WordsTest extends TestCase
                     'whole notes, 60', 'quarters, 60', 'eighths, 96', 'sixteenths, 60', 'sixteenths, 108',
                 ]).$pick(['', ', slurred', ', tongue 1 slur 3']);
             try {
-                self::$parts[] = Support::built(
-                    $line,
-                    Support::instruments()->instrument($id, $setup),
-                    $pick(Stage::cases()),
-                );
+                $stage = $pick(Stage::cases());
+                self::$parts[] = Support::built($line, Support::instruments()->instrument($id, $setup), $stage);
+                self::$isFirstYear[] = Stage::First === $stage;
             } catch (StudyError|StudyLineError) {
                 continue;
             }
@@ -70,6 +73,7 @@ final class WordsTest extends TestCase
 
     public static function tearDownAfterClass(): void
     {
+        self::$isFirstYear = [];
         self::$parts = [];
     }
 
@@ -159,6 +163,33 @@ final class WordsTest extends TestCase
                 $here,
             );
         }
+    }
+
+    /** "It belongs elsewhere" names a place, and only one that is not here. */
+    public function testWhatBelongsElsewhereDoesNotBelongHere(): void
+    {
+        $told = 0;
+        foreach (self::$parts as $k => $part) {
+            $surroundings = Surroundings::ofStudy($part->study, Weights::shipped()->longBeats);
+            $occasions = new Occasions($part->instrument, self::$isFirstYear[$k], $surroundings);
+            foreach ($part->plan->notes as $i => $note) {
+                $default = $part->instrument->fingerings($part->study->notes[$i]->pitch())[0];
+                foreach ($note->alternates as $other) {
+                    $words = $part->whyNot($i, $other);
+                    if (!str_starts_with($words, 'it belongs elsewhere: ')) {
+                        continue;
+                    }
+                    ++$told;
+                    $its = [...$other->fingering->always, ...$other->fingering->may];
+                    $here = $part->line().' for '.$part->instrument->id.' '.implode(',', $part->instrument->setup).', note '
+                        .($i + 1).': '.$words;
+                    self::assertGreaterThan(\strlen('it belongs elsewhere: '), \strlen($words), $here);
+                    $holds = $occasions->holding($its, $surroundings[$i], $default, $other->fingering);
+                    self::assertTrue(null === $holds || self::$isFirstYear[$k], $here);
+                }
+            }
+        }
+        self::assertGreaterThan(500, $told);
     }
 
     public function testSentencesAreEnglishAndNameNoCode(): void
