@@ -67,6 +67,14 @@ final class EventWords
                 $event->thumb ? ' and the thumb' : '',
                 $does('move', 'move'),
             ),
+            EventKind::BothWays => \sprintf(
+                'in the %s hand %s %s as %s %s',
+                'L' === $event->down[0][0] ? 'left' : 'right',
+                self::named($event->down),
+                1 === \count($event->down) ? $does('land', 'lands') : $does('land', 'land'),
+                self::named($event->up),
+                1 === \count($event->up) ? $does('lift', 'lifts') : $does('lift', 'lift'),
+            ),
             EventKind::ThumbAndIndex => \in_array('LT', $after->touches, true)
                 || \in_array('thumb-bb', $after->touches, true)
                 ? \sprintf('the thumb %s on as the index %s off', $does('go', 'goes'), $would ? 'came' : 'comes')
@@ -94,6 +102,19 @@ final class EventWords
         };
     }
 
+    /**
+     * Fingers of one hand: "the index and middle fingers".
+     *
+     * @param list<string> $fingers
+     */
+    private static function named(array $fingers): string
+    {
+        $names = ['1' => 'index', '2' => 'middle', '3' => 'ring', '4' => 'little'];
+        $said = array_map(static fn (string $finger): string => $names[$finger[1]] ?? 'thumb', $fingers);
+
+        return 'the '.Speech::listed($said).(1 === \count($said) ? ' finger' : ' fingers');
+    }
+
     /** @param \Closure(string, string): string $does */
     private static function landing(int $count, \Closure $does): string
     {
@@ -109,7 +130,9 @@ final class EventWords
     public static function spot(Instrument $instrument, HardSpot $spot, Pitch $from, Pitch $to): string
     {
         $said = [];
-        foreach ($spot->events as $event) {
+        $more = array_filter($spot->events, static fn (Event $one): bool => EventKind::ManyFingers !== $one->kind);
+        // What is late or what stays is said; how many fingers it is, only where nothing else is.
+        foreach ([] === $more ? $spot->events : $more as $event) {
             $says = self::says($instrument, $event, $spot->before, $spot->after, $from, $to);
             $said[] = $says.($event->isUnclean() ? self::proof($spot) : '');
         }

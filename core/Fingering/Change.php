@@ -13,7 +13,6 @@ final readonly class Change
     public array $events;
     /** @var list<string> kinds of the events, each once, and `momentary` where a key is flicked */
     public array $flags;
-    public bool $isAlwaysHard;
     /** Whether something in it cannot be played cleanly; whether something is hard by itself. */
     public bool $hasUnclean;
     public bool $hasHard;
@@ -24,6 +23,7 @@ final readonly class Change
      * @param list<Event> $events
      * @param int         $slides  how often something goes from one place to the other that cannot be slurred cleanly:
      *                             a finger from key to key, the same little finger or thumb twice, a long throw
+     * @param bool        $isHard  whether it is likely to go wrong, on this mechanism
      * @param bool        $isFlicked whether a key is flicked on the note that is come to
      */
     public function __construct(
@@ -31,20 +31,19 @@ final readonly class Change
         public float $unclean,
         array $events,
         public int $slides = 0,
+        public bool $isHard = false,
         public bool $isFlicked = false,
     ) {
         usort($events, static fn (Event $a, Event $b): int => $b->weight <=> $a->weight);
         $this->events = $events;
         $flags = [];
-        $isAlwaysHard = $hasUnclean = $hasHard = false;
+        $hasUnclean = $hasHard = false;
         foreach ($events as $one) {
             $flags[$one->kind->value] = $one->kind->value;
-            $isAlwaysHard = $isAlwaysHard || $one->isAlwaysHard();
             $hasUnclean = $hasUnclean || $one->isUnclean();
             $hasHard = $hasHard || $one->isUnclean() || $one->isHardByItself();
         }
         $this->flags = [...array_values($flags), ...($isFlicked ? ['momentary'] : [])];
-        $this->isAlwaysHard = $isAlwaysHard;
         $this->hasUnclean = $hasUnclean;
         $this->hasHard = $hasHard;
     }

@@ -17,6 +17,8 @@ final readonly class Event
      * @param int            $count  fingers or valves that move
      * @param bool           $thumb  whether the left thumb moves with them
      * @param bool           $rolls  whether the finger rolls or leans instead of being lifted
+     * @param list<string> $down fingers of one hand that land, "L3", where others of it lift
+     * @param list<string> $up   and those that lift
      * @param Fingering|null $before where fingerings themselves are named: a throw, a crossing
      */
     private function __construct(
@@ -29,6 +31,8 @@ final readonly class Event
         public bool $rolls = false,
         public ?Fingering $before = null,
         public ?Fingering $after = null,
+        public array $down = [],
+        public array $up = [],
     ) {
     }
 
@@ -64,6 +68,17 @@ final readonly class Event
         return new self(EventKind::ThumbAndIndex, $weight);
     }
 
+    /**
+     * Fingers of one hand pass each other.
+     *
+     * @param non-empty-list<string> $down
+     * @param non-empty-list<string> $up
+     */
+    public static function bothWays(float $weight, array $down, array $up): self
+    {
+        return new self(EventKind::BothWays, $weight, count: \count($down) + \count($up), down: $down, up: $up);
+    }
+
     /** Brass: what happens between two fingerings. */
     public static function between(
         EventKind $kind,
@@ -84,22 +99,11 @@ final readonly class Event
         };
     }
 
-    /** Whether a change is marked for it however little else moves. */
-    public function isAlwaysHard(): bool
-    {
-        return $this->isUnclean()
-            || \in_array(
-                $this->kind,
-                [EventKind::HalfHole, EventKind::OverTheBreak, EventKind::ThumbAndIndex, EventKind::WideLeap],
-                true,
-            );
-    }
-
     /** Whether it is worth naming as what speaks against a fingering, though it can be played. */
     public function isHardByItself(): bool
     {
         return match ($this->kind) {
-            EventKind::FingerRolls, EventKind::ManyFingers, EventKind::ThumbSide => false,
+            EventKind::FingerRolls, EventKind::ManyFingers, EventKind::BothWays, EventKind::ThumbSide => false,
             default => true,
         };
     }

@@ -14,6 +14,7 @@ enum EventKind: string
     case FingerRolls = 'finger rolls';
     case HalfHole = 'half hole';
     case OverTheBreak = 'over the break';
+    case BothWays = 'both ways in one hand';
     case ManyFingers = 'many fingers';
     case ThumbAndIndex = 'thumb and index';
     case LongThrow = 'long slide';

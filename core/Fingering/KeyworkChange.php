@@ -33,7 +33,7 @@ final class KeyworkChange implements ChangeCost
 
     public function __construct(
         private readonly Instrument $instrument,
-        Keywork $keywork,
+        private readonly Keywork $keywork,
         private readonly Weights $weights,
     ) {
         $this->touches = $keywork->touches();
@@ -89,6 +89,7 @@ final class KeyworkChange implements ChangeCost
                 $events[] = Event::keyToKey($one, $other, $weight, $isLittle, $rolls);
             }
         }
+        $isHard = $slides > 0;
         $isHalfHole = false;
         foreach ($after->touches as $id) {
             if ($this->touches[$id]->isHalfHole && !\in_array($id, $held, true)) {
@@ -98,6 +99,7 @@ final class KeyworkChange implements ChangeCost
                     array_keys($pressing),
                     static fn (string $finger): bool => \in_array($finger[1], ['1', '2', '3'], true),
                 ));
+                $isHard = $isHard || $landing >= $this->keywork->hardHalfHole;
                 $rolls = isset($lifting['L1']);
                 $events[] = Event::halfHole($this->weights->halfHole + 5, $rolls ? $landing - 1 : $landing, $rolls);
             }
@@ -105,6 +107,7 @@ final class KeyworkChange implements ChangeCost
         $break = $this->instrument->breakBetween($from, $to);
         $moves += $break;
         if ($break > 1) {
+            $isHard = true;
             $events[] = Event::overTheBreak((float) $break, \count($pressing));
         }
         if (
@@ -112,7 +115,12 @@ final class KeyworkChange implements ChangeCost
             && \count(array_intersect(['L1'], [...$pressed, ...$lifted])) > 0
             && $this->areOpposed('LT', 'L1', $pressed)
         ) {
+            $isHard = true;
             $events[] = Event::thumbAndIndex($this->weights->thumb + 1);
+        }
+        foreach ($this->bothWays($pressing, $lifting) as [$down, $up]) {
+            $isHard = true;
+            $events[] = Event::bothWays($this->weights->bothWays * min(\count($down), \count($up)), $down, $up);
         }
         if ($fingers + ($thumb ? 1 : 0) >= self::MANY && $break < 2 && !$isHalfHole) {
             $events[] = Event::manyFingers(0.4 * $fingers, $fingers, $thumb);
@@ -121,7 +129,30 @@ final class KeyworkChange implements ChangeCost
             $moves *= $this->weights->skip;
         }
 
-        return new Change($moves, $unclean, $events, $slides, [] !== $after->momentary);
+        return new Change($moves, $unclean, $events, $slides, $isHard, [] !== $after->momentary);
+    }
+
+    /**
+     * The hands in which so many fingers move, some down and some up, that it is hard; thumbs are apart.
+     *
+     * @param array<string, list<string>> $pressing touches by the finger
+     * @param array<string, list<string>> $lifting
+     *
+     * @return list<array{non-empty-list<string>, non-empty-list<string>}> fingers that land, fingers that lift
+     */
+    private function bothWays(array $pressing, array $lifting): array
+    {
+        $hands = [];
+        foreach (['L', 'R'] as $hand) {
+            $of = static fn (string $finger): bool => $finger[0] === $hand && 'T' !== $finger[1];
+            $down = array_values(array_filter(array_keys(array_diff_key($pressing, $lifting)), $of));
+            $up = array_values(array_filter(array_keys(array_diff_key($lifting, $pressing)), $of));
+            if ([] !== $down && [] !== $up && \count($down) + \count($up) >= $this->keywork->hardBothWays) {
+                $hands[] = [$down, $up];
+            }
+        }
+
+        return $hands;
     }
 
     /**

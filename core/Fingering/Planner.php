@@ -82,7 +82,9 @@ final class Planner
         if ($route->slides > 0 && !$isGiven) {
             if ([] !== $settled || !isset($wider)) {
                 $wider = [] === $settled ? $places : $this->places($study, $stage, [], $tendencies);
-                $wider = Stage::First !== $stage && $this->isKeywork() ? array_map($this->widened(...), $wider) : $wider;
+                $wider = Stage::First !== $stage && $this->isKeywork()
+                    ? array_map($this->widened(...), $wider)
+                    : $wider;
                 $widerPaths = $this->paths($wider);
             }
             $proof = new Proof($wider, $widerPaths ?? $this->paths($wider), $route);
@@ -91,7 +93,9 @@ final class Planner
         return $this->described($places, $route, $paths, $best, $why, $free, $isGiven, $stage, $tendencies, $proof);
     }
 
-    /** The place with all that the chart has for other places, to take a slide away; what rules keep apart stays apart. */
+    /**
+     * The place with all that the chart has for other places, to take a slide away; what rules keep apart stays apart.
+     */
     private function widened(Place $place): Place
     {
         $more = $place->isPinned || 1 === \count($place->all) ? [] : array_values(array_filter(
@@ -445,11 +449,7 @@ final class Planner
                 $difficulty = round($change->moves, 1);
                 $total += $place->weight * $change->moves;
                 $flags = $change->flags;
-                if (
-                    $place->isFresh
-                    ? $change->isAlwaysHard && self::goesOn($places[$i - 1]->note, $place->note)
-                    : ($change->moves >= $this->weights->hard || $change->isAlwaysHard)
-                ) {
+                if ($change->isHard && (!$place->isFresh || self::goesOn($places[$i - 1]->note, $place->note))) {
                     $isForced = ($place->isPinned || $places[$i - 1]->isPinned)
                         && !$isGiven
                         && $change->moves + $change->unclean > 1 + $this->freeCost($places, $i, $free);

@@ -46,6 +46,6 @@ final class SlideChange implements ChangeCost
             $events[] = Event::between(EventKind::WideLeap, $this->weights->leap, $before, $after);
         }
 
-        return new Change($moves, $unclean, $events, $unclean > 0.0 ? 1 : 0);
+        return new Change($moves, $unclean, $events, $unclean > 0.0 ? 1 : 0, [] !== $events);
     }
 }

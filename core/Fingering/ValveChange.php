@@ -15,6 +15,11 @@ use SwiftReed\Pitch\Pitch;
  */
 final class ValveChange implements ChangeCost
 {
+    /** Valves that move in one change, some down and some up, from which it is hard: the handbook, "Hard spots". */
+    private const MANY = 3;
+    /** The valves of the three fingers that must pass each other; the fourth has a finger or a hand to itself. */
+    private const THREE = ['v1', 'v2', 'v3'];
+
     public function __construct(private readonly Weights $weights)
     {
     }
@@ -26,8 +31,10 @@ final class ValveChange implements ChangeCost
         $moving = \count($pressed) + \count($lifted);
         $moves = $this->weights->valve * $moving;
         $events = [];
+        $isHard = false;
         if ([] !== $pressed && [] !== $lifted) {
             $moves += $this->weights->valvesBothWays;
+            $isHard = \count(array_intersect([...$pressed, ...$lifted], self::THREE)) >= self::MANY;
             if (self::crosses($pressed, $lifted) || self::crosses($lifted, $pressed)) {
                 $moves += $this->weights->crossing;
                 $events[] = Event::between(EventKind::Crossing, $this->weights->crossing + 2, $before, $after);
@@ -37,9 +44,11 @@ final class ValveChange implements ChangeCost
         }
         if ($before->side !== $after->side) {
             $moves += $this->weights->thumbValve;
+            $isHard = $isHard || ([] !== $pressed && [] !== $lifted);
             $events[] = Event::between(EventKind::ThumbSide, $this->weights->thumbValve, $before, $after);
         } else {
             $partials = abs((int) $after->partial - (int) $before->partial);
+            $isHard = $isHard || ($partials > 1 && [] !== $pressed && [] !== $lifted);
             $moves += $this->weights->partial * min(4, $partials);
             if ($partials > 0 && $moving > 0) {
                 $moves += $this->weights->partialAndValves;
@@ -55,11 +64,12 @@ final class ValveChange implements ChangeCost
             }
         }
         if ($to->midi() - $from->midi() >= SlideChange::LEAP) {
+            $isHard = true;
             $moves += $this->weights->leap;
             $events[] = Event::between(EventKind::WideLeap, $this->weights->leap, $before, $after);
         }
 
-        return new Change($moves, 0.0, $events);
+        return new Change($moves, 0.0, $events, 0, $isHard);
     }
 
     /**

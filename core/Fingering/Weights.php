@@ -45,7 +45,6 @@ final readonly class Weights
         public float $onlyNeeded,
         public float $cent,
         public float $ownCent,
-        public float $hard,
         public float $outOfTune,
         public float $helped,
         public float $longBeats,

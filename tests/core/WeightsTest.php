@@ -7,7 +7,6 @@ namespace SwiftReed\Tests;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use SwiftReed\Fingering\Changes;
-use SwiftReed\Fingering\HardSpot;
 use SwiftReed\Fingering\Planner;
 use SwiftReed\Fingering\Tendency;
 use SwiftReed\Fingering\Weights;
@@ -94,12 +93,6 @@ final class WeightsTest extends TestCase
 
         return match ($kind) {
             'takes' => $plan->notes[$note]->fingering->text === $parts[3],
-            'hard' => \in_array($note, array_map(static fn (HardSpot $one): int => $one->to, $plan->hardSpots), true),
-            'not hard' => !\in_array(
-                $note,
-                array_map(static fn (HardSpot $one): int => $one->to, $plan->hardSpots),
-                true,
-            ),
             default => throw new \LogicException($kind),
         };
     }

@@ -181,7 +181,10 @@ final class WordsTest extends TestCase
                     }
                     ++$told;
                     $its = [...$other->fingering->always, ...$other->fingering->may];
-                    $here = $part->line().' for '.$part->instrument->id.' '.implode(',', $part->instrument->setup).', note '
+                    $here = $part->line().' for '.$part->instrument->id.' '.implode(
+                        ',',
+                        $part->instrument->setup,
+                    ).', note '
                         .($i + 1).': '.$words;
                     self::assertGreaterThan(\strlen('it belongs elsewhere: '), \strlen($words), $here);
                     $holds = $occasions->holding($its, $surroundings[$i], $default, $other->fingering);
@@ -288,6 +291,17 @@ final class WordsTest extends TestCase
                     );
                     ++$counted;
                 }
+                preg_match_all(
+                    '/in the (left|right) hand the ([a-z, ]+) fingers? lands? as the ([a-z, ]+) fingers? lifts?/',
+                    $words,
+                    $claims,
+                    \PREG_SET_ORDER,
+                );
+                foreach ($claims as $claim) {
+                    $this->checkHand($part, $claim[1], $claim[2], $before, $after, $here);
+                    $this->checkHand($part, $claim[1], $claim[3], $after, $before, $here);
+                    ++$counted;
+                }
                 if (str_contains($words, 'over the break')) {
                     self::assertGreaterThan(
                         1,
@@ -344,6 +358,31 @@ final class WordsTest extends TestCase
         }
         self::assertNotSame([], self::$parts);
         self::assertGreaterThan(100, $counted);
+    }
+
+    /**
+     * Fingers that are said to land have a touch down after that they had not before; and nothing that they give up.
+     */
+    private function checkHand(
+        Part $part,
+        string $hand,
+        string $said,
+        Fingering $before,
+        Fingering $after,
+        string $here,
+    ): void {
+        $touches = $part->instrument->mechanism()->touches();
+        $of = static fn (array $some): array => array_map(
+            static fn (string $id): string => $touches[$id]->fingerSpoken(),
+            array_values($some),
+        );
+        $landing = $of(array_diff($after->touches, $before->touches));
+        $lifting = $of(array_diff($before->touches, $after->touches, $after->indifferent));
+        foreach (preg_split('/, | and /', $said) ?: [] as $finger) {
+            $name = $hand.' '.trim($finger).' finger';
+            self::assertContains($name, $landing, $here);
+            self::assertNotContains($name, $lifting, $here);
+        }
     }
 
     /** The likeness of every fingering of every instrument, held against the lower note's own chart. */
