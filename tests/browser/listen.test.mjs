@@ -85,7 +85,7 @@ test('the simulated player is judged, and the player says', async () => {
   await page.click('#stand-go');
   await page.waitForSelector('.take-words', { timeout: 30000 });
   assert.match(await page.textContent('.take-words'), /^Note 4 was .+; it is /);
-  assert.equal(await page.locator('.stand-narrow .note-region[data-note="3"] .heard-mark.is-wrong').count(), 1);
+  assert.equal(await page.locator('.stand-narrow .heard-mark.is-wrong[data-at="3"]').count(), 1);
   assert.match(await page.textContent('#stand-missed'), /as heard/);
   assert.deepEqual(await violations(page), []);
   assert.equal(await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth), 0);
@@ -159,7 +159,7 @@ test('the microphone hears a take on the Stand', async () => {
     await page.waitForFunction(() => !/^(Working out.*)?$/.test(document.querySelector('#listen-result').textContent.trim()), undefined, { timeout: 20000 });
     const said = await page.textContent('#listen-result');
     assert.match(said, /comes late, by (a quarter|a third) of a beat/);
-    assert.equal(await page.locator('.stand-wide .note-region[data-note="8"] .heard-mark.is-late').count(), 1);
+    assert.equal(await page.locator('.stand-wide .heard-mark.is-late[data-at="8"]').count(), 1);
     // Nothing but frames left the machine; closed, it hears no more.
     await page.click('#listen-button');
     await page.click('#listen-off');

@@ -304,6 +304,7 @@ export function startListening() {
         of.forEach((one, k) => {
           const text = document.createElementNS('http://www.w3.org/2000/svg', 'text');
           text.setAttribute('class', `heard-mark is-${one.kind}`);
+          text.setAttribute('data-at', note);
           text.setAttribute('x', Number(box.getAttribute('x')) + Number(box.getAttribute('width')) / 2);
           text.setAttribute('y', Number(box.getAttribute('y')) - 60 - 330 * (of.length - 1 - k));
           text.setAttribute('text-anchor', 'middle');
@@ -311,7 +312,7 @@ export function startListening() {
           const says = document.createElementNS('http://www.w3.org/2000/svg', 'title');
           says.textContent = one.says;
           text.append(says);
-          region.append(text);
+          region.after(text); // beside the button, whose name it is not
         });
       });
     });
