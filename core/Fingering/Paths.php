@@ -366,12 +366,6 @@ final class Paths
         return [self::costOf($sum), $fingerings];
     }
 
-    /** The cost of that route alone. */
-    public function costWith(int $i, Fingering $fingering, float $own): float
-    {
-        return self::costOf($this->through($i, $fingering, $own)[0]);
-    }
-
     /** @return array{float, int, int} cost, the state before, the state after */
     private function through(int $i, Fingering $fingering, float $own): array
     {
@@ -417,27 +411,5 @@ final class Paths
         }
 
         return $best;
-    }
-
-    /** What a given route costs, beside its slides. */
-    public function cost(Route $route): float
-    {
-        $sum = 0.0;
-        $way = 0;
-        foreach ($this->places as $i => $place) {
-            $j = (int) $place->indexOf($route->fingerings[$i]);
-            $sum += $place->own[$j];
-            if ($i > 0) {
-                $k = (int) $this->places[$i - 1]->indexOf($route->fingerings[$i - 1]);
-                $sum += $this->steps[$i][$j][$k];
-                if ($this->hasSlide) {
-                    [$arrived, $turn] = $this->turned($way, $route->fingerings[$i - 1], $route->fingerings[$i], 0);
-                    $way = $arrived - 1;
-                    $sum += $place->weight * $turn;
-                }
-            }
-        }
-
-        return self::costOf($sum);
     }
 }

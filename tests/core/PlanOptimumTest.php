@@ -159,6 +159,7 @@ final class PlanOptimumTest extends TestCase
             $changes = new Changes($instrument, Weights::shipped());
             $paths = self::paths($places, $instrument);
             $paths->prepare();
+            $route = $paths->best();
             foreach ($places as $i => $place) {
                 foreach ($place->candidates as $j => $fingering) {
                     if (null !== ($place->occasions[$j] ?? null)?->condition(ConditionKind::Between)) {
@@ -174,7 +175,7 @@ final class PlanOptimumTest extends TestCase
                     if (null === $best) {
                         continue;
                     }
-                    $cost = $paths->costWith($i, $fingering, $place->own[$j]);
+                    [$cost] = $paths->lineWith($i, $fingering, $place->own[$j], $route);
                     self::assertEqualsWithDelta($best[1], $cost, 1e-6, $what.' at '.$i);
                     ++$compared;
                 }
