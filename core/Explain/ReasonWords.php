@@ -16,6 +16,9 @@ use SwiftReed\Study\Study;
  */
 final readonly class ReasonWords
 {
+    /** Turns of two fingers that are named; after three everybody knows how it goes on. */
+    private const TURNS = 3;
+
     public function __construct(private Instrument $instrument, private Study $study, private FingeringPlan $plan)
     {
     }
@@ -35,11 +38,57 @@ final readonly class ReasonWords
             ReasonKind::Pinned => 'pinned',
             ReasonKind::Tendency => 'the usual one lies flat for this player, and nothing raises it there',
             ReasonKind::Stays => 'kept for the exercise',
+            ReasonKind::Pattern => $this->pattern($reason),
+            ReasonKind::PatternGoesOn => \sprintf(
+                'in %s from note %d on',
+                self::turns($reason->pattern->fingers ?? []),
+                $reason->from + 1,
+            ),
             ReasonKind::Alike => \sprintf('the same as at note %d, where it is needed', $reason->from + 1),
             default => '',
         };
 
         return '' === $words ? $what : $what.': '.$words;
+    }
+
+    /** "right – left – right, notes 5 to 7; the same an octave lower". */
+    private function pattern(Reason $reason): string
+    {
+        $pattern = $reason->pattern;
+        if (null === $pattern) {
+            return '';
+        }
+        $again = match ($pattern->again) {
+            null => '',
+            0 => '; the same again',
+            -12 => '; the same an octave lower',
+            12 => '; the same an octave higher',
+            default => '; the same from another note',
+        };
+
+        return \sprintf(
+            '%s, notes %d to %d, so that nothing slides%s',
+            self::turns($pattern->fingers),
+            $pattern->from + 1,
+            $pattern->to + 1,
+            $again,
+        );
+    }
+
+    /** @param list<string> $fingers "right – left – right", "little finger – thumb – little finger"; three are enough */
+    private static function turns(array $fingers): string
+    {
+        $isOneHand = 1 === \count(array_unique(array_map(static fn (string $one): string => $one[0], $fingers)));
+        $names = array_map(
+            static fn (string $finger): string => match (true) {
+                !$isOneHand && 'T' !== $finger[1] => 'L' === $finger[0] ? 'left' : 'right',
+                'T' === $finger[1] => 'thumb',
+                default => 'little finger',
+            },
+            \array_slice($fingers, 0, self::TURNS),
+        );
+
+        return implode(' – ', $names);
     }
 
     private function otherwise(Reason $reason): string

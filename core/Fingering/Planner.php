@@ -64,7 +64,8 @@ final class Planner
         $places = $this->places($study, $stage, $settled, $tendencies);
         $paths = $this->paths($places);
         $route = LikePlaces::settled($places, $paths);
-        if ($route->slides > 0 && Stage::First !== $stage && !$isGiven && $this->isKeywork()) {
+        $mayChoose = !$isGiven && !$this->instrument->onlyDefaults;
+        if ($route->slides > 0 && Stage::First !== $stage && $mayChoose && $this->isKeywork()) {
             // What the chart has for other places is admitted where it takes a slide away.
             $wider = array_map($this->widened(...), $places);
             $widerPaths = $this->paths($wider);
@@ -74,12 +75,18 @@ final class Planner
             }
         }
         $best = $paths->prepare();
-        $why = new Why($places, $paths, $this->changes, $this->weights);
+        $why = new Why(
+            $places,
+            $paths,
+            $this->changes,
+            $this->weights,
+            $this->instrument->mechanism()->touches(),
+        );
         $free = [] === $settled || $isGiven
             ? $route
             : $this->paths($this->places($study, $stage, [], $tendencies))->best();
         $proof = null;
-        if ($route->slides > 0 && !$isGiven) {
+        if ($route->slides > 0 && $mayChoose) {
             if ([] !== $settled || !isset($wider)) {
                 $wider = [] === $settled ? $places : $this->places($study, $stage, [], $tendencies);
                 $wider = Stage::First !== $stage && $this->isKeywork()

@@ -17,6 +17,7 @@ final readonly class Reason
      * @param Event|null    $event    what would happen with it
      * @param int           $from     index of the note before that event
      * @param Fingering|null $before  the fingering at that note with which it would happen
+     * @param FingerPattern|null $pattern of which it is a part
      * @param Occasion|null $occasion that holds for the fingering taken
      */
     private function __construct(
@@ -27,6 +28,7 @@ final readonly class Reason
         public ?Fingering $before = null,
         public ?Fingering $after = null,
         public ?Occasion $occasion = null,
+        public ?FingerPattern $pattern = null,
     ) {
     }
 
@@ -51,6 +53,14 @@ final readonly class Reason
     public static function alike(Fingering $instead, int $at): self
     {
         return new self(ReasonKind::Alike, $instead, from: $at);
+    }
+
+    /** Two fingers take turns, so that neither slides; $from is the index of the note at which that is told. */
+    public static function pattern(Fingering $instead, FingerPattern $pattern, int $from, int $here): self
+    {
+        $kind = $from === $here ? ReasonKind::Pattern : ReasonKind::PatternGoesOn;
+
+        return new self($kind, $instead, from: $from, pattern: $pattern);
     }
 
     /** A teacher or the player has settled it. */

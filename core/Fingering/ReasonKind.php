@@ -18,4 +18,7 @@ enum ReasonKind
     case UsualKept;
     case Stays;
     case Alike;
+    /** Two fingers take turns: told once, at the first note that is not usual. */
+    case Pattern;
+    case PatternGoesOn;
 }

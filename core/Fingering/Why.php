@@ -7,6 +7,7 @@ namespace SwiftReed\Fingering;
 use SwiftReed\Instrument\ConditionKind;
 use SwiftReed\Instrument\Fingering;
 use SwiftReed\Instrument\FingeringUse;
+use SwiftReed\Instrument\Touch;
 
 /**
  * Finds reasons by asking what would happen otherwise: the line is planned again with the other fingering in that
@@ -16,12 +17,19 @@ use SwiftReed\Instrument\FingeringUse;
  */
 final class Why
 {
-    /** @param non-empty-list<Place> $places */
+    /** @var array<int, FingerPattern>|null by the index of each note; worked out when the first is asked for */
+    private ?array $patterns = null;
+
+    /**
+     * @param non-empty-list<Place> $places
+     * @param array<string, Touch>  $touches of the instrument
+     */
     public function __construct(
         private readonly array $places,
         private readonly Paths $paths,
         private readonly Changes $changes,
         private readonly Weights $weights,
+        private readonly array $touches,
     ) {
     }
 
@@ -47,9 +55,59 @@ final class Why
             }
         }
 
+        if (null !== $event && $occasion->asks(ConditionKind::Needed) && isset($this->patterns($route)[$i])) {
+            $pattern = $this->patterns($route)[$i];
+
+            return Reason::pattern($usual, $pattern, $this->toldAt($pattern, $route), $i);
+        }
+
         return null === $event
             ? Reason::occasion($usual, $occasion)
             : Reason::avoids($usual, $event[0], $event[1], $event[2], $event[3], $occasion);
+    }
+
+    /** @return array<int, FingerPattern> */
+    private function patterns(Route $route): array
+    {
+        return $this->patterns ??= array_filter(
+            FingerPattern::ofLine($this->places, $route, $this->touches),
+            fn (FingerPattern $pattern): bool => $this->isClean($pattern, $route),
+        );
+    }
+
+    private function isClean(FingerPattern $pattern, Route $route): bool
+    {
+        for ($k = $pattern->from + 1; $k <= $pattern->to; ++$k) {
+            if ($this->changes->between(
+                $this->places[$k - 1]->note->pitch(),
+                $route->fingerings[$k - 1],
+                $this->places[$k]->note->pitch(),
+                $route->fingerings[$k],
+            )->hasUnclean) {
+                return false;
+            }
+        }
+
+        return true;
+    }
+
+    /** The first note of a pattern that has not its usual fingering to spare a slide: there the pattern is told. */
+    private function toldAt(FingerPattern $pattern, Route $route): int
+    {
+        for ($k = $pattern->from; $k <= $pattern->to; ++$k) {
+            $index = $this->places[$k]->indexOf($route->fingerings[$k]);
+            $occasion = null === $index ? null : $this->places[$k]->occasions[$index] ?? null;
+            if (
+                FingeringUse::Default !== $route->fingerings[$k]->use
+                && true === $occasion?->asks(ConditionKind::Needed)
+                && ($this->patterns($route)[$k] ?? null) === $pattern
+                && null !== $this->spared($k, $this->places[$k]->all[0], $this->ownOf($k, $this->places[$k]->all[0]), $route)
+            ) {
+                return $k;
+            }
+        }
+
+        return $pattern->from;
     }
 
     /**
@@ -80,16 +138,17 @@ final class Why
         };
     }
 
-    /** Another place of the same surroundings, where the fingering spares what cannot be clean. */
+    /**
+     * Another place, where the fingering spares what cannot be clean: of the same surroundings, or the same note beside
+     * this one.
+     */
     private function whereItIsNeeded(int $i, Route $route): ?int
     {
         $place = $this->places[$i];
         foreach ($this->places as $k => $other) {
-            if (
-                $k !== $i
-                && $other->likeness === $place->likeness
-                && $route->fingerings[$k] === $route->fingerings[$i]
-            ) {
+            $isLike = $other->likeness === $place->likeness
+                || (1 === abs($k - $i) && $other->surroundings->midi === $place->surroundings->midi);
+            if ($k !== $i && $isLike && $route->fingerings[$k] === $route->fingerings[$i]) {
                 $usual = $other->all[0];
                 if (null !== $this->spared($k, $usual, $this->ownOf($k, $usual), $route)) {
                     return $k;

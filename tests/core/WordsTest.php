@@ -77,6 +77,58 @@ final class WordsTest extends TestCase
         self::$parts = [];
     }
 
+    /** A passage in which two fingers take turns has one reason, told once, and the turns are there. */
+    public function testTurnsOfTwoFingersHaveOneReason(): void
+    {
+        $told = 0;
+        $lines = [
+            ['own B major, 2 octaves, tetra, eighths, 60', 'clarinet-bb'],
+            ['own E major, 2 octaves, five-and-back, eighths, 80', 'clarinet-bb'],
+            ['own E major, tetra, eighths, 80', 'bassoon'],
+            ['concert Eb harmonic minor, to the ninth, cell 1 2 1 2 1 2 up only, eighths, 96', 'bassoon'],
+            ['own Db major, 2 octaves, five-and-back, sixteenths, 60', 'oboe'],
+        ];
+        foreach ([...self::$parts, ...array_map(static fn (array $one): Part => Support::part(...$one), $lines)] as $part) {
+            $touches = $part->instrument->mechanism()->touches();
+            foreach ($part->plan->notes as $i => $note) {
+                $why = $note->why;
+                if (null === $why?->pattern) {
+                    continue;
+                }
+                $here = $part->line().' for '.$part->instrument->id.', note '.($i + 1);
+                $says = $part->why($i);
+                if (ReasonKind::PatternGoesOn === $why->kind) {
+                    self::assertStringContainsString('from note '.($why->from + 1).' on', $says, $here);
+                    self::assertSame(ReasonKind::Pattern, $part->plan->notes[$why->from]->why?->kind, $here);
+                    continue;
+                }
+                ++$told;
+                self::assertSame($i, $why->from, $here);
+                self::assertStringContainsString(
+                    \sprintf('notes %d to %d', $why->pattern->from + 1, $why->pattern->to + 1),
+                    $says,
+                    $here,
+                );
+                for ($k = $why->pattern->from; $k <= $why->pattern->to; ++$k) {
+                    $keys = array_filter(
+                        $part->plan->notes[$k]->fingering->touches,
+                        static fn (string $id): bool => \in_array($touches[$id]->finger, ['L4', 'R4', 'RT'], true),
+                    );
+                    self::assertCount(1, $keys, $here);
+                    self::assertSame(
+                        $why->pattern->fingers[$k - $why->pattern->from],
+                        $touches[reset($keys)]->finger,
+                        $here,
+                    );
+                    if ($k > $why->pattern->from) {
+                        self::assertNotContains(EventKind::LittleFingerTwice->value, $part->plan->notes[$k]->flags, $here);
+                    }
+                }
+            }
+        }
+        self::assertGreaterThan(5, $told);
+    }
+
     public function testEveryChoiceThatIsNotUsualHasAnOccasionAndAReasonThatHolds(): void
     {
         $read = 0;
