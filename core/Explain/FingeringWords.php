@@ -136,6 +136,12 @@ final class FingeringWords
         return Speech::listed(array_map($says, $added));
     }
 
+    /** "first valve" */
+    public static function valve(string $touch): string
+    {
+        return self::VALVES[$touch].' valve';
+    }
+
     /** Brass valves without a full stop: "first and second valves", "thumb, no valves", "open". */
     private static function valves(Fingering $fingering): string
     {

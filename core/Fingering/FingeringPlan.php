@@ -17,4 +17,10 @@ final readonly class FingeringPlan
     public function __construct(public array $notes, public array $hardSpots, public float $total)
     {
     }
+
+    /** The same where what is hard is the exercise itself. */
+    public function withoutHardSpots(): self
+    {
+        return new self($this->notes, [], $this->total);
+    }
 }

@@ -39,7 +39,7 @@ final class Rests
             $midi = $place->surroundings->midi;
             $rules[$midi] ??= array_values(array_filter(
                 $mechanism->resting,
-                static fn (Resting $rule): bool => 'trill' !== $rule->how && $rule->isOn($midi),
+                static fn (Resting $rule): bool => $rule->isOn($midi),
             ));
             foreach ($rules[$midi] as $rule) {
                 $touches = $route->fingerings[$i]->touches;

@@ -423,7 +423,7 @@ final class LineFinder
             fn (string $name): Pattern => $this->patterns->pattern($name),
             array_values(array_filter(
                 $this->patterns->names(),
-                fn (string $name): bool => !$this->patterns->pattern($name)->isLipSlurs && !\in_array(
+                fn (string $name): bool => !$this->patterns->pattern($name)->isLipSlurs() && !\in_array(
                     $name,
                     ['triad pair', 'triad pair triplets'],
                     true,

@@ -69,8 +69,7 @@ final class ChartCheck
         if (!\in_array($instrument->clef, ['treble', 'bass'], true)) {
             $say($instrument->id.' / clef', 'expected treble or bass');
         }
-        for ($midi = $full->lowest->midi(); $midi <= $full->highest->midi(); ++$midi) {
-            $note = Pitch::plain($midi, true);
+        foreach ($full->pitches() as $note) {
             $fingerings = $instrument->fingerings($note);
             if ([] === $fingerings) {
                 $say('chart / '.$note->text(), 'the note lies in the range and has no fingering');

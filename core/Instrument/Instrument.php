@@ -21,6 +21,8 @@ final class Instrument
 
     /** @var array<int, list<Fingering>> */
     private array $fingerings = [];
+    /** @var array<string, list<array{Pitch, int}>> by the length's text */
+    private array $onLength = [];
     private ?Mechanism $mechanism = null;
 
     /**
@@ -116,46 +118,88 @@ final class Instrument
             $this->transposition,
             $this->range,
             $settings,
-            $this->nextPartial(...),
+            $this->tubes(...),
             Stage::First === $settings->stage ? $this->firstBreath : self::BREATH,
         );
     }
 
     /**
-     * The next note above on the same fingering as a note's usual one.
+     * Lengths of tube, each a half step longer than the one before: the notes on it, rising, each with the number of its
+     * partial. The flat 7th is left out.
      *
-     * @return list<array{Pitch, int}> written, and how many partials higher; empty where there is none
+     * @param bool $fromOpen whether they begin with the open tube; else with that of the note's usual fingering
+     *
+     * @return list<list<array{Pitch, int}>> empty where nothing is a tube
      */
-    private function nextPartial(Pitch $written): array
+    private function tubes(Pitch $written, bool $fromOpen): array
+    {
+        return array_map($this->notesOn(...), $this->lengths($written, $fromOpen));
+    }
+
+    /** @return list<TubeLength> each a half step longer */
+    private function lengths(Pitch $written, bool $fromOpen): array
     {
         $usual = $this->fingerings($written)[0] ?? null;
-        if (null === $usual || !$usual->isDerived()) {
-            return [];
-        }
-        for ($midi = $written->midi() + 1; $midi <= $written->midi() + 12; ++$midi) {
-            $above = Pitch::plain($midi, $written->alter >= 0);
-            $same = $this->sameFingering($above, $usual)[0] ?? null;
-            if (null !== $same) {
-                return [[$above, (int) $same->partial - (int) $usual->partial]];
+
+        return null === $usual ? [] : $this->mechanism()->lengthsFrom($usual, $fromOpen);
+    }
+
+    /** @return list<array{Pitch, int}> */
+    private function notesOn(TubeLength $length): array
+    {
+        return $this->onLength[$length->key()] ??= $this->findOn($length);
+    }
+
+    /** @return list<array{Pitch, int}> */
+    private function findOn(TubeLength $length): array
+    {
+        $reach = $this->range[Player::REACH] ?? $this->range[Stage::Full->value];
+        $notes = [];
+        foreach ($reach->pitches() as $pitch) {
+            $fingering = $this->onTube($pitch, $length);
+            if (null !== $fingering) {
+                $notes[] = [$pitch, (int) $fingering->partial];
             }
         }
 
-        return [];
+        return $notes;
+    }
+
+    private function onTube(Pitch $written, TubeLength $length): ?Fingering
+    {
+        foreach ($this->fingerings($written) as $fingering) {
+            if ($length->isOf($fingering) && Partials::FLAT !== $fingering->partial) {
+                return $fingering;
+            }
+        }
+
+        return null;
     }
 
     /**
-     * The fingerings of a note that hold the same valves, or the slide in the same position, as another fingering.
+     * The fingerings of notes that stay on one length of tube, and go on to the next, a half step longer, where the
+     * number of the length says so: on the lengths from the first note's usual fingering on, or from the open tube.
      *
-     * @return list<Fingering>
+     * @param non-empty-list<array{Pitch, int}> $notes written notes, each with the number of its length, from 0
+     *
+     * @return list<Fingering>|null null where they do not lie so
      */
-    public function sameFingering(Pitch $written, Fingering $other): array
+    public function onTubes(array $notes): ?array
     {
-        return array_values(array_filter(
-            $this->fingerings($written),
-            static fn (
-                Fingering $one,
-            ): bool => $one->touches === $other->touches && $one->side === $other->side && $one->slide?->position === $other->slide?->position && FingeringUse::LastResort !== $one->use,
-        ));
+        foreach ([false, true] as $fromOpen) {
+            $lengths = $this->lengths($notes[0][0], $fromOpen);
+            $found = [];
+            foreach ($notes as [$pitch, $number]) {
+                $length = $lengths[$number] ?? null;
+                $found[] = null === $length ? null : $this->onTube($pitch, $length);
+            }
+            $all = array_filter($found);
+            if (\count($all) === \count($notes)) {
+                return array_values($all);
+            }
+        }
+
+        return null;
     }
 
     /**

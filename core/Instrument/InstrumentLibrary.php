@@ -9,6 +9,7 @@ use SwiftReed\Knowledge\DataFolder;
 use SwiftReed\Pitch\Interval;
 use SwiftReed\Pitch\Pitch;
 use SwiftReed\Pitch\Transposition;
+use SwiftReed\Player\Player;
 use SwiftReed\Player\Range;
 use SwiftReed\Player\Stage;
 
@@ -17,6 +18,9 @@ use SwiftReed\Player\Stage;
  */
 final class InstrumentLibrary
 {
+    /** Half steps that three valves or seven positions add to the open tube. */
+    private const PEDALS = 6;
+
     /** @var array<string, FamilyFile> the family file of each instrument, in score order */
     private array $families = [];
     /** @var array<string, Instrument> */
@@ -223,6 +227,16 @@ final class InstrumentLibrary
         foreach ($inForce as $setup) {
             $range['full'] = self::widened($range['full'], $all->part($setup), $bare);
         }
+        $open = self::open($file, $entry);
+        if (null !== $open) {
+            if (self::hasPedals($all, $inForce)) {
+                $range['full'] = self::withPedals($range['full'], $open);
+            }
+            $range[Player::REACH] = $range['full']->between(
+                $range['full']->lowest,
+                Pitch::plain($open->midi() + Partials::halfSteps(Partials::HIGHEST), false),
+            );
+        }
         $registers = [];
         foreach ($file->parts('registers') as $register) {
             $registers[] = new Register(
@@ -265,6 +279,41 @@ final class InstrumentLibrary
         }
 
         return $called;
+    }
+
+    /** The written fundamental of the open tube, of its usual side; null where nothing is a tube. */
+    private static function open(FamilyFile $file, FamilyFile $entry): ?Pitch
+    {
+        $sides = $file->part('sides');
+        $text = $entry->textOrNull('open')
+            ?? $file->textOrNull('open')
+            ?? ([] === $sides->keys() ? null : $sides->part($sides->keys()[0])->text('open'));
+
+        return null === $text
+            ? null
+            : Pitch::parse($text)->transpose(Interval::parse($entry->text('written')));
+    }
+
+    /** @param list<string> $setups in force */
+    private static function hasPedals(FamilyFile $all, array $setups): bool
+    {
+        return [] !== array_filter($setups, static fn (string $one): bool => $all->part($one)->flag('pedals'));
+    }
+
+    /**
+     * The range with the pedal notes: the fundamental, and the six half steps below it that the valves or the slide add.
+     * What lies between them and the second partial of the longest tube, the instrument does not have.
+     */
+    private static function withPedals(Range $range, Pitch $open): Range
+    {
+        $lowest = Pitch::plain($open->midi() - self::PEDALS, false);
+        $wide = Range::of($lowest, $range->highest);
+        $from = $open->midi() + 1;
+        $to = $range->lowest->midi() - 1;
+
+        return $from > $to
+            ? $wide
+            : $wide->without(Range::of(Pitch::plain($from, false), Pitch::plain($to, false)));
     }
 
     /** Set-ups together reach as low and as high as the widest of them. */
@@ -312,6 +361,7 @@ final class InstrumentLibrary
                     $attachments,
                     $defaults,
                     TaughtAlternate::listIn($file, $down),
+                    self::hasPedals($all, $setups),
                 );
             case 'keywork':
                 $missing = $entry->texts('without');

@@ -30,6 +30,7 @@ final class Keywork implements Mechanism
      * @param list<string> $set touches that are set and lifted in their own time, like a whisper key
      * @param list<array{touch: string, for: string}> $exchanges where a habit takes the first touch on one note,
      *  it stands for the second on all notes of the line
+     * @param list<string> $registerKeys touches that change the register
      */
     public function __construct(
         private readonly array $touches,
@@ -45,6 +46,7 @@ final class Keywork implements Mechanism
         public readonly array $set,
         public readonly int $hardBothWays,
         public readonly int $hardHalfHole,
+        public readonly array $registerKeys,
     ) {
     }
 
@@ -61,6 +63,38 @@ final class Keywork implements Mechanism
     public function kind(): MechanismKind
     {
         return MechanismKind::Keywork;
+    }
+
+    /**
+     * Fingers of one hand that all go down or all come up; no register key, no half hole, and no finger that holds
+     * something else meanwhile, unless the chart has the pair for trills.
+     */
+    public function trills(Fingering $lower, Fingering $upper): ?array
+    {
+        $down = array_values(array_diff($lower->touches, $upper->touches));
+        $up = array_values(array_diff($upper->touches, $lower->touches));
+        $moves = [...$down, ...$up];
+        if (([] === $down) === ([] === $up) || [] !== $lower->momentary || [] !== $upper->momentary) {
+            return null;
+        }
+        $isTaught = FingeringUse::Trill === $lower->use || FingeringUse::Trill === $upper->use;
+        $held = array_map(
+            fn (string $id): string => $this->touches[$id]->finger,
+            array_intersect($lower->touches, $upper->touches),
+        );
+        foreach ($moves as $id) {
+            $touch = $this->touches[$id];
+            if (
+                $touch->isLeft() !== $this->touches[$moves[0]]->isLeft()
+                || $touch->isHalfHole
+                || \in_array($id, $this->registerKeys, true)
+                || (!$isTaught && !$touch->isPalmKey() && \in_array($touch->finger, $held, true))
+            ) {
+                return null;
+            }
+        }
+
+        return $moves;
     }
 
     /**
@@ -86,5 +120,10 @@ final class Keywork implements Mechanism
         }
 
         return array_values(array_unique(array_diff($open, $shut)));
+    }
+
+    public function lengthsFrom(Fingering $from, bool $fromOpen): array
+    {
+        return [];
     }
 }

@@ -98,11 +98,13 @@ final class KeyworkBuilder
         foreach ($this->file->part('covers')->keys() as $touch) {
             $covers[$touch] = $this->file->part('covers')->texts($touch);
         }
-        $base = $this->written();
+        $base = $this->withTrills($this->written());
         $chart = $this->overblown($base);
         foreach ($base as $midi => $entries) {
             foreach ($entries as $entry) {
-                $chart[$midi][] = $entry;
+                $chart[$midi] = FingeringUse::Trill === $entry->use
+                    ? $entry->joining($chart[$midi] ?? [])
+                    : [...$chart[$midi] ?? [], $entry];
             }
         }
         $fingerings = [];
@@ -127,7 +129,19 @@ final class KeyworkBuilder
             array_values(array_intersect($this->file->texts('set'), array_keys($this->touches))),
             $this->file->part('hard')->number('both-ways', self::BOTH_WAYS),
             $this->file->part('hard')->number('half-hole', self::HALF_HOLE),
+            $this->registerKeys(),
         );
+    }
+
+    /** @return list<string> touches that change the register: what overblows, and what is set like a whisper key */
+    private function registerKeys(): array
+    {
+        $keys = $this->file->texts('set');
+        foreach ($this->file->parts('overblow') as $rule) {
+            $keys[] = $rule->text('adds');
+        }
+
+        return array_values(array_intersect(array_unique($keys), array_keys($this->touches)));
     }
 
     /** @return list<Advice> */
@@ -225,10 +239,7 @@ final class KeyworkBuilder
         }
         $rules = [];
         foreach ($this->file->parts('resting') as $rule) {
-            if (
-                ($rule->has('needs') && !\in_array($rule->text('needs'), $this->setups, true))
-                || [] !== array_intersect($rule->oneOrMore('unless'), $this->setups)
-            ) {
+            if (!$this->isInForce($rule)) {
                 continue;
             }
             $touches = array_values(array_filter(
@@ -236,8 +247,8 @@ final class KeyworkBuilder
                 fn (string $touch): bool => isset($this->touches[$touch]),
             ));
             $how = $rule->text('how');
-            if (!\in_array($how, ['ahead', 'bridge', 'beside', 'always', 'first', 'trill'], true)) {
-                throw $rule->wrong('how', 'expected ahead, bridge, beside, always, first or trill');
+            if (!\in_array($how, ['ahead', 'bridge', 'beside', 'always', 'first'], true)) {
+                throw $rule->wrong('how', 'expected ahead, bridge, beside, always or first');
             }
             $notes = array_map(static fn (string $note): int => Pitch::parse($note)->midi(), $rule->texts('notes'));
             $rules[] = new Resting(
@@ -288,27 +299,12 @@ final class KeyworkBuilder
     /** Null when the instrument lacks one of the touches, or the set-up makes the entry needless. */
     private function entry(FamilyFile $entry): ?ChartEntry
     {
-        if (
-            ($entry->has('needs') && !\in_array($entry->text('needs'), $this->setups, true))
-            || [] !== array_intersect($entry->oneOrMore('unless'), $this->setups)
-        ) {
+        if (!$this->isInForce($entry)) {
             return null;
         }
-        $touches = [];
-        $words = preg_split('/\s+/', trim(strtr(' '.$entry->text('f').' ', [' ' => '  '])));
-        foreach (false === $words ? [] : $words as $word) {
-            foreach (explode(' ', $this->shorthand[$word] ?? $word) as $touch) {
-                if ('open' === $touch || '' === $touch) {
-                    continue;
-                }
-                if (!isset($this->known()[$touch])) {
-                    throw $entry->wrong('f', \sprintf('"%s" is not one of the touches', $touch));
-                }
-                if (!isset($this->touches[$touch])) {
-                    return null;
-                }
-                $touches[] = $touch;
-            }
+        $touches = $this->touchesOf($entry, 'f');
+        if (null === $touches) {
+            return null;
         }
         $use = $entry->text('use');
 
@@ -327,6 +323,67 @@ final class KeyworkBuilder
             $entry->flag('yields'),
             $entry->textOrNull('name'),
         );
+    }
+
+    /** @return list<string>|null what the words under a key hold down; null when the instrument lacks one of them */
+    private function touchesOf(FamilyFile $entry, string $key): ?array
+    {
+        $touches = [];
+        $words = preg_split('/\s+/', trim(strtr(' '.$entry->text($key).' ', [' ' => '  '])));
+        foreach (false === $words ? [] : $words as $word) {
+            foreach (explode(' ', $this->shorthand[$word] ?? $word) as $touch) {
+                if ('open' === $touch || '' === $touch) {
+                    continue;
+                }
+                if (!isset($this->known()[$touch])) {
+                    throw $entry->wrong($key, \sprintf('"%s" is not one of the touches', $touch));
+                }
+                if (!isset($this->touches[$touch])) {
+                    return null;
+                }
+                $touches[] = $touch;
+            }
+        }
+
+        return $touches;
+    }
+
+    /**
+     * The chart with the fingerings that are there for a trill only, both notes of it named by their partner. What the
+     * chart has already for a note is not put there a second time.
+     *
+     * @param array<int, list<ChartEntry>> $chart
+     *
+     * @return array<int, list<ChartEntry>>
+     */
+    private function withTrills(array $chart): array
+    {
+        foreach ($this->file->parts('trills') as $rule) {
+            $hold = $this->touchesOf($rule, 'hold');
+            $lower = $this->touchesOf($rule, 'lower');
+            $upper = $this->touchesOf($rule, 'upper');
+            if (!$this->isInForce($rule) || null === $hold || null === $lower || null === $upper) {
+                continue;
+            }
+            $notes = explode(' ', $rule->text('notes'));
+            if (2 !== \count($notes) || ([] === $lower) === ([] === $upper)) {
+                throw $rule->wrong('notes', 'expected two notes and either "lower" or "upper" with what moves');
+            }
+            foreach ([[0, 1, $lower], [1, 0, $upper]] as [$one, $other, $moves]) {
+                $midi = Pitch::parse($notes[$one])->midi();
+                $entry = ChartEntry::forTrill([...$hold, ...$moves], $notes[$other]);
+                $chart[$midi] = $entry->joining($chart[$midi] ?? []);
+            }
+        }
+
+        return $chart;
+    }
+
+    /** Whether a rule of the file holds with the set-ups in force. */
+    private function isInForce(FamilyFile $rule): bool
+    {
+        return (!$rule->has('needs') || \in_array($rule->text('needs'), $this->setups, true))
+            && [] === array_intersect($rule->oneOrMore('unless'), $this->setups);
     }
 
     /** @return list<Occasion> */
@@ -358,10 +415,7 @@ final class KeyworkBuilder
     {
         $made = [];
         foreach ($this->file->parts('overblow') as $rule) {
-            if (
-                ($rule->has('needs') && !\in_array($rule->text('needs'), $this->setups, true))
-                || [] !== array_intersect($rule->oneOrMore('unless'), $this->setups)
-            ) {
+            if (!$this->isInForce($rule)) {
                 continue;
             }
             $adds = $rule->text('adds');
@@ -369,7 +423,7 @@ final class KeyworkBuilder
             $to = Pitch::parse($rule->text('to'))->midi();
             for ($midi = Pitch::parse($rule->text('from'))->midi(); $midi <= $to; ++$midi) {
                 foreach ($chart[$midi] ?? [] as $entry) {
-                    if ($entry->overblows) {
+                    if ($entry->overblows && $entry->isOverblownWithin(Pitch::parse($rule->text('from'))->midi(), $to)) {
                         $touches = array_values(array_diff($entry->touches, [$drops]));
                         $made[$midi + $rule->number('halfsteps', 12)][] = $entry->overblown(
                             '' === $adds ? $touches : [...$touches, $adds],
@@ -393,7 +447,7 @@ final class KeyworkBuilder
         usort($touches, static fn (string $a, string $b): int => $order[$a] <=> $order[$b]);
         $resting = [];
         foreach ($this->resting() as $rule) {
-            if ('trill' !== $rule->how && $rule->isOn($midi) && [] === array_diff($rule->whileHeld, $touches)) {
+            if ($rule->isOn($midi) && [] === array_diff($rule->whileHeld, $touches)) {
                 array_push($resting, ...array_diff($rule->touches, $touches, $resting));
             }
         }

@@ -25,4 +25,24 @@ interface Mechanism
     public function touches(): array;
 
     public function kind(): MechanismKind;
+
+    /**
+     * What moves in a trill between two fingerings: touches of one hand that all go down or all come up; nothing where
+     * the lip alone does it; null where the pair is no trill.
+     *
+     * @param Fingering $lower of the lower note
+     * @param Fingering $upper of the upper
+     *
+     * @return list<string>|null touch ids
+     */
+    public function trills(Fingering $lower, Fingering $upper): ?array;
+
+    /**
+     * The length of tube of a fingering, and each that is a half step longer, as far as the instrument has them.
+     *
+     * @param bool $fromOpen whether they begin with the open tube of that side instead
+     *
+     * @return list<TubeLength> empty where nothing is a tube
+     */
+    public function lengthsFrom(Fingering $from, bool $fromOpen): array;
 }

@@ -25,4 +25,14 @@ final class NoMechanism implements Mechanism
     {
         return MechanismKind::None;
     }
+
+    public function trills(Fingering $lower, Fingering $upper): ?array
+    {
+        return null;
+    }
+
+    public function lengthsFrom(Fingering $from, bool $fromOpen): array
+    {
+        return [];
+    }
 }

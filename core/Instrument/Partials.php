@@ -14,6 +14,8 @@ final class Partials
     /** Too far out of tune to be used. */
     public const UNUSED = [11, 13, 14];
     public const HIGHEST = 16;
+    /** So flat that slurs leave it out: 6 and 8 are neighbours. */
+    public const FLAT = 7;
 
     /** Cents above the fundamental. */
     public static function cents(int $partial): float
@@ -33,9 +35,13 @@ final class Partials
         return self::cents($partial) - 100 * self::halfSteps($partial);
     }
 
-    /** @return list<int> */
-    public static function usable(): array
+    /**
+     * @param bool $withPedal whether the fundamental itself counts
+     *
+     * @return list<int>
+     */
+    public static function usable(bool $withPedal = false): array
     {
-        return array_values(array_diff(range(2, self::HIGHEST), self::UNUSED));
+        return array_values(array_diff(range($withPedal ? 1 : 2, self::HIGHEST), self::UNUSED));
     }
 }

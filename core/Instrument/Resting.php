@@ -15,7 +15,7 @@ final readonly class Resting
      * @param list<string> $touches
      * @param string $how "ahead": where the line comes to a note that holds them and only such notes lie between;
      * "bridge": where it comes from such a note as well; "beside": where a neighbour holds them;
-     * "always"; "first": always for first-year players, ahead or behind for others; "trill"
+     * "always"; "first": always for first-year players, ahead or behind for others
      * @param string       $because in a teacher's words
      * @param list<string> $whileHeld only with fingerings that hold all of these
      */

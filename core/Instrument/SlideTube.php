@@ -15,6 +15,8 @@ use SwiftReed\Pitch\Pitch;
  */
 final class SlideTube implements Mechanism
 {
+    /** The outermost position without a trigger. */
+    private const LAST = 7;
     /** Beyond this many cents a position is raised or lowered. */
     private const IN_TUNE = 10.0;
     /** @var array<int, list<Fingering>> */
@@ -27,12 +29,14 @@ final class SlideTube implements Mechanism
      * @param array<int, string> $defaults usual positions that the length does not decide,
      *  by the sounding MIDI number: "T1"
      * @param list<TaughtAlternate>                     $taught
+     * @param bool $hasPedals whether the player has the pedal notes: the fundamental itself
      */
     public function __construct(
         private readonly int $fundamental,
         private readonly array $attachments,
         private readonly array $defaults = [],
         private readonly array $taught = [],
+        private readonly bool $hasPedals = false,
     ) {
     }
 
@@ -77,7 +81,7 @@ final class SlideTube implements Mechanism
     private function ranked(int $sounding): array
     {
         $found = [];
-        foreach (Partials::usable() as $partial) {
+        foreach (Partials::usable($this->hasPedals) as $partial) {
             $open = $this->fundamental + Partials::halfSteps($partial);
             $error = Partials::error($partial);
             $position = $open - $sounding + 1;
@@ -140,5 +144,24 @@ final class SlideTube implements Mechanism
         }
 
         return $fingerings;
+    }
+
+    public function trills(Fingering $lower, Fingering $upper): ?array
+    {
+        return TubeTrill::moves($lower, $upper);
+    }
+
+    public function lengthsFrom(Fingering $from, bool $fromOpen): array
+    {
+        $first = $fromOpen ? 1 : $from->onSlide()->position;
+        $last = self::LAST;
+        foreach ($this->attachments as $letter => [, , $positions]) {
+            $last = $letter === $from->side ? $positions : $last;
+        }
+
+        return array_map(
+            static fn (int $position): TubeLength => TubeLength::position($position, $from->side),
+            range($first, max($last, $first)),
+        );
     }
 }

@@ -45,6 +45,12 @@ final readonly class Touch
         return '4' === $this->finger[1];
     }
 
+    /** Whether the hand at the base of the index presses it: such keys are pressed one by one, whatever else is held. */
+    public function isPalmKey(): bool
+    {
+        return 'palm' === $this->part;
+    }
+
     /** "left little finger" */
     public function fingerSpoken(): string
     {

@@ -53,4 +53,14 @@ final class TwoSides implements Mechanism
     {
         return MechanismKind::Valves;
     }
+
+    public function trills(Fingering $lower, Fingering $upper): ?array
+    {
+        return TubeTrill::moves($lower, $upper);
+    }
+
+    public function lengthsFrom(Fingering $from, bool $fromOpen): array
+    {
+        return $this->long->lengthsFrom($from, $fromOpen);
+    }
 }

@@ -65,10 +65,12 @@ final class ValveBuilder
     {
         $valves = $this->file->number('valves', 3);
         $compensating = false;
+        $hasPedals = false;
         $usual = [];
         foreach ($this->setups as $setup) {
             $valves = $setup->number('valves', $valves);
             $compensating = $compensating || $setup->flag('compensating');
+            $hasPedals = $hasPedals || $setup->flag('pedals');
             foreach ($setup->textOrNull('on') === $side ? $setup->part('usual')->keys() : [] as $note) {
                 $usual[Pitch::parse($note)->midi() - $this->down] = $setup->part('usual')->text($note);
             }
@@ -87,6 +89,7 @@ final class ValveBuilder
             $isThumbs,
             TaughtAlternate::listIn($this->file, $this->down),
             $usual,
+            $hasPedals,
         );
     }
 }

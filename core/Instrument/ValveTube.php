@@ -17,6 +17,9 @@ final class ValveTube implements Mechanism
 {
     /** Half steps of tube in each valve. The fifth is a long whole step, 2.33 half steps. */
     private const VALVES = [1 => 2.0, 2 => 1.0, 3 => 3.0, 4 => 5.0, 5 => 2.33];
+    /** Valves by the half steps they lower, as lip slurs go down: the handbook, chapter 4, "Flexibility". */
+    private const DOWN_THREE = ['0', '2', '1', '1-2', '2-3', '1-3', '1-2-3'];
+    private const DOWN_FOUR = ['0', '2', '1', '1-2', '2-3', '4', '2-4'];
     /** A combination further off than this is not counted as giving the note, in cents. */
     private const TOLERANCE = 60.0;
     private const TOO_SHARP = 40.0;
@@ -37,6 +40,7 @@ final class ValveTube implements Mechanism
      * @param bool      $thumb        whether this side is taken by the thumb
      * @param list<TaughtAlternate> $taught
      * @param array<int, string>    $usual  fingerings that a school takes for usual, by the sounding MIDI number
+     * @param bool $hasPedals whether the player has the pedal notes: the fundamental itself
      */
     public function __construct(
         private readonly int $fundamental,
@@ -47,6 +51,7 @@ final class ValveTube implements Mechanism
         private readonly bool $thumb = false,
         private readonly array $taught = [],
         private readonly array $usual = [],
+        private readonly bool $hasPedals = false,
     ) {
         $this->combinations = $this->combinations();
     }
@@ -85,7 +90,7 @@ final class ValveTube implements Mechanism
     private function find(int $sounding): array
     {
         $found = [];
-        foreach (Partials::usable() as $partial) {
+        foreach (Partials::usable($this->hasPedals) as $partial) {
             $open = $this->fundamental + Partials::halfSteps($partial);
             foreach ($this->combinations as [$valves, $halfSteps, $lowers]) {
                 $cents = 100 * $this->fundamental + Partials::cents($partial) - $lowers - 100 * $sounding;
@@ -187,5 +192,33 @@ final class ValveTube implements Mechanism
         }
 
         return $combinations;
+    }
+
+    public function trills(Fingering $lower, Fingering $upper): ?array
+    {
+        return TubeTrill::moves($lower, $upper);
+    }
+
+    public function lengthsFrom(Fingering $from, bool $fromOpen): array
+    {
+        $all = $this->valves > 3 ? self::DOWN_FOUR : self::DOWN_THREE;
+        $first = array_search($fromOpen ? '0' : $from->valves, $all, true);
+        $longer = false === $first
+            ? [(string) $from->valves, ...\array_slice($all, $this->lowers((string) $from->valves) + 1)]
+            : \array_slice($all, $first);
+
+        return array_map(
+            static fn (string $valves): TubeLength => TubeLength::valves($valves, $from->side),
+            $longer,
+        );
+    }
+
+    /** Half steps by which valves lower the tube: "1-3" by five. */
+    private function lowers(string $valves): int
+    {
+        return (int) round(array_sum(array_map(
+            static fn (string $one): float => self::VALVES[(int) $one] ?? 0.0,
+            explode('-', $valves),
+        )));
     }
 }

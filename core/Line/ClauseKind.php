@@ -15,6 +15,8 @@ enum ClauseKind: string
     case Place = 'place';
     case Direction = 'direction';
     case Pattern = 'pattern';
+    /** On which lengths of a brass instrument's tube a flexibility study is played. */
+    case Lengths = 'lengths of tube';
     case Sequel = 'sequel';
     case Ending = 'ending';
     case Rhythm = 'rhythm';
@@ -39,6 +41,7 @@ enum ClauseKind: string
             self::Place => 'the lowest octave that lies well',
             self::Direction => 'up and down, or the pattern\'s',
             self::Pattern => 'straight; for a pair of triads, triad pair',
+            self::Lengths => 'the one fingering',
             self::Sequel => 'none',
             self::Ending => 'plain',
             self::Rhythm => 'quarters, or the pattern\'s; in 6/8 eighths',

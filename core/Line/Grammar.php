@@ -50,8 +50,12 @@ final class Grammar
         }
         $this->add(
             ClauseKind::Pattern,
-            [['build-up from', 'build up from {pitch:from}', 'build-up from {pitch:from}']],
+            [
+                ['build-up from', 'build up from {pitch:from}', 'build-up from {pitch:from}'],
+                ['lip slurs of', 'lip slurs of {n:2..5}'],
+            ],
         );
+        $this->add(ClauseKind::Lengths, [['down', 'down the valves'], ['down', 'down the positions']]);
         $this->add(ClauseKind::Sequel, [
             ['restated', 'then arpeggio restated'], ['arpeggio', 'then arpeggio'],
             ['arpeggio', 'then the arpeggio', 'then arpeggio'],

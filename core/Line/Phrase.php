@@ -70,7 +70,7 @@ final readonly class Phrase
                     'tempo N' => 'tempo 12', 'at N' => 'at 80', 'N oct' => '2 oct',
                     'minors N octave(s)' => 'minors 2 octaves', 'minors N notes' => 'minors 5 notes',
                     'build up from G3' => 'build-up from G3', 'N octave(s)' => '2 octaves', 'N notes' => '5 notes',
-                    '(s)' => 's', 'fold after N' => 'fold after 4', 'long on N' => 'long on 3',
+                    'lip slurs of N' => 'lip slurs of 3', '(s)' => 's', 'fold after N' => 'fold after 4', 'long on N' => 'long on 3',
                     'pick up N beat(s)' => 'pick-up 1 beat', 'pick up N eighth(s)' => 'pick-up 3 eighths',
                     'N times' => '3 times', 'drop above G3' => 'drop above E6', 'drill after N' => 'drill after 8',
                     'drill after note N' => 'drill after note 8', '= N' => '= 72', 'goal N' => 'goal 120',

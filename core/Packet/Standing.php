@@ -47,7 +47,7 @@ final readonly class Standing
             max($midi),
             [] === $study->moves
                 && RangePolicy::WholeOctaves === $study->policy
-                && !$study->recipe->pattern->isLipSlurs,
+                && !$study->recipe->pattern->isLipSlurs(),
             $study->recipe->line->clause(ClauseKind::Key)->word('material'),
             $study->isBeyondLimit,
         );

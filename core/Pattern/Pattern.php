@@ -18,6 +18,7 @@ final readonly class Pattern
      * @param list<CellDegree> $roots   the degrees of "on 1 4 5"
      * @param bool       $alternates whether every other root takes the cell of the way down
      * @param bool       $stays   whether the line ends where the last cell ends, and does not go home
+     * @param LipShape|null $lip   what is played on one fingering, of a flexibility study
      * @param Pitch|null $newNote the written note from which a line is built up to both sides
      * @param string     $rhythm  the rhythm clause that is meant when none is said
      * @param string     $says    what it is good for, a sentence for people
@@ -33,7 +34,7 @@ final readonly class Pattern
         public bool $stays = false,
         public string $rhythm = '',
         public string $says = '',
-        public bool $isLipSlurs = false,
+        public ?LipShape $lip = null,
         public ?Pitch $newNote = null,
     ) {
     }
@@ -60,7 +61,7 @@ final readonly class Pattern
             $this->stays,
             $this->rhythm,
             $this->says,
-            false,
+            null,
             $newNote,
         );
     }
@@ -91,6 +92,18 @@ final readonly class Pattern
         return false;
     }
 
+    /** Whether it stays on one fingering of a brass instrument. */
+    public function isLipSlurs(): bool
+    {
+        return null !== $this->lip;
+    }
+
+    /** The same with another shape on each length of tube; what does not fill bars by turns goes in quarters. */
+    public function lipped(string $text, LipShape $lip): self
+    {
+        return $this->named($text, $lip->fitsBars() ? $this->rhythm : '', $this->says, $lip);
+    }
+
     public function isStraight(): bool
     {
         return 'straight' === $this->text;
@@ -104,7 +117,7 @@ final readonly class Pattern
     /** Whether it goes up and down by itself, or not at all, so that a direction has nothing to say. */
     public function hasItsOwnWay(): bool
     {
-        return $this->onlyGoesUp() || Progress::Listed === $this->progress || $this->isLipSlurs;
+        return $this->onlyGoesUp() || Progress::Listed === $this->progress || $this->isLipSlurs();
     }
 
     /** Whether it can be turned round all the same: a line that is built up note by note. */
@@ -126,7 +139,7 @@ final readonly class Pattern
     }
 
     /** The same under the name it has in the library. */
-    public function named(string $name, string $rhythm, string $says, bool $isLipSlurs): self
+    public function named(string $name, string $rhythm, string $says, ?LipShape $lip = null): self
     {
         return new self(
             $name,
@@ -139,7 +152,7 @@ final readonly class Pattern
             $this->stays,
             $rhythm,
             $says,
-            $isLipSlurs,
+            $lip,
         );
     }
 }

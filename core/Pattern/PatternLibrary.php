@@ -73,13 +73,17 @@ final class PatternLibrary
         if (!isset($this->entries[$name])) {
             throw DataError::entry('patterns', $name, 'no pattern has this name');
         }
-        $isLipSlurs = true === ($this->entries[$name]['lip'] ?? false);
+        $lip = match ($this->entries[$name]['lip'] ?? null) {
+            null => null,
+            'all' => LipShape::allPartials(),
+            default => LipShape::neighbours(LipShape::FEWEST),
+        };
         try {
-            return PatternParser::parse($isLipSlurs ? '1' : $this->cell($name))->named(
+            return PatternParser::parse(null === $lip ? $this->cell($name) : '1')->named(
                 $name,
                 $this->field($name, 'rhythm'),
                 $this->field($name, 'says'),
-                $isLipSlurs,
+                $lip,
             );
         } catch (PatternError $error) {
             throw DataError::entry('patterns', $name, $error->getMessage());

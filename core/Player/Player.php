@@ -14,21 +14,24 @@ final readonly class Player
 {
     /** Half steps that limits of comfort leave at least. */
     private const LEAST = 12;
+    /** The written notes that a brass instrument's tube has, be they never so uncommon. */
+    public const REACH = 'reach';
 
     /**
      * @param string                 $name     as it is said in messages: "the clarinet in B♭"
-     * @param array<string, Range> $range  by the stage's value, and "well": where a line lies well
+     * @param array<string, Range> $range  by the stage's value, "well": where a line lies well, and
+     *  on brass "reach": as far as his own limits may extend it
      * @param float $phrase seconds that a breath lasts at this stage on this instrument
-     * @param \Closure(Pitch): list<array{Pitch,
-     *  int}> $nextPartial the next note above on the same fingering and how many partials higher it lies,
-     *  where an instrument has partials
+     * @param \Closure(Pitch, bool): list<list<array{Pitch, int}>> $tubes for a note of a brass instrument, the length
+     *  of tube of its usual fingering (or the open one) and each that is a half step longer: the notes on it, rising,
+     *  each with the number of its partial
      */
     public function __construct(
         public string $name,
         public Transposition $transposition,
         public array $range,
         public PlayerSettings $settings,
-        public \Closure $nextPartial,
+        public \Closure $tubes,
         public float $phrase = 12.0,
     ) {
     }
@@ -70,12 +73,13 @@ final readonly class Player
             return null;
         }
         $full = $this->range[Stage::Full->value];
-        $low = $limits->lowest->isHigherThan($full->lowest) ? $limits->lowest : $full->lowest;
-        $high = $full->highest->isHigherThan($limits->highest) ? $limits->highest : $full->highest;
+        $reach = $this->range[self::REACH] ?? $full;
+        $low = $limits->lowest->isHigherThan($reach->lowest) ? $limits->lowest : $reach->lowest;
+        $high = $reach->highest->isHigherThan($limits->highest) ? $limits->highest : $reach->highest;
         if ($high->midi() - $low->midi() < self::LEAST) {
             throw PlayerError::limitsTooNarrow($limits, $this->name, $full);
         }
 
-        return Range::of($low, $high);
+        return $full->between($low, $high);
     }
 }

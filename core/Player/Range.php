@@ -12,13 +12,26 @@ use SwiftReed\Pitch\PitchError;
  */
 final readonly class Range
 {
-    private function __construct(public Pitch $lowest, public Pitch $highest)
+    /** @param self|null $gap notes between the ends that the instrument does not have */
+    private function __construct(public Pitch $lowest, public Pitch $highest, public ?self $gap = null)
     {
     }
 
     public static function of(Pitch $lowest, Pitch $highest): self
     {
         return new self($lowest, $highest);
+    }
+
+    /** The same with notes left out: between the pedal notes of a brass instrument and its second partial. */
+    public function without(self $gap): self
+    {
+        return new self($this->lowest, $this->highest, $gap);
+    }
+
+    /** The same between narrower ends. */
+    public function between(Pitch $lowest, Pitch $highest): self
+    {
+        return new self($lowest, $highest, $this->gap);
     }
 
     /**
@@ -43,7 +56,11 @@ final readonly class Range
 
     public function holds(Pitch $low, Pitch $high): bool
     {
-        return $low->midi() >= $this->lowest->midi() && $high->midi() <= $this->highest->midi();
+        return $low->midi() >= $this->lowest->midi()
+            && $high->midi() <= $this->highest->midi()
+            && (null === $this->gap
+                || $high->midi() < $this->gap->lowest->midi()
+                || $low->midi() > $this->gap->highest->midi());
     }
 
     public function halfSteps(): int
@@ -51,9 +68,25 @@ final readonly class Range
         return $this->highest->midi() - $this->lowest->midi();
     }
 
-    /** "E3 to C6" with printed signs. */
+    /** @return list<Pitch> every half step that it has, named with a sharp */
+    public function pitches(): array
+    {
+        $pitches = [];
+        for ($midi = $this->lowest->midi(); $midi <= $this->highest->midi(); ++$midi) {
+            $pitch = Pitch::plain($midi, true);
+            if ($this->holds($pitch, $pitch)) {
+                $pitches[] = $pitch;
+            }
+        }
+
+        return $pitches;
+    }
+
+    /** "E3 to C6" with printed signs; with the notes that are left out. */
     public function spoken(): string
     {
-        return $this->lowest->sign().' to '.$this->highest->sign();
+        $ends = $this->lowest->sign().' to '.$this->highest->sign();
+
+        return null === $this->gap ? $ends : $ends.', without '.$this->gap->spoken();
     }
 }

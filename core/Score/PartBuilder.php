@@ -86,13 +86,16 @@ final class PartBuilder
             $study,
             $settings->stage,
             $own->pins,
-            $recipe->pattern->isLipSlurs
+            $recipe->pattern->isLipSlurs()
                 ? self::onOneFingering($study, $instrument)
                 : $this->drilled($recipe, $instrument, $player, $own),
             $own->tendencies,
         );
 
-        return Part::of($instrument, $study, $plan, $own->tendencies);
+        // What the lip does is the exercise itself, and no finger moves.
+        $told = $recipe->pattern->isLipSlurs() ? $plan->withoutHardSpots() : $plan;
+
+        return Part::of($instrument, $study, $told, $own->tendencies);
     }
 
     /** A study that comes from elsewhere than a line, with its fingerings. */
@@ -236,16 +239,19 @@ final class PartBuilder
     }
 
     /**
-     * Lip slurs stay on the fingering of their first note.
+     * Flexibility stays on one fingering: that of its first note, and on each longer tube its own.
      *
      * @return list<Fingering>
      */
     private static function onOneFingering(Study $study, Instrument $instrument): array
     {
-        $first = $instrument->fingerings($study->notes[0]->pitch())[0];
+        $notes = array_map(
+            static fn (StudyNote $note): array => [$note->pitch(), (int) $note->tone->cell],
+            $study->notes,
+        );
 
-        return array_map(
-            static fn (StudyNote $note): Fingering => $instrument->sameFingering($note->pitch(), $first)[0] ?? $first,
+        return $instrument->onTubes($notes) ?? array_map(
+            static fn (StudyNote $note): Fingering => $instrument->fingerings($note->pitch())[0],
             $study->notes,
         );
     }

@@ -27,7 +27,7 @@ final class Chords
         $material = $study->recipe->material;
         $walksCells = !$study->recipe->pattern->isStraight()
             && !$study->recipe->pattern->isBuilt()
-            && !$study->recipe->pattern->isLipSlurs;
+            && !$study->recipe->pattern->isLipSlurs();
         $toConcert = Interval::between($study->writtenKey->key->tonic->at(4), $study->concertKey->tonic->at(4));
         $chords = [];
         $before = null;

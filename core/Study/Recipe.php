@@ -6,6 +6,7 @@ namespace SwiftReed\Study;
 
 use SwiftReed\Line\ClauseKind;
 use SwiftReed\Line\StudyLine;
+use SwiftReed\Pattern\LipShape;
 use SwiftReed\Pattern\Pattern;
 use SwiftReed\Pattern\PatternLibrary;
 use SwiftReed\Pattern\PatternParser;
@@ -54,6 +55,9 @@ final readonly class Recipe
             ? $patterns->pattern('triad pair')
             : self::saidPattern($line, $patterns);
         $timing = Timing::of($line, $pattern);
+        if ($line->says(ClauseKind::Lengths) && null === $pattern->lip) {
+            throw StudyError::lengthsWithoutSlurs($line->clause(ClauseKind::Lengths)->text);
+        }
         if ($line->says(ClauseKind::MinorExtent)) {
             // Orders of keys give each minor its own extent; where it is still said, there is none.
             throw StudyError::minorsWithoutKeys($line->clause(ClauseKind::MinorExtent)->text);
@@ -70,7 +74,7 @@ final readonly class Recipe
             $placing,
             RangeChoice::of($line),
             $timing,
-            Articulation::from($line->phrase(ClauseKind::Articulation, $pattern->isLipSlurs ? 'slurred' : 'tongued')),
+            Articulation::from($line->phrase(ClauseKind::Articulation, $pattern->isLipSlurs() ? 'slurred' : 'tongued')),
             $line->says(ClauseKind::Drill) ? $line->clause(ClauseKind::Drill)->number('n') : null,
         );
     }
@@ -92,10 +96,24 @@ final readonly class Recipe
         }
         $clause = $line->clause(ClauseKind::Pattern);
 
-        return match ($clause->says) {
+        $pattern = match ($clause->says) {
             'cell' => PatternParser::parse($clause->word('cell')),
             'build-up from' => $patterns->pattern('build-up')->from(Pitch::parse($clause->word('from'))),
+            'lip slurs of' => $patterns->pattern('lip slurs')->lipped(
+                $clause->text,
+                LipShape::neighbours($clause->number('n')),
+            ),
             default => $patterns->pattern($clause->says),
         };
+
+        $lip = $pattern->lip;
+        if (null === $lip) {
+            return $pattern;
+        }
+        if ('octaves' === $line->phrase(ClauseKind::Extent, '') && 'lip slurs of' !== $clause->says) {
+            $lip = $lip->spanning($line->clause(ClauseKind::Extent)->number('n'));
+        }
+
+        return $pattern->lipped($pattern->text, $line->says(ClauseKind::Lengths) ? $lip->walkingDown() : $lip);
     }
 }

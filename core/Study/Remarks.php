@@ -41,8 +41,9 @@ final class Remarks
             true,
         );
         $kinds = match (true) {
-            $recipe->pattern->isLipSlurs => [
-                ClauseKind::Extent, ClauseKind::Place, ClauseKind::Direction, ClauseKind::Sequel, ClauseKind::Range,
+            $recipe->pattern->isLipSlurs() => [
+                ...('octaves' === $recipe->line->phrase(ClauseKind::Extent, '') ? [] : [ClauseKind::Extent]),
+                ClauseKind::Direction, ClauseKind::Sequel, ClauseKind::Range,
             ],
             RangePolicy::TurnRound === $recipe->range->policy => [
                 ClauseKind::Extent,
@@ -60,7 +61,7 @@ final class Remarks
             static fn (ClauseKind $kind): string => '"'.$recipe->line->clause($kind)->text.'"',
             array_values(array_filter($kinds, $recipe->line->says(...))),
         );
-        $why = RangePolicy::TurnRound === $recipe->range->policy && !$recipe->pattern->isLipSlurs
+        $why = RangePolicy::TurnRound === $recipe->range->policy && !$recipe->pattern->isLipSlurs()
             ? 'The line turns round at the limits of the range'
             : 'The pattern has its own way';
 

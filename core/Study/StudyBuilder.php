@@ -22,7 +22,7 @@ use SwiftReed\Study\Rhythm\OneLong;
 use SwiftReed\Study\Rhythm\Rhythm;
 use SwiftReed\Study\Rhythm\Rounds;
 use SwiftReed\Study\Tonguing\Breaths;
-use SwiftReed\Study\Walk\LipSlurs;
+use SwiftReed\Study\Walk\Flexibility;
 use SwiftReed\Study\Walk\Sounding;
 use SwiftReed\Study\Walk\Walk;
 use SwiftReed\Time\Bars;
@@ -65,6 +65,7 @@ final readonly class StudyBuilder
         $onset = 0;
         $isBeyond = false;
         foreach ($placement->tones as $i => $tone) {
+            self::isThere($tone, $player);
             $onset += $tone->rests * $recipe->timing->rhythm->ticks();
             $bar = $bars->bar($onset + $lead);
             $hasSign = $signs->take($tone->pitch, $bar);
@@ -101,7 +102,7 @@ final readonly class StudyBuilder
             $notes,
             $placement->policy,
             self::moves($placement->tones),
-            $this->warnings($recipe, $written, $placement),
+            [...$this->warnings($recipe, $written, $placement), ...self::uncommon($placement->tones, $player)],
             $bars,
             $placement->tonic,
             $placement->from,
@@ -112,12 +113,49 @@ final readonly class StudyBuilder
         );
     }
 
+    /**
+     * @param non-empty-list<Tone> $tones
+     *
+     * @return list<string> what is said where a player's own limits go beyond the usual range of the instrument
+     */
+    private static function uncommon(array $tones, Player $player): array
+    {
+        $usual = $player->range[Stage::Full->value];
+        $highest = null;
+        foreach ($tones as $tone) {
+            if (
+                $tone->pitch->isHigherThan($usual->highest)
+                && (null === $highest || $tone->pitch->isHigherThan($highest))
+            ) {
+                $highest = $tone->pitch;
+            }
+        }
+
+        return null === $highest
+            ? []
+            : [\sprintf(
+                '%s lies above the usual range of %s (%s): uncommon, and for players who have it.',
+                $highest->sign(),
+                $player->name,
+                $usual->spoken(),
+            )];
+    }
+
+    /** @throws StudyError when the tube lacks the note */
+    private static function isThere(Tone $tone, Player $player): void
+    {
+        $gap = $player->range[Stage::Full->value]->gap;
+        if (null !== $gap && $gap->holds($tone->pitch, $tone->pitch)) {
+            throw StudyError::inTheGap($tone->pitch, $gap, $player->name);
+        }
+    }
+
     /** @throws StudyError */
     private function placed(Recipe $recipe, Player $player, Key $written, Key $concert): Placement
     {
         $sounding = Sounding::of($player->transposition, $written, $concert);
-        if ($recipe->pattern->isLipSlurs) {
-            return LipSlurs::placed($recipe, $player, $written, $sounding);
+        if (null !== $recipe->pattern->lip) {
+            return Flexibility::placed($recipe, $recipe->pattern->lip, $player, $written, $sounding);
         }
         $isRestated = Sequel::Restated === $recipe->course->sequel
             || Rhythm::OneLongInTheBar === $recipe->timing->rhythm;

@@ -330,6 +330,45 @@ final class StudyError extends \DomainException implements Mistake
         );
     }
 
+    public static function lengthsWithoutSlurs(string $said): self
+    {
+        return new self(
+            \sprintf(
+                '"%s" was read, which takes lip slurs from one fingering to the next; expected them with it',
+                $said,
+            ),
+            [ClauseKind::Lengths, self::say(ClauseKind::Pattern, 'lip slurs')],
+        );
+    }
+
+    public static function noSuchPartials(string $pattern, string $instrument, Range $range): self
+    {
+        return new self(
+            \sprintf(
+                '"%s" was read; from there %s does not have so many partials of one fingering in its range (%s). '
+                    .'Expected fewer, or another place',
+                $pattern,
+                $instrument,
+                $range->spoken(),
+            ),
+            [ClauseKind::Place, self::say(ClauseKind::Pattern, 'lip slurs')],
+        );
+    }
+
+    public static function inTheGap(Pitch $note, Range $gap, string $instrument): self
+    {
+        return new self(
+            \sprintf(
+                'The line needs %s, which %s does not have: %s lie between its pedal notes and its range. '
+                    .'Expected another place or a smaller extent',
+                $note->sign(),
+                $instrument,
+                $gap->spoken(),
+            ),
+            [ClauseKind::Place, self::octaves(1)],
+        );
+    }
+
     public static function ownLengthAlready(string $rhythm, string $with): self
     {
         return new self(

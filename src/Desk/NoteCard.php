@@ -11,6 +11,8 @@ use SwiftReed\Explain\Likeness;
 use SwiftReed\Explain\Moves;
 use SwiftReed\Explain\Speech;
 use SwiftReed\Explain\TalkThrough;
+use SwiftReed\Explain\TrillWords;
+use SwiftReed\Fingering\TrillBook;
 use SwiftReed\Instrument\FingeringUse;
 use SwiftReed\Pitch\Pitch;
 use SwiftReed\Score\KeyNames;
@@ -28,6 +30,8 @@ final readonly class NoteCard
      * @param list<array{text: string, use: string, when: string, cost: float, why: string, diagram: string,
      *  words: string}> $alternates
      * @param list<string> $advice     what a teacher adds
+     * @param list<array{high: string, says: string, svg: string}> $trills from this note to the half and the whole
+     *  step above
      */
     private function __construct(
         public int $index,
@@ -52,6 +56,7 @@ final readonly class NoteCard
         public array $keys,
         public array $advice,
         public string $resting,
+        public array $trills,
     ) {
     }
 
@@ -74,6 +79,9 @@ final readonly class NoteCard
         }
         $alternates = [];
         foreach ($planned->alternates as $alternate) {
+            if (FingeringUse::Trill === $alternate->fingering->use) {
+                continue; // it stands with the trills
+            }
             $alternates[] = [
                 'text' => $alternate->fingering->text,
                 'use' => FingeringUse::Default === $alternate->fingering->use
@@ -125,7 +133,24 @@ final readonly class NoteCard
             array_map(Speech::sentence(...), FingeringWords::pointedOut($instrument, $fingering, $note->pitch())),
             TalkThrough::advice($instrument, $index, $part->study, $part->plan),
             $resting,
+            self::trills($part, $index),
         );
+    }
+
+    /** @return list<array{high: string, says: string, svg: string}> */
+    private static function trills(Part $part, int $index): array
+    {
+        $low = $part->study->notes[$index]->pitch();
+        $trills = [];
+        foreach ((new TrillBook($part->instrument))->from($low) as ['high' => $high, 'trills' => $ways]) {
+            $trills[] = [
+                'high' => $high->sign(),
+                'says' => TrillWords::says($part->instrument, $ways[0] ?? null),
+                'svg' => isset($ways[0]) ? self::drawn(Diagram::trill($part->instrument, $ways[0]), '') : '',
+            ];
+        }
+
+        return $trills;
     }
 
     private static function drawn(Drawing $drawing, string $words): string

@@ -51,12 +51,15 @@ final class Panels
             'keys by fourths', 'keys by fifths', 'keys chromatic up', 'keys chromatic down', 'keys with minors',
             'keys by modes', 'keys by degrees',
         ],
+        'lengths-of-tube' => ['down the valves', 'down the positions'],
         'time' => ['4/4', '3/4', '2/4', '6/8'],
         'pick-up' => ['pick-up 1 beat', 'pick-up 2 beats', 'pick-up 1 eighth', 'pick-up 3 eighths'],
         'tempo' => ['50', '60', '72', '80', '96', '108', '120', '132', '144'],
         'goal' => ['goal 80', 'goal 100', 'goal 120', 'goal 144'],
         'click' => ['click every beat', 'click 2 and 4'],
     ];
+    /** Flexibility with more than two partials, beside the pattern of two. */
+    private const LIP_SLURS = ['lip slurs of 3', 'lip slurs of 4', 'lip slurs of 5'];
     /** The line under a picture: what the choice is added to, and which of its notes are shown. */
     private const PICTURED = [
         'extent' => ['concert C major, up, ', 0, 16],
@@ -118,13 +121,23 @@ final class Panels
         $more = [];
         foreach (Sentence::GROUPS as $group => $kinds) {
             foreach ($kinds as $kind) {
-                if (!$line->says($kind) && (ClauseKind::Goal !== $kind || $line->says(ClauseKind::Tempo))) {
+                if (!$line->says($kind) && $this->hasAPart($kind, $line)) {
                     $more[$group][] = ['id' => Sentence::id($kind), 'default' => $this->unsaid($kind, $line)];
                 }
             }
         }
 
         return $more;
+    }
+
+    /** Whether a clause that is not said would have anything to say in this line. */
+    private function hasAPart(ClauseKind $kind, StudyLine $line): bool
+    {
+        return match ($kind) {
+            ClauseKind::Goal => $line->says(ClauseKind::Tempo),
+            ClauseKind::Lengths => Recipe::saidPattern($line, $this->patterns)->isLipSlurs(),
+            default => true,
+        };
     }
 
     /** What holds where a clause is not said: "" for the usual, "pattern" where the pattern decides. */
@@ -135,7 +148,7 @@ final class Panels
         return match ($kind) {
             ClauseKind::Direction => $pattern->hasItsOwnWay() || $pattern->isBuilt() ? 'pattern' : '',
             ClauseKind::Rhythm => '' !== $pattern->rhythm ? 'pattern' : '',
-            ClauseKind::Articulation => $pattern->isLipSlurs ? 'pattern' : '',
+            ClauseKind::Articulation => $pattern->isLipSlurs() ? 'pattern' : '',
             default => '',
         };
     }
@@ -150,10 +163,7 @@ final class Panels
         $id = Sentence::id($kind);
         $said = $line->says($kind) ? $line->clause($kind)->text : '';
         $offered = ClauseKind::Pattern === $kind
-            ? array_values(array_filter(
-                $this->patterns->names(),
-                static fn (string $name): bool => 'straight' !== $name,
-            ))
+            ? $this->offeredPatterns()
             : self::OFFERED[$id] ?? [];
         if (ClauseKind::Click === $kind && '4/4' !== $line->phrase(ClauseKind::Time, '4/4')) {
             $offered = ['click every beat'];
@@ -167,6 +177,22 @@ final class Panels
         }
 
         return $choices;
+    }
+
+    /** @return list<string> */
+    private function offeredPatterns(): array
+    {
+        $names = [];
+        foreach ($this->patterns->names() as $name) {
+            if ('straight' !== $name) {
+                $names[] = $name;
+            }
+            if ('lip slurs' === $name) {
+                array_push($names, ...self::LIP_SLURS);
+            }
+        }
+
+        return $names;
     }
 
     private function clause(StudyLine $line, string $text, string $name, string $said, string $group): Choice

@@ -17,8 +17,8 @@ final class Sentence
     /** What a line may say beside its key, in the groups in which it is offered. */
     public const GROUPS = [
         'notes' => [
-            ClauseKind::Extent, ClauseKind::Place, ClauseKind::Direction, ClauseKind::Pattern, ClauseKind::Sequel,
-            ClauseKind::Ending,
+            ClauseKind::Extent, ClauseKind::Place, ClauseKind::Direction, ClauseKind::Pattern, ClauseKind::Lengths,
+            ClauseKind::Sequel, ClauseKind::Ending,
         ],
         'rhythm' => [
             ClauseKind::Rhythm, ClauseKind::Rounds, ClauseKind::Time, ClauseKind::PickUp, ClauseKind::Tempo,

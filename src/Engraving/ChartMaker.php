@@ -173,10 +173,15 @@ final class ChartMaker
         return true;
     }
 
-    /** @return list<Fingering> the usual one and those that are shown below it */
+    /** @return list<Fingering> the usual one and those that are shown below it; trills have pages of their own */
     private static function shown(Instrument $instrument, Pitch $pitch): array
     {
-        return \array_slice($instrument->fingerings($pitch), 0, self::MOST);
+        $fingerings = array_filter(
+            $instrument->fingerings($pitch),
+            static fn (Fingering $one): bool => FingeringUse::Trill !== $one->use,
+        );
+
+        return \array_slice($fingerings, 0, self::MOST);
     }
 
     /**
@@ -252,7 +257,7 @@ final class ChartMaker
         $x = 0;
         for ($midi = $low; $midi <= $range->highest->midi() + 1 || 0 !== $midi % 12; ++$midi) {
             $pitch = Pitch::plain($midi, true);
-            $inRange = $midi >= $range->lowest->midi() && $midi <= $range->highest->midi();
+            $inRange = $range->holds($pitch, $pitch);
             $name = 0 === $pitch->alter ? $pitch->text() : $pitch->spoken();
             if (0 === $pitch->alter) {
                 $label = 'C' === $pitch->letter->text()
@@ -304,8 +309,7 @@ final class ChartMaker
     {
         $range = $instrument->range[Stage::Full->value];
         $notes = [];
-        for ($midi = $range->lowest->midi(); $midi <= $range->highest->midi(); ++$midi) {
-            $pitch = Pitch::plain($midi, true);
+        foreach ($range->pitches() as $pitch) {
             if ('' === $register || $instrument->register($pitch) === $register) {
                 $notes[] = $pitch;
             }

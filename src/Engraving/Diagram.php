@@ -6,6 +6,7 @@ namespace App\Engraving;
 
 use SwiftReed\Explain\FingeringWords;
 use SwiftReed\Fingering\PlannedNote;
+use SwiftReed\Fingering\Trill;
 use SwiftReed\Instrument\Fingering;
 use SwiftReed\Instrument\Instrument;
 use SwiftReed\Instrument\KeyGroup;
@@ -61,6 +62,14 @@ final class Diagram
         );
     }
 
+    /** A trill as one drawing: what is held is down, what moves is open, bold, with a zigzag. */
+    public static function trill(Instrument $instrument, Trill $trill): Drawing
+    {
+        $fingering = $trill->comesUp() ? $trill->above : $trill->below;
+
+        return self::made($instrument, $fingering, $trill->hold, null, $trill->move);
+    }
+
     /**
      * @param list<string>      $down   touches that are down
      * @param list<string>|null $before touches that were down on the note before; null when moves are not shown
@@ -85,9 +94,15 @@ final class Diagram
     /**
      * @param list<string>      $down
      * @param list<string>|null $before
+     * @param list<string>      $trilled what moves in a trill
      */
-    private static function made(Instrument $instrument, Fingering $fingering, array $down, ?array $before): Drawing
-    {
+    private static function made(
+        Instrument $instrument,
+        Fingering $fingering,
+        array $down,
+        ?array $before,
+        array $trilled = [],
+    ): Drawing {
         $touches = $instrument->mechanism()->touches();
 
         return match (true) {
@@ -97,9 +112,20 @@ final class Diagram
                 $down,
                 $fingering->momentary,
                 $before,
+                $trilled,
             ),
-            MechanismKind::Valves === $instrument->mechanism()->kind() => self::valves($touches, $down, $before),
-            MechanismKind::Slide === $instrument->mechanism()->kind() => self::slide($touches, $fingering, $before),
+            MechanismKind::Valves === $instrument->mechanism()->kind() => self::valves(
+                $touches,
+                $down,
+                $before,
+                $trilled,
+            ),
+            MechanismKind::Slide === $instrument->mechanism()->kind() => self::slide(
+                $touches,
+                $fingering,
+                $before,
+                $trilled,
+            ),
             default => (new Ink())->drawing(0),
         };
     }
@@ -109,9 +135,16 @@ final class Diagram
      * @param list<string>         $down
      * @param list<string>         $flicked
      * @param list<string>|null    $before
+     * @param list<string>         $trilled
      */
-    private static function keywork(KeyMap $map, array $touches, array $down, array $flicked, ?array $before): Drawing
-    {
+    private static function keywork(
+        KeyMap $map,
+        array $touches,
+        array $down,
+        array $flicked,
+        ?array $before,
+        array $trilled,
+    ): Drawing {
         $ink = new Ink();
         $halfHoles = array_filter($touches, static fn (Touch $one): bool => $one->isHalfHole);
         $halves = array_keys(array_filter(
@@ -121,7 +154,7 @@ final class Diagram
         $halfFingers = array_map(static fn (string $id): string => $touches[$id]->finger, $halves);
         foreach ($map->groups as $group) {
             $spots = array_intersect_key($group->spots, $touches);
-            $used = array_intersect(array_keys($spots), [...$down, ...($before ?? [])]);
+            $used = array_intersect(array_keys($spots), [...$down, ...$trilled, ...($before ?? [])]);
             if ([] === $spots || 'never' === $group->show || ('used' === $group->show && [] === $used)) {
                 continue;
             }
@@ -131,20 +164,24 @@ final class Diagram
                 $half = $touches[$id]->isHole
                     && !$touches[$id]->isThumb()
                     && \in_array($touches[$id]->finger, $halfFingers, true);
-                $ink->touch(
-                    $spot->x,
-                    $spot->y,
-                    $spot->width,
-                    $spot->height,
-                    $spot->shape,
-                    $isDown || $half,
-                    $half,
-                    $id,
-                );
+                if (\in_array($id, $trilled, true)) {
+                    $ink->trilled($spot->x, $spot->y, $spot->width, $spot->height, $spot->shape, $id);
+                } else {
+                    $ink->touch(
+                        $spot->x,
+                        $spot->y,
+                        $spot->width,
+                        $spot->height,
+                        $spot->shape,
+                        $isDown || $half,
+                        $half,
+                        $id,
+                    );
+                }
                 if (\in_array($id, $flicked, true)) {
                     $ink->flick($spot->x, $spot->y, $spot->width, $spot->height);
                 }
-                if ($isDown && !$touches[$id]->isHole) {
+                if (($isDown || \in_array($id, $trilled, true)) && !$touches[$id]->isHole) {
                     $letters[] = $touches[$id]->label;
                 }
             }
@@ -220,8 +257,9 @@ final class Diagram
      * @param array<string, Touch> $touches
      * @param list<string>         $down
      * @param list<string>|null    $before
+     * @param list<string>         $trilled
      */
-    private static function valves(array $touches, array $down, ?array $before): Drawing
+    private static function valves(array $touches, array $down, ?array $before, array $trilled): Drawing
     {
         $ink = new Ink();
         // The thumb of a double horn is a cap of its own, before the others.
@@ -238,6 +276,7 @@ final class Diagram
                 'T' === $id,
                 \in_array($id, $down, true),
                 null === $before ? null : \in_array($id, $before, true),
+                \in_array($id, $trilled, true),
             );
         }
 
@@ -252,8 +291,12 @@ final class Diagram
         bool $isThumb,
         bool $down,
         ?bool $was,
+        bool $isTrilled,
     ): void {
         $ink->touch($x, $y, self::CAP, self::CAP, $isThumb ? 'key' : 'disc', $down);
+        if ($isTrilled) {
+            $ink->wave($x, $y + self::CAP / 2 + 40);
+        }
         $ink->inside($x, $y, $label, Ink::LETTER - 4, $down ? Ink::PAPER : Ink::QUIET);
         if (null !== $was && $was !== $down) {
             $ink->mark($x, $y + self::CAP / 2 + 40, $down ? 'down' : 'up');
@@ -263,8 +306,9 @@ final class Diagram
     /**
      * @param array<string, Touch> $touches
      * @param list<string>|null    $before
+     * @param list<string>         $trilled
      */
-    private static function slide(array $touches, Fingering $fingering, ?array $before): Drawing
+    private static function slide(array $touches, Fingering $fingering, ?array $before, array $trilled): Drawing
     {
         $ink = new Ink();
         $left = -330.0;
@@ -290,6 +334,7 @@ final class Diagram
                 true,
                 $down,
                 null === $before ? null : \in_array($id, $before, true),
+                \in_array($id, $trilled, true),
             );
         }
         $x += \count($caps) * self::CAP_STEP + $gap;

@@ -23,6 +23,10 @@ final class Ink
     /** Letters are at least six points high in print: 2.12 mm. */
     public const LETTER = 220;
     private const LINE = 12;
+    /** Outline of what moves in a trill. */
+    private const BOLD = 26;
+    /** Height of the zigzag that says so. */
+    private const ZIGZAG = 24;
 
     /** @var array<string, float> by sign, in parts of the size */
     private static array $widths = [];
@@ -146,6 +150,51 @@ final class Ink
             'path',
             [
                 'd' => $path, 'fill' => 'none', 'stroke' => self::INK, 'stroke-width' => 14,
+                'stroke-linecap' => 'round', 'stroke-linejoin' => 'round',
+            ],
+        );
+    }
+
+    /** What moves in a trill: the shape open and drawn bold, with a zigzag in it. */
+    public function trilled(float $x, float $y, float $width, float $height, string $shape, string $name): void
+    {
+        $radius = match ($shape) {
+            'disc', 'oval' => min($width, $height) / 2, default => 16.0,
+        };
+        $this->box($x - $width / 2, $y - $height / 2, $x + $width / 2, $y + $height / 2, $name);
+        $bold = min(self::BOLD, 0.2 * $height);
+        $this->svg .= Svg::tag(
+            'rect',
+            [
+                'x' => $x - $width / 2 + $bold / 2,
+                'y' => $y - $height / 2 + $bold / 2,
+                'width' => $width - $bold,
+                'height' => $height - $bold,
+                'rx' => max(0.0, $radius - $bold / 2),
+                'fill' => self::PAPER,
+                'stroke' => self::INK,
+                'stroke-width' => $bold,
+            ],
+        ).self::zigzag($x, $y, min(100.0, $width - 3 * $bold), min(self::ZIGZAG, 0.4 * ($height - 2 * $bold)));
+    }
+
+    /** A zigzag below a cap that has its digit inside. */
+    public function wave(float $x, float $y): void
+    {
+        $this->box($x - 55, $y - 22, $x + 55, $y + 22, 'mark');
+        $this->svg .= self::zigzag($x, $y, 110.0, 1.4 * self::ZIGZAG);
+    }
+
+    /** A short zigzag with its middle at a place. */
+    private static function zigzag(float $x, float $y, float $width, float $height): string
+    {
+        $points = \sprintf('l%1$.1f -%2$.1f l%1$.1f %2$.1f l%1$.1f -%2$.1f l%1$.1f %2$.1f', $width / 4, $height);
+
+        return Svg::tag(
+            'path',
+            [
+                'd' => \sprintf('M%.1f %.1f %s', $x - $width / 2, $y + $height / 2, $points),
+                'fill' => 'none', 'stroke' => self::INK, 'stroke-width' => 0.6 * $height,
                 'stroke-linecap' => 'round', 'stroke-linejoin' => 'round',
             ],
         );

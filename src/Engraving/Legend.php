@@ -75,6 +75,22 @@ final class Legend
     }
 
     /**
+     * The signs of a page of trills.
+     *
+     * @return list<array{sign: string, says: string}>
+     */
+    public static function ofTrills(Instrument $instrument): array
+    {
+        $signs = self::signs($instrument, [], false);
+        $moves = [
+            'sign' => MechanismKind::Keywork === $instrument->mechanism()->kind() ? 'trills' : 'wave',
+            'says' => 'trills: down for one note, up for the other',
+        ];
+
+        return [$moves, ...$signs];
+    }
+
+    /**
      * As drawings in lines that fit a width.
      *
      * @param list<array{sign: string, says: string}> $signs
@@ -119,6 +135,8 @@ final class Legend
             'lowered' => $ink->path('M0 -70 V70 m-48 -52 l48 52 l48 -52', Ink::INK, 24),
             'slide' => $ink->path('M-80 0 H80 M0 -60 V60', Ink::INK, 20),
             'trigger' => $ink->touch(0, 0, 128, 128, 'key', true),
+            'trills' => $ink->trilled(0, 0, 128, 128, 'disc', 'touch'),
+            'wave' => $ink->wave(0, 0),
             default => null,
         };
 

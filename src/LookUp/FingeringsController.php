@@ -16,7 +16,8 @@ use App\Shared\Deed;
 use App\Shared\May;
 use App\Shared\Words;
 use SwiftReed\Explain\FingeringWords;
-use SwiftReed\Fingering\Trill;
+use SwiftReed\Explain\TrillWords;
+use SwiftReed\Fingering\TrillBook;
 use SwiftReed\Instrument\Instrument;
 use SwiftReed\Instrument\InstrumentError;
 use SwiftReed\Instrument\InstrumentLibrary;
@@ -184,30 +185,19 @@ final class FingeringsController extends AbstractController
                 'trills' => 0 === $height
                     ? []
                     : array_map(
-                        fn (Trill $trill): array => $this->trill($part->instrument, $trill),
-                        Trill::ofStudy($part->study, $part->instrument),
+                        static fn (array $pair): array => [
+                            'low' => $pair['low']->sign(),
+                            'high' => $pair['high']->sign(),
+                            'svg' => isset($pair['trills'][0])
+                                ? Diagram::trill($part->instrument, $pair['trills'][0])->alone('', '')
+                                : '',
+                            'says' => TrillWords::says($part->instrument, $pair['trills'][0] ?? null),
+                        ],
+                        (new TrillBook($part->instrument))->ofStudy($part->study),
                     ),
                 'legend' => Legend::forPage(Legend::signs($part->instrument, $part->plan->notes, true)),
             ],
         );
-    }
-
-    /** @return array{low: string, high: string, below: string, above: string, words: string} */
-    private function trill(Instrument $instrument, Trill $trill): array
-    {
-        $below = [...$trill->below->touches, ...$trill->restingBelow];
-        $above = [...$trill->above->touches, ...$trill->restingAbove];
-
-        return [
-            'low' => $trill->low->sign(),
-            'high' => $trill->high->sign(),
-            'below' => Diagram::drawn($instrument, $trill->below, $below, null)->alone('', ''),
-            'above' => Diagram::drawn($instrument, $trill->above, $above, $below)->alone('', ''),
-            'words' => FingeringWords::whole(
-                $instrument,
-                $trill->below,
-            ).' And: '.FingeringWords::whole($instrument, $trill->above),
-        ];
     }
 
     /** @return array{string, string} the note and the instrument of "A# on alto" */
@@ -245,11 +235,12 @@ final class FingeringsController extends AbstractController
                 : throw PitchError::notInRange($note, $instrument->article, $range->lowest, $range->highest);
         }
         $class = NoteName::parse($note)->pitchClass();
-        $midi = $range->lowest->midi();
-        while ($midi % 12 !== $class) {
-            ++$midi;
+        foreach ($range->pitches() as $pitch) {
+            if ($pitch->midi() % 12 === $class) {
+                return $pitch->midi();
+            }
         }
 
-        return $midi;
+        return -1;
     }
 }

@@ -109,8 +109,8 @@ final class InstrumentChartCommand extends Command
     {
         $range = $instrument->range[Stage::Full->value];
         $notes = [];
-        for ($midi = $range->lowest->midi(); $midi <= $range->highest->midi(); ++$midi) {
-            $notes[] = [Pitch::plain($midi, true), Pitch::plain($midi, false)];
+        foreach ($range->pitches() as $pitch) {
+            $notes[] = [$pitch, Pitch::plain($pitch->midi(), false)];
         }
 
         return $notes;

@@ -252,31 +252,4 @@ final class ChoosingTest extends TestCase
             $why,
         );
     }
-
-    public function testATrillTakesTheFingeringsBetweenWhichTheLeastMoves(): void
-    {
-        $pair = static function (string $id, string $low, string $high): string {
-            $trill = \SwiftReed\Fingering\Trill::best(
-                Support::instruments()->instrument($id),
-                \SwiftReed\Pitch\Pitch::parse($low),
-                \SwiftReed\Pitch\Pitch::parse($high),
-            );
-
-            return null === $trill ? '' : $trill->below->text.' / '.$trill->above->text;
-        };
-        self::assertSame('2-3 / 3', $pair('trumpet-bb', 'G#4', 'A4'), '3 for 1-2 when it stays on 3');
-        self::assertSame('kA / kA side-c', $pair('clarinet-bb', 'A4', 'B4'), 'over the break with the side key');
-        self::assertSame(
-            'LT L1 L2 L3 R1 R2 eb / LT L1 L2 L3 R2 eb',
-            $pair('flute', 'E4', 'F#4'),
-            'F sharp with the middle finger',
-        );
-        self::assertSame('L1 / L1 side-c', $pair('alto-sax', 'B4', 'C5'));
-        $study = Support::study('own C major, 2 octaves', 'clarinet-bb');
-        self::assertCount(
-            14,
-            \SwiftReed\Fingering\Trill::ofStudy($study, Support::instruments()->instrument('clarinet-bb')),
-            'each step once',
-        );
-    }
 }

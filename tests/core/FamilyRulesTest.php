@@ -477,33 +477,4 @@ final class FamilyRulesTest extends TestCase
             }
         }
     }
-
-    /** @return iterable<string, array{string, string, string, string}> instrument, the two notes, what is trilled */
-    public static function trills(): iterable
-    {
-        yield 'flute C D' => ['flute', 'C5', 'D5', 'L1 eb / L1 tr1 eb'];
-        yield 'flute C sharp D' => ['flute', 'C#5', 'D5', 'eb / tr1 eb'];
-        yield 'flute C sharp D sharp' => ['flute', 'C#5', 'D#5', 'eb / tr2 eb'];
-        yield 'flute high C D' => ['flute', 'C6', 'D6', 'L1 eb / L1 tr1 tr2 eb'];
-        yield 'clarinet G sharp A: kGs stays under kA' => ['clarinet-bb', 'G#4', 'A4', 'kGs / kA'];
-        yield 'saxophone F sharp G sharp' => ['alto-sax', 'F#4', 'G#4', 'L1 L2 L3 R2 / L1 L2 L3 gs'];
-        yield 'saxophone G sharp A' => ['alto-sax', 'G#4', 'A4', 'L1 L2 L3 gs / L1 L2 gs'];
-        yield 'saxophone C sharp D' => ['alto-sax', 'C#5', 'D5', 'open / palm-d'];
-        yield 'bassoon C C sharp' => ['bassoon', 'C4', 'C#4', 'L1 L2 L3 / L1 L2 L3 cs-trill'];
-        yield 'bassoon D E flat' => ['bassoon', 'D4', 'Eb4', 'L1 L2 / L1 L2 eb-trill'];
-        yield 'oboe G A flat' => ['oboe', 'G4', 'Ab4', 'L1 L2 L3 / L1 L2 L3 ab-trill'];
-        yield 'oboe C D' => ['oboe', 'C5', 'D5', 'L1 R1 / L1 cd-trill R1'];
-    }
-
-    #[DataProvider('trills')]
-    public function testTrillKeysAreTrilled(string $id, string $low, string $high, string $expected): void
-    {
-        $trill = \SwiftReed\Fingering\Trill::best(
-            Support::instruments()->instrument($id),
-            \SwiftReed\Pitch\Pitch::parse($low),
-            \SwiftReed\Pitch\Pitch::parse($high),
-        );
-        self::assertNotNull($trill);
-        self::assertSame($expected, $trill->below->text.' / '.$trill->above->text);
-    }
 }

@@ -418,8 +418,8 @@ final class ShapingTest extends TestCase
             implode(' ', $part('own C major, 2 octaves, down, turn round')->warnings),
         );
         self::assertStringContainsString(
-            '"from C5" has no part in it',
-            implode(' ', $part('own C major, from C5, lip slurs')->warnings),
+            '"5 notes" has no part in it',
+            implode(' ', $part('own C major, 5 notes, lip slurs')->warnings),
         );
         self::assertStringNotContainsString('no part', implode(' ', $part('own C major, turn round')->warnings));
     }

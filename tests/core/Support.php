@@ -135,12 +135,7 @@ final class Support
     /** @return list<Pitch> every half step of the full range */
     public static function range(Instrument $instrument): array
     {
-        $range = $instrument->range[Stage::Full->value];
-
-        return array_map(
-            static fn (int $midi): Pitch => Pitch::plain($midi, true),
-            range($range->lowest->midi(), $range->highest->midi()),
-        );
+        return $instrument->range[Stage::Full->value]->pitches();
     }
 
     /** @return list<string> touches of the default fingering, sorted */

@@ -65,8 +65,7 @@ final readonly class Line
     /** @param int $octaves by which it would be moved */
     public function fits(Range $range, int $octaves = 0): bool
     {
-        return $this->low->midi() + 12 * $octaves >= $range->lowest->midi()
-            && $this->high->midi() + 12 * $octaves <= $range->highest->midi();
+        return $range->holds($this->low->octaves($octaves), $this->high->octaves($octaves));
     }
 
     /** Half steps by which it leaves a range, at both ends together. */
