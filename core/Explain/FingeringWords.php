@@ -282,6 +282,10 @@ final class FingeringWords
             }
         }
 
+        if (str_contains($instrument->usedSlides, 'main')) {
+            return $lies.': draw the main slide out a little with its trigger.';
+        }
+
         return $lies.': lip it down.';
     }
 }

@@ -70,7 +70,9 @@ final class Rests
     {
         return match ($rule->how) {
             'always' => $rule->touches,
-            'ahead' => $this->next($rule, $places, $route, $i, 1),
+            'ahead' => $this->isFirstYear && [] !== $rule->firstBefore
+                ? $this->directly($rule, $places, $route, $i)
+                : $this->next($rule, $places, $route, $i, 1),
             'bridge' => array_values(array_intersect(
                 $this->next($rule, $places, $route, $i, 1),
                 $this->next($rule, $places, $route, $i, -1),
@@ -88,6 +90,22 @@ final class Rests
                 ),
             default => [],
         };
+    }
+
+    /**
+     * What the very next note holds, if it is one before which first-year players lay their fingers down.
+     *
+     * @param non-empty-list<Place> $places
+     *
+     * @return list<string>
+     */
+    private function directly(Resting $rule, array $places, Route $route, int $i): array
+    {
+        $next = $places[$i + 1] ?? null;
+
+        return null !== $next && \in_array($next->surroundings->midi, $rule->firstBefore, true)
+            ? $this->heldAt($rule, $route, $i + 1)
+            : [];
     }
 
     /** @return list<string> touches of the rule that the chosen fingering of a note holds */

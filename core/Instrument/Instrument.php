@@ -38,7 +38,8 @@ final class Instrument
      * @param KeyMap|null            $map       where its keys lie; null where nothing is drawn from a map
      * @param array<string, array<int, string>> $called what a touch is called on some notes, by the written MIDI number
      * @param float                  $firstBreath seconds that a first-year player's breath lasts
-     * @param string                 $usedSlides valves whose slides this player moves while playing, as digits: "13"
+     * @param string                 $usedSlides what this player moves while playing: valves' slides as digits ("13"),
+     *  "hand" in the bell, "main" slide on a trigger
      */
     public function __construct(
         public readonly string $id,

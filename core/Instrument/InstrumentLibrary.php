@@ -107,6 +107,25 @@ final class InstrumentLibrary
     }
 
     /**
+     * What stands in a second row of itself, because players of the next chair read it: "without the thumb".
+     *
+     * @param list<string> $setups
+     *
+     * @return array{setup: string, says: string}|null
+     */
+    public function beside(string $id, array $setups): ?array
+    {
+        foreach ($setups as $setup) {
+            $beside = $this->family($id)->part('setups')->part($setup)->part('beside');
+            if ([] !== $beside->keys()) {
+                return ['setup' => $beside->text('setup'), 'says' => $beside->text('says')];
+            }
+        }
+
+        return null;
+    }
+
+    /**
      * The set-ups as a player chooses among them: groups of which one holds, and single ones that are there or not.
      *
      * @return list<array{usual: string, choices: array<string, string>}> "usual" is what holds when nothing in the
@@ -261,7 +280,7 @@ final class InstrumentLibrary
             $entry->number('program', 0),
             [] !== array_filter($inForce, static fn (string $setup): bool => $all->part($setup)->flag('only-defaults')),
             $file->has('map') ? KeyMap::read($file->part('map')) : null,
-            $file->part('instruments')->part($id)->text('slides', $file->text('slides')),
+            self::usedSlides($file, $entry, $all, $inForce),
             self::called($file),
             $entry->decimal('first-breath', $file->decimal('first-breath', 8.0)),
         );
@@ -292,6 +311,18 @@ final class InstrumentLibrary
         return null === $text
             ? null
             : Pitch::parse($text)->transpose(Interval::parse($entry->text('written')));
+    }
+
+    /** @param list<string> $setups in force */
+    private static function usedSlides(FamilyFile $file, FamilyFile $entry, FamilyFile $all, array $setups): string
+    {
+        $slides = $entry->text('slides', $file->text('slides'));
+        foreach ($setups as $setup) {
+            $more = $all->part($setup)->text('slides');
+            $slides .= '' === $more ? '' : ' '.$more;
+        }
+
+        return trim($slides);
     }
 
     /** @param list<string> $setups in force */
@@ -341,7 +372,13 @@ final class InstrumentLibrary
             case 'none':
                 return new NoMechanism();
             case 'valves':
-                return (new ValveBuilder($file, $entry, array_map($all->part(...), $setups), $down))->build();
+                return (new ValveBuilder(
+                    $file,
+                    $entry,
+                    array_map($all->part(...), $setups),
+                    $setups,
+                    $down,
+                ))->build();
             case 'slide':
                 $attachments = [];
                 $defaults = [];
@@ -360,7 +397,7 @@ final class InstrumentLibrary
                     Pitch::parse($file->text('open'))->midi(),
                     $attachments,
                     $defaults,
-                    TaughtAlternate::listIn($file, $down),
+                    TaughtAlternate::listIn($file, $down, $setups),
                     self::hasPedals($all, $setups),
                 );
             case 'keywork':

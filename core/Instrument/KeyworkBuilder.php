@@ -259,6 +259,7 @@ final class KeyworkBuilder
                 $how,
                 $rule->text('because'),
                 $rule->texts('while'),
+                array_map(static fn (string $note): int => Pitch::parse($note)->midi(), $rule->texts('first')),
             );
         }
 

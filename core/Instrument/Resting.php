@@ -18,6 +18,8 @@ final readonly class Resting
      * "always"; "first": always for first-year players, ahead or behind for others
      * @param string       $because in a teacher's words
      * @param list<string> $whileHeld only with fingerings that hold all of these
+     * @param list<int>    $firstBefore written MIDI numbers: first-year players lay them down directly before these alone;
+     *  empty for no such limit
      */
     public function __construct(
         public int $lowest,
@@ -27,6 +29,7 @@ final readonly class Resting
         public string $how,
         public string $because,
         public array $whileHeld,
+        public array $firstBefore = [],
     ) {
     }
 

@@ -26,10 +26,19 @@ final readonly class TaughtAlternate
     ) {
     }
 
-    /** @return list<self> */
-    public static function listIn(FamilyFile $file, int $writtenAboveSounding): array
+    /**
+     * @param list<string> $setups in force
+     *
+     * @return list<self>
+     */
+    public static function listIn(FamilyFile $file, int $writtenAboveSounding, array $setups): array
     {
-        return array_map(static function (FamilyFile $entry) use ($writtenAboveSounding): self {
+        $inForce = array_filter(
+            $file->parts('alternates'),
+            static fn (FamilyFile $one): bool => !$one->has('needs') || \in_array($one->text('needs'), $setups, true),
+        );
+
+        return array_values(array_map(static function (FamilyFile $entry) use ($writtenAboveSounding): self {
             $read = static fn (
                 string $key,
             ): array => array_map(static function (string $text) use ($entry, $key): Occasion {
@@ -49,7 +58,7 @@ final readonly class TaughtAlternate
                 $read('may'),
                 $read('always'),
             );
-        }, $file->parts('alternates'));
+        }, $inForce));
     }
 
     /**

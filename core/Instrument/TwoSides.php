@@ -11,9 +11,13 @@ use SwiftReed\Pitch\Pitch;
  */
 final class TwoSides implements Mechanism
 {
+    /** Cents by which a fingering must lie better in tune to be taken for that: the handbook, chapter 4, "Tuning". */
+    private const BETTER_IN_TUNE = 15.0;
+
     /**
      * @param string $insteadOfShort what is said of the long side where the short is usual
      * @param string $insteadOfLong  what is said of the short side where the long is usual
+     * @param bool   $thumbInTune    whether the thumb also takes lower notes that it puts in tune
      */
     public function __construct(
         private readonly ValveTube $long,
@@ -21,6 +25,7 @@ final class TwoSides implements Mechanism
         private readonly Pitch $thumbFrom,
         private readonly string $insteadOfShort,
         private readonly string $insteadOfLong,
+        private readonly bool $thumbInTune = false,
     ) {
     }
 
@@ -28,7 +33,8 @@ final class TwoSides implements Mechanism
     {
         $long = $this->long->fingerings($written, $sounding);
         $short = $this->short->fingerings($written, $sounding);
-        $isThumbUsual = $written->midi() >= $this->thumbFrom->midi();
+        $isThumbUsual = $written->midi() >= $this->thumbFrom->midi()
+            || ($this->thumbInTune && self::isBetter($short[0] ?? null, $long[0] ?? null));
         [$first, $second, $use, $when] = $isThumbUsual
             ? [$short, $long, FingeringUse::Alternate, $this->insteadOfShort]
             : [$long, $short, FingeringUse::Fallback, $this->insteadOfLong];
@@ -42,6 +48,13 @@ final class TwoSides implements Mechanism
         }
 
         return $fingerings;
+    }
+
+    private static function isBetter(?Fingering $one, ?Fingering $other): bool
+    {
+        return null !== $one
+            && null !== $other
+            && abs($other->cents) - abs($one->cents) > self::BETTER_IN_TUNE;
     }
 
     public function touches(): array

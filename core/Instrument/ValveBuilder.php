@@ -14,12 +14,14 @@ final class ValveBuilder
 {
     /**
      * @param list<FamilyFile> $setups the player's
+     * @param list<string>     $names  theirs
      * @param int              $down   half steps from a written note to what sounds
      */
     public function __construct(
         private readonly FamilyFile $file,
         private readonly FamilyFile $entry,
         private readonly array $setups,
+        private readonly array $names,
         private readonly int $down,
     ) {
     }
@@ -28,9 +30,11 @@ final class ValveBuilder
     {
         $names = \array_slice($this->file->part('sides')->keys(), 0, 1);
         $thumbFrom = null;
+        $inTune = false;
         foreach ($this->setups as $setup) {
             $names = $setup->has('sides') ? $setup->texts('sides') : $names;
             $thumbFrom = $setup->textOrNull('thumb-from') ?? $thumbFrom;
+            $inTune = $inTune || $setup->flag('thumb-in-tune');
         }
         if ([] === $names) {
             return $this->tube($this->entry->text('open'), $this->file->part('avoid'), null, false);
@@ -58,6 +62,7 @@ final class ValveBuilder
             ),
             $sides[0]->text('instead'),
             $sides[1]->text('instead'),
+            $inTune,
         );
     }
 
@@ -87,7 +92,7 @@ final class ValveBuilder
             $avoided,
             $side,
             $isThumbs,
-            TaughtAlternate::listIn($this->file, $this->down),
+            TaughtAlternate::listIn($this->file, $this->down, $this->names),
             $usual,
             $hasPedals,
         );

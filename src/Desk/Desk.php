@@ -261,13 +261,20 @@ final class Desk
         }
     }
 
+    /** What stands in the second row where nothing is asked for: "without the thumb"; null for nothing. */
+    public function usualSecond(DeskState $state): ?string
+    {
+        return $this->instruments->beside($state->instrument, $state->setups)['says'] ?? null;
+    }
+
     /**
      * The same line in another school: the second row under the music. Null where none is asked for, or it cannot be
      * had.
      */
     public function second(DeskState $state): ?SecondRow
     {
-        [$kind, $name] = [...explode(':', $state->other, 2), ''];
+        $beside = '' === $state->other ? $this->instruments->beside($state->instrument, $state->setups) : null;
+        [$kind, $name] = null === $beside ? [...explode(':', $state->other, 2), ''] : ['setup', $beside['setup']];
         try {
             if ('setup' === $kind) {
                 $says = $this->instruments->setups($state->instrument)[$name] ?? null;
@@ -280,7 +287,7 @@ final class Desk
                             $state->setups,
                             $name,
                         ))),
-                        $says,
+                        $beside['says'] ?? $says,
                     );
             }
             foreach ('school' === $kind ? $this->notebook->schools($state->instrument) : [] as $kept) {

@@ -192,13 +192,14 @@ final class DeskPage
         $view = [
             'status' => 200, 'part' => null, 'music' => '', 'error' => '', 'column' => 0, 'meant' => [],
             'remedies' => [], 'hard' => [], 'working' => null, 'working_keyboard' => '', 'working_circle' => '',
-            'second' => null,
+            'second' => null, 'usual_second' => null,
         ];
         try {
             $part = $this->desk->part($state);
             $view['part'] = $part;
             $view['hard'] = HardSpots::worst($part->plan->hardSpots);
             $view['second'] = $this->desk->second($state);
+            $view['usual_second'] = $this->desk->usualSecond($state);
             $view['working'] = Working::of($part->study, $part->instrument->transposition, $part->instrument->article);
             $view['working_keyboard'] = WorkingDrawing::keyboard($view['working']);
             $view['working_circle'] = WorkingDrawing::circle(

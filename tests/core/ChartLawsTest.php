@@ -376,6 +376,7 @@ final class ChartLawsTest extends TestCase
                         static fn ($one): string => $one->spoken(),
                         $bare->range,
                     ) !== array_map(static fn ($one): string => $one->spoken(), $with->range)
+                    || $bare->usedSlides !== $with->usedSlides
                     || self::plans($bare) !== self::plans($with)
                 ) {
                     continue;
@@ -439,6 +440,7 @@ final class ChartLawsTest extends TestCase
             'own F major, 2 octaves, sixteenths, 100',
             'own Bb arpeggio, sixteenths, 100',
             'own C arpeggio, from C3, sixteenths, 100',
+            'own C natural minor, 5 notes, from C4, sixteenths, 100',
             ...array_map(
                 static fn (
                     string $tonic,
