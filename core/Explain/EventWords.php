@@ -98,6 +98,14 @@ final class EventWords
             ),
             EventKind::PartialAndValves => 'new partial and new valves together',
             EventKind::ThumbSide => \sprintf('the thumb %s the side of the horn', $does('change', 'changes')),
+            EventKind::TurnsTwice => \sprintf('the slide %s twice running', $does('turn round', 'turns round')),
+            EventKind::TriggerAndSlide => \sprintf('the trigger and the slide %s together', $does('move', 'move')),
+            EventKind::AgainstTheSlide => \sprintf(
+                'the lip %s as the slide %s: slur it with the lip',
+                $after->partial > $before->partial ? $does('go up', 'goes up') : $does('go down', 'goes down'),
+                $after->onSlide()->out > $before->onSlide()->out ? 'goes out' : 'comes in',
+            ),
+            EventKind::FirstAgainstSecond => \sprintf('one and two %s places, fast', $does('change', 'change')),
             EventKind::WideLeap => 'a leap up for the lip: faster air, a breath before it',
         };
     }

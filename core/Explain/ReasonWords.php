@@ -59,7 +59,7 @@ final readonly class ReasonWords
             return '';
         }
         $again = match ($pattern->again) {
-            null => '',
+            null => $pattern->isBack ? '; the same on the way back' : '',
             0 => '; the same again',
             -12 => '; the same an octave lower',
             12 => '; the same an octave higher',

@@ -27,8 +27,8 @@ final class Changes
         $mechanism = $instrument->mechanism();
         $this->cost = match (true) {
             $mechanism instanceof Keywork => new KeyworkChange($instrument, $mechanism, $weights),
-            MechanismKind::Valves === $mechanism->kind() => new ValveChange($weights),
-            MechanismKind::Slide === $mechanism->kind() => new SlideChange($weights),
+            MechanismKind::Valves === $mechanism->kind() => new ValveChange($weights, $mechanism->hardness()),
+            MechanismKind::Slide === $mechanism->kind() => new SlideChange($weights, $mechanism->hardness()),
             default => new NoChange(),
         };
     }
@@ -41,5 +41,17 @@ final class Changes
             $to,
             $after,
         );
+    }
+
+    /**
+     * What is hard of the line around a change: {@see ChangeCost::figures()}.
+     *
+     * @param non-empty-list<Place> $places
+     *
+     * @return array<int, list<Event>>
+     */
+    public function figures(array $places, Route $route): array
+    {
+        return $this->cost->figures($places, $route);
     }
 }

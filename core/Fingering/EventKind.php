@@ -23,4 +23,8 @@ enum EventKind: string
     case PartialAndValves = 'partial and valves';
     case ThumbSide = 'thumb side';
     case WideLeap = 'wide leap';
+    case TurnsTwice = 'turns twice';
+    case TriggerAndSlide = 'trigger and slide';
+    case AgainstTheSlide = 'lip against slide';
+    case FirstAgainstSecond = 'first against second';
 }

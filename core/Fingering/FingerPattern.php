@@ -25,9 +25,15 @@ final readonly class FingerPattern
      * @param non-empty-list<string> $fingers which finger has the key of each note: "R4", "L4", "RT"
      * @param int|null               $again   half steps by which an earlier passage of the same fingers lies away,
      *  where all its notes do; null where none has the same
+     * @param bool                   $isBack  whether it is an earlier passage backwards
      */
-    private function __construct(public int $from, public int $to, public array $fingers, public ?int $again)
-    {
+    private function __construct(
+        public int $from,
+        public int $to,
+        public array $fingers,
+        public ?int $again,
+        public bool $isBack,
+    ) {
     }
 
     /**
@@ -63,7 +69,14 @@ final readonly class FingerPattern
                 static fn (int $i): int => $places[$i]->note->pitch()->midi(),
                 range($from, $to),
             );
-            $pattern = new self($from, $to, $own, self::away($earlier[implode($own)] ?? [], $midi));
+            $known = $earlier[implode($own)] ?? [];
+            $pattern = new self(
+                $from,
+                $to,
+                $own,
+                self::away($known, $midi),
+                \in_array(array_reverse($midi), $known, true),
+            );
             $earlier[implode($own)][] = $midi;
             foreach (range($from, $to) as $i) {
                 $patterns[$i] ??= $pattern;

@@ -13,9 +13,14 @@ final readonly class FingeringPlan
      * @param list<PlannedNote> $notes     as many as the study has
      * @param list<HardSpot>    $hardSpots in the order of the line
      * @param float             $total     difficulty of the whole line
+     * @param list<HardSpot>    $widest    the widest changes that are not hard, at most two
      */
-    public function __construct(public array $notes, public array $hardSpots, public float $total)
-    {
+    public function __construct(
+        public array $notes,
+        public array $hardSpots,
+        public float $total,
+        public array $widest = [],
+    ) {
     }
 
     /** The same where what is hard is the exercise itself. */

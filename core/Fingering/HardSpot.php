@@ -18,6 +18,7 @@ final readonly class HardSpot
      * @param bool        $noOtherWay whether no choice of fingerings avoids the weightiest
      * @param bool        $isForced   whether a pin makes it hard
      * @param (\Closure(): ?int)|null $slidesElsewhere where something would slide if this change were clean
+     * @param bool        $goesBack   whether the change back stands in the line too
      * @param string      $change     the two written notes, "A4 B4": the same change may come again
      */
     public function __construct(
@@ -31,7 +32,36 @@ final readonly class HardSpot
         public bool $isForced,
         public string $change,
         private ?\Closure $slidesElsewhere = null,
+        public bool $goesBack = false,
     ) {
+    }
+
+    /** The same where the change back stands in the line too: both are one drill. */
+    public function andBack(): self
+    {
+        return new self(
+            $this->from,
+            $this->to,
+            $this->difficulty,
+            $this->events,
+            $this->before,
+            $this->after,
+            $this->noOtherWay,
+            $this->isForced,
+            $this->change,
+            $this->slidesElsewhere,
+            true,
+        );
+    }
+
+    /** What a change and the change back have in common: the two notes with their fingerings. */
+    public function pair(): string
+    {
+        [$one, $other] = explode(' ', $this->change);
+        $ends = [$one.' '.$this->before->text, $other.' '.$this->after->text];
+        sort($ends);
+
+        return implode('|', $ends);
     }
 
     /** Index of a note to which something would slide if this change were clean; null where nothing is known of one. */

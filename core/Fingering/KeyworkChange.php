@@ -99,7 +99,7 @@ final class KeyworkChange implements ChangeCost
                     array_keys($pressing),
                     static fn (string $finger): bool => \in_array($finger[1], ['1', '2', '3'], true),
                 ));
-                $isHard = $isHard || $landing >= $this->keywork->hardHalfHole;
+                $isHard = $isHard || $this->keywork->hardness()->isReached('half-hole', $landing);
                 $rolls = isset($lifting['L1']);
                 $events[] = Event::halfHole($this->weights->halfHole + 5, $rolls ? $landing - 1 : $landing, $rolls);
             }
@@ -147,7 +147,8 @@ final class KeyworkChange implements ChangeCost
             $of = static fn (string $finger): bool => $finger[0] === $hand && 'T' !== $finger[1];
             $down = array_values(array_filter(array_keys(array_diff_key($pressing, $lifting)), $of));
             $up = array_values(array_filter(array_keys(array_diff_key($lifting, $pressing)), $of));
-            if ([] !== $down && [] !== $up && \count($down) + \count($up) >= $this->keywork->hardBothWays) {
+            $passing = \count($down) + \count($up);
+            if ([] !== $down && [] !== $up && $this->keywork->hardness()->isReached('both-ways', $passing)) {
                 $hands[] = [$down, $up];
             }
         }
@@ -248,5 +249,10 @@ final class KeyworkChange implements ChangeCost
         }
 
         return $pairs;
+    }
+
+    public function figures(array $places, Route $route): array
+    {
+        return [];
     }
 }

@@ -16,4 +16,9 @@ final class NoChange implements ChangeCost
     {
         return new Change(0.0, 0.0, []);
     }
+
+    public function figures(array $places, Route $route): array
+    {
+        return [];
+    }
 }

@@ -26,6 +26,9 @@ use SwiftReed\Time\Length;
  */
 final class Planner
 {
+    /** Changes that are offered to be practised where fewer are hard. */
+    private const WIDEST = 2;
+
     private readonly Changes $changes;
     private readonly bool $hasSlide;
     /** On which something from elsewhere in the chart is admitted. */
@@ -444,9 +447,11 @@ final class Planner
     ): FingeringPlan {
         $planned = [];
         $hard = [];
+        $other = [];
         $total = 0.0;
         $rests = new Rests($this->instrument, Stage::First === $stage);
         $resting = $rests->of($places, $route);
+        $figures = $isGiven ? [] : $this->changes->figures($places, $route);
         foreach ($places as $i => $place) {
             $fingering = $route->fingerings[$i];
             $flags = [];
@@ -455,8 +460,12 @@ final class Planner
                 $change = $this->change($places, $i, $route);
                 $difficulty = round($change->moves, 1);
                 $total += $place->weight * $change->moves;
-                $flags = $change->flags;
-                if ($change->isHard && (!$place->isFresh || self::goesOn($places[$i - 1]->note, $place->note))) {
+                $events = [...$change->events, ...$figures[$i] ?? []];
+                $flags = [...$change->flags, ...array_map(
+                    static fn (Event $one): string => $one->kind->value,
+                    $figures[$i] ?? [],
+                )];
+                if (($change->isHard || isset($figures[$i])) && (!$place->isFresh || self::goesOn($places[$i - 1]->note, $place->note))) {
                     $isForced = ($place->isPinned || $places[$i - 1]->isPinned)
                         && !$isGiven
                         && $change->moves + $change->unclean > 1 + $this->freeCost($places, $i, $free);
@@ -464,7 +473,7 @@ final class Planner
                         $i - 1,
                         $i,
                         $difficulty,
-                        $change->events,
+                        $events,
                         $route->fingerings[$i - 1],
                         $fingering,
                         !$isForced && true === $proof?->isNoOtherWay($i),
@@ -473,6 +482,18 @@ final class Planner
                         $isForced || null === $proof ? null : static fn (): ?int => $proof->elsewhere($i),
                     );
                     $flags[] = 'hard';
+                } elseif ($change->moves > 0.0 && !$place->isFresh) {
+                    $other[] = new HardSpot(
+                        $i - 1,
+                        $i,
+                        $difficulty,
+                        $change->events,
+                        $route->fingerings[$i - 1],
+                        $fingering,
+                        false,
+                        false,
+                        $places[$i - 1]->note->pitch()->text().' '.$place->note->pitch()->text(),
+                    );
                 }
             }
             if ($place->isPinned && !$isGiven) {
@@ -492,7 +513,24 @@ final class Planner
             );
         }
 
-        return new FingeringPlan($planned, $hard, round($total, 1));
+        return new FingeringPlan($planned, $hard, round($total, 1), self::widest($other));
+    }
+
+    /**
+     * The widest changes of those that are not hard: offered to be practised where there is nothing worse.
+     *
+     * @param list<HardSpot> $changes
+     *
+     * @return list<HardSpot>
+     */
+    private static function widest(array $changes): array
+    {
+        usort(
+            $changes,
+            static fn (HardSpot $a, HardSpot $b): int => $b->difficulty <=> $a->difficulty ?: $a->from <=> $b->from,
+        );
+
+        return \array_slice(array_values(HardSpots::once($changes)), 0, self::WIDEST);
     }
 
     /** @param non-empty-list<Place> $places */

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace SwiftReed\Fingering;
 
 use SwiftReed\Instrument\Fingering;
+use SwiftReed\Instrument\Hardness;
 use SwiftReed\Pitch\Pitch;
 
 /**
@@ -15,12 +16,10 @@ use SwiftReed\Pitch\Pitch;
  */
 final class ValveChange implements ChangeCost
 {
-    /** Valves that move in one change, some down and some up, from which it is hard: the handbook, "Hard spots". */
-    private const MANY = 3;
     /** The valves of the three fingers that must pass each other; the fourth has a finger or a hand to itself. */
     private const THREE = ['v1', 'v2', 'v3'];
 
-    public function __construct(private readonly Weights $weights)
+    public function __construct(private readonly Weights $weights, private readonly Hardness $hard)
     {
     }
 
@@ -34,7 +33,10 @@ final class ValveChange implements ChangeCost
         $isHard = false;
         if ([] !== $pressed && [] !== $lifted) {
             $moves += $this->weights->valvesBothWays;
-            $isHard = \count(array_intersect([...$pressed, ...$lifted], self::THREE)) >= self::MANY;
+            $isHard = $this->hard->isReached(
+                'valves',
+                \count(array_intersect([...$pressed, ...$lifted], self::THREE)),
+            );
             if (self::crosses($pressed, $lifted) || self::crosses($lifted, $pressed)) {
                 $moves += $this->weights->crossing;
                 $events[] = Event::between(EventKind::Crossing, $this->weights->crossing + 2, $before, $after);
@@ -48,7 +50,7 @@ final class ValveChange implements ChangeCost
             $events[] = Event::between(EventKind::ThumbSide, $this->weights->thumbValve, $before, $after);
         } else {
             $partials = abs((int) $after->partial - (int) $before->partial);
-            $isHard = $isHard || ($partials > 1 && [] !== $pressed && [] !== $lifted);
+            $isHard = $isHard || ($this->hard->isReached('partials', $partials) && [] !== $pressed && [] !== $lifted);
             $moves += $this->weights->partial * min(4, $partials);
             if ($partials > 0 && $moving > 0) {
                 $moves += $this->weights->partialAndValves;
@@ -63,7 +65,7 @@ final class ValveChange implements ChangeCost
                 }
             }
         }
-        if ($to->midi() - $from->midi() >= SlideChange::LEAP) {
+        if ($this->hard->isReached('leap', $to->midi() - $from->midi())) {
             $isHard = true;
             $moves += $this->weights->leap;
             $events[] = Event::between(EventKind::WideLeap, $this->weights->leap, $before, $after);
@@ -79,5 +81,31 @@ final class ValveChange implements ChangeCost
     private static function crosses(array $outer, array $inner): bool
     {
         return \in_array('v1', $outer, true) && \in_array('v3', $outer, true) && \in_array('v2', $inner, true);
+    }
+
+    /** One against two is nothing by itself, and stumbles where it is fast. */
+    public function figures(array $places, Route $route): array
+    {
+        $figures = [];
+        for ($i = 1, $count = \count($places); $i < $count; ++$i) {
+            [$before, $after] = [$route->fingerings[$i - 1], $route->fingerings[$i]];
+            $swap = [...array_diff($before->touches, $after->touches), ...array_diff($after->touches, $before->touches)];
+            sort($swap);
+            if (
+                $this->hard->isReached('one-against-two', $places[$i]->speed)
+                && ['v1', 'v2'] === $swap
+                && [] !== array_diff($before->touches, $after->touches)
+                && [] !== array_diff($after->touches, $before->touches)
+            ) {
+                $figures[$i][] = Event::between(
+                    EventKind::FirstAgainstSecond,
+                    $this->weights->valvesBothWays,
+                    $before,
+                    $after,
+                );
+            }
+        }
+
+        return $figures;
     }
 }

@@ -398,6 +398,7 @@ final class InstrumentLibrary
                     $attachments,
                     $defaults,
                     TaughtAlternate::listIn($file, $down, $setups),
+                    Hardness::read($file->part('hard')),
                     self::hasPedals($all, $setups),
                 );
             case 'keywork':

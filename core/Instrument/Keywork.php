@@ -24,9 +24,6 @@ final class Keywork implements Mechanism
      * @param list<array{int, int}> $modes written MIDI numbers, lowest and highest,
      *  of the stretches in which pads alone decide which note is lower
      * @param list<Advice> $advice
-     * @param int $hardBothWays fingers of one hand that move in one change, some down and some up,
-     *  from which it is hard
-     * @param int $hardHalfHole fingers that land with a half hole, from which it is hard
      * @param list<string> $set touches that are set and lifted in their own time, like a whisper key
      * @param list<array{touch: string, for: string}> $exchanges where a habit takes the first touch on one note,
      *  it stands for the second on all notes of the line
@@ -44,8 +41,7 @@ final class Keywork implements Mechanism
         public readonly array $exchanges,
         public readonly array $advice,
         public readonly array $set,
-        public readonly int $hardBothWays,
-        public readonly int $hardHalfHole,
+        private readonly Hardness $hardness,
         public readonly array $registerKeys,
     ) {
     }
@@ -125,5 +121,10 @@ final class Keywork implements Mechanism
     public function lengthsFrom(Fingering $from, bool $fromOpen): array
     {
         return [];
+    }
+
+    public function hardness(): Hardness
+    {
+        return $this->hardness;
     }
 }

@@ -13,11 +13,6 @@ use SwiftReed\Pitch\PitchError;
  */
 final class KeyworkBuilder
 {
-    /**
-     * Where a family says nothing: any two fingers of a hand that pass each other; three that land with a half hole.
-     */
-    private const BOTH_WAYS = 2;
-    private const HALF_HOLE = 3;
     private const DIFFERS = 'players differ on this note; try it with your teacher';
 
     /** @var array<string, Touch> */
@@ -127,8 +122,7 @@ final class KeyworkBuilder
             $this->exchanges(),
             $this->advice(),
             array_values(array_intersect($this->file->texts('set'), array_keys($this->touches))),
-            $this->file->part('hard')->number('both-ways', self::BOTH_WAYS),
-            $this->file->part('hard')->number('half-hole', self::HALF_HOLE),
+            Hardness::read($this->file->part('hard')),
             $this->registerKeys(),
         );
     }

@@ -45,4 +45,7 @@ interface Mechanism
      * @return list<TubeLength> empty where nothing is a tube
      */
     public function lengthsFrom(Fingering $from, bool $fromOpen): array;
+
+    /** From where its changes count as hard. */
+    public function hardness(): Hardness;
 }

@@ -35,4 +35,9 @@ final class NoMechanism implements Mechanism
     {
         return [];
     }
+
+    public function hardness(): Hardness
+    {
+        return Hardness::usual();
+    }
 }

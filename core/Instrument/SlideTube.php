@@ -34,8 +34,9 @@ final class SlideTube implements Mechanism
     public function __construct(
         private readonly int $fundamental,
         private readonly array $attachments,
-        private readonly array $defaults = [],
-        private readonly array $taught = [],
+        private readonly array $defaults,
+        private readonly array $taught,
+        private readonly Hardness $hardness,
         private readonly bool $hasPedals = false,
     ) {
     }
@@ -163,5 +164,10 @@ final class SlideTube implements Mechanism
             static fn (int $position): TubeLength => TubeLength::position($position, $from->side),
             range($first, max($last, $first)),
         );
+    }
+
+    public function hardness(): Hardness
+    {
+        return $this->hardness;
     }
 }

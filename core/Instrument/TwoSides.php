@@ -76,4 +76,9 @@ final class TwoSides implements Mechanism
     {
         return $this->long->lengthsFrom($from, $fromOpen);
     }
+
+    public function hardness(): Hardness
+    {
+        return $this->long->hardness();
+    }
 }

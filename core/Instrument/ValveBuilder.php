@@ -93,6 +93,7 @@ final class ValveBuilder
             $side,
             $isThumbs,
             TaughtAlternate::listIn($this->file, $this->down, $this->names),
+            Hardness::read($this->file->part('hard')),
             $usual,
             $hasPedals,
         );

@@ -47,9 +47,10 @@ final class ValveTube implements Mechanism
         private readonly int $valves,
         private readonly bool $compensating,
         private readonly array $avoided,
-        private readonly ?string $side = null,
-        private readonly bool $thumb = false,
-        private readonly array $taught = [],
+        private readonly ?string $side,
+        private readonly bool $thumb,
+        private readonly array $taught,
+        private readonly Hardness $hardness,
         private readonly array $usual = [],
         private readonly bool $hasPedals = false,
     ) {
@@ -220,5 +221,10 @@ final class ValveTube implements Mechanism
             static fn (string $one): float => self::VALVES[(int) $one] ?? 0.0,
             explode('-', $valves),
         )));
+    }
+
+    public function hardness(): Hardness
+    {
+        return $this->hardness;
     }
 }

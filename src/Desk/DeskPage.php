@@ -33,6 +33,9 @@ use SwiftReed\Study\Working;
  */
 final class DeskPage
 {
+    /** Changes that are offered to be practised, be they hard or only the widest. */
+    private const OFFERED = 2;
+
     /** Notes on one line of music: on a wide window, and on a phone held upright. */
     public const WIDE = 16;
     public const NARROW = 8;
@@ -104,7 +107,8 @@ final class DeskPage
             'players' => $this->notebook->players($state->instrument),
             'remarks' => $this->notebook->remarks($state->instrument, $this->desk->current($state)),
             'schools' => $this->notebook->schools($state->instrument),
-            'drills' => null === $part ? [] : $this->drills($state, $view),
+            'drills' => null === $part ? [] : $this->drills($state, $view['hard']),
+            'wide_drills' => null === $part ? [] : $this->drills($state, $view['wide']),
             'plain_line' => $this->desk->changed($state->line, ClauseKind::Drill, ''),
             'next_key' => $this->desk->further($state, 1),
             'previous_key' => $this->desk->further($state, -1),
@@ -192,12 +196,13 @@ final class DeskPage
         $view = [
             'status' => 200, 'part' => null, 'music' => '', 'error' => '', 'column' => 0, 'meant' => [],
             'remedies' => [], 'hard' => [], 'working' => null, 'working_keyboard' => '', 'working_circle' => '',
-            'second' => null, 'usual_second' => null,
+            'second' => null, 'usual_second' => null, 'wide' => [],
         ];
         try {
             $part = $this->desk->part($state);
             $view['part'] = $part;
             $view['hard'] = HardSpots::worst($part->plan->hardSpots);
+            $view['wide'] = \array_slice($part->plan->widest, 0, max(0, self::OFFERED - \count($view['hard'])));
             $view['second'] = $this->desk->second($state);
             $view['usual_second'] = $this->desk->usualSecond($state);
             $view['working'] = Working::of($part->study, $part->instrument->transposition, $part->instrument->article);
@@ -244,11 +249,11 @@ final class DeskPage
     /**
      * Lines that drill the marked changes, by their number.
      *
-     * @param array{hard: array<int, HardSpot>} $view
+     * @param array<int, HardSpot> $spots
      *
      * @return array<int, string>
      */
-    private function drills(DeskState $state, array $view): array
+    private function drills(DeskState $state, array $spots): array
     {
         $line = $this->desk->understood($this->desk->current($state), $state->inOwn)->line;
         if ($line->says(ClauseKind::Drill)) {
@@ -257,7 +262,7 @@ final class DeskPage
 
         return array_map(
             static fn (HardSpot $spot): string => $line->with(Clause::drill($spot->from + 1))->text(),
-            $view['hard'],
+            $spots,
         );
     }
 

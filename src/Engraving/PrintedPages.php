@@ -629,11 +629,12 @@ final class PrintedPages
             $notes = $part->study->notes;
             $lines[] = [
                 \sprintf(
-                    '%d. Bar %d, %s to %s: %s',
+                    '%d. Bar %d, %s to %s%s: %s',
                     $number,
                     $notes[$spot->from]->bar,
                     $notes[$spot->from]->pitch()->name()->sign(),
                     $notes[$spot->to]->pitch()->name()->sign(),
+                    $spot->goesBack ? ' and back' : '',
                     $part->hard($spot),
                 ),
                 400,

@@ -248,8 +248,19 @@ final class ChoosingTest extends TestCase
         $part = Support::part('own Ab major, 2 octaves', 'clarinet-bb');
         $why = array_filter(array_map($part->why(...), array_keys($part->plan->notes)));
         self::assertContains(
-            'left F sharp and C sharp key: with the usual fingering the right little finger would go from the right F sharp and C sharp key to the right A flat and E flat key, D♭ to E♭',
+            'left F sharp and C sharp key: right – left – right, notes 10 to 12, so that nothing slides',
             $why,
+        );
+        self::assertContains(
+            'left F sharp and C sharp key: right – left – right, notes 18 to 20, so that nothing slides; '
+                .'the same on the way back',
+            $why,
+        );
+        $part = Support::part('own Db major, 1 octave', 'oboe');
+        self::assertContains(
+            'left E flat key: with the usual fingering the right little finger would roll from the low C sharp key '
+                .'to the right E flat key, D♭ to E♭',
+            array_filter(array_map($part->why(...), array_keys($part->plan->notes))),
         );
     }
 }

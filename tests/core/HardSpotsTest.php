@@ -94,11 +94,11 @@ final class HardSpotsTest extends TestCase
         foreach (['flute', 'oboe', 'bassoon', 'clarinet-bb', 'alto-sax', 'contrabassoon'] as $id) {
             $keys = Support::instruments()->instrument($id)->mechanism();
             self::assertInstanceOf(Keywork::class, $keys);
-            self::assertGreaterThanOrEqual(2, $keys->hardBothWays, $id);
-            self::assertGreaterThanOrEqual(3, $keys->hardHalfHole, $id);
+            self::assertGreaterThanOrEqual(2, $keys->hardness()->from('both-ways'), $id);
+            self::assertGreaterThanOrEqual(3, $keys->hardness()->from('half-hole'), $id);
         }
         $flute = Support::instruments()->instrument('flute')->mechanism();
         \assert($flute instanceof Keywork);
-        self::assertGreaterThan(2, $flute->hardBothWays, 'what the file says is read');
+        self::assertGreaterThan(2, $flute->hardness()->from('both-ways'), 'what the file says is read');
     }
 }

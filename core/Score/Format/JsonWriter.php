@@ -139,8 +139,13 @@ final readonly class JsonWriter implements Format
                     'to' => $spot->to,
                     'difficulty' => $spot->difficulty,
                     'why' => $part->hard($spot),
+                    'no_other_way' => $spot->noOtherWay,
                 ],
                 $part->plan->hardSpots,
+            ),
+            'widest' => array_map(
+                static fn (HardSpot $spot): array => ['from' => $spot->from, 'to' => $spot->to],
+                $part->plan->widest,
             ),
             'range' => [
                 'lowest' => $study->notes[(int) array_search(min($pitches), $pitches, true)]->pitch()->text(),

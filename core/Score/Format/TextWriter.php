@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace SwiftReed\Score\Format;
 
+use SwiftReed\Explain\Speech;
+use SwiftReed\Fingering\HardSpots;
 use SwiftReed\Score\Part;
 use SwiftReed\Score\Sheet;
 use SwiftReed\Study\ChordAt;
@@ -99,12 +101,18 @@ final readonly class TextWriter implements Format
         }
         if ([] !== $part->plan->hardSpots) {
             $text .= "\nHard spots\n";
-            foreach ($part->plan->hardSpots as $spot) {
+            foreach (HardSpots::grouped($part->plan->hardSpots) as ['spot' => $spot, 'at' => $at]) {
+                $bars = array_values(array_unique(array_map(
+                    static fn (int $from): int => $study->notes[$from]->bar,
+                    $at,
+                )));
                 $text .= \sprintf(
-                    "  bar %d, %s to %s: %s\n",
-                    $study->notes[$spot->from]->bar,
+                    "  %s %s, %s to %s%s: %s\n",
+                    1 === \count($bars) ? 'bar' : 'bars',
+                    Speech::listed(array_map(strval(...), $bars)),
                     $study->notes[$spot->from]->pitch()->sign(),
                     $study->notes[$spot->to]->pitch()->sign(),
+                    $spot->goesBack ? ' and back' : '',
                     $part->hard($spot),
                 );
             }

@@ -112,7 +112,9 @@ final readonly class Flexibility
         if ([] !== $placing->pitches) {
             $ends = $placing->falls() ? array_reverse($placing->pitches) : $placing->pitches;
 
-            return [[$ends[0], isset($ends[1]) ? Range::of($ends[0], $ends[1]) : $limit]];
+            $top = $ends[1] ?? $limit->highest;
+
+            return [[$ends[0], $limit->between($limit->lowest, $top->isHigherThan($limit->highest) ? $limit->highest : $top)]];
         }
         $tonics = array_map($this->key->tonic->at(...), range(0, 8));
         $middle = ($limit->lowest->midi() + $limit->highest->midi()) / 2;
