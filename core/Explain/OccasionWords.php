@@ -98,7 +98,7 @@ final class OccasionWords
             ConditionKind::Later => 'not in the first year',
             ConditionKind::LittleFinger => 'beside another little-finger key',
             ConditionKind::ThrowOf => \sprintf(
-                'where it saves a throw of %s positions',
+                'where it saves a throw of %s positions, and both neighbouring throws stay shorter',
                 Speech::number((int) $condition->number),
             ),
             ConditionKind::Spares => \sprintf(

@@ -33,7 +33,7 @@ final class Paths
     private array $rest = [];
     /** @var list<array<int, int>> */
     private array $to = [];
-    /** @var array<int, array<int, Condition>> for what a candidate must stand between, by place and candidate */
+    /** @var array<int, array<int, Condition>> what a candidate asks of both neighbours, by place and candidate */
     private array $between = [];
     /** @var array{list<array<int, float>>, list<array<int, int>>}|null the pass forward over all candidates */
     private ?array $free = null;
@@ -49,7 +49,8 @@ final class Paths
     ) {
         foreach ($places as $i => $place) {
             foreach ($place->occasions as $j => $occasion) {
-                $between = $occasion?->condition(ConditionKind::Between);
+                $between = $occasion?->condition(ConditionKind::Between)
+                    ?? $occasion?->condition(ConditionKind::ThrowOf);
                 if (null !== $between) {
                     $this->between[$i][$j] = $between;
                 }
@@ -84,11 +85,20 @@ final class Paths
         return $steps;
     }
 
-    /** Whether a candidate that belongs only between notes that hold some touch may stand next to this fingering. */
+    /**
+     * Whether a candidate may stand next to this fingering: one that belongs only between notes that hold some touch, or
+     * an outer position, which is there only where both neighbouring throws are shorter.
+     */
     private function allows(int $i, int $candidate, Fingering $neighbour): bool
     {
-        return !isset($this->between[$i][$candidate])
-            || [] === array_diff($this->between[$i][$candidate]->touches, $neighbour->touches);
+        $between = $this->between[$i][$candidate] ?? null;
+        if (ConditionKind::ThrowOf === $between?->kind) {
+            $throw = abs($this->places[$i]->candidates[$candidate]->onSlide()->out - $neighbour->onSlide()->out);
+
+            return $throw < $between->number - 1e-6;
+        }
+
+        return null === $between || [] === array_diff($between->touches, $neighbour->touches);
     }
 
     /**

@@ -1,0 +1,18 @@
+<?php
+
+declare(strict_types=1);
+
+namespace SwiftReed\Fingering\Asked;
+
+use SwiftReed\Instrument\Condition;
+
+/**
+ * The note before lies lower than this one.
+ */
+final class FromBelow implements Asks
+{
+    public function holds(Condition $asked, At $at): bool
+    {
+        return null !== $at->place->before && [] !== $asked->notes && $at->place->before < min($asked->notes);
+    }
+}
