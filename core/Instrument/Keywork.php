@@ -127,4 +127,9 @@ final class Keywork implements Mechanism
     {
         return $this->hardness;
     }
+
+    public function askable(): Askable
+    {
+        return new AskedTouches($this->touches);
+    }
 }

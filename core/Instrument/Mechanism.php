@@ -48,4 +48,7 @@ interface Mechanism
 
     /** From where its changes count as hard. */
     public function hardness(): Hardness;
+
+    /** How its fingerings are asked for; null where nothing is fingered. */
+    public function askable(): ?Askable;
 }

@@ -40,4 +40,9 @@ final class NoMechanism implements Mechanism
     {
         return Hardness::usual();
     }
+
+    public function askable(): ?Askable
+    {
+        return null;
+    }
 }

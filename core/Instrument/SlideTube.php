@@ -170,4 +170,9 @@ final class SlideTube implements Mechanism
     {
         return $this->hardness;
     }
+
+    public function askable(): Askable
+    {
+        return new AskedPosition();
+    }
 }

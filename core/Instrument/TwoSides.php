@@ -81,4 +81,9 @@ final class TwoSides implements Mechanism
     {
         return $this->long->hardness();
     }
+
+    public function askable(): Askable
+    {
+        return new AskedTouches($this->touches());
+    }
 }

@@ -227,4 +227,9 @@ final class ValveTube implements Mechanism
     {
         return $this->hardness;
     }
+
+    public function askable(): Askable
+    {
+        return new AskedTouches($this->touches());
+    }
 }

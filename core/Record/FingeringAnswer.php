@@ -9,7 +9,6 @@ use SwiftReed\Explain\Speech;
 use SwiftReed\Instrument\Fingering;
 use SwiftReed\Instrument\FingeringUse;
 use SwiftReed\Instrument\Instrument;
-use SwiftReed\Instrument\MechanismKind;
 use SwiftReed\Pitch\Pitch;
 
 /**
@@ -30,10 +29,15 @@ final class FingeringAnswer
         ));
         $taught = [] === $taught ? $instrument->fingerings($pitch) : $taught;
         $wanted = $taught[0]->text;
-        $given = self::read($instrument, $answer, $wanted);
+        $asked = $instrument->mechanism()->askable() ?? throw RecordError::notAnAnswer($answer, $wanted);
+        try {
+            $given = $asked->read($answer);
+        } catch (\UnexpectedValueException $word) {
+            throw RecordError::notAnAnswer($word->getMessage(), $wanted);
+        }
         $best = null;
         foreach ($taught as $fingering) {
-            $touches = self::of($instrument, $fingering);
+            $touches = $asked->parts($fingering);
             $off = [
                 array_values(array_diff($touches, $given)),
                 array_values(array_diff($given, $touches, $fingering->indifferent)),
@@ -46,7 +50,7 @@ final class FingeringAnswer
         [$missing, $extra] = $best;
         $mistakes = [];
         $at = 0;
-        if (MechanismKind::Slide === $instrument->mechanism()->kind() && [] !== [...$missing, ...$extra]) {
+        if ($asked->isWhole() && [] !== [...$missing, ...$extra]) {
             return new WrittenMark(
                 [
                     new WrittenMistake(
@@ -80,64 +84,6 @@ final class FingeringAnswer
         }
 
         return new WrittenMark($mistakes, $wanted);
-    }
-
-    /** @return list<string> */
-    private static function of(Instrument $instrument, Fingering $fingering): array
-    {
-        return MechanismKind::Slide === $instrument->mechanism()->kind()
-            ? self::position($fingering->text)
-            : $fingering->touches;
-    }
-
-    /**
-     * @return list<string> touches
-     *
-     * @throws RecordError
-     */
-    private static function read(Instrument $instrument, string $answer, string $example): array
-    {
-        $answer = trim($answer);
-        $kind = $instrument->mechanism()->kind();
-        if (MechanismKind::Slide === $kind) {
-            return self::position($answer);
-        }
-        if ('' === $answer || 1 === preg_match('/^(0|open|none)$/i', $answer)) {
-            return [];
-        }
-        $known = array_keys($instrument->mechanism()->touches());
-        if (MechanismKind::Valves === $kind) {
-            if (1 !== preg_match('/^[FBbT\d\s,+v-]+$/', $answer)) {
-                throw RecordError::notAnAnswer($answer, $example);
-            }
-            preg_match_all('/T|[1-6]/', $answer, $found);
-            $touches = array_map(static fn (string $one): string => 'T' === $one ? 'T' : 'v'.$one, $found[0]);
-        } else {
-            $touches = [];
-            foreach (preg_split('/[\s,+]+/', $answer, -1, \PREG_SPLIT_NO_EMPTY) ?: [] as $word) {
-                $touch = array_values(array_filter(
-                    $known,
-                    static fn (string $one): bool => strtolower($one) === strtolower($word),
-                ))[0]
-                    ?? null;
-                $touches[] = $touch ?? throw RecordError::notAnAnswer($word, $example);
-            }
-        }
-        foreach ($touches as $touch) {
-            if (!\in_array($touch, $known, true)) {
-                throw RecordError::notAnAnswer($touch, $example);
-            }
-        }
-
-        return array_values(array_unique($touches));
-    }
-
-    /** @return list<string> the trigger and the number of a position: "T3" */
-    private static function position(string $text): array
-    {
-        preg_match_all('/[TV]|\d/', strtoupper($text), $found);
-
-        return $found[0];
     }
 
     private static function shown(string $touch): string

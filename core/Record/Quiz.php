@@ -8,7 +8,6 @@ use Random\Engine\Mt19937;
 use Random\Randomizer;
 use SwiftReed\Instrument\Instrument;
 use SwiftReed\Instrument\InstrumentLibrary;
-use SwiftReed\Instrument\MechanismKind;
 use SwiftReed\Line\ClauseKind;
 use SwiftReed\Packet\PacketTable;
 use SwiftReed\Pitch\Key;
@@ -439,7 +438,7 @@ final readonly class Quiz
         } catch (PitchError) {
             throw RecordError::notAQuestion(QuizKind::Fingering->value, $question, self::EXAMPLES['fingering']);
         }
-        if (MechanismKind::None === $instrument->mechanism()->kind() || [] === $instrument->fingerings($pitch)) {
+        if (null === $instrument->mechanism()->askable() || [] === $instrument->fingerings($pitch)) {
             throw RecordError::notAQuestion(QuizKind::Fingering->value, $question, self::EXAMPLES['fingering']);
         }
 

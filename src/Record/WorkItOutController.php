@@ -16,7 +16,6 @@ use App\Shared\May;
 use App\Stand\StandPlans;
 use SwiftReed\Instrument\Instrument;
 use SwiftReed\Instrument\InstrumentLibrary;
-use SwiftReed\Instrument\MechanismKind;
 use SwiftReed\Instrument\Touch;
 use SwiftReed\Knowledge\Mistake;
 use SwiftReed\Record\ComesBack;
@@ -288,7 +287,7 @@ final class WorkItOutController extends AbstractController
      */
     private static function touches(Instrument $instrument): array
     {
-        if (MechanismKind::Valves === $instrument->mechanism()->kind()) {
+        if (null === $instrument->map) {
             return array_values(array_map(
                 static fn (Touch $one): array => ['id' => $one->id, 'label' => $one->label, 'says' => $one->says],
                 $instrument->mechanism()->touches(),

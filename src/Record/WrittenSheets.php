@@ -13,7 +13,6 @@ use App\Shared\Words;
 use App\Stand\StandPlans;
 use SwiftReed\Instrument\Instrument;
 use SwiftReed\Instrument\InstrumentLibrary;
-use SwiftReed\Instrument\MechanismKind;
 use SwiftReed\Knowledge\Mistake;
 use SwiftReed\Pitch\NoteName;
 use SwiftReed\Player\Stage;
@@ -65,7 +64,7 @@ final class WrittenSheets
             QuizKind::cases(),
             static fn (
                 QuizKind $one,
-            ): bool => QuizKind::Fingering !== $one || MechanismKind::None !== $instrument->mechanism()->kind(),
+            ): bool => QuizKind::Fingering !== $one || null !== $instrument->mechanism()->askable(),
         ));
     }
 

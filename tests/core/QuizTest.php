@@ -579,7 +579,7 @@ final class QuizTest extends TestCase
         yield 'own where concert is asked for' => [QuizKind::OwnKey, 'own Eb trumpet-bb', 'F', 'concert Eb trumpet-bb'];
         yield 'no number' => [QuizKind::Line, 'own C trumpet-bb', 'the third', 'for example "4"'];
         yield 'no touch of this instrument' => [QuizKind::Fingering, 'clarinet-bb Bb4', 'pinky', 'pinky'];
-        yield 'a fourth valve that is not there' => [QuizKind::Fingering, 'trumpet-bb A4', '1-4', 'v4'];
+        yield 'a fourth valve that is not there' => [QuizKind::Fingering, 'trumpet-bb A4', '1-4', '"4"'];
         yield 'nothing to finger' => [QuizKind::Fingering, 'xylophone A4', '1', 'trumpet-bb A4'];
         yield 'notes of another scale' => [QuizKind::Degrees, 'own F major: B', '4', 'own F major: A C Bb'];
     }

@@ -7,6 +7,7 @@ namespace SwiftReed\Tests;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use SwiftReed\Fingering\HardSpot;
+use SwiftReed\Instrument\ConditionKind;
 use SwiftReed\Instrument\Fingering;
 use SwiftReed\Instrument\FingeringUse;
 use SwiftReed\Knowledge\Mistake;
@@ -211,5 +212,31 @@ final class SlidesTest extends TestCase
             ++$told;
         }
         self::assertGreaterThan(1, $told);
+    }
+
+    /** An outer position is there only where both neighbouring throws stay shorter than four. */
+    public function testAnOuterPositionKeepsBothThrowsShort(): void
+    {
+        $found = 0;
+        foreach (['trombone' => [], 'bass-trombone' => ['two-valves']] as $id => $setup) {
+            foreach (['C', 'Db', 'D', 'Eb', 'E', 'F', 'Gb', 'G', 'Ab', 'A', 'Bb', 'B'] as $key) {
+                foreach ([', chromatic segments', ', tetra', ' arpeggio', ' chromatic, five-and-back'] as $what) {
+                    $line = 'own '.$key.('' === trim($what, ', ') || str_starts_with($what, ',') ? ' major' : '').$what;
+                    $part = Support::part($line.', sixteenths, 88', $id, Stage::Full, ...$setup);
+                    foreach ($part->plan->notes as $i => $note) {
+                        if (true !== $note->occasion?->asks(ConditionKind::ThrowOf)) {
+                            continue;
+                        }
+                        ++$found;
+                        foreach ([$i - 1, $i + 1] as $k) {
+                            $there = ($part->plan->notes[$k] ?? null)?->fingering->slide?->out;
+                            $throw = null === $there ? 0.0 : abs($there - $note->fingering->onSlide()->out);
+                            self::assertLessThan(4.0 - 1e-6, $throw, $part->line().', note '.($i + 1));
+                        }
+                    }
+                }
+            }
+        }
+        self::assertGreaterThan(50, $found);
     }
 }
