@@ -92,7 +92,7 @@ final class ChartCheck
 
     private static function inside(Range $inner, Range $outer): bool
     {
-        return $outer->holds($inner->lowest, $inner->highest);
+        return !$outer->lowest->isHigherThan($inner->lowest) && !$inner->highest->isHigherThan($outer->highest);
     }
 
     /** @return list<list<string>> touches that one finger would have to hold, though the chart does not allow it */

@@ -287,6 +287,9 @@ final class WorkItOutController extends AbstractController
      */
     private static function touches(Instrument $instrument): array
     {
+        if (true === $instrument->mechanism()->askable()?->isWhole()) {
+            return []; // a position is written
+        }
         if (null === $instrument->map) {
             return array_values(array_map(
                 static fn (Touch $one): array => ['id' => $one->id, 'label' => $one->label, 'says' => $one->says],

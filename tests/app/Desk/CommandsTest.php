@@ -49,6 +49,27 @@ final class CommandsTest extends TestCase
         }
     }
 
+    public function testTellsTheTrillsOfAnInstrument(): void
+    {
+        $text = self::console(['instrument:trills', 'flute', '--from=A4', '--to=D5'])->getOutput();
+        self::assertStringContainsString('A4 Bb4    The left middle finger trills, and comes up for B♭4.', $text);
+        $all = json_decode(self::console([
+            'instrument:trills', 'trombone', '--setup=f-attachment', '--from=A3', '--to=D4', '--format=json',
+        ])->getOutput(), true);
+        self::assertSame(
+            ['lower', 'upper', 'hold', 'move', 'hand', 'cents', 'good', 'position', 'says'],
+            array_keys($all[0]),
+        );
+        self::assertSame(['A3', 'Bb3', [], ['T'], 'left', true], [
+            $all[0]['lower'], $all[0]['upper'], $all[0]['hold'], $all[0]['move'], $all[0]['hand'], $all[0]['good'],
+        ]);
+        $none = array_values(array_filter($all, static fn (array $one): bool => !$one['good']));
+        self::assertNotSame([], $none);
+        self::assertSame([[], null, null, 'No good trill.'], [
+            $none[0]['move'], $none[0]['hand'], $none[0]['cents'], $none[0]['says'],
+        ]);
+    }
+
     /** @return iterable<array{list<string>, string}> */
     public static function badInput(): iterable
     {
@@ -67,6 +88,8 @@ final class CommandsTest extends TestCase
         yield [['instrument:chart', 'kazoo'], 'not a known instrument'];
         yield [['keys:table', '--format=xml'], 'text, json'];
         yield [['instrument:read', 'kazoo'], 'not a known instrument'];
+        yield [['instrument:trills', 'kazoo'], 'not a known instrument'];
+        yield [['instrument:trills', 'flute', '--from=H4'], '"H4" is not a pitch'];
         yield [['instrument:read', 'flute', '--stage=expert'], 'first, developing, full'];
     }
 

@@ -487,6 +487,35 @@ final class PagesTest extends WebTestCase
         self::assertCount(7, $strip->filter('.trills li'));
     }
 
+    public function testTheTrillBookStandsOnThePageOnPaperAndOnTheCard(): void
+    {
+        $page = $this->browser->request('GET', '/fingerings/trills', ['for' => 'flute']);
+        self::assertResponseIsSuccessful();
+        $rows = $page->filter('.trill-book tbody tr');
+        self::assertCount(36, $rows, 'each note but the last has its steps above it');
+        $a = $rows->reduce(static fn ($row): bool => 'A4' === $row->filter('th')->text());
+        self::assertStringContainsString('The left middle finger trills, and comes up for B♭4.', $a->text());
+        self::assertSame(2, $a->filter('svg')->count());
+        self::assertStringContainsString('no good trill', $rows->first()->text());
+        $this->browser->request('GET', '/fingerings/trills', ['for' => 'no-such']);
+        self::assertResponseStatusCodeSame(404);
+        $this->browser->request('GET', '/fingerings/trills.pdf', ['for' => 'clarinet-bb']);
+        self::assertStringStartsWith('%PDF', (string) $this->browser->getResponse()->getContent());
+        $card = $this->browser->request('GET', '/desk/note/2', ['line' => 'own F major', 'for' => 'flute']);
+        self::assertStringContainsString('The left middle finger trills', $card->text());
+    }
+
+    public function testADoubleHornHasTheRowOfTheNextChair(): void
+    {
+        $query = ['line' => 'own G major, 2 octaves', 'for' => 'horn-f'];
+        $page = $this->browser->request('GET', '/desk', $query + ['setup' => 'double']);
+        self::assertStringContainsString('or, without the thumb:', $page->filter('.music')->text());
+        $off = $this->browser->request('GET', '/desk', $query + ['setup' => 'double', 'other' => 'none']);
+        self::assertStringNotContainsString('without the thumb:', $off->filter('.music')->text());
+        $single = $this->browser->request('GET', '/desk', $query);
+        self::assertStringNotContainsString('without the thumb', $single->filter('.music')->text());
+    }
+
     private function only(): SavedStudy
     {
         self::assertCount(1, $this->all());
