@@ -27,7 +27,7 @@ final readonly class ReasonWords
     public function why(int $i): string
     {
         $planned = $this->plan->notes[$i];
-        $reason = $planned->why;
+        $reason = $planned->why();
         if (null === $reason) {
             return '';
         }

@@ -344,17 +344,7 @@ final class Paths
      */
     public function stretchWith(int $i, Fingering $fingering, float $own, Route $route): array
     {
-        return $this->lineWith($i, $fingering, $own, $route)[1];
-    }
-
-    /**
-     * The cost of the best line with a fingering in place i, and where it differs from a route.
-     *
-     * @return array{float, non-empty-array<int, Fingering>}
-     */
-    public function lineWith(int $i, Fingering $fingering, float $own, Route $route): array
-    {
-        [$sum, $state, $next] = $this->through($i, $fingering, $own);
+        [, $state, $next] = $this->through($i, $fingering, $own);
         $fingerings = [$i => $fingering];
         for ($k = $i - 1; $k >= 0; --$k) {
             $there = $this->places[$k]->candidates[intdiv($state, 3)];
@@ -373,7 +363,13 @@ final class Paths
             $next = $this->to[$k][$next] ?? 0;
         }
 
-        return [self::costOf($sum), $fingerings];
+        return $fingerings;
+    }
+
+    /** The cost of the best line with a fingering in place i. */
+    public function costWith(int $i, Fingering $fingering, float $own): float
+    {
+        return self::costOf($this->through($i, $fingering, $own)[0]);
     }
 
     /** @return array{float, int, int} cost, the state before, the state after */

@@ -14,7 +14,7 @@ final readonly class PlannedNote
 {
     /**
      * @param list<string>    $resting    touches that are down without effect
-     * @param Reason|null     $why        why it is not the chart's default; null when it is
+     * @param Reason|(\Closure(): Reason)|null $reason why it is not the chart's default; null when it is
      * @param Occasion|null   $occasion   on which the chart allows it; null for the default and for pins
      * @param list<Alternate> $alternates
      * @param list<string>    $flags
@@ -24,12 +24,18 @@ final readonly class PlannedNote
     public function __construct(
         public Fingering $fingering,
         public array $resting,
-        public ?Reason $why,
+        private Reason|\Closure|null $reason,
         public ?Occasion $occasion,
         public array $alternates,
         public array $flags,
         public float $difficulty = 0.0,
     ) {
+    }
+
+    /** Why it is not the chart's default, found when it is asked for; null when it is. */
+    public function why(): ?Reason
+    {
+        return $this->reason instanceof \Closure ? ($this->reason)() : $this->reason;
     }
 
     /** @return list<string> everything that is down, with effect or without */

@@ -28,6 +28,8 @@ final class Planner
 {
     /** Changes that are offered to be practised where fewer are hard. */
     private const WIDEST = 2;
+    /** What is less than half as wide as the widest is not offered for being wide. */
+    private const NEARLY = 0.5;
 
     private readonly Changes $changes;
     private readonly bool $hasSlide;
@@ -203,6 +205,7 @@ final class Planner
         $surroundings = Surroundings::ofStudy($study, $this->weights->longBeats);
         $occasions = new Occasions($this->instrument, Stage::First === $stage, $surroundings);
         $allowed = [];
+        $known = [];
         $habits = [];
         /** @var array<int, non-empty-list<Fingering>> $every by the written MIDI number */
         $every = [];
@@ -218,7 +221,7 @@ final class Planner
             $every[$surroundings[$i]->midi] = $all;
             $allowed[$i] = isset($settled[$i])
                 ? array_map(static fn (Fingering $one): array => [$one, null, 0.0], $settled[$i])
-                : $this->allowed(
+                : $known[$surroundings[$i]->key()] ??= $this->allowed(
                     $all,
                     $surroundings[$i],
                     $occasions,
@@ -233,32 +236,21 @@ final class Planner
             }
         }
         $places = [];
+        $offered = [];
         $ticks = $study->recipe->timing->tempo->plannedQuarters() / 60 * Length::QUARTER;
+        $isUntimed = $study->isUntimed();
+        $before = null;
         foreach ($study->notes as $i => $note) {
             $all = $every[$surroundings[$i]->midi];
             $own = [] === $tendencies ? 0 : self::tendency($tendencies, $surroundings[$i]->midi);
-            $candidates = [];
-            $costs = [];
-            $why = [];
-            foreach ($allowed[$i] as [$fingering, $occasion, $cost]) {
-                $candidates[] = ([] === $habits && 0 === $own) || isset($settled[$i])
-                    ? $fingering
-                    : $this->asPlayed($fingering, $habits, $own);
-                $costs[] = $fingering->isDerived() ? $cost + $this->tuningCost($fingering, $own) : $cost;
-                $why[] = $occasion;
-            }
-            $likeness = '';
-            if (\count($candidates) > 1) {
-                $directed = [] !== array_filter(
-                    $why,
-                    static fn (?Occasion $one): bool => null !== $one && $one->namesDirection(),
+            [$candidates, $costs, $why, $likeness] = isset($settled[$i])
+                ? $this->offered($allowed[$i], $surroundings[$i], [], $own, true)
+                : $offered[$surroundings[$i]->key()] ??= $this->offered(
+                    $allowed[$i],
+                    $surroundings[$i],
+                    $habits,
+                    $own,
                 );
-                $likeness = $surroundings[$i]->likeness($directed).' '.implode(
-                    ' ',
-                    array_map(spl_object_id(...), $candidates),
-                );
-            }
-            $before = $study->notes[$i - 1] ?? null;
             $places[] = new Place(
                 $note,
                 $surroundings[$i],
@@ -266,15 +258,52 @@ final class Planner
                 $costs,
                 $why,
                 $all,
-                0 === $i ? 0.0 : $this->weight($study, $i, $ticks),
-                0 === $i || $study->isUntimed() ? 0.0 : $ticks / max(1, $note->onset - $study->notes[$i - 1]->onset),
+                null === $before ? 0.0 : $this->weight($before, $note, $ticks),
+                null === $before || $isUntimed ? 0.0 : $ticks / max(1, $note->onset - $before->onset),
                 null === $before || $before->breathAfter || $note->onset > $before->onset + $before->length,
                 isset($settled[$i]),
                 $likeness,
             );
+            $before = $note;
         }
 
         return $places;
+    }
+
+    /**
+     * What may be chosen in a place, as it is played in this line: fingerings, what each costs by itself, the occasion
+     * on which each belongs, and what the place shares with those that must be fingered like it.
+     *
+     * @param non-empty-list<array{Fingering, ?Occasion, float}> $allowed
+     * @param array<string, true>                                $habits  touches that a habit of the line holds
+     * @param bool $isSettled whether they are settled from outside and stay as they are
+     *
+     * @return array{non-empty-list<Fingering>, non-empty-list<float>, list<Occasion|null>, string}
+     */
+    private function offered(
+        array $allowed,
+        Surroundings $place,
+        array $habits,
+        int $own,
+        bool $isSettled = false,
+    ): array {
+        $candidates = [];
+        $costs = [];
+        $why = [];
+        $isDirected = false;
+        foreach ($allowed as [$fingering, $occasion, $cost]) {
+            $candidates[] = $isSettled || ([] === $habits && 0 === $own)
+                ? $fingering
+                : $this->asPlayed($fingering, $habits, $own);
+            $costs[] = $fingering->isDerived() ? $cost + $this->tuningCost($fingering, $own) : $cost;
+            $why[] = $occasion;
+            $isDirected = $isDirected || true === $occasion?->namesDirection();
+        }
+        $likeness = 1 === \count($candidates)
+            ? ''
+            : $place->likeness($isDirected).' '.implode(' ', array_map(spl_object_id(...), $candidates));
+
+        return [$candidates, $costs, $why, $likeness];
     }
 
     /**
@@ -304,6 +333,7 @@ final class Planner
                 0 === $rank
                 || (0 === $own && [] === $fingering->may && [] === $fingering->always)
                 || !$fingering->use->mayBeChosen()
+                || (FingeringUse::Trill === $fingering->use && [] === $place->alternates)
                 || abs($fingering->centsAsPlayed()) > $this->weights->outOfTune
             ) {
                 continue;
@@ -413,14 +443,13 @@ final class Planner
     }
 
     /**
-     * How much the moves of the change into note i count.
+     * How much the moves of the change into a note count.
      *
      * @param float $ticks a second
      */
-    private function weight(Study $study, int $i, float $ticks): float
+    private function weight(StudyNote $before, StudyNote $note, float $ticks): float
     {
-        $before = $study->notes[$i - 1];
-        $speed = $ticks / max(1, $study->notes[$i]->onset - $before->onset);
+        $speed = $ticks / max(1, $note->onset - $before->onset);
         $weight = min($this->weights->most, sqrt($speed / $this->weights->usualSpeed));
 
         return $before->breathAfter ? $this->weights->afterBreath * $weight : $weight;
@@ -460,11 +489,12 @@ final class Planner
                 $change = $this->change($places, $i, $route);
                 $difficulty = round($change->moves, 1);
                 $total += $place->weight * $change->moves;
-                $events = [...$change->events, ...$figures[$i] ?? []];
-                $flags = [...$change->flags, ...array_map(
-                    static fn (Event $one): string => $one->kind->value,
-                    $figures[$i] ?? [],
-                )];
+                $events = $change->events;
+                $flags = $change->flags;
+                foreach ($figures[$i] ?? [] as $figure) {
+                    $events[] = $figure;
+                    $flags[] = $figure->kind->value;
+                }
                 if (($change->isHard || isset($figures[$i])) && (!$place->isFresh || self::goesOn($places[$i - 1]->note, $place->note))) {
                     $isForced = ($place->isPinned || $places[$i - 1]->isPinned)
                         && !$isGiven
@@ -482,18 +512,8 @@ final class Planner
                         $isForced || null === $proof ? null : static fn (): ?int => $proof->elsewhere($i),
                     );
                     $flags[] = 'hard';
-                } elseif ($change->moves > 0.0 && !$place->isFresh) {
-                    $other[] = new HardSpot(
-                        $i - 1,
-                        $i,
-                        $difficulty,
-                        $change->events,
-                        $route->fingerings[$i - 1],
-                        $fingering,
-                        false,
-                        false,
-                        $places[$i - 1]->note->pitch()->text().' '.$place->note->pitch()->text(),
-                    );
+                } elseif ($difficulty > 0.0 && !$place->isFresh) {
+                    $other[$i] = $difficulty;
                 }
             }
             if ($place->isPinned && !$isGiven) {
@@ -505,7 +525,9 @@ final class Planner
                 $resting[$i],
                 FingeringUse::Default === $fingering->use
                     ? null
-                    : ($isGiven ? Reason::stays($place->all[0]) : $why->reason($i, $route)),
+                    : ($isGiven
+                        ? Reason::stays($place->all[0])
+                        : static fn (): Reason => $why->reason($i, $route)),
                 null === $index ? null : $place->occasions[$index] ?? null,
                 $this->alternates($places, $i, $route, $paths, $why, $best),
                 \count($flags) > 1 ? array_values(array_unique($flags)) : $flags,
@@ -513,24 +535,41 @@ final class Planner
             );
         }
 
-        return new FingeringPlan($planned, $hard, round($total, 1), self::widest($other));
+        return new FingeringPlan($planned, $hard, round($total, 1), $this->widest($other, $places, $route));
     }
 
     /**
      * The widest changes of those that are not hard: offered to be practised where there is nothing worse.
      *
-     * @param list<HardSpot> $changes
+     * @param array<int, float>     $difficulties by the index of the note after the change
+     * @param non-empty-list<Place> $places
      *
      * @return list<HardSpot>
      */
-    private static function widest(array $changes): array
+    private function widest(array $difficulties, array $places, Route $route): array
     {
-        usort(
-            $changes,
-            static fn (HardSpot $a, HardSpot $b): int => $b->difficulty <=> $a->difficulty ?: $a->from <=> $b->from,
-        );
+        arsort($difficulties);
+        $least = self::NEARLY * (reset($difficulties) ?: 0.0);
+        $widest = [];
+        foreach ($difficulties as $i => $difficulty) {
+            if (\count($widest) > self::WIDEST || $difficulty < $least) {
+                break;
+            }
+            $widest[] = new HardSpot(
+                $i - 1,
+                $i,
+                $difficulty,
+                $this->change($places, $i, $route)->events,
+                $route->fingerings[$i - 1],
+                $route->fingerings[$i],
+                false,
+                false,
+                $places[$i - 1]->note->pitch()->text().' '.$places[$i]->note->pitch()->text(),
+            );
+            $widest = array_values(HardSpots::once($widest));
+        }
 
-        return \array_slice(array_values(HardSpots::once($changes)), 0, self::WIDEST);
+        return \array_slice($widest, 0, self::WIDEST);
     }
 
     /** @param non-empty-list<Place> $places */
@@ -567,14 +606,22 @@ final class Planner
                 continue;
             }
             $index = $place->indexOf($other);
+            if (null === $index && FingeringUse::Trill === $other->use) {
+                continue; // it stands in the book of trills
+            }
             $own = null !== $index ? $place->own[$index] : $this->weights->leaving + $this->tuningCost($other, 0);
             // What does not belong here is not chosen, however little it moves: it costs nothing less than the line as
             // it is.
-            [$cost, $stretch] = $paths->lineWith($i, $other, $own, $route);
+            $cost = $paths->costWith($i, $other, $own);
             $alternates[] = new Alternate(
                 $other,
                 max(0.0, round($cost - $best, 1)),
-                static fn (): Reason => $why->whyNot($i, $other, $stretch, $route),
+                static fn (): Reason => $why->whyNot(
+                    $i,
+                    $other,
+                    $paths->stretchWith($i, $other, $own, $route),
+                    $route,
+                ),
             );
         }
 

@@ -137,6 +137,14 @@ final readonly class Surroundings
         return array_values(array_filter([$this->before, $this->after], static fn (?int $one): bool => null !== $one));
     }
 
+    /** All that the occasions of a place ask of it: alike in two places, the same may be chosen. */
+    public function key(): string
+    {
+        return $this->midi.' '.$this->before.' '.$this->after.' '.$this->speed.' '
+            .(int) $this->isSet.(int) $this->isSlurred.(int) $this->isSlurredOn.(int) $this->isInRun.(int) $this->isInChromaticRun
+            .' '.implode(' ', $this->alternates);
+    }
+
     /** What makes another place like this one: the mirrored place too, unless the direction matters. */
     public function likeness(bool $directionMatters): string
     {

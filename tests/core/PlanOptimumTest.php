@@ -175,7 +175,7 @@ final class PlanOptimumTest extends TestCase
                     if (null === $best) {
                         continue;
                     }
-                    [$cost] = $paths->lineWith($i, $fingering, $place->own[$j], $route);
+                    $cost = $paths->costWith($i, $fingering, $place->own[$j]);
                     self::assertEqualsWithDelta($best[1], $cost, 1e-6, $what.' at '.$i);
                     ++$compared;
                 }

@@ -91,7 +91,7 @@ final class WordsTest extends TestCase
         foreach ([...self::$parts, ...array_map(static fn (array $one): Part => Support::part(...$one), $lines)] as $part) {
             $touches = $part->instrument->mechanism()->touches();
             foreach ($part->plan->notes as $i => $note) {
-                $why = $note->why;
+                $why = $note->why();
                 if (null === $why?->pattern) {
                     continue;
                 }
@@ -99,7 +99,7 @@ final class WordsTest extends TestCase
                 $says = $part->why($i);
                 if (ReasonKind::PatternGoesOn === $why->kind) {
                     self::assertStringContainsString('from note '.($why->from + 1).' on', $says, $here);
-                    self::assertSame(ReasonKind::Pattern, $part->plan->notes[$why->from]->why?->kind, $here);
+                    self::assertSame(ReasonKind::Pattern, $part->plan->notes[$why->from]->why()?->kind, $here);
                     continue;
                 }
                 ++$told;
@@ -164,7 +164,7 @@ final class WordsTest extends TestCase
     private function checkClaims(Part $part, int $i, string $here): void
     {
         $words = $part->why($i);
-        $reason = $part->plan->notes[$i]->why;
+        $reason = $part->plan->notes[$i]->why();
         $name = static fn (int $k): string => isset(
             $part->study->notes[$k],
         ) ? $part->study->notes[$k]->pitch()->name()->sign() : '-';
