@@ -198,11 +198,18 @@ final class ForgivingReader
         return [Words::said($tokens), 1];
     }
 
+    /** Whether a number is too small or too large. */
+    private static function isOfNumbers(StudyLineError $error): bool
+    {
+        return '' === $error->nearest && 1 === preg_match('/^\d+ to \d+$/', $error->expected[0] ?? '');
+    }
+
     /** @param list<Token> $tokens */
     private function notUnderstood(StudyLineError $strict, array $tokens, int $reached): StudyLineError
     {
         $token = $tokens[$reached] ?? null;
-        if (null === $token || $strict->column > $token->column) {
+        $isSame = null !== $token && $strict->column === $token->column;
+        if (null === $token || $strict->column > $token->column || ($isSame && self::isOfNumbers($strict))) {
             return $strict;
         }
         $end = $reached;
@@ -210,17 +217,20 @@ final class ForgivingReader
             ++$end;
         }
         $said = Words::said(\array_slice($tokens, $reached, $end - $reached));
-        for ($words = min(5, $end - $reached); $words > 0; --$words) {
-            try {
-                $this->parser->clauseOf(Words::said(\array_slice($tokens, $reached, $words)));
-            } catch (StudyLineError $error) {
-                // A number too large is said to be so, and not to be unknown.
-                if ('' === $error->nearest && 1 === preg_match('/^\d+ to \d+$/', $error->expected[0] ?? '')) {
-                    return $error->at($token->column);
+        // A number too large is said to be so, and not to be unknown: "lip slurs of 6", "fold after 9".
+        for ($from = max(0, $reached - 3); $from <= $reached; ++$from) {
+            for ($words = min(5, $end - $from); $words > $reached - $from; --$words) {
+                try {
+                    $this->parser->clauseOf(Words::said(\array_slice($tokens, $from, $words)));
+                } catch (StudyLineError $error) {
+                    $before = Words::said(\array_slice($tokens, $from, $reached - $from));
+                    if (self::isOfNumbers($error) && $error->column === \strlen('C, '.$before) + ('' === $before ? 1 : 2)) {
+                        return $error->at($token->column);
+                    }
                 }
             }
         }
-        if ($strict->column === $token->column) {
+        if ($isSame) {
             return $strict;
         }
         $shown = array_map(static fn (Phrase $phrase): string => $phrase->shown(), $this->parser->grammar()->phrases());
