@@ -206,6 +206,7 @@ final class Planner
         $occasions = new Occasions($this->instrument, Stage::First === $stage, $surroundings);
         $allowed = [];
         $known = [];
+        $keys = [];
         $habits = [];
         /** @var array<int, non-empty-list<Fingering>> $every by the written MIDI number */
         $every = [];
@@ -221,7 +222,7 @@ final class Planner
             $every[$surroundings[$i]->midi] = $all;
             $allowed[$i] = isset($settled[$i])
                 ? array_map(static fn (Fingering $one): array => [$one, null, 0.0], $settled[$i])
-                : $known[$surroundings[$i]->key()] ??= $this->allowed(
+                : $known[$keys[$i] = $surroundings[$i]->key()] ??= $this->allowed(
                     $all,
                     $surroundings[$i],
                     $occasions,
@@ -245,7 +246,7 @@ final class Planner
             $own = [] === $tendencies ? 0 : self::tendency($tendencies, $surroundings[$i]->midi);
             [$candidates, $costs, $why, $likeness] = isset($settled[$i])
                 ? $this->offered($allowed[$i], $surroundings[$i], [], $own, true)
-                : $offered[$surroundings[$i]->key()] ??= $this->offered(
+                : $offered[$keys[$i]] ??= $this->offered(
                     $allowed[$i],
                     $surroundings[$i],
                     $habits,
