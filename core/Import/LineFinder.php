@@ -38,6 +38,9 @@ use SwiftReed\Time\TimeSignature;
  */
 final class LineFinder
 {
+    /** A slurred line is tongued anew where its player breathes: not more often than once in so many notes. */
+    private const NOTES_A_BREATH = 6;
+
     /** Notes from which a line may be a study, and one time through of what is played in rounds. */
     private const LEAST = 3;
     private const ROUND = 4;
@@ -241,19 +244,61 @@ final class LineFinder
             return ['', ['The slurs were not taken over.']];
         }
         if (\count($notes) === \count($slurs)) {
-            $tones = array_map(static fn (StudyNote $note): Tone => $note->tone, $notes);
-            foreach (Articulation::cases() as $articulation) {
-                $marks = $articulation->marks($tones);
-                if (
-                    $slurs === array_map(static fn (array $mark): bool => Attack::None === $mark[0], $marks)
-                    && (!\in_array(true, $soft, true) || Articulation::Legato === $articulation)
-                ) {
+            foreach ([
+                array_map(static fn (StudyNote $note): bool => $note->breathAfter, $notes),
+                array_fill(0, \count($notes), false),
+                self::tonguedAnew($slurs),
+            ] as $breaths) {
+                $articulation = self::like($notes, $breaths, $slurs, \in_array(true, $soft, true));
+                if (null !== $articulation) {
                     return [$articulation->value, []];
                 }
             }
         }
 
         return ['', ['The slurs are none of the study line\'s ways of tonguing, and were not taken over.']];
+    }
+
+    /**
+     * The way of tonguing that gives just these slurs, where the player breathes after these notes.
+     *
+     * @param non-empty-list<StudyNote> $notes
+     * @param non-empty-list<bool>      $breaths
+     * @param list<bool>                $slurs   whether each note is slurred into
+     */
+    private static function like(array $notes, array $breaths, array $slurs, bool $isSoft): ?Articulation
+    {
+        $tones = array_map(static fn (StudyNote $note): Tone => $note->tone, $notes);
+        foreach (Articulation::cases() as $articulation) {
+            $marks = $articulation->marks($tones, $breaths, false);
+            if (
+                $slurs === array_map(static fn (array $mark): bool => Attack::None === $mark[0], $marks)
+                && (!$isSoft || Articulation::Legato === $articulation)
+            ) {
+                return $articulation;
+            }
+        }
+
+        return null;
+    }
+
+    /**
+     * Another player breathes elsewhere: in a line that is slurred but for a few notes, those are where he does.
+     *
+     * @param non-empty-list<bool> $slurs whether each note is slurred into
+     *
+     * @return non-empty-list<bool>
+     */
+    private static function tonguedAnew(array $slurs): array
+    {
+        $tongued = \count(array_filter(\array_slice($slurs, 1), static fn (bool $one): bool => !$one));
+        $isFew = $tongued <= \count($slurs) / self::NOTES_A_BREATH;
+        $breaths = [];
+        foreach ($slurs as $i => $slurred) {
+            $breaths[] = $isFew && false === ($slurs[$i + 1] ?? true);
+        }
+
+        return $breaths;
     }
 
     /** @param list<string> $clauses */

@@ -6,6 +6,7 @@ namespace SwiftReed\Instrument;
 
 use SwiftReed\Pitch\Pitch;
 use SwiftReed\Pitch\Transposition;
+use SwiftReed\Player\Lungs;
 use SwiftReed\Player\Player;
 use SwiftReed\Player\PlayerSettings;
 use SwiftReed\Player\Range;
@@ -38,6 +39,7 @@ final class Instrument
      * @param KeyMap|null            $map       where its keys lie; null where nothing is drawn from a map
      * @param array<string, array<int, string>> $called what a touch is called on some notes, by the written MIDI number
      * @param float                  $firstBreath seconds that a first-year player's breath lasts
+     * @param bool|null              $isBrass   whether it is blown into brass; null where nothing is blown
      * @param string                 $usedSlides what this player moves while playing: valves' slides as digits ("13"),
      *  "hand" in the bell, "main" slide on a trigger
      */
@@ -58,6 +60,7 @@ final class Instrument
         public readonly string $usedSlides = '',
         private readonly array $called = [],
         private readonly float $firstBreath = 8.0,
+        private readonly ?bool $isBrass = false,
     ) {
     }
 
@@ -86,6 +89,7 @@ final class Instrument
             $this->usedSlides,
             $this->called,
             $this->firstBreath,
+            $this->isBrass,
         );
     }
 
@@ -109,6 +113,7 @@ final class Instrument
             $this->usedSlides,
             $this->called,
             $this->firstBreath,
+            $this->isBrass,
         );
     }
 
@@ -120,7 +125,12 @@ final class Instrument
             $this->range,
             $settings,
             $this->tubes(...),
-            Stage::First === $settings->stage ? $this->firstBreath : self::BREATH,
+            null === $this->isBrass
+                ? Lungs::none()
+                : Lungs::lasting(
+                    Stage::First === $settings->stage ? $this->firstBreath : self::BREATH,
+                    $this->isBrass,
+                ),
         );
     }
 

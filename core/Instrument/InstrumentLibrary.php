@@ -283,6 +283,11 @@ final class InstrumentLibrary
             self::usedSlides($file, $entry, $all, $inForce),
             self::called($file),
             $entry->decimal('first-breath', $file->decimal('first-breath', 8.0)),
+            match ($file->text('mechanism')) {
+                'none' => null,
+                'keywork' => false,
+                default => true,
+            },
         );
     }
 

@@ -21,7 +21,7 @@ final readonly class Player
      * @param string                 $name     as it is said in messages: "the clarinet in B♭"
      * @param array<string, Range> $range  by the stage's value, "well": where a line lies well, and
      *  on brass "reach": as far as his own limits may extend it
-     * @param float $phrase seconds that a breath lasts at this stage on this instrument
+     * @param Lungs $lungs how long a breath lasts at this stage on this instrument
      * @param \Closure(Pitch, bool): list<list<array{Pitch, int}>> $tubes for a note of a brass instrument, the length
      *  of tube of its usual fingering (or the open one) and each that is a half step longer: the notes on it, rising,
      *  each with the number of its partial
@@ -32,7 +32,7 @@ final readonly class Player
         public array $range,
         public PlayerSettings $settings,
         public \Closure $tubes,
-        public float $phrase = 12.0,
+        public Lungs $lungs,
     ) {
     }
 

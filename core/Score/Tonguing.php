@@ -75,7 +75,8 @@ final readonly class Tonguing
     }
 
     /**
-     * Tongued notes are separated where a soft one stands beside them; in a line without soft ones they are plain.
+     * In a line with soft notes every tongued note that ends outside a slur is set apart, so that the sign means all of
+     * its kind; in a line without soft ones none is.
      *
      * @param list<Attack> $attacks
      *
@@ -83,15 +84,11 @@ final readonly class Tonguing
      */
     private static function contrasted(array $attacks): array
     {
-        $isSoft = static fn (int $i): bool => Attack::Soft === ($attacks[$i] ?? null);
+        $hasSoft = \in_array(Attack::Soft, $attacks, true);
         $separated = [];
         foreach ($attacks as $i => $attack) {
-            // A note from which a soft one is slurred belongs to it, and only one that ends outside a slur can be set
-            // apart.
             $endsApart = Attack::Tongue === ($attacks[$i + 1] ?? Attack::Tongue);
-            $separated[] = Attack::Tongue === $attack
-                && $endsApart
-                && [] !== array_filter([$i - 2, $i - 1, $i + 2], $isSoft);
+            $separated[] = $hasSoft && Attack::Tongue === $attack && $endsApart;
         }
 
         return $separated;

@@ -19,9 +19,9 @@ use SwiftReed\Study\Fit\RangeFitting;
 use SwiftReed\Study\Fit\RangeMove;
 use SwiftReed\Study\Fit\RangePolicy;
 use SwiftReed\Study\Rhythm\OneLong;
+use SwiftReed\Study\Phrasing\Breaths;
 use SwiftReed\Study\Rhythm\Rhythm;
 use SwiftReed\Study\Rhythm\Rounds;
-use SwiftReed\Study\Tonguing\Breaths;
 use SwiftReed\Study\Walk\Flexibility;
 use SwiftReed\Study\Walk\Sounding;
 use SwiftReed\Study\Walk\Walk;
@@ -47,17 +47,19 @@ final readonly class StudyBuilder
         $comesOut = Rounds::untilItComesOut($placement->tones, $recipe->timing->rhythm, $time);
         [$placement, $lengths, $bars] = $this->timed($recipe, $placement, $time, $comesOut);
         $signature = $recipe->material->printedSignature($written->key->tonic);
-        $marks = $recipe->articulation->marks($placement->tones);
+        $lead = $recipe->timing->pickUp > 0 ? $time->barTicks() - $recipe->timing->pickUp : 0;
         $breaths = Breaths::after(
             $placement->tones,
             $lengths,
-            $marks,
+            $time,
+            $lead,
             $recipe->timing->tempo,
             Rhythm::Untimed === $recipe->timing->rhythm,
-            $player->phrase,
+            $player->lungs,
+            $recipe->pattern->isLipSlurs(),
         );
+        $marks = $recipe->articulation->marks($placement->tones, $breaths, $recipe->pattern->isLipSlurs());
         $habits = ReminderSigns::habits($player);
-        $lead = $recipe->timing->pickUp > 0 ? $time->barTicks() - $recipe->timing->pickUp : 0;
         $isUnsigned = !$recipe->material->printsSignature;
         $everyTime = $isUnsigned && Stage::First === $player->stage();
         $signs = new SignsInForce($signature, $everyTime);

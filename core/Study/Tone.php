@@ -101,6 +101,12 @@ final readonly class Tone
         return $rests === $this->rests ? $this : $this->with(rests: $rests);
     }
 
+    /** The same in another group of its cell. */
+    public function inGroup(int $group): self
+    {
+        return $group === $this->group ? $this : $this->with(group: $group);
+    }
+
     public function turning(bool $isTurn): self
     {
         return $isTurn === $this->isTurn ? $this : $this->with(isTurn: $isTurn);
@@ -129,6 +135,7 @@ final readonly class Tone
         ?int $rests = null,
         ?bool $isSeam = null,
         ?int $root = null,
+        ?int $group = null,
     ): self {
         return new self(
             $pitch ?? $this->pitch,
@@ -144,7 +151,7 @@ final readonly class Tone
             $stretch ?? $this->stretch,
             $fillsBar ?? $this->fillsBar,
             $this->cell,
-            $this->group,
+            $group ?? $this->group,
             $this->isRoot,
             $rests ?? $this->rests,
             $isSeam ?? $this->isSeam,

@@ -24,13 +24,15 @@ enum Articulation: string
 
     /**
      * @param non-empty-list<Tone> $tones
+     * @param non-empty-list<bool> $breaths whether the player breathes after each
+     * @param bool                 $byGroup whether each group of a cell is slurred by itself, as lip slurs are
      *
      * @return non-empty-list<array{Attack, Slur}> one for each tone
      */
-    public function marks(array $tones): array
+    public function marks(array $tones, array $breaths, bool $byGroup): array
     {
         $marks = [];
-        foreach ($this->joins($tones) as $i => [$joinsBefore, $joinsAfter]) {
+        foreach ($this->joins($tones, $breaths, $byGroup) as $i => [$joinsBefore, $joinsAfter]) {
             $slur = match (true) {
                 $joinsBefore && $joinsAfter => Slur::Continue,
                 $joinsBefore => Slur::Stop,
@@ -48,18 +50,32 @@ enum Articulation: string
         return $marks;
     }
 
+    /** A repeated pitch must be tongued, whatever the pattern says, and so must what follows a rest or a drill's seam. */
+    private static function mayJoin(Tone $tone, Tone $next): bool
+    {
+        return !$tone->fillsBar
+            && !$tone->isSeam
+            && 0 === $next->rests
+            && $tone->pitch->midi() !== $next->pitch->midi();
+    }
+
     /**
      * @param non-empty-list<Tone> $tones
+     * @param non-empty-list<bool> $breaths
      *
      * @return non-empty-list<array{bool, bool}> whether the note is slurred from the one before, and to the one after
      */
-    private function joins(array $tones): array
+    private function joins(array $tones, array $breaths, bool $byGroup): array
     {
         $count = \count($tones);
         $intoNext = array_fill(0, $count, false);
         for ($i = 0; $i + 1 < $count; ++$i) {
-            // A repeated pitch must be tongued, whatever the pattern says.
-            $intoNext[$i] = !$tones[$i]->fillsBar && !$tones[$i]->isSeam && 0 === $tones[$i + 1]->rests && $tones[$i]->pitch->midi() !== $tones[$i + 1]->pitch->midi() && match ($this) {
+            $isApart = $byGroup
+                && ($tones[$i]->cell !== $tones[$i + 1]->cell || $tones[$i]->group !== $tones[$i + 1]->group);
+            if ($breaths[$i] || $isApart || !self::mayJoin($tones[$i], $tones[$i + 1])) {
+                continue;
+            }
+            $intoNext[$i] = match ($this) {
                 self::Tongued, self::Legato => false,
                 self::Slurred => true,
                 self::SlurTwoTongueTwo => 0 === $i % 4,

@@ -327,8 +327,9 @@ final readonly class Flexibility
                     $line[] = $turn[$k % \count($turn)]->drilled(intdiv($ticks, Rhythm::SMALLEST), false);
                 }
             }
+            $last = $tones[0]->drilled(intdiv(Length::WHOLE, Rhythm::SMALLEST), false);
 
-            return [...$line, $tones[0]->drilled(intdiv(Length::WHOLE, Rhythm::SMALLEST), false)];
+            return self::grouped([...$line, $last], \count($turn));
         }
         $ticks = $this->recipe->timing->rhythm->ticks();
         $times = match (true) {
@@ -342,10 +343,27 @@ final readonly class Flexibility
         }
         $isShort = 2 === \count($turn) && !$this->shape->walksDown;
 
-        return [
-            ...array_merge(...array_fill(0, $times, $turn)),
-            $tones[0]->drilled(1, !$isShort, $this->shape->walksDown),
-        ];
+        $line = [...array_merge(...array_fill(0, $times, $turn)), $tones[0]->drilled(1, !$isShort)];
+
+        return self::grouped($line, \count($turn));
+    }
+
+    /**
+     * Each turn there and back a group; the closing note belongs to the last.
+     *
+     * @param non-empty-list<Tone> $tones
+     *
+     * @return non-empty-list<Tone>
+     */
+    private static function grouped(array $tones, int $size): array
+    {
+        $last = \count($tones) - 1;
+
+        return array_map(
+            static fn (Tone $tone, int $i): Tone => $tone->inGroup(intdiv(min($i, $last - 1), $size)),
+            $tones,
+            array_keys($tones),
+        );
     }
 
     /**
