@@ -80,8 +80,9 @@ final readonly class TalkThrough
                     $told[$sentence] = true;
                 }
             }
-            if ($note->breathAfter) {
-                $says[] = 'Breathe.';
+            $breath = BreathWords::after($study, $i);
+            if ('' !== $breath) {
+                $says[] = $breath;
             }
             $notes[] = ['note' => $pitch->sign(), 'spoken' => $pitch->spoken(), 'says' => $says];
         }

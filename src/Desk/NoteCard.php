@@ -6,6 +6,7 @@ namespace App\Desk;
 
 use App\Engraving\Diagram;
 use App\Engraving\Drawing;
+use SwiftReed\Explain\BreathWords;
 use SwiftReed\Explain\FingeringWords;
 use SwiftReed\Explain\Likeness;
 use SwiftReed\Explain\Moves;
@@ -57,6 +58,7 @@ final readonly class NoteCard
         public array $advice,
         public string $resting,
         public array $trills,
+        public string $breath,
     ) {
     }
 
@@ -134,6 +136,7 @@ final readonly class NoteCard
             TalkThrough::advice($instrument, $index, $part->study, $part->plan),
             $resting,
             self::trills($part, $index),
+            BreathWords::after($part->study, $index),
         );
     }
 

@@ -7,6 +7,7 @@ namespace SwiftReed\Tests;
 use PHPUnit\Framework\TestCase;
 use Random\Engine\Mt19937;
 use Random\Randomizer;
+use SwiftReed\Explain\BreathWords;
 use SwiftReed\Line\StudyLineError;
 use SwiftReed\Player\PlayerError;
 use SwiftReed\Player\Stage;
@@ -283,5 +284,31 @@ final class PhrasingTest extends TestCase
         self::assertSame(Slur::Start, $down->notes[8]->slur, 'with a breath the slur begins after the top');
         $fast = Support::study('own C major, tongue up slur down, quarter = 120', 'alto-sax');
         self::assertSame(Slur::Start, $fast->notes[7]->slur, 'without one it begins on the top');
+    }
+
+    public function testWhereToBreatheIsSaidWithItsReason(): void
+    {
+        $says = static function (string $line, string $id): array {
+            $study = Support::study($line, $id);
+
+            return array_values(array_filter(array_map(
+                static fn (int $i): string => BreathWords::after($study, $i),
+                array_keys($study->notes),
+            )));
+        };
+        self::assertSame(
+            ['Breathe here, where the line turns.', 'Breathe here, before the arpeggio.'],
+            $says('own C major, then arpeggio restated', 'flute'),
+        );
+        self::assertContains(
+            'Breathe here, where the line turns; take it out of the long note.',
+            $says('own C major, long ends', 'alto-sax'),
+        );
+        self::assertContains('Breathe here, between the groups.', $says('own C major, tetra', 'clarinet-bb'));
+        self::assertContains(
+            'Breathe here, where the pair starts again.',
+            $says('own A major, 2 octaves, eighths, quarter = 100, drill after note 8', 'clarinet-bb'),
+        );
+        self::assertSame([], $says('own C major, 5 notes', 'flute'));
     }
 }
