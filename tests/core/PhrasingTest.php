@@ -190,7 +190,8 @@ final class PhrasingTest extends TestCase
             );
             foreach ($phrases as $k => $phrase) {
                 $last = $study->notes[$phrase[\count($phrase) - 1]];
-                if ($last->breathAfter && !$last->tone->isSeam) {
+                $isFirst = $last->tone->isTurn || self::isPart($study, $phrase[\count($phrase) - 1]);
+                if ($last->breathAfter && !$last->tone->isSeam && !$isFirst) {
                     self::assertGreaterThan(
                         self::limit($id, $stage),
                         $seconds[$k] + $seconds[$k + 1] + 0.001,
@@ -199,6 +200,54 @@ final class PhrasingTest extends TestCase
                 }
             }
         }
+    }
+
+    private static function isPart(Study $study, int $i): bool
+    {
+        [$tone, $next] = [$study->notes[$i]->tone, ($study->notes[$i + 1] ?? null)?->tone];
+
+        return $tone->isSeam
+            || (true === $next?->inSequel && !$tone->inSequel)
+            || ($next?->octaves > $tone->octaves);
+    }
+
+    /** Between parts and where the line turns comes before any other place. */
+    public function testPartsAndTurnsComeFirst(): void
+    {
+        $seen = 0;
+        foreach (self::$studies as [$study, $id, , $here]) {
+            if ($study->recipe->pattern->isLipSlurs() || str_contains($here, 'drill')) {
+                continue;
+            }
+            $turns = [];
+            $others = false;
+            foreach ($study->notes as $i => $note) {
+                $isFirst = ($note->tone->isTurn && $i > 0) || self::isPart($study, $i);
+                $others = $others || ($note->breathAfter && !$isFirst);
+                $next = $study->notes[$i + 1] ?? null;
+                if (
+                    $note->tone->isTurn
+                    && $i > 0
+                    && $i + 2 < \count($study->notes)
+                    && null === $note->tone->cell
+                    && null === $next?->tone->cell
+                    && !$study->notes[$i - 1]->tone->isTurn
+                    && !$note->isTriplet
+                ) {
+                    $turns[] = $i;
+                }
+            }
+            foreach ($others && [] === $study->moves ? $turns : [] as $i) {
+                ++$seen;
+                $next = $study->notes[$i + 1];
+                self::assertTrue(
+                    $study->notes[$i]->breathAfter || $next->onset > $study->notes[$i]->onset
+                        + $study->notes[$i]->length,
+                    $here.': after note '.($i + 1),
+                );
+            }
+        }
+        self::assertGreaterThan(20, $seen);
     }
 
     public function testNoSlurCrossesABreathAndNoneHoldsOneNote(): void

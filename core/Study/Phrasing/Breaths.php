@@ -54,7 +54,7 @@ final class Breaths
             if (!$isRest && !$isSeam && isset($tones[$i + 1])) {
                 continue;
             }
-            foreach ($isUntimed ? [] : self::within($lengths, $costs, $from, $i, $most) as $at) {
+            foreach ($isUntimed ? [] : self::between($lengths, $costs, $from, $i, $most) as $at) {
                 $breaths[$at] = true;
             }
             $breaths[$i] = $isSeam;
@@ -65,7 +65,57 @@ final class Breaths
     }
 
     /**
-     * The best places within a stretch that no rest interrupts.
+     * The places in a stretch that no rest interrupts: as few of those between parts and at the turns as are enough; else
+     * all of them, and between them as few others as possible.
+     *
+     * @param non-empty-list<int> $lengths
+     * @param list<float|null>    $costs
+     *
+     * @return list<int> indexes of the notes after which to breathe
+     */
+    private static function between(array $lengths, array $costs, int $from, int $to, float $most): array
+    {
+        $first = array_map(static fn (?float $cost): ?float => Places::comesFirst($cost) ? $cost : null, $costs);
+        $few = self::within($lengths, $first, $from, $to, $most);
+        if (self::areEnough($few, $lengths, $from, $to, $most)) {
+            return $few;
+        }
+        $all = [];
+        $begin = $from;
+        for ($i = $from; $i <= $to; ++$i) {
+            if ($i < $to && null === $first[$i]) {
+                continue;
+            }
+            array_push($all, ...self::within($lengths, $costs, $begin, $i, $most));
+            if ($i < $to) {
+                $all[] = $i;
+            }
+            $begin = $i + 1;
+        }
+
+        return $all;
+    }
+
+    /**
+     * @param list<int>           $breaths
+     * @param non-empty-list<int> $lengths
+     */
+    private static function areEnough(array $breaths, array $lengths, int $from, int $to, float $most): bool
+    {
+        $sum = 0;
+        for ($i = $from; $i <= $to; ++$i) {
+            $sum += $lengths[$i];
+            if ($sum > $most + 1e-6) {
+                return false;
+            }
+            $sum = \in_array($i, $breaths, true) ? 0 : $sum;
+        }
+
+        return true;
+    }
+
+    /**
+     * The best places within a stretch.
      *
      * @param non-empty-list<int> $lengths
      * @param list<float|null>    $costs

@@ -37,6 +37,12 @@ final readonly class Places
     {
     }
 
+    /** Whether a place is one of those that come first: between parts, and where the line turns. */
+    public static function comesFirst(?float $cost): bool
+    {
+        return null !== $cost && $cost <= self::TOP;
+    }
+
     /**
      * @param non-empty-list<Tone> $tones
      * @param non-empty-list<int>  $lengths ticks
