@@ -220,9 +220,11 @@ final class Planner
                 ));
             }
             $every[$surroundings[$i]->midi] = $all;
+            // A note with one fingering is the same everywhere.
+            $keys[$i] = isset($all[1]) ? $surroundings[$i]->key() : (string) $surroundings[$i]->midi;
             $allowed[$i] = isset($settled[$i])
                 ? array_map(static fn (Fingering $one): array => [$one, null, 0.0], $settled[$i])
-                : $known[$keys[$i] = $surroundings[$i]->key()] ??= $this->allowed(
+                : $known[$keys[$i]] ??= $this->allowed(
                     $all,
                     $surroundings[$i],
                     $occasions,
