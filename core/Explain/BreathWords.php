@@ -7,7 +7,7 @@ namespace SwiftReed\Explain;
 use SwiftReed\Study\Study;
 
 /**
- * Where to breathe, and why there: "Breathe here, before the arpeggio; take it out of the long note."
+ * Where to breathe, and why there: "Breathe here, before the arpeggio; take it out of the long note.".
  */
 final class BreathWords
 {

@@ -21,6 +21,7 @@ final class TrillWords
         if (null === $trill) {
             return self::NONE;
         }
+
         return self::moves($instrument, $trill).' '.self::held($instrument, $trill);
     }
 

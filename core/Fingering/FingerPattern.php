@@ -69,7 +69,7 @@ final readonly class FingerPattern
                 static fn (int $i): int => $places[$i]->note->pitch()->midi(),
                 range($from, $to),
             );
-            $known = $earlier[implode($own)] ?? [];
+            $known = $earlier[implode('', $own)] ?? [];
             $pattern = new self(
                 $from,
                 $to,
@@ -77,7 +77,7 @@ final readonly class FingerPattern
                 self::away($known, $midi),
                 \in_array(array_reverse($midi), $known, true),
             );
-            $earlier[implode($own)][] = $midi;
+            $earlier[implode('', $own)][] = $midi;
             foreach (range($from, $to) as $i) {
                 $patterns[$i] ??= $pattern;
             }

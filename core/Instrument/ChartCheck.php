@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace SwiftReed\Instrument;
 
 use SwiftReed\Knowledge\DataError;
-use SwiftReed\Pitch\Pitch;
 use SwiftReed\Player\Range;
 use SwiftReed\Player\Stage;
 

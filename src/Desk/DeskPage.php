@@ -189,7 +189,7 @@ final class DeskPage
     /**
      * @return array{status: int, part: ?Part, music: string, error: string, column: int, meant: list<string>,
      *  remedies: list<string>, hard: array<int, HardSpot>, working: ?Working, working_keyboard: string,
-     *  working_circle: string, second: ?SecondRow}
+     *  working_circle: string, second: ?SecondRow, usual_second: ?string, wide: list<HardSpot>}
      */
     private function view(DeskState $state, bool $narrow): array
     {

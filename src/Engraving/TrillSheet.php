@@ -91,7 +91,7 @@ final class TrillSheet
         $scale += 0.1;
         $step = $room / $perRow;
         $pages = [];
-        $chunks = [] === $drawn ? [[]] : array_chunk($drawn, $perPage);
+        $chunks = [] === $drawn ? [[]] : array_chunk($drawn, max(1, $perPage));
         foreach ($chunks as $n => $chunk) {
             $body = self::head($instrument, $n);
             foreach ($chunk as $k => [$name, $drawing]) {

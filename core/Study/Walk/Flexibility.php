@@ -319,7 +319,7 @@ final readonly class Flexibility
      */
     private function turns(array $tones): array
     {
-        $turn = [...$tones, ...array_slice(array_reverse($tones), 1, -1)];
+        $turn = [...$tones, ...\array_slice(array_reverse($tones), 1, -1)];
         if (Rhythm::InTurn === $this->recipe->timing->rhythm) {
             $line = [];
             foreach (self::IN_TURN as [$ticks, $count]) {
