@@ -41,6 +41,10 @@ final class Rests
                 $mechanism->resting,
                 static fn (Resting $rule): bool => $rule->isOn($midi),
             ));
+            if ([] === $rules[$midi]) {
+                $resting[] = [];
+                continue;
+            }
             foreach ($rules[$midi] as $rule) {
                 $touches = $route->fingerings[$i]->touches;
                 if ([] === array_diff($rule->whileHeld, $touches)) {

@@ -12,6 +12,9 @@ use SwiftReed\Study\Tonguing\Attack;
  */
 final readonly class Surroundings
 {
+    /** Parts of a note a second that tell two speeds apart. */
+    private const SPEEDS = 1_000_000;
+
     /**
      * @param float $speed the faster of the changes into and out of the note,
      *  in notes a second; 0 where nothing is timed
@@ -140,7 +143,8 @@ final readonly class Surroundings
     /** All that the occasions of a place ask of it: alike in two places, the same may be chosen. */
     public function key(): string
     {
-        return $this->midi.' '.$this->before.' '.$this->after.' '.$this->speed.' '
+        // A float is slow to write out, and no two speeds of a line lie so near.
+        return $this->midi.' '.$this->before.' '.$this->after.' '.(int) ($this->speed * self::SPEEDS).' '
             .(int) $this->isSet.(int) $this->isSlurred.(int) $this->isSlurredOn.(int) $this->isInRun.(int) $this->isInChromaticRun
             .' '.implode(' ', $this->alternates);
     }
