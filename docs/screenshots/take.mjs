@@ -35,7 +35,6 @@ await take('desk', 'director', desk('concert G major, 2 octaves, eighths, quarte
 await take('folder', 'director', '/folder');
 await take('keys', 'director', '/keys?key=four+flats');
 await take('fingerings', 'director', '/fingerings?for=bassoon');
-await take('trills', 'director', '/fingerings/trills?for=clarinet-bb');
 await take('say-and-finger', 'director', `/fingerings/strip?line=${encodeURIComponent('concert F major, 2 octaves')}&for=alto-sax`);
 await take('lesson', 'director', '/lesson');
 await take('score', 'director', `/score?line=${encodeURIComponent('concert Eb major, then arpeggio, eighths, quarter = 60')}`);

@@ -43,7 +43,11 @@ final class PhrasingTest extends TestCase
                 .$pick(['', '', ', then arpeggio', ', then arpeggio restated'])
                 .$pick(['', ', quarters', ', half notes', ', eighths', ', triplets', ', sixteenths', ', long ends', ', whole notes'])
                 .$pick(['', ', 2 times'])
-                .$pick(['', ', slurred', ', slurred', ', legato', ', slur 2 tongue 2', ', tongue 1 slur 3', ', tongue up slur down', ', tongue roots', ', tongue cells'])
+                .$pick([
+                    '', ', slurred', ', slurred', ', legato',
+                    ', slur 2 tongue 2', ', tongue 1 slur 3',
+                    ', tongue up slur down', ', tongue roots', ', tongue cells',
+                ])
                 .$pick(['', ', fold', ', drill after note 3'])
                 .$pick(['', ', 3/4', ', 2/4', ', 6/8'])
                 .$pick([', quarter = 40', ', quarter = 60', ', quarter = 72', ', quarter = 100', ', quarter = 144']);
