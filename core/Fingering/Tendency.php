@@ -44,6 +44,21 @@ final readonly class Tendency
         }
     }
 
+    /**
+     * What a player says of a note, in cents; 0 when nothing is said.
+     *
+     * @param list<self> $tendencies later ones go before earlier ones
+     */
+    public static function of(array $tendencies, int $midi): int
+    {
+        $cents = 0;
+        foreach ($tendencies as $tendency) {
+            $cents = $tendency->written->midi() === $midi ? $tendency->cents : $cents;
+        }
+
+        return $cents;
+    }
+
     /** As it is stored and read again. */
     public function text(): string
     {

@@ -11,7 +11,6 @@ use SwiftReed\Explain\ReasonWords;
 use SwiftReed\Fingering\Alternate;
 use SwiftReed\Fingering\FingeringPlan;
 use SwiftReed\Fingering\HardSpot;
-use SwiftReed\Fingering\Planner;
 use SwiftReed\Fingering\Tendency;
 use SwiftReed\Instrument\Fingering;
 use SwiftReed\Instrument\FingeringUse;
@@ -116,7 +115,7 @@ final readonly class Part
     {
         $fingering = $this->plan->notes[$i]->fingering;
         $own = FingeringUse::Default === $fingering->use
-            ? Planner::tendency($this->tendencies, $this->study->notes[$i]->pitch()->midi())
+            ? Tendency::of($this->tendencies, $this->study->notes[$i]->pitch()->midi())
             : 0;
 
         return 0 === $own ? $fingering->cents : (float) $own;

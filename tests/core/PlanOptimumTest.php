@@ -9,6 +9,7 @@ use Random\Engine\Mt19937;
 use Random\Randomizer;
 use SwiftReed\Fingering\Changes;
 use SwiftReed\Fingering\LikePlaces;
+use SwiftReed\Fingering\Offers;
 use SwiftReed\Fingering\Paths;
 use SwiftReed\Fingering\Place;
 use SwiftReed\Fingering\Planner;
@@ -40,8 +41,6 @@ final class PlanOptimumTest extends TestCase
     {
         $dice = new Randomizer(new Mt19937(20261126));
         $pick = static fn (array $list): mixed => $list[$dice->getInt(0, \count($list) - 1)];
-        $read = new \ReflectionMethod(Planner::class, 'places');
-        $widened = new \ReflectionMethod(Planner::class, 'widened');
         for ($n = 0; $n < $lines; ++$n) {
             [$id, $setup] = $pick(self::INSTRUMENTS);
             $instrument = Support::instruments()->instrument($id, '' === $setup ? [] : [$setup]);
@@ -61,16 +60,10 @@ final class PlanOptimumTest extends TestCase
             $from = $dice->getInt(0, max(0, \count($study->notes) - $longest));
             $notes = \array_slice($study->notes, $from, $longest);
             \assert([] !== $notes);
-            /** @var non-empty-list<Place> $places */
-            $places = $read->invoke(
-                $planner = new Planner($instrument, Weights::shipped()),
-                $study->withNotes($notes),
-                Stage::Full,
-                [],
-                [],
-            );
+            $offers = new Offers($instrument, Weights::shipped());
+            $places = $offers->places($study->withNotes($notes), Stage::Full, [], []);
             if (0 === $n % 2 && $instrument->mechanism() instanceof Keywork) {
-                $places = array_map($widened->getClosure($planner), $places);
+                $places = array_map($offers->widened(...), $places);
             }
             yield [$places, $instrument, "$line for $id"];
         }
