@@ -15,6 +15,8 @@ final readonly class Change
     public array $flags;
     /** Whether something in it cannot be played cleanly; whether something is hard by itself. */
     public bool $hasUnclean;
+    /** What moves, to one place: as it is told. */
+    public float $difficulty;
     public bool $hasHard;
 
     /**
@@ -34,6 +36,7 @@ final readonly class Change
         public bool $isHard = false,
         public bool $isFlicked = false,
     ) {
+        $this->difficulty = round($moves, 1);
         usort($events, static fn (Event $a, Event $b): int => $b->weight <=> $a->weight);
         $this->events = $events;
         $flags = [];

@@ -26,13 +26,13 @@ final class LikePlaces
      * @var array<string, non-empty-list<int>> places by what they share; of more than one candidate, and at least two
      */
     private readonly array $groups;
-    /** @var array<string, array<string, true>> the groups that stand beside a group */
-    private readonly array $beside;
+    /** @var array<string, array<string, true>>|null the groups that stand beside a group; found when first asked for */
+    private ?array $beside = null;
     /** @var array<string, int> how many candidates a group has */
     private readonly array $sizes;
 
     /** @param non-empty-list<Place> $places */
-    private function __construct(array $places, private readonly Paths $paths)
+    private function __construct(private readonly array $places, private readonly Paths $paths)
     {
         $groups = [];
         foreach ($places as $i => $place) {
@@ -45,15 +45,21 @@ final class LikePlaces
             static fn (array $group): int => \count($places[$group[0]]->candidates),
             $this->groups,
         );
+    }
+
+    /** @return array<string, array<string, true>> */
+    private function beside(): array
+    {
         $beside = [];
-        foreach ($places as $i => $place) {
-            $other = $places[$i + 1]->likeness ?? '';
+        foreach ($this->places as $i => $place) {
+            $other = $this->places[$i + 1]->likeness ?? '';
             if ($place->likeness !== $other && isset($this->groups[$place->likeness], $this->groups[$other])) {
                 $beside[$place->likeness][$other] = true;
                 $beside[$other][$place->likeness] = true;
             }
         }
-        $this->beside = $beside;
+
+        return $beside;
     }
 
     /** @param non-empty-list<Place> $places */
@@ -124,6 +130,7 @@ final class LikePlaces
     /** @return iterable<array<string, int>> each candidate of a group, alone and with each of each group beside it */
     private function tries(string $name): iterable
     {
+        $this->beside ??= $this->beside();
         for ($j = 0; $j < $this->sizes[$name]; ++$j) {
             yield [$name => $j];
             foreach ($this->beside[$name] ?? [] as $other => $unused) {

@@ -48,39 +48,34 @@ final class Offers
     public function places(Study $study, Stage $stage, array $settled, array $tendencies): array
     {
         $surroundings = Surroundings::ofStudy($study, $this->weights->longBeats);
-        $occasions = new Occasions($this->instrument, Stage::First === $stage, $surroundings);
+        $isFirstYear = Stage::First === $stage;
+        $occasions = new Occasions($this->instrument, $isFirstYear, $surroundings);
         $allowed = [];
         $known = [];
         $keys = [];
         $habits = [];
         /** @var array<int, non-empty-list<Fingering>> $every by the written MIDI number */
         $every = [];
-        foreach ($study->notes as $i => $note) {
-            $all = $every[$surroundings[$i]->midi] ?? $this->instrument->fingerings($note->pitch());
-            if ([] === $all) {
-                throw new \DomainException(\sprintf(
-                    '%s has no fingering for %s; expected a note of its range.',
-                    $this->instrument->name,
-                    $note->pitch()->sign(),
-                ));
+        foreach ($surroundings as $i => $here) {
+            $all = $every[$here->midi] ??= $this->all($study->notes[$i]);
+            if (isset($settled[$i])) {
+                $allowed[] = array_map(static fn (Fingering $one): array => [$one, null, 0.0], $settled[$i]);
+                $keys[] = -1;
+                continue;
             }
-            $every[$surroundings[$i]->midi] = $all;
             // A note with one fingering is the same everywhere.
-            $keys[$i] = isset($all[1]) ? $surroundings[$i]->key() : (string) $surroundings[$i]->midi;
-            $allowed[$i] = isset($settled[$i])
-                ? array_map(static fn (Fingering $one): array => [$one, null, 0.0], $settled[$i])
-                : $known[$keys[$i]] ??= $this->allowed(
-                    $all,
-                    $surroundings[$i],
-                    $occasions,
-                    Stage::First === $stage,
-                    [] === $tendencies ? 0 : Tendency::of($tendencies, $surroundings[$i]->midi),
-                );
-            [$first, $occasion] = $allowed[$i][0];
-            if (null !== $occasion && $occasion->isHabit()) {
-                foreach ($first->touches as $touch) {
-                    $habits[$touch] = true;
-                }
+            $key = isset($all[1]) ? $here->key() : $here->midi;
+            $keys[] = $key;
+            if (isset($known[$key])) {
+                $allowed[] = $known[$key];
+                continue;
+            }
+            $own = [] === $tendencies ? 0 : Tendency::of($tendencies, $here->midi);
+            $known[$key] = $this->allowed($all, $here, $occasions, $isFirstYear, $own);
+            $allowed[] = $known[$key];
+            [$first, $occasion] = $known[$key][0];
+            if (true === $occasion?->isHabit()) {
+                $habits += array_fill_keys($first->touches, true);
             }
         }
         $places = [];
@@ -88,28 +83,38 @@ final class Offers
         $ticks = $study->recipe->timing->tempo->plannedQuarters() / 60 * Length::QUARTER;
         $isUntimed = $study->isUntimed();
         $before = null;
+        /** @var array<int, float> $weights by the ticks between two notes */
+        $weights = [];
         foreach ($study->notes as $i => $note) {
-            $all = $every[$surroundings[$i]->midi];
-            $own = [] === $tendencies ? 0 : Tendency::of($tendencies, $surroundings[$i]->midi);
-            [$candidates, $costs, $why, $likeness] = isset($settled[$i])
-                ? $this->offered($allowed[$i], $surroundings[$i], [], $own, true)
-                : $offered[$keys[$i]] ??= $this->offered(
-                    $allowed[$i],
-                    $surroundings[$i],
-                    $habits,
-                    $own,
-                );
+            $here = $surroundings[$i];
+            $isPinned = isset($settled[$i]);
+            if ($isPinned || !isset($offered[$keys[$i]])) {
+                $own = [] === $tendencies ? 0 : Tendency::of($tendencies, $here->midi);
+                $offered[$keys[$i]] = $this->offered($allowed[$i], $here, $isPinned ? [] : $habits, $own, $isPinned);
+            }
+            [$candidates, $costs, $why, $likeness] = $offered[$keys[$i]];
+            $weight = 0.0;
+            $speed = 0.0;
+            $isFresh = true;
+            if (null !== $before) {
+                $gap = $note->onset - $before->onset;
+                $gap = $gap < 1 ? 1 : $gap;
+                $weight = $weights[$gap] ??= $this->weight($ticks / $gap);
+                $weight = $before->breathAfter ? $this->weights->afterBreath * $weight : $weight;
+                $speed = $isUntimed ? 0.0 : $ticks / $gap;
+                $isFresh = $before->breathAfter || $note->onset > $before->onset + $before->length;
+            }
             $places[] = new Place(
                 $note,
-                $surroundings[$i],
+                $here,
                 $candidates,
                 $costs,
                 $why,
-                $all,
-                null === $before ? 0.0 : $this->weight($before, $note, $ticks),
-                null === $before || $isUntimed ? 0.0 : $ticks / max(1, $note->onset - $before->onset),
-                null === $before || $before->breathAfter || $note->onset > $before->onset + $before->length,
-                isset($settled[$i]),
+                $every[$here->midi],
+                $weight,
+                $speed,
+                $isFresh,
+                $isPinned,
                 $likeness,
             );
             $before = $note;
@@ -282,16 +287,28 @@ final class Offers
     }
 
     /**
-     * How much the moves of the change into a note count.
+     * How much the moves of a change count.
      *
-     * @param float $ticks a second
+     * @param float $speed notes a second
      */
-    private function weight(StudyNote $before, StudyNote $note, float $ticks): float
+    private function weight(float $speed): float
     {
-        $speed = $ticks / max(1, $note->onset - $before->onset);
-        $weight = min($this->weights->most, sqrt($speed / $this->weights->usualSpeed));
+        return min($this->weights->most, sqrt($speed / $this->weights->usualSpeed));
+    }
 
-        return $before->breathAfter ? $this->weights->afterBreath * $weight : $weight;
+    /** @return non-empty-list<Fingering> */
+    private function all(StudyNote $note): array
+    {
+        $all = $this->instrument->fingerings($note->pitch());
+        if ([] === $all) {
+            throw new \DomainException(\sprintf(
+                '%s has no fingering for %s; expected a note of its range.',
+                $this->instrument->name,
+                $note->pitch()->sign(),
+            ));
+        }
+
+        return $all;
     }
 
     /**

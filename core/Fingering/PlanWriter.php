@@ -74,16 +74,17 @@ final readonly class PlanWriter
             $difficulty = 0.0;
             if ($i > 0) {
                 $change = $this->taken[$i];
-                $difficulty = round($change->moves, 1);
+                $difficulty = $change->difficulty;
                 $total += $place->weight * $change->moves;
                 $flags = $change->flags;
-                foreach ($figures[$i] ?? [] as $figure) {
-                    $flags[] = $figure->kind->value;
+                $isHard = $change->isHard;
+                if (isset($figures[$i])) {
+                    $isHard = true;
+                    foreach ($figures[$i] as $figure) {
+                        $flags[] = $figure->kind->value;
+                    }
                 }
-                if (
-                    ($change->isHard || isset($figures[$i]))
-                    && (!$place->isFresh || self::goesOn($this->places[$i - 1]->note, $place->note))
-                ) {
+                if ($isHard && (!$place->isFresh || self::goesOn($this->places[$i - 1]->note, $place->note))) {
                     $hard[] = $this->hardSpot($i, $difficulty, [...$change->events, ...$figures[$i] ?? []]);
                     $flags[] = 'hard';
                 } elseif ($difficulty > 0.0 && !$place->isFresh) {
@@ -93,12 +94,13 @@ final readonly class PlanWriter
             if ($place->isPinned && !$this->isGiven) {
                 $flags[] = 'pinned';
             }
+            $isUsual = FingeringUse::Default === $this->route->fingerings[$i]->use;
             $planned[] = new PlannedNote(
                 $this->route->fingerings[$i],
                 $resting[$i],
-                $this->reason($i),
+                $isUsual ? null : $this->reason($i),
                 $this->occasion($i),
-                $this->alternates($i, $best),
+                isset($place->all[1]) ? $this->alternates($i, $best) : [],
                 isset($flags[1]) ? array_values(array_unique($flags)) : $flags,
                 $difficulty,
             );
@@ -107,12 +109,9 @@ final readonly class PlanWriter
         return new FingeringPlan($planned, $hard, round($total, 1), $this->widest($other));
     }
 
-    /** @return Reason|(\Closure(): Reason)|null why a note has not its usual fingering; null where it has */
-    private function reason(int $i): Reason|\Closure|null
+    /** @return Reason|(\Closure(): Reason) why a note has not its usual fingering */
+    private function reason(int $i): Reason|\Closure
     {
-        if (FingeringUse::Default === $this->route->fingerings[$i]->use) {
-            return null;
-        }
         [$why, $route] = [$this->why, $this->route];
 
         return $this->isGiven

@@ -12,7 +12,7 @@ use SwiftReed\Study\Tonguing\Attack;
  */
 final readonly class Surroundings
 {
-    /** Parts of a note a second that tell two speeds apart. */
+    /** Parts of a note a second that tell two speeds apart; no two speeds of a line lie nearer. */
     private const SPEEDS = 1_000_000;
 
     /**
@@ -140,13 +140,26 @@ final readonly class Surroundings
         return array_values(array_filter([$this->before, $this->after], static fn (?int $one): bool => null !== $one));
     }
 
-    /** All that the occasions of a place ask of it: alike in two places, the same may be chosen. */
-    public function key(): string
+    /**
+     * All that the occasions of a place ask of it, packed: alike in two places, the same may be chosen. A note goes
+     * back and forth with none but the notes beside it.
+     */
+    public function key(): int
     {
-        // A float is slow to write out, and no two speeds of a line lie so near.
-        return $this->midi.' '.$this->before.' '.$this->after.' '.(int) ($this->speed * self::SPEEDS).' '
-            .(int) $this->isSet.(int) $this->isSlurred.(int) $this->isSlurredOn.(int) $this->isInRun.(int) $this->isInChromaticRun
-            .' '.implode(' ', $this->alternates);
+        $flags = ($this->isSet ? 1 : 0)
+            | ($this->isSlurred ? 2 : 0)
+            | ($this->isSlurredOn ? 4 : 0)
+            | ($this->isInRun ? 8 : 0)
+            | ($this->isInChromaticRun ? 16 : 0);
+        foreach ($this->alternates as $other) {
+            $flags |= $other === $this->before ? 32 : 64;
+        }
+
+        return $this->midi
+            | ($this->before ?? 0) << 7
+            | ($this->after ?? 0) << 14
+            | $flags << 21
+            | (int) ($this->speed * self::SPEEDS) << 28;
     }
 
     /** What makes another place like this one: the mirrored place too, unless the direction matters. */
