@@ -1,5 +1,5 @@
 // From a step of the Stand to what happens when, in seconds from its beginning: beats that click and are seen, notes, names that move on.
-// Pure, so that it can be tested without a loudspeaker. Ticks are 480 to the quarter note.
+// Pure, so that it can be tested without a loudspeaker. Ticks are 3360 to the quarter note.
 
 /** Seconds to hear, to sing and to play the first note. */
 const HEAR = 2.2;

@@ -43,7 +43,7 @@ export function startStand() {
   const data = JSON.parse(byId('stand-data').textContent);
   const words = JSON.parse(byId('stand-words').textContent);
   const say = (key, values = {}) => Object.entries(values).reduce((text, [name, value]) => text.replaceAll(`%${name}%`, String(value)), words[key] ?? key);
-  const unit = (ticks) => ({ 1920: '1', 1440: '3/4', 960: '1/2', 720: '3/8', 480: '1/4', 240: '1/8' })[ticks] ?? '1/4';
+  const unit = (ticks) => ({ 13440: '1', 10080: '3/4', 6720: '1/2', 5040: '3/8', 3360: '1/4', 1680: '1/8' })[ticks] ?? '1/4';
   const strip = openStrip(byId('stand-strip'), data);
   const name = `${data.instrument}|${data.key}`;
 
@@ -114,7 +114,7 @@ export function startStand() {
     const one = step();
     const names = Array.from({ length: 12 }, (_, k) => ['C', 'C♯', 'D', 'E♭', 'E', 'F', 'F♯', 'G', 'A♭', 'A', 'B♭', 'B'][k]);
     data.notes.forEach((note) => { names[note.written % 12] = note.name; });
-    stand.dataset.take = JSON.stringify({ ...data.asked, line: data.line, plays: one.plays, times: one.times, quarters: (bpm * one.unit) / 480, chair: data.chair, midi: one.plays.map(([i]) => data.notes[i].midi), names, written: data.notes[0].written - data.notes[0].midi });
+    stand.dataset.take = JSON.stringify({ ...data.asked, line: data.line, plays: one.plays, times: one.times, quarters: (bpm * one.unit) / 3360, chair: data.chair, midi: one.plays.map(([i]) => data.notes[i].midi), names, written: data.notes[0].written - data.notes[0].midi });
   };
   const isHeard = () => !step().silent && !['signature', 'rhythm', 'names'].includes(step().kind) && mode() !== 'echo';
   const tempo = () => {

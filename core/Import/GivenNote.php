@@ -13,7 +13,7 @@ use SwiftReed\Pitch\Pitch;
 final readonly class GivenNote
 {
     /**
-     * @param int  $ticks    length; 480 are a quarter note
+     * @param int  $ticks    length; {@see \SwiftReed\Time\Length::QUARTER} are a quarter note
      * @param int  $rests    ticks of silence before it
      * @param bool $slurredInto whether it is slurred from the note before
      * @param bool $isSoft   whether it is marked as legato-tongued

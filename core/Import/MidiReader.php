@@ -297,7 +297,7 @@ final class MidiReader
     private static function value(int $ticks): int
     {
         foreach ([
-            Length::SIXTEENTH, Length::TRIPLET_EIGHTH, Length::EIGHTH, Length::QUARTER, 720, Length::HALF, 1440,
+            Length::SIXTEENTH, Length::TRIPLET_EIGHTH, Length::EIGHTH, Length::QUARTER, 3 * Length::EIGHTH, Length::HALF, 3 * Length::QUARTER,
             Length::WHOLE,
         ] as $value) {
             if ($ticks <= $value) {

@@ -95,7 +95,7 @@ final readonly class Chorale
                 throw ChoraleError::notANote(trim($one));
             }
             $length = (int) round((float) $found[2] * Length::QUARTER);
-            if ($length < 60 || $length > 16 * Length::QUARTER) {
+            if ($length < Length::THIRTY_SECOND || $length > 16 * Length::QUARTER) {
                 throw ChoraleError::notANote(trim($one));
             }
             if (null !== $pitch) {

@@ -11,6 +11,7 @@ use SwiftReed\Player\Stage;
 use SwiftReed\Score\BandPart;
 use SwiftReed\Score\Part;
 use SwiftReed\Score\Score;
+use SwiftReed\Time\Length;
 
 /**
  * One line of a plan as this player has it: how long a pass takes, how it is begun, how hard it is.
@@ -95,12 +96,12 @@ final readonly class PlanLine
     /** Quarter notes a minute of so many beats a minute. */
     public static function quartersOf(int $bpm, string $unit): float
     {
-        return $bpm * Steps::beat($unit) / 480.0;
+        return $bpm * Steps::beat($unit) / Length::QUARTER;
     }
 
     /** Beats of this line a minute at so many quarter notes a minute. */
     public function beatsAt(float $quarters): int
     {
-        return (int) round($quarters * 480.0 / Steps::beat($this->unit));
+        return (int) round($quarters * Length::QUARTER / Steps::beat($this->unit));
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace SwiftReed\Score;
 
 use SwiftReed\Study\StudyNote;
+use SwiftReed\Time\Length;
 
 /**
  * One study for everybody at once: the parts under each other, in the order in which they were given.
@@ -60,7 +61,7 @@ final readonly class Score
             explode('/', $this->parts[0]->part->study->recipe->timing->tempo->unit),
         );
 
-        return intdiv(1920 * $over, $under);
+        return intdiv(Length::WHOLE * $over, $under);
     }
 
     /**

@@ -5,16 +5,19 @@ declare(strict_types=1);
 namespace SwiftReed\Time;
 
 /**
- * Lengths and places in time are whole ticks, 480 to the quarter note, so that triplets and sixteenths stay exact.
+ * Lengths and places in time are whole ticks, 3360 to the quarter note: a beat divided by any number up to eight, and
+ * its sixty-fourths, stay exact.
  */
 final class Length
 {
-    public const WHOLE = 1920;
-    public const HALF = 960;
-    public const QUARTER = 480;
-    public const EIGHTH = 240;
-    public const TRIPLET_EIGHTH = 160;
-    public const SIXTEENTH = 120;
+    public const QUARTER = 3360;
+    public const WHOLE = 4 * self::QUARTER;
+    public const HALF = 2 * self::QUARTER;
+    public const EIGHTH = self::QUARTER / 2;
+    public const TRIPLET_EIGHTH = self::QUARTER / 3;
+    public const SIXTEENTH = self::QUARTER / 4;
+    public const THIRTY_SECOND = self::QUARTER / 8;
+    public const SIXTY_FOURTH = self::QUARTER / 16;
 
     /** An exact fraction of a whole note: "1/8", "3/4", "2", "0". */
     public static function fraction(int $ticks): string

@@ -10,8 +10,19 @@ namespace SwiftReed\Time;
 final class NoteValues
 {
     private const NAMES = [
-        1920 => ['whole', 0], 1440 => ['half', 1], 960 => ['half', 0], 720 => ['quarter', 1], 480 => ['quarter', 0],
-        360 => ['eighth', 1], 240 => ['eighth', 0], 180 => ['16th', 1], 120 => ['16th', 0], 60 => ['32nd', 0],
+        3 * Length::HALF => ['whole', 1],
+        Length::WHOLE => ['whole', 0],
+        3 * Length::QUARTER => ['half', 1],
+        Length::HALF => ['half', 0],
+        3 * Length::EIGHTH => ['quarter', 1],
+        Length::QUARTER => ['quarter', 0],
+        3 * Length::SIXTEENTH => ['eighth', 1],
+        Length::EIGHTH => ['eighth', 0],
+        3 * Length::THIRTY_SECOND => ['16th', 1],
+        Length::SIXTEENTH => ['16th', 0],
+        3 * Length::SIXTY_FOURTH => ['32nd', 1],
+        Length::THIRTY_SECOND => ['32nd', 0],
+        Length::SIXTY_FOURTH => ['64th', 0],
     ];
 
     /** "quarter", "dotted half", "triplet eighth", "two and a half quarters": how long a note is, read aloud. */
@@ -20,7 +31,7 @@ final class NoteValues
         if (isset(self::NAMES[$ticks])) {
             return (self::NAMES[$ticks][1] > 0 ? 'dotted ' : '').strtr(
                 self::NAMES[$ticks][0],
-                ['16th' => 'sixteenth', '32nd' => 'thirty-second'],
+                ['16th' => 'sixteenth', '32nd' => 'thirty-second', '64th' => 'sixty-fourth'],
             );
         }
         if (isset(self::NAMES[intdiv($ticks * 3, 2)]) && 0 === $ticks * 3 % 2) {
@@ -28,6 +39,18 @@ final class NoteValues
         }
 
         return rtrim(rtrim(\sprintf('%.2f', $ticks / Length::QUARTER), '0'), '.').' quarters';
+    }
+
+    /** The longest value that one head can write, of no more ticks than these. */
+    public static function longest(int $ticks): int
+    {
+        foreach (self::NAMES as $value => $name) {
+            if ($value <= $ticks) {
+                return $value;
+            }
+        }
+
+        return Length::SIXTY_FOURTH;
     }
 
     /** @return array{string, int} name and dots */

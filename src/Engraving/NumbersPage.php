@@ -8,6 +8,7 @@ use SwiftReed\Score\Layout\BarItem;
 use SwiftReed\Score\Layout\BarLayout;
 use SwiftReed\Score\Part;
 use SwiftReed\Time\Length;
+use SwiftReed\Time\NoteValues;
 
 /**
  * The study as its key and the numbers of its degrees, bar by bar: for players who should think the notes. Strokes tell
@@ -186,7 +187,7 @@ final class NumbersPage
     private static function value(float $x, int $ticks, bool $isTriplet): string
     {
         $isOpen = $ticks >= Length::HALF;
-        $dot = \in_array($ticks, [1440, 720, 360, 180], true)
+        $dot = NoteValues::of($ticks)[1] > 0
             ? Svg::tag('circle', ['cx' => $x + 120, 'cy' => 330, 'r' => 24, 'fill' => 'currentColor'])
             : '';
         $stem = $ticks < Length::WHOLE ? Svg::stroke(\sprintf('M%.0f 320 V90', $x + 62), 'currentColor', 18) : '';

@@ -24,7 +24,7 @@ use SwiftReed\Time\TimeSignature;
 
 /**
  * What the browser needs to practise a line by itself, with or without the network: its notes with their names and
- * fingerings, the steps of every way of building it up, the ladder as a table. Times are ticks, 480 to the quarter
+ * fingerings, the steps of every way of building it up, the ladder as a table. Times are ticks, 3360 to the quarter
  * note.
  */
 final class StandData

@@ -65,7 +65,7 @@ async function toLadder(page) {
 
 /** The notes of a take as they are played from a moment on; some of them otherwise. */
 function played(take, from, change = () => ({})) {
-  const tick = 60 / take.quarters / 480;
+  const tick = 60 / take.quarters / 3360;
   return take.plays.map(([, onset, length], k) => {
     const { midi = take.midi[k], late = 0 } = change(k);
     return [midi, from + onset * tick + late, length * tick * 0.9 - late, true, false];

@@ -5,8 +5,8 @@ import { beatsOf, program } from '../../assets/stand/program.js';
 
 const notes = Array.from({ length: 8 }, (_, i) => ({ midi: 60 + i, written: 62 + i, attack: i % 2 === 1 ? 'none' : 'tongue', breath: i === 7, separated: false }));
 const step = (more = {}) => ({
-  kind: 'up', silent: false, timed: true, times: 2, bpm: 60, unit: 480, tongued: true, length: 3840, grid: [[0, 1920, 480]],
-  plays: notes.map((_, i) => [i, i * 480, 480]), ...more,
+  kind: 'up', silent: false, timed: true, times: 2, bpm: 60, unit: 3360, tongued: true, length: 26880, grid: [[0, 13440, 3360]],
+  plays: notes.map((_, i) => [i, i * 3360, 3360]), ...more,
 });
 const of = (made, type) => made.events.filter((event) => event.type === type);
 const at = (made, type) => of(made, type).map((event) => event.at);
@@ -34,12 +34,12 @@ test('nothing sounds in a silent step, whatever is asked for', () => {
 });
 
 test('held notes are counted on', () => {
-  const held = step({ times: 1, length: 3840, plays: [[0, 0, 1920], [1, 1920, 960], [2, 2880, 960]] });
+  const held = step({ times: 1, length: 26880, plays: [[0, 0, 13440], [1, 13440, 6720], [2, 20160, 6720]] });
   assert.deepEqual(of(program(held, notes, { bpm: 60 }), 'held').map((event) => [event.at - 4, event.i, event.count]), [[1, 0, 2], [2, 0, 3], [3, 0, 4], [5, 1, 2], [7, 2, 2]]);
 });
 
 test('a hard change goes back and forth without a stop between', () => {
-  const made = program(step({ kind: 'hard change', times: 4, length: 1920, plays: [[3, 0, 960], [4, 960, 960]] }), notes, { bpm: 60 });
+  const made = program(step({ kind: 'hard change', times: 4, length: 13440, plays: [[3, 0, 6720], [4, 6720, 6720]] }), notes, { bpm: 60 });
   assert.equal(of(made, 'beat').filter((beat) => beat.before).length, 4);
   assert.deepEqual(of(made, 'cell').map((cell) => cell.i), [3, 4, 3, 4, 3, 4, 3, 4]);
   assert.equal(made.end, 4 + 4 * 4);
@@ -55,7 +55,7 @@ test('echo: a bar is played, the player plays it; twice; then the next is append
 });
 
 test('the first note is heard, sung, and matched', () => {
-  const made = program(step({ kind: 'first note', timed: false, plays: [[0, 0, 1920]] }), notes, { bpm: 60 });
+  const made = program(step({ kind: 'first note', timed: false, plays: [[0, 0, 13440]] }), notes, { bpm: 60 });
   assert.deepEqual(of(made, 'says').map((event) => event.key), ['hear', 'sing', 'match', 'hear', 'sing', 'match']);
   assert.equal(of(made, 'note').length, 2);
 });
@@ -68,12 +68,12 @@ test('without time the player goes on by himself; it can be heard all the same',
 });
 
 test('laws of every step: beats are even to a millionth of a second, nothing begins before the start or after the end', () => {
-  for (const unit of [480, 960, 720, 240]) {
+  for (const unit of [3360, 6720, 5040, 1680]) {
     for (const bpm of [20, 47, 60, 93, 144, 300]) {
-      for (const grid of [[[0, 1920, 480]], [[0, 1440, 480]], [[0, 1440, 720]], [[0, 960, 480]], [[0, 1920, 480], [1920, 960, 480]]]) {
-        const bars = grid.length === 2 ? 3840 : grid[0][1] * 3;
+      for (const grid of [[[0, 13440, 3360]], [[0, 10080, 3360]], [[0, 10080, 5040]], [[0, 6720, 3360]], [[0, 13440, 3360], [13440, 6720, 3360]]]) {
+        const bars = grid.length === 2 ? 26880 : grid[0][1] * 3;
         for (const model of [true, false]) {
-          const made = program(step({ unit, grid, length: bars, plays: notes.map((_, i) => [i, i * 240, 240]) }), notes, { bpm, model });
+          const made = program(step({ unit, grid, length: bars, plays: notes.map((_, i) => [i, i * 1680, 1680]) }), notes, { bpm, model });
           const tick = 60 / bpm / unit;
           let before = -Infinity;
           for (const event of made.events) {
@@ -93,5 +93,5 @@ test('laws of every step: beats are even to a millionth of a second, nothing beg
 });
 
 test('bars of another time are counted as they stand', () => {
-  assert.deepEqual(beatsOf([[0, 1920, 480], [1920, 960, 480]], 3840).map((beat) => `${beat.n}/${beat.of}`), ['1/4', '2/4', '3/4', '4/4', '1/2', '2/2', '1/2', '2/2']);
+  assert.deepEqual(beatsOf([[0, 13440, 3360], [13440, 6720, 3360]], 26880).map((beat) => `${beat.n}/${beat.of}`), ['1/4', '2/4', '3/4', '4/4', '1/2', '2/2', '1/2', '2/2']);
 });

@@ -581,7 +581,7 @@ final class BandScoreTest extends TestCase
             4,
         ).$part('P2', 'F', 3, 2).'</score-partwise>';
         $read = Chorale::read('harbour', ChoraleReader::read($xml, 'Harbour'));
-        self::assertSame(['G', '3/4', 480], [$read->tonic->text(), $read->time->value, $read->pickUp]);
+        self::assertSame(['G', '3/4', 3360], [$read->tonic->text(), $read->time->value, $read->pickUp]);
         self::assertSame(
             ['G5', 'D4', 'G3', 'D2'],
             array_map(static fn (string $voice): string => $read->voices[$voice][0][0]->text(), Chorale::VOICES),
@@ -645,7 +645,7 @@ final class BandScoreTest extends TestCase
         self::assertSame(0.0, (new \DOMXPath($concert))->evaluate('count(//transpose/chromatic[. mod 12 != 0])'));
         $midi = MidiWriter::score($sheets);
         self::assertSame(
-            ['MThd', 6, 1, \count(self::BAND), 480],
+            ['MThd', 6, 1, \count(self::BAND), 3360],
             array_values((array) unpack('a4a/Nb/nc/nd/ne', $midi)),
         );
         self::assertSame(\count(self::BAND), substr_count($midi, 'MTrk'));

@@ -110,7 +110,7 @@ final class CheckValuesTest extends TestCase
     {
         $notes = Support::study('concert C, then arpeggio, long ends', 'flute')->notes;
         $last = $notes[\count($notes) - 1];
-        self::assertSame(26 * 480, $last->onset + $last->length);
+        self::assertSame(26 * 3360, $last->onset + $last->length);
         self::assertCount(21, $notes);
     }
 

@@ -193,7 +193,7 @@ final class FlexibilityTest extends TestCase
                 && $note->tone->group === $study->notes[$i]->tone->group ? $note->length : 0;
         }
 
-        return $ticks / 480 / $study->recipe->timing->tempo->quarters() * 60 > 12.0;
+        return $ticks / 3360 / $study->recipe->timing->tempo->quarters() * 60 > 12.0;
     }
 
     private static function assertNeighbours(array $partials, string $line): void

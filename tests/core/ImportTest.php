@@ -90,10 +90,10 @@ final class ImportTest extends TestCase
             array_map(static fn ($note): string => $note->pitch->text(), $given->notes),
         );
         self::assertSame(
-            [480, 480, 240, 240, 240, 1440],
+            [3360, 3360, 1680, 1680, 1680, 10080],
             array_map(static fn ($note): int => $note->ticks, $given->notes),
         );
-        self::assertSame(240, $given->notes[5]->rests);
+        self::assertSame(1680, $given->notes[5]->rests);
         self::assertContains(
             'Notes 1 to 6 are a chromatic run up.',
             self::find(TypedNotes::read('G4 G#4 A4 Bb4 B4 C5 G4 C4'))->remarks,
@@ -188,8 +188,8 @@ final class ImportTest extends TestCase
         $given = MusicXmlReader::read('<score-partwise><part><measure><attributes><divisions>2</divisions><time><beats>3</beats><beat-type>4</beat-type></time></attributes>'
             .$note('C', 2).$note('C', 2, '<tie type="stop"/>').$note('E', 2, '<chord/>').$note('D', 1, '<voice>2</voice>').'<note><rest/><duration>2</duration></note>'.$note('G', 4).'</measure></part><part><measure>'.$note('A', 1).'</measure></part></score-partwise>');
         self::assertSame(['C4', 'G4'], array_map(static fn ($one): string => $one->pitch->text(), $given->notes));
-        self::assertSame([960, 960], array_map(static fn ($one): int => $one->ticks, $given->notes));
-        self::assertSame([480, '3/4'], [$given->notes[1]->rests, $given->time]);
+        self::assertSame([6720, 6720], array_map(static fn ($one): int => $one->ticks, $given->notes));
+        self::assertSame([3360, '3/4'], [$given->notes[1]->rests, $given->time]);
         self::assertContains('Not taken over: notes of chords but the first.', $given->remarks);
         $file = MusicXmlReader::file(
             '<score-partwise><part-list><score-part id="A"><part-name>Flute</part-name></score-part><score-part id="B"><part-name>Horn</part-name></score-part></part-list><part id="A"><measure>'.$note(

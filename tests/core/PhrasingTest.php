@@ -79,7 +79,7 @@ final class PhrasingTest extends TestCase
 
     private static function seconds(Study $study, StudyNote $note): float
     {
-        return $note->length / 480 / $study->recipe->timing->tempo->quarters() * 60;
+        return $note->length / 3360 / $study->recipe->timing->tempo->quarters() * 60;
     }
 
     /** @return list<list<int>> indexes of the notes of each phrase; a rest ends one too */
@@ -169,7 +169,7 @@ final class PhrasingTest extends TestCase
                 );
                 self::assertFalse($next->tone->isSeam && !$note->tone->isSeam, $at.', inside a pair');
                 self::assertFalse(
-                    $note->isTriplet && 0 !== ($note->onset + $note->length) % 480,
+                    $note->isTriplet && 0 !== ($note->onset + $note->length) % 3360,
                     $at.', inside a triplet',
                 );
                 self::assertTrue(

@@ -177,22 +177,22 @@ final class RecordTest extends TestCase
     public function testSoundingSpeedIsComparedOverValuesAndBeats(): void
     {
         $values = [
-            'whole notes' => 1920, 'half notes' => 960, 'quarters' => 480, 'eighths' => 240, 'triplets' => 160,
-            'sixteenths' => 120,
+            'whole notes' => 13440, 'half notes' => 6720, 'quarters' => 3360, 'eighths' => 1680, 'triplets' => 1120,
+            'sixteenths' => 840,
         ];
         $recipe = static fn (string $line) => Support::parts()->recipe(Support::parts()->reader->read($line)->line);
         $compared = 0;
         foreach ($values as $value => $ticks) {
             foreach ($values as $other => $otherTicks) {
                 foreach ([
-                    ['quarter', 480],
-                    ['half', 960],
-                    ['eighth', 240],
-                    ['dotted quarter', 720],
+                    ['quarter', 3360],
+                    ['half', 6720],
+                    ['eighth', 1680],
+                    ['dotted quarter', 5040],
                 ] as [$unit, $unitTicks]) {
                     foreach ([40, 63, 96] as $bpm) {
                         // The same number of notes a minute, worked out here from the values alone.
-                        $exact = $bpm * $unitTicks / $ticks * $otherTicks / 480;
+                        $exact = $bpm * $unitTicks / $ticks * $otherTicks / 3360;
                         $needed = (int) ceil($exact - 1e-9);
                         if ($needed < 11 || $needed > 400) {
                             continue;

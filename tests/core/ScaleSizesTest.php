@@ -152,8 +152,8 @@ final class ScaleSizesTest extends TestCase
         self::assertSame([15, 15, 15, 15, 7, 7], array_values($perBar), 'fifteen notes in 4/4, then seven in 2/4');
         self::assertSame([1, 2, 3, 4, 1, 2], array_map(static function (int $bar) use ($study): int {
             foreach ($study->notes as $note) {
-                if ($note->bar === $bar && 240 === $note->length) {
-                    return 1 + intdiv($study->bars->inBar($note->onset), 480);
+                if ($note->bar === $bar && 1680 === $note->length) {
+                    return 1 + intdiv($study->bars->inBar($note->onset), 3360);
                 }
             }
 

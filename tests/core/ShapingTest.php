@@ -46,7 +46,7 @@ final class ShapingTest extends TestCase
             static fn (StudyNote $note): bool => Length::EIGHTH === $note->length,
         ));
         self::assertSame(
-            [0, 480, 960, 1440],
+            [0, 3360, 6720, 10080],
             array_map(static fn (StudyNote $note): int => $note->onset % Length::WHOLE, $long),
         );
         $arpeggio = Support::study('own C arpeggio, one long in the bar, 2/4', 'flute');
@@ -77,11 +77,11 @@ final class ShapingTest extends TestCase
     public function testAPickUpStandsBeforeTheFirstBar(): void
     {
         foreach ([
-            'quarters, pick-up 1 beat' => 480,
-            'eighths, pick-up 3 eighths' => 720,
-            'eighths, 6/8, pick-up 1 eighth' => 240,
-            'triplets, pick-up 2 beats, 3/4' => 960,
-            'long on 2, pick-up 1 beat' => 480,
+            'quarters, pick-up 1 beat' => 3360,
+            'eighths, pick-up 3 eighths' => 5040,
+            'eighths, 6/8, pick-up 1 eighth' => 1680,
+            'triplets, pick-up 2 beats, 3/4' => 6720,
+            'long on 2, pick-up 1 beat' => 3360,
         ] as $clauses => $ticks) {
             $study = Support::study("own C major, $clauses", 'flute');
             $bars = BarLayout::bars($study);
@@ -141,11 +141,11 @@ final class ShapingTest extends TestCase
     {
         $notes = Support::study('own C major, then arpeggio, long tonics', 'flute')->notes;
         self::assertSame(
-            [960, 480, 480, 480, 480, 480, 480, 960],
+            [6720, 3360, 3360, 3360, 3360, 3360, 3360, 6720],
             array_map(static fn (StudyNote $note): int => $note->length, \array_slice($notes, 0, 8)),
         );
         self::assertSame(
-            array_fill(0, 6, 480),
+            array_fill(0, 6, 3360),
             array_map(static fn (StudyNote $note): int => $note->length, \array_slice($notes, 15)),
             'the arpeggio is even',
         );
@@ -221,7 +221,7 @@ final class ShapingTest extends TestCase
             foreach ([[Stage::First, $seconds], [Stage::Developing, 12]] as [$stage, $most]) {
                 $since = 0.0;
                 foreach (Support::study('concert Bb major, half notes, quarter = 60', $id, $stage)->notes as $note) {
-                    $since += $note->length / 480;
+                    $since += $note->length / 3360;
                     self::assertLessThanOrEqual($most, $since, "$id, $stage->value");
                     $since = $note->breathAfter ? 0.0 : $since;
                 }
@@ -295,7 +295,7 @@ final class ShapingTest extends TestCase
                     $lengths = [0.0];
                     $turns = [];
                     foreach ($notes as $note) {
-                        $lengths[\count($lengths) - 1] += $note->length / 480 / $tempo->quarters() * 60;
+                        $lengths[\count($lengths) - 1] += $note->length / 3360 / $tempo->quarters() * 60;
                         if ($note->breathAfter) {
                             $turns[] = $note->tone->isTurn;
                             $lengths[] = 0.0;
@@ -304,7 +304,7 @@ final class ShapingTest extends TestCase
                     foreach ($lengths as $k => $seconds) {
                         ++$phrases;
                         self::assertLessThanOrEqual(
-                            max($most * 1.02, $notes[0]->length / 480 / $tempo->quarters() * 60) + 0.001,
+                            max($most * 1.02, $notes[0]->length / 3360 / $tempo->quarters() * 60) + 0.001,
                             $seconds,
                             "$tonic $what for $id",
                         );

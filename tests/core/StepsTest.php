@@ -123,7 +123,7 @@ final class StepsTest extends TestCase
         ));
         self::assertSame([0, 7], [$before[0]->from, $before[1]->from]);
         $lengths = array_map(static fn (int $place): int => $steps[$place]->plays[0]->length, $places);
-        self::assertSame([1920, 240], $lengths);
+        self::assertSame([13440, 1680], $lengths);
         self::assertSame('own C major, whole notes', $steps[$places[0]]->line->text());
     }
 
@@ -152,7 +152,7 @@ final class StepsTest extends TestCase
         );
         foreach ($built as $step) {
             self::assertSame(2, $step->times);
-            self::assertSame($step->from === $step->to ? 1920 : 480, $step->plays[0]->length);
+            self::assertSame($step->from === $step->to ? 13440 : 3360, $step->plays[0]->length);
         }
     }
 
@@ -327,7 +327,7 @@ final class StepsTest extends TestCase
                 $named[$range] = true;
             } elseif (
                 \in_array($step->kind, [StepKind::Up, StepKind::Down, StepKind::Both, StepKind::Arpeggio], true)
-                || (StepKind::BuildUp === $step->kind && $step->from !== $step->to && $step->plays[0]->length < 1920)
+                || (StepKind::BuildUp === $step->kind && $step->from !== $step->to && $step->plays[0]->length < 13440)
             ) {
                 self::assertArrayHasKey(
                     $range,

@@ -384,7 +384,7 @@ final class StudyTest extends TestCase
     {
         self::assertSame(
             ['0', '1/8', '3/4', '2', '1/12', '1/6', '3/16'],
-            array_map(Length::fraction(...), [0, 240, 1440, 3840, 160, 320, 360]),
+            array_map(Length::fraction(...), [0, 1680, 10080, 26880, 1120, 2240, 2520]),
         );
     }
 

@@ -101,7 +101,7 @@ final class WritersTest extends TestCase
             foreach ($xml->xpath('//note/duration') ?: [] as $length) {
                 $duration += (int) $length;
             }
-            self::assertSame(0, $duration % (4 * 480), "$id: bars are full");
+            self::assertSame(0, $duration % (4 * 3360), "$id: bars are full");
             self::assertCount(\count($part->study->notes), array_filter($xml->xpath('//lyric[@number="1"]') ?: []));
             self::assertCount(
                 substr_count((string) $xml->asXML(), '<slur type="start"'),
@@ -115,7 +115,7 @@ final class WritersTest extends TestCase
         $midi = MidiWriter::write(Support::part('concert F, triplets, slur 2 tongue 2, 90', 'horn-f'));
         self::assertStringStartsWith('MThd', $midi);
         $head = unpack('Nlength/nformat/ntracks/ndivision', substr($midi, 4, 10));
-        self::assertSame(['length' => 6, 'format' => 0, 'tracks' => 1, 'division' => 480], $head);
+        self::assertSame(['length' => 6, 'format' => 0, 'tracks' => 1, 'division' => 3360], $head);
         $length = unpack('N', substr($midi, 18, 4));
         self::assertSame(\strlen($midi) - 22, false === $length ? -1 : $length[1]);
         self::assertStringEndsWith("\xFF\x2F\x00", $midi);

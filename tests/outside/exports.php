@@ -56,7 +56,7 @@ foreach ($instruments->ids() as $k => $id) {
         foreach ($sheet->parts as $part) {
             $study = $part->study;
             foreach ($study->notes as $note) {
-                $notes[] = [$note->sounding->midi(), ($at + $note->onset) / 480];
+                $notes[] = [$note->sounding->midi(), ($at + $note->onset) / 3360];
             }
             $last = $study->notes[count($study->notes) - 1];
             $end = $last->onset + $last->length + $study->lead();

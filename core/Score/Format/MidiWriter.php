@@ -323,7 +323,7 @@ final readonly class MidiWriter implements Format
                     $events,
                     ...self::sounding(
                         max(0, $from + $place - $lead),
-                        60,
+                        Length::THIRTY_SECOND,
                         9,
                         self::CLICK[0 === $inBar ? 0 : 1],
                         0 === $inBar ? 100 : 80,

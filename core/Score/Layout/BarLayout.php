@@ -9,6 +9,7 @@ use SwiftReed\Study\SignsInForce;
 use SwiftReed\Study\Study;
 use SwiftReed\Time\Bars;
 use SwiftReed\Time\Length;
+use SwiftReed\Time\NoteValues;
 use SwiftReed\Time\TimeSignature;
 
 /**
@@ -19,8 +20,6 @@ final class BarLayout
 {
     /** Notes that stand comfortably on one line with a diagram under each. */
     public const SYSTEM = 16;
-    /** Note values that can be written with one head, in ticks. */
-    private const VALUES = [1920, 1440, 960, 720, 480, 360, 240, 180, 120, 60];
 
     /**
      * @param int      $perSystem notes that stand comfortably on one system
@@ -174,13 +173,7 @@ final class BarLayout
                 ? $toHalf
                 : $toLine;
             $most = min($length, $room);
-            $value = 60;
-            foreach (self::VALUES as $candidate) {
-                if ($candidate <= $most) {
-                    $value = $candidate;
-                    break;
-                }
-            }
+            $value = NoteValues::longest($most);
             $lengths[] = $value;
             $onset += $value;
             $length -= $value;

@@ -32,7 +32,7 @@ enum Rhythm: string
     case InTurn = 'in turn';
 
     /** Of which triplets and sixteenths are both made, in ticks. */
-    public const SMALLEST = 40;
+    public const SMALLEST = Length::QUARTER / 12;
 
     /** Ticks of an ordinary note. */
     public function ticks(): int

@@ -81,7 +81,7 @@ final class ListenTest extends WebTestCase
     /** A step plays a piece of the line, at its own lengths: what is written stands at the notes of the whole line. */
     public function testAStepIsJudgedByItsOwnNotes(): void
     {
-        $plays = [[4, 0, 480], [5, 480, 480], [6, 960, 480], [7, 1440, 480], [6, 1920, 480], [5, 2400, 480]];
+        $plays = [[4, 0, 3360], [5, 3360, 3360], [6, 6720, 3360], [7, 10080, 3360], [6, 13440, 3360], [5, 16800, 3360]];
         $wrong = $this->heard(self::LINE + ['plays' => $plays, 'quarters' => 60, 'simulate' => 'wrong']);
         self::assertCount(6, $wrong['notes']);
         self::assertSame(
@@ -101,7 +101,7 @@ final class ListenTest extends WebTestCase
         $midi = [53, 55, 57, 58, 60, 62, 64, 65, 64, 62, 60, 58, 57, 55, 53];
         $notes = array_map(static fn (int $k): array => [500 + 400 * $k, 880 + 400 * $k, $midi[$k]], array_keys($midi));
         $take = $this->heard(
-            self::LINE + ['notes' => $notes, 'click' => ['first' => 480, 'delay' => 0], 'quarters' => 75],
+            self::LINE + ['notes' => $notes, 'click' => ['first' => 3360, 'delay' => 0], 'quarters' => 75],
         );
         self::assertTrue($take['clean'], $take['words']);
         self::assertEqualsWithDelta(75, $take['tempo'], 0.1);
@@ -126,11 +126,11 @@ final class ListenTest extends WebTestCase
             'kazoo',
         ];
         yield 'notes of another line' => [
-            self::LINE + ['plays' => [[99, 0, 480]], 'simulate' => 'clean'],
+            self::LINE + ['plays' => [[99, 0, 3360]], 'simulate' => 'clean'],
             'onsets and lengths',
         ];
         yield 'onsets backwards' => [
-            self::LINE + ['plays' => [[0, 480, 480], [1, 0, 480]], 'simulate' => 'clean'],
+            self::LINE + ['plays' => [[0, 3360, 3360], [1, 0, 3360]], 'simulate' => 'clean'],
             'onsets and lengths',
         ];
         yield 'keys that are none' => [self::LINE + ['notes' => [[0, 10, 200]]], 'its key'];
