@@ -9,14 +9,20 @@ const MATCH = 4;
 /** Seconds of a tick. */
 const tickOf = (step, bpm) => 60 / bpm / step.unit;
 
+/** The clicks of a bar: what the grid names, else every beat. */
+const clicksOf = ([, bar, beat, clicks]) => clicks ?? Array.from({ length: bar / beat }, (_, k) => k * beat);
+
 /** The beats of a stretch of ticks: where each stands, which of its bar, of how many. */
 export function beatsOf(grid, length) {
   const beats = [];
-  grid.forEach(([place, bar, beat], i) => {
+  grid.forEach((row, i) => {
+    const [place, bar] = row;
     const until = grid[i + 1]?.[0] ?? length;
-    for (let at = place; at < until; at += beat) {
-      const inBar = (at - place) % bar;
-      beats.push({ tick: at, n: inBar / beat + 1, of: bar / beat });
+    const clicks = clicksOf(row);
+    for (let line = place; line < until; line += bar) {
+      clicks.filter((click) => line + click < until).forEach((click, k) => {
+        beats.push({ tick: line + click, n: k + 1, of: clicks.length });
+      });
     }
   });
   return beats;
@@ -68,9 +74,12 @@ function once(step, notes, start, tick, model, sound, bars = Infinity) {
 }
 
 function countIn(step, start, tick) {
-  const [, bar, beat] = step.grid[0];
-  const of = bar / beat;
-  const events = Array.from({ length: of }, (_, k) => ({ at: start + k * beat * tick, type: 'beat', n: k + 1, of, strong: k === 0, before: true, breath: k === of - 1 }));
+  const [, bar] = step.grid[0];
+  const clicks = clicksOf(step.grid[0]);
+  const of = clicks.length;
+  const events = clicks.map((click, k) => ({
+    at: start + click * tick, type: 'beat', n: k + 1, of, strong: k === 0, before: true, breath: k === of - 1,
+  }));
   return { events, end: start + bar * tick };
 }
 

@@ -150,7 +150,7 @@ export function startStand() {
     byId('stand-attend').textContent = one.attend;
     byId('stand-count').textContent = say('step', { n: at + 1, all: steps.length });
     strip.show(one, byId('stand-other').checked);
-    beats(0, one.timed ? Math.round(one.grid[0][1] / one.grid[0][2]) : 0);
+    beats(0, one.timed ? one.grid[0][3].length : 0);
     byId('stand-now').textContent = '';
     page();
     spread();

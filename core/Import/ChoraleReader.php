@@ -41,13 +41,13 @@ final class ChoraleReader
         usort($voices, static fn (GivenLine $a, GivenLine $b): int => $height($b) <=> $height($a));
         $last = $voices[$count - 1]->notes;
         $tempo = $first->given->tempo;
-        $time = TimeSignature::tryFrom($first->given->time) ?? TimeSignature::FourFour;
+        $time = TimeSignature::tryOf($first->given->time) ?? TimeSignature::fourFour();
 
         return [
             'name' => $name,
             'tonic' => $last[\count($last) - 1]->pitch->name()->text(),
             'tempo' => null !== $tempo && 'quarter' === $tempo['unit'] ? $tempo['bpm'] : 66,
-            'time' => $time->value,
+            'time' => $time->text,
             'pickup' => $first->given->pickUp / Length::QUARTER,
             'voices' => array_combine(Chorale::VOICES, array_map(self::text(...), $voices)),
         ];

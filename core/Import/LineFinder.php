@@ -572,7 +572,7 @@ final class LineFinder
         }
         if ([] !== $tones) {
             foreach ([Rhythm::LongEnds, Rhythm::LongEndsInEighths, Rhythm::LongTonics] as $rhythm) {
-                if ($rhythm->lengths($tones, false, TimeSignature::FourFour) === $ticks) {
+                if ($rhythm->lengths($tones, false, TimeSignature::fourFour()) === $ticks) {
                     return [$rhythm->value];
                 }
             }
@@ -587,7 +587,7 @@ final class LineFinder
         $pickUp = match (true) {
             0 === $given->pickUp => '',
             0 === $given->pickUp % Length::QUARTER
-                && '6/8' !== $given->time => 'pick-up '.intdiv($given->pickUp, Length::QUARTER).' beats',
+                && !str_ends_with($given->time, '/8') => 'pick-up '.intdiv($given->pickUp, Length::QUARTER).' beats',
             0 === $given->pickUp % Length::EIGHTH => 'pick-up '.intdiv($given->pickUp, Length::EIGHTH).' eighths',
             default => '',
         };

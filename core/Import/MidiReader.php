@@ -7,6 +7,7 @@ namespace SwiftReed\Import;
 use SwiftReed\Pitch\Interval;
 use SwiftReed\Pitch\Pitch;
 use SwiftReed\Time\Length;
+use SwiftReed\Time\TimeSignature;
 
 /**
  * Reads one track of a Standard MIDI File as a line: as it sounds, spelled by its key signature, its times drawn to
@@ -226,7 +227,7 @@ final class MidiReader
             if ('' !== $this->time && $this->time !== $read) {
                 $this->leftOut['changes of time signature'] = true;
             }
-            $this->time = \in_array($read, ['4/4', '3/4', '2/4', '6/8'], true) && '' === $this->time
+            $this->time = null !== TimeSignature::tryOf($read) && '' === $this->time
                 ? $read
                 : $this->time;
         } elseif (0x51 === $type && 3 === \strlen($content)) {

@@ -9,6 +9,7 @@ use SwiftReed\Pitch\Letter;
 use SwiftReed\Pitch\Pitch;
 use SwiftReed\Score\Format\MusicXmlScore;
 use SwiftReed\Time\Length;
+use SwiftReed\Time\TimeSignature;
 
 /**
  * Reads one voice of a MusicXML score as a line: with its transposition, its slurs, its repeats written out, its
@@ -321,7 +322,7 @@ final class MusicXmlReader
         if ([] === $notes) {
             throw ImportError::isEmpty();
         }
-        $time = \in_array($this->time, ['4/4', '3/4', '2/4', '6/8'], true) ? $this->time : '';
+        $time = null === TimeSignature::tryOf($this->time) ? '' : $this->time;
         $first = $this->measures[0];
         $leftOut = array_keys($this->leftOut);
         $remarks = [

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace SwiftReed\Line;
 
 use SwiftReed\Pattern\PatternLibrary;
+use SwiftReed\Time\TimeSignature;
 
 /**
  * Every phrase of the study line except the key clause, which {@see KeyClauseParser} reads, and cells, which
@@ -117,10 +118,10 @@ final class Grammar
             ClauseKind::Drill,
             [['drill', 'drill after note {n:1..200}'], ['drill', 'drill after {n:1..200}', 'drill after note {n}']],
         );
-        $this->add(
-            ClauseKind::Time,
-            [['4/4', '4 / 4', '4/4'], ['3/4', '3 / 4', '3/4'], ['2/4', '2 / 4', '2/4'], ['6/8', '6 / 8', '6/8']],
-        );
+        foreach (TimeSignature::all() as $time) {
+            // The reader cuts at the slash.
+            $this->phrases[] = new Phrase(ClauseKind::Time, $time, strtr($time, ['/' => ' / ']), $time);
+        }
         $this->add(
             ClauseKind::PickUp,
             [

@@ -63,7 +63,7 @@ final readonly class Chorale
             NoteName::parse(\is_string($data['tonic'] ?? null) ? $data['tonic'] : 'C'),
             \is_int($tempo) ? max(30, min(208, $tempo)) : 66,
             $voices,
-            TimeSignature::tryFrom(\is_string($data['time'] ?? null) ? $data['time'] : '') ?? TimeSignature::FourFour,
+            TimeSignature::tryOf(\is_string($data['time'] ?? null) ? $data['time'] : '') ?? TimeSignature::fourFour(),
             self::pickUp($data['pickup'] ?? 0),
         );
     }
@@ -130,7 +130,7 @@ final readonly class Chorale
 
         return [
             'name' => $this->name, 'tonic' => $this->tonic->text(), 'tempo' => $this->tempo,
-            'time' => $this->time->value, 'pickup' => $this->pickUp / Length::QUARTER, 'voices' => $voices,
+            'time' => $this->time->text, 'pickup' => $this->pickUp / Length::QUARTER, 'voices' => $voices,
         ];
     }
 

@@ -7,6 +7,7 @@ namespace SwiftReed\Packet;
 use SwiftReed\Fingering\OwnFingerings;
 use SwiftReed\Instrument\Instrument;
 use SwiftReed\Knowledge\DataFolder;
+use SwiftReed\Line\Grammar;
 use SwiftReed\Pitch\Interval;
 use SwiftReed\Pitch\NoteName;
 use SwiftReed\Pitch\Pitch;
@@ -190,10 +191,10 @@ final class Chorales
         $line = \sprintf(
             'concert %s major, %s = %d',
             $tonic->text(),
-            TimeSignature::SixEight === $chorale->time ? 'dotted quarter' : 'quarter',
+            (string) array_search($chorale->time->beatUnit(), Grammar::UNITS, true),
             $chorale->tempo,
         )
-            .(TimeSignature::FourFour === $chorale->time ? '' : ', '.$chorale->time->value)
+            .(TimeSignature::fourFour() === $chorale->time ? '' : ', '.$chorale->time->text)
             .(
                 $chorale->pickUp > 0
                     ? \sprintf(

@@ -193,11 +193,11 @@ final readonly class StudyBuilder
 
         // Seven notes fill one bar of 2/4 by themselves; a pick-up was counted in the time that the line says or means.
         $fillsOneBar = Rhythm::LongOnBeat === $recipe->timing->rhythm
-            && OneLong::notesInBar(TimeSignature::TwoFour) === $count
+            && OneLong::notesInBar(TimeSignature::of('2/4')) === $count
             && $recipe->timing->longOn <= 2;
         $isFree = !$recipe->timing->isTimeSaid && 0 === $recipe->timing->pickUp;
 
-        return $fillsOneBar && $isFree ? TimeSignature::TwoFour : $recipe->timing->time;
+        return $fillsOneBar && $isFree ? TimeSignature::of('2/4') : $recipe->timing->time;
     }
 
     /**
@@ -219,7 +219,7 @@ final readonly class StudyBuilder
         return OneLong::time($count, $said)
             ?? throw StudyError::doesNotFillBars(
                 $count,
-                null === $said ? null : $said->value,
+                $said?->name(),
                 $recipe->pattern->isStraight() && RangePolicy::TurnRound !== $recipe->range->policy,
             );
     }

@@ -377,10 +377,10 @@ final class StudyError extends \DomainException implements Mistake
         );
     }
 
-    public static function tripletsInCompoundTime(): self
+    public static function tripletsInCompoundTime(string $time): self
     {
         return new self(
-            '"triplets" was read in 6/8, where three eighths fill a beat by themselves; expected "eighths"',
+            \sprintf('"triplets" was read in %s, where eighths go by threes by themselves; expected "eighths"', $time),
             [self::say(ClauseKind::Rhythm, 'eighths')],
         );
     }

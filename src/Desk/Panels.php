@@ -52,7 +52,9 @@ final class Panels
             'keys by modes', 'keys by degrees',
         ],
         'lengths-of-tube' => ['down the valves', 'down the positions'],
-        'time' => ['4/4', '3/4', '2/4', '6/8'],
+        'time' => [
+            '4/4', '3/4', '2/4', '6/8', '2/2', '5/4', '6/4', '3/8', '7/8', '7/8 as 3+2+2', '9/8', '12/8',
+        ],
         'pick-up' => ['pick-up 1 beat', 'pick-up 2 beats', 'pick-up 1 eighth', 'pick-up 3 eighths'],
         'tempo' => ['50', '60', '72', '80', '96', '108', '120', '132', '144'],
         'goal' => ['goal 80', 'goal 100', 'goal 120', 'goal 144'],

@@ -139,8 +139,8 @@ final class StandData
     private static function step(Step $step, Part $part): array
     {
         $isOwnTime = $step->line->text() === $part->line();
-        $time = $isOwnTime ? $part->study->time() : TimeSignature::FourFour;
-        $grid = [[0, $time->barTicks(), $time->beatTicks()]];
+        $time = $isOwnTime ? $part->study->time() : TimeSignature::fourFour();
+        $grid = [[0, $time->barTicks(), $time->beatTicks(), $time->clicks()]];
         if ($isOwnTime && $step->ticks > 0 && \count($step->plays) === \count($part->study->notes)) {
             $grid = self::grid($part, $step->ticks);
         }
@@ -170,17 +170,18 @@ final class StandData
     /**
      * Where the time signature changes on the way.
      *
-     * @return list<array{int, int, int}> place, ticks of a bar, ticks of a beat
+     * @return list<array{int, int, int, list<int>}> place, ticks of a bar, of a beat, and where in the bar it clicks
      */
     private static function grid(Part $part, int $ticks): array
     {
         $grid = [];
+        $before = null;
         for ($place = 0; $place < $ticks; $place = $part->study->bars->nextLine($place)) {
             $time = $part->study->bars->time($place);
-            $last = $grid[\count($grid) - 1] ?? null;
-            if (null === $last || $last[1] !== $time->barTicks() || $last[2] !== $time->beatTicks()) {
-                $grid[] = [$place, $time->barTicks(), $time->beatTicks()];
+            if ([] === $grid || $time !== $before) {
+                $grid[] = [$place, $time->barTicks(), $time->beatTicks(), $time->clicks()];
             }
+            $before = $time;
         }
 
         return $grid;

@@ -581,7 +581,7 @@ final class BandScoreTest extends TestCase
             4,
         ).$part('P2', 'F', 3, 2).'</score-partwise>';
         $read = Chorale::read('harbour', ChoraleReader::read($xml, 'Harbour'));
-        self::assertSame(['G', '3/4', 3360], [$read->tonic->text(), $read->time->value, $read->pickUp]);
+        self::assertSame(['G', '3/4', 3360], [$read->tonic->text(), $read->time->name(), $read->pickUp]);
         self::assertSame(
             ['G5', 'D4', 'G3', 'D2'],
             array_map(static fn (string $voice): string => $read->voices[$voice][0][0]->text(), Chorale::VOICES),

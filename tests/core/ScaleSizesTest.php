@@ -140,7 +140,7 @@ final class ScaleSizesTest extends TestCase
                 self::assertStringContainsString('for example', $error->getMessage());
                 continue;
             }
-            self::assertSame($time, $study->time()->value, $what);
+            self::assertSame($time, $study->time()->name(), $what);
             $bars = [];
             foreach ($study->notes as $note) {
                 $bars[$note->bar] = ($bars[$note->bar] ?? 0) + $note->length;

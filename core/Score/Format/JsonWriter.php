@@ -117,7 +117,7 @@ final readonly class JsonWriter implements Format
             'tempo' => null === $recipe->timing->tempo->goal
                 ? $tempo
                 : $tempo + ['goal' => $recipe->timing->tempo->goal],
-            'time' => $study->time()->value,
+            'time' => $study->time()->name(),
             'bars' => self::bars($study),
             'pattern' => $recipe->pattern->text,
             'pickup' => Length::fraction($recipe->timing->pickUp),
@@ -180,7 +180,7 @@ final readonly class JsonWriter implements Format
             $bars[] = [
                 'bar' => $study->bars->bar($place) + ($study->lead() > 0 ? 0 : 1),
                 'onset' => ($onset < 0 ? '-' : '').Length::fraction(abs($onset)),
-                'time' => $time->value,
+                'time' => $time->name(),
                 'beats' => intdiv($time->barTicks(), $time->beatTicks()),
                 'beat' => $time->beatUnit(),
             ];

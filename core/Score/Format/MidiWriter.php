@@ -34,6 +34,9 @@ final readonly class MidiWriter implements Format
      * Side stick and low wood block of the percussion channel: the first beat and the others. Source: General MIDI 1.
      */
     private const CLICK = [37, 77];
+    private const LOUD = [100, 80];
+    /** The channel of what has no pitch. Source: General MIDI 1. */
+    private const PERCUSSION = 9;
     /** How much of its length a note sounds. */
     private const BEFORE_BREATH = 0.75;
     private const SEPARATED = 0.6;
@@ -302,7 +305,7 @@ final readonly class MidiWriter implements Format
     }
 
     /**
-     * A click on every beat between two places, or on 2 and 4 where the line says so.
+     * A click on every beat or group between two places, or on 2 and 4 where the line says so.
      *
      * @param int $lead ticks by which the bar lines lie earlier than the beginning
      *
@@ -310,25 +313,25 @@ final readonly class MidiWriter implements Format
      */
     private static function clicks(Study $study, int $from, int $to, int $lead): array
     {
-        $beat = $study->time()->beatTicks();
         $isBackbeat = '2 and 4' === $study->recipe->line->phrase(ClauseKind::Click, 'every');
         $events = [];
-        // The first beat at or after the beginning, counted from the bar lines.
-        for ($place = $lead + ($beat - $lead % $beat) % $beat; $from + $place - $lead < $to; $place += $study->bars->time(
-            $place,
-        )->beatTicks()) {
-            $inBar = intdiv($study->bars->inBar($place), $study->bars->time($place)->beatTicks());
-            if (!$isBackbeat || 1 === $inBar % 2) {
-                array_push(
-                    $events,
-                    ...self::sounding(
-                        max(0, $from + $place - $lead),
-                        Length::THIRTY_SECOND,
-                        9,
-                        self::CLICK[0 === $inBar ? 0 : 1],
-                        0 === $inBar ? 100 : 80,
-                    ),
-                );
+        // Places are counted from the bar lines.
+        for ($bar = 0; $from + $bar - $lead < $to; $bar = $study->bars->nextLine($bar)) {
+            foreach ($study->bars->time($bar)->clicks() as $k => $click) {
+                $at = $from + $bar + $click - $lead;
+                if ($bar + $click >= $lead && $at < $to && (!$isBackbeat || 1 === $k % 2)) {
+                    $which = 0 === $k ? 0 : 1;
+                    array_push(
+                        $events,
+                        ...self::sounding(
+                            max(0, $at),
+                            Length::THIRTY_SECOND,
+                            self::PERCUSSION,
+                            self::CLICK[$which],
+                            self::LOUD[$which],
+                        ),
+                    );
+                }
             }
         }
 

@@ -33,7 +33,7 @@ final class BarLayout
         $bars = [];
         foreach ($pieces as $number => $items) {
             $items = self::withAccidentals($study, $items);
-            $bars[] = self::withBeams($study->bars->time($items[0]->onset), $items);
+            $bars[] = self::withBeams($study->bars, $items);
         }
         $begins = self::systems(array_map(count(...), $bars), $perSystem, $most ?? \count($bars));
 
@@ -161,19 +161,7 @@ final class BarLayout
         $lengths = [];
         while ($length > 0) {
             $time = $grid->time($onset);
-            $half = match ($time) {
-                TimeSignature::FourFour => Length::HALF,
-                TimeSignature::SixEight => 3 * Length::EIGHTH,
-                default => $time->barTicks(),
-            };
-            $place = $grid->inBar($onset);
-            $toLine = $time->barTicks() - $place;
-            $toHalf = $half - $place % $half;
-            $room = 0 !== $place % (TimeSignature::SixEight === $time ? $half : Length::QUARTER) && $toHalf < $toLine
-                ? $toHalf
-                : $toLine;
-            $most = min($length, $room);
-            $value = NoteValues::longest($most);
+            $value = self::first($grid->inBar($onset), $length, $time);
             $lengths[] = $value;
             $onset += $value;
             $length -= $value;
@@ -181,6 +169,33 @@ final class BarLayout
         \assert([] !== $lengths);
 
         return $lengths;
+    }
+
+    /**
+     * The first value with which a length is written. In bars of two, three or four a note that begins on a beat may
+     * cross the middle; where beats go by threes or groups are unlike, what crosses a division ends on one.
+     */
+    private static function first(int $place, int $length, TimeSignature $time): int
+    {
+        $room = min($length, $time->barTicks() - $place);
+        $later = array_values(array_filter(
+            $time->divisions(),
+            static fn (int $division): bool => $division > $place && $division < $place + $room,
+        ));
+        $isStrict = $time->isCompound() || $time->isUneven() || $time->felt() > 4;
+        if ([] === $later || (!$isStrict && 0 === $place % Length::QUARTER)) {
+            return NoteValues::longest($room);
+        }
+        $isDivision = \in_array($place, $time->divisions(), true);
+        $ends = $isStrict && $isDivision ? [...$later, $place + $room] : [$later[0]];
+        foreach (array_reverse($ends) as $end) {
+            $isEnd = $end === $time->barTicks() || \in_array($end, $time->divisions(), true);
+            if ($isEnd && NoteValues::longest($end - $place) === $end - $place) {
+                return $end - $place;
+            }
+        }
+
+        return NoteValues::longest($later[0] - $place);
     }
 
     /**
@@ -208,13 +223,14 @@ final class BarLayout
      *
      * @return list<BarItem>
      */
-    private static function withBeams(TimeSignature $time, array $items): array
+    private static function withBeams(Bars $grid, array $items): array
     {
         $groups = [];
+        $time = $grid->time($items[0]->onset ?? 0);
         foreach ($items as $i => $item) {
             $flags = self::flags($item);
             if (!$item->isRest() && $flags > 0) {
-                $groups[intdiv($item->onset, $time->beatTicks())][] = $i;
+                $groups[$time->beam($grid->inBar($item->onset))][] = $i;
             }
         }
         $beams = [];

@@ -7,11 +7,10 @@ namespace SwiftReed\Study\Rhythm;
 use SwiftReed\Study\Study;
 use SwiftReed\Study\StudyNote;
 use SwiftReed\Time\Bars;
-use SwiftReed\Time\Length;
-use SwiftReed\Time\TimeSignature;
 
 /**
- * How the notes are counted aloud: "1 e & a", "1 trip let", "1 2 3 4" under a held note, eighths one to six in 6/8.
+ * How the notes are counted aloud: "1 e & a", "1 trip let", "1 2 3 4" under a held note, eighths one to six in 6/8,
+ * one to seven in 7/8.
  *
  * Source: common practice, no published source.
  */
@@ -32,7 +31,7 @@ final class Counts
 
     private static function count(int $onset, int $length, Bars $bars): string
     {
-        $unit = TimeSignature::SixEight === $bars->time($onset) ? Length::EIGHTH : Length::QUARTER;
+        $unit = $bars->time($onset)->counted();
         $inBar = $bars->inBar($onset);
         $begin = $onset - $inBar;
         $words = [self::place($inBar, $unit)];

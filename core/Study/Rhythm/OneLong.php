@@ -18,12 +18,12 @@ final class OneLong
     private const PLACE = Length::SIXTEENTH;
     private const TWO_OCTAVES = 29;
     /** Which time a line takes of itself: the first whose bars it fills. */
-    private const TIMES = [TimeSignature::FourFour, TimeSignature::ThreeFour, TimeSignature::TwoFour];
+    private const TIMES = ['4/4', '3/4', '2/4'];
 
     /** The time whose bars so many notes fill, where one does. */
     public static function time(int $count, ?TimeSignature $said): ?TimeSignature
     {
-        foreach (null === $said ? self::TIMES : [$said] as $time) {
+        foreach (null === $said ? array_map(TimeSignature::of(...), self::TIMES) : [$said] as $time) {
             if (0 === $count % self::notesInBar($time) || self::isTwoOctaves($count, $time)) {
                 return $time;
             }
@@ -34,7 +34,7 @@ final class OneLong
 
     private static function isTwoOctaves(int $count, TimeSignature $time): bool
     {
-        return self::TWO_OCTAVES === $count && TimeSignature::FourFour === $time;
+        return self::TWO_OCTAVES === $count && TimeSignature::fourFour() === $time;
     }
 
     /**

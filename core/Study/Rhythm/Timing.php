@@ -40,18 +40,18 @@ final readonly class Timing
     /** @throws StudyError when clauses contradict each other */
     public static function of(StudyLine $line, Pattern $pattern): self
     {
-        $time = TimeSignature::from($line->phrase(ClauseKind::Time, '4/4'));
+        $time = TimeSignature::of($line->phrase(ClauseKind::Time, '4/4'));
         $rhythm = Rhythm::from($line->phrase(ClauseKind::Rhythm, self::usualRhythm($pattern, $time)));
-        if (Rhythm::Triplets === $rhythm && TimeSignature::SixEight === $time) {
-            throw StudyError::tripletsInCompoundTime();
+        if (Rhythm::Triplets === $rhythm && self::isOfEighths($time)) {
+            throw StudyError::tripletsInCompoundTime($time->name());
         }
         $click = $line->phrase(ClauseKind::Click, 'every');
-        if ('2 and 4' === $click && TimeSignature::FourFour !== $time) {
-            throw StudyError::clickNeedsFour($time->value);
+        if ('2 and 4' === $click && TimeSignature::fourFour() !== $time) {
+            throw StudyError::clickNeedsFour($time->name());
         }
         $longOn = Rhythm::LongOnBeat === $rhythm ? $line->clause(ClauseKind::Rhythm)->number('n') : 1;
         if ($longOn > intdiv($time->barTicks(), $time->beatTicks())) {
-            throw StudyError::noSuchBeat($longOn, $time->value);
+            throw StudyError::noSuchBeat($longOn, $time->name());
         }
         $rounds = match ($line->phrase(ClauseKind::Rounds, '')) {
             '' => 1, 'until' => null, default => $line->clause(ClauseKind::Rounds)->number('n'),
@@ -85,18 +85,24 @@ final readonly class Timing
             $ticks >= $time->barTicks()
             || 0 !== $ticks % (Rhythm::InTurn === $rhythm ? Length::QUARTER : min(Length::QUARTER, $rhythm->ticks()))
         ) {
-            throw StudyError::noSuchPickUp($clause->text, $time->value);
+            throw StudyError::noSuchPickUp($clause->text, $time->name());
         }
 
         return $ticks;
     }
 
+    /** Whether bars are written in eighths: three of them fill a beat, or groups of them go their own way. */
+    private static function isOfEighths(TimeSignature $time): bool
+    {
+        return 8 === $time->beatType();
+    }
+
     private static function usualRhythm(Pattern $pattern, TimeSignature $time): string
     {
-        $usual = TimeSignature::SixEight === $time ? 'eighths' : 'quarters';
+        $usual = self::isOfEighths($time) ? 'eighths' : 'quarters';
 
         return '' === $pattern->rhythm
-            || (\in_array($pattern->rhythm, ['triplets', 'in turn'], true) && TimeSignature::SixEight === $time)
+            || (\in_array($pattern->rhythm, ['triplets', 'in turn'], true) && self::isOfEighths($time))
             ? $usual
             : $pattern->rhythm;
     }
