@@ -19,6 +19,7 @@ use SwiftReed\Scale\MaterialKind;
 use SwiftReed\Scale\ScaleLibrary;
 use SwiftReed\Study\Direction;
 use SwiftReed\Study\Recipe;
+use SwiftReed\Study\Rhythm\Laid;
 use SwiftReed\Study\Rhythm\Rhythm;
 use SwiftReed\Study\Rhythm\Rounds;
 use SwiftReed\Study\StudyBuilder;
@@ -269,8 +270,16 @@ final class LineFinder
     private static function like(array $notes, array $breaths, array $slurs, bool $isSoft): ?Articulation
     {
         $tones = array_map(static fn (StudyNote $note): Tone => $note->tone, $notes);
+        $gaps = [];
+        $end = 0;
+        foreach ($notes as $note) {
+            $gaps[] = $note->onset - $end;
+            $end = $note->onset + $note->length;
+        }
+        $lengths = array_map(static fn (StudyNote $note): int => $note->length, $notes);
+        $laid = Laid::plainly($lengths, $gaps, 0);
         foreach (Articulation::cases() as $articulation) {
-            $marks = $articulation->marks($tones, $breaths, false);
+            $marks = $articulation->marks($tones, $laid, $breaths, false);
             if (
                 $slurs === array_map(static fn (array $mark): bool => Attack::None === $mark[0], $marks)
                 && (!$isSoft || Articulation::Legato === $articulation)

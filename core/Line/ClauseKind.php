@@ -20,6 +20,7 @@ enum ClauseKind: string
     case Sequel = 'sequel';
     case Ending = 'ending';
     case Rhythm = 'rhythm';
+    case Swing = 'swing';
     case Rounds = 'rounds';
     case Articulation = 'articulation';
     case Range = 'range';
@@ -45,6 +46,7 @@ enum ClauseKind: string
             self::Sequel => 'none',
             self::Ending => 'plain',
             self::Rhythm => 'quarters, or the pattern\'s; in 6/8 eighths',
+            self::Swing => 'even',
             self::Rounds => 'once',
             self::Articulation => 'tongued',
             self::Range => 'whole octaves that fit; where not one fits, a scale is folded and a pattern drops',

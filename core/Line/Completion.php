@@ -117,6 +117,12 @@ final readonly class Completion
                 ...($found['starts'][ClauseKind::Pattern->value] ?? []),
             ];
         }
+        if (str_starts_with('rhythm 3+1', $typed) && !isset($taken[ClauseKind::Rhythm->value])) {
+            $found['starts'][ClauseKind::Rhythm->value] = [
+                'rhythm 3+1',
+                ...($found['starts'][ClauseKind::Rhythm->value] ?? []),
+            ];
+        }
         $all = array_merge(...array_values($found['starts']), ...array_values($found['contains']));
         $nearest = [] === $all
             ? Nearest::to(

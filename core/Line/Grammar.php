@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace SwiftReed\Line;
 
 use SwiftReed\Pattern\PatternLibrary;
+use SwiftReed\Time\FigureNames;
 use SwiftReed\Time\TimeSignature;
 
 /**
@@ -90,6 +91,22 @@ final class Grammar
                 'one long in the bar',
                 'one long in the bar',
             ], ['long on', 'long on {n:1..4}'],
+            ['each value', 'each value'], ['each value', 'in each value', 'each value'],
+        ]);
+        $figures = ['32nds' => 'thirty-seconds', '32nd notes' => 'thirty-seconds'];
+        foreach (FigureNames::all() as $name) {
+            $figures[strtr($name, '-', ' ')] = $name;
+        }
+        foreach ($figures as $said => $name) {
+            foreach (['', FigureNames::ON_EACH_NOTE] as $each) {
+                $prints = $said === $name ? '' : $name.$each;
+                $this->phrases[] = new Phrase(ClauseKind::Rhythm, $name.$each, $said.$each, $prints);
+            }
+        }
+        $this->add(ClauseKind::Swing, [
+            ['2:1', 'swing'], ['2:1', 'swung', 'swing'], ['2:1', 'swing 2:1', 'swing'],
+            ['3:2', 'swing 3:2'], ['3:2', 'light swing', 'swing 3:2'],
+            ['2:1 written out', 'swing written out'], ['3:2 written out', 'swing 3:2 written out'],
         ]);
         $this->add(ClauseKind::Rounds, [['times', '{n:2..48} times'], ['until', 'until it comes out']]);
         $this->add(ClauseKind::Articulation, [

@@ -6,6 +6,8 @@ namespace SwiftReed\Line;
 
 use SwiftReed\Pattern\PatternLibrary;
 use SwiftReed\Scale\ScaleLibrary;
+use SwiftReed\Time\FigureNames;
+use SwiftReed\Time\TimeSignature;
 
 /**
  * The study line described, out of the same tables that parse it.
@@ -58,17 +60,65 @@ final class GrammarDoc
             }
             $shown = [];
             foreach ($grammar->phrases() as $phrase) {
-                if ($phrase->kind === $kind) {
+                // What is said of each figure is said once, below.
+                $isEach = str_ends_with($phrase->template, FigureNames::ON_EACH_NOTE);
+                if ($phrase->kind === $kind && !$isEach) {
                     $shown[] = '`'.$phrase->described().'`';
                 }
             }
             if (ClauseKind::Pattern === $kind) {
                 $shown = ['a name of the table below', '`cell 1 2 3 5`'];
             }
+            if (ClauseKind::Rhythm === $kind) {
+                $shown[] = '`rhythm 3+1` and all of the language of rhythm below';
+            }
             $text .= \sprintf("| %s | %s | %s |\n", $kind->value, implode(' · ', $shown), $kind->default());
         }
 
-        return $text.self::patterns($grammar->patterns);
+        return $text.self::rhythms().self::patterns($grammar->patterns);
+    }
+
+    private static function rhythms(): string
+    {
+        $text = <<<'MD'
+
+            ## The language of rhythm
+
+            A rhythm is said apart from the notes, and walked over any line: each note takes the next part.
+
+            | written | means |
+            |---|---|
+            | `rhythm 3+1` | the parts of one beat, all beats alike; the numbers of a beat add up to 8 at most |
+            | `rhythm 2+1+1 \| 1+1+2` | one beat, then another |
+            | `rhythm 1+2+1 over 2 beats` | a group spread over 2 to 8 beats |
+            | `rhythm r1+1` | a rest, then a note |
+            | `rhythm 1+1+1~ \| 2+1` | a note tied over to the next part |
+            | `rhythm 2+1 on each note` | every note of the line has the whole figure; names too: `gallop on each note` |
+            | `each value` | the line in quarters, eighths, triplets and sixteenths, one after another |
+            | `eighths, swing` | printed even, played two to one; `swing 3:2` is lighter; `swing written out` prints it |
+
+            What is no division of the beat by itself is a tuplet with its number. The last note lasts to the end of its beat,
+            or of its bar with `long last`. Beats are halves in 2/2, dotted quarters in 6/8, 9/8 and 12/8, eighths in 3/8 and 7/8,
+            else quarters; 5/4 and 7/8 may say their groups.
+
+            | name | in 2/4, 3/4, 4/4, 5/4, 6/4 | in 6/8, 9/8, 12/8 |
+            |---|---|---|
+
+            MD;
+        foreach (FigureNames::all() as $name) {
+            [$simple, $compound] = array_map(
+                static fn (string $time): ?string => FigureNames::figure($name, TimeSignature::of($time))?->text(),
+                ['4/4', '6/8'],
+            );
+            $text .= \sprintf(
+                "| `%s` | `%s` | %s |\n",
+                $name,
+                $simple,
+                null === $compound ? 'refused, with what can be played' : '`'.$compound.'`',
+            );
+        }
+
+        return $text;
     }
 
     private static function patterns(PatternLibrary $patterns): string

@@ -9,6 +9,9 @@ use SwiftReed\Pattern\PatternError;
 use SwiftReed\Pattern\PatternLibrary;
 use SwiftReed\Pattern\PatternParser;
 use SwiftReed\Scale\ScaleLibrary;
+use SwiftReed\Time\FigureError;
+use SwiftReed\Time\FigureNames;
+use SwiftReed\Time\FigureParser;
 
 /**
  * Reads a study line. Parsing the printed text again gives the same line.
@@ -73,7 +76,11 @@ final class Parser
             }
             $clause = 0 === $i
                 ? $this->keys->parse($tokens, $this->endOf($tokens))
-                : (self::isCell($tokens) ? $this->cell($text, $tokens) : $this->clause($tokens));
+                : match (true) {
+                    self::isCell($tokens) => $this->cell($text, $tokens),
+                    self::isFigure($tokens) => $this->figure($text, $tokens),
+                    default => $this->clause($tokens),
+                };
             $taken = $clauses[$clause->kind->value] ?? null;
             if (null !== $taken) {
                 throw StudyLineError::saidTwice($clause->column, $clause->text, $clause->kind, $taken->text);
@@ -254,6 +261,48 @@ final class Parser
             'cell',
             ['cell' => substr($pattern->text, 5)],
             $pattern->text,
+            $tokens[0]->column,
+        );
+    }
+
+    /** @param list<Token> $tokens */
+    private static function isFigure(array $tokens): bool
+    {
+        return isset($tokens[0]) && 'rhythm' === $tokens[0]->lower();
+    }
+
+    /**
+     * @param non-empty-list<Token> $tokens
+     *
+     * @throws StudyLineError
+     */
+    private function figure(string $text, array $tokens): Clause
+    {
+        $begin = $tokens[0]->column + mb_strlen($tokens[0]->text);
+        $said = mb_substr($text, $begin - 1, $this->endOf($tokens) - $begin);
+        foreach (FigureNames::all() as $name) {
+            // "rhythm dotted" is the figure of that name.
+            foreach (['', FigureNames::ON_EACH_NOTE] as $each) {
+                if (Words::plain(Lexer::tokens($said)) === Words::plain(Lexer::tokens($name.$each))) {
+                    return new Clause(ClauseKind::Rhythm, $name.$each, [], $name.$each, $tokens[0]->column);
+                }
+            }
+        }
+        try {
+            $figure = FigureParser::parse($said, $begin);
+        } catch (FigureError $error) {
+            throw StudyLineError::wrong(
+                $error->column,
+                $error->read,
+                ucfirst((string) preg_replace('/^Column \d+: /', '', $error->getMessage())),
+            );
+        }
+
+        return new Clause(
+            ClauseKind::Rhythm,
+            'figure',
+            ['figure' => $figure->text()],
+            'rhythm '.$figure->text(),
             $tokens[0]->column,
         );
     }

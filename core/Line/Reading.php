@@ -208,6 +208,9 @@ final class Reading
 
             return;
         }
+        if ('rhythm' === $token->lower()) {
+            yield from $this->figures($at);
+        }
         foreach ([
             ...($this->phrases[$token->plain()] ?? []),
             ...($token->number() >= 0 ? $this->phrases[''] ?? [] : []),
@@ -293,6 +296,25 @@ final class Reading
 
                 return;
             }
+        }
+    }
+
+    /** @return iterable<array{int, list<Clause>, ClauseKind, bool}> figures that begin here; the longest alone */
+    private function figures(int $at): iterable
+    {
+        $words = [];
+        for ($i = $at; isset($this->tokens[$i]) && !$this->tokens[$i]->isComma() && $i - $at < self::MOST_CELLS; ++$i) {
+            $words[] = $this->tokens[$i]->text;
+        }
+        for (; \count($words) > 1; array_pop($words)) {
+            try {
+                $clause = $this->parser->clauseOf(implode(' ', $words));
+            } catch (StudyLineError) {
+                continue;
+            }
+            yield [$at + \count($words), [$clause], ClauseKind::Rhythm, false];
+
+            return;
         }
     }
 

@@ -23,7 +23,7 @@ final class Words
         // One sign for one, so that columns stay: what ends a thought divides clauses, what only dresses it up is a
         // space.
         $plain = preg_replace(
-            ['/[;:|\n\r\t]/u', '/[.!?](?=\s*,)/u', '/[.!?](?=\s|$)/u', '/["“”„«»()\[\]]/u'],
+            ['/(?<![\d~]\s)(?<![\d~])\|(?=)|[;\n\r\t]|(?<!\d):|:(?![\dstam])|(?<=[\d~]\s)\|(?!\s*r?\d)|(?<=[\d~])\|(?!\s*r?\d)/u', '/[.!?](?=\s*,)/u', '/[.!?](?=\s|$)/u', '/["“”„«»()\[\]]/u'],
             [',', ' ', ',', ' '],
             $text,
         )

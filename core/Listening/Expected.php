@@ -61,7 +61,11 @@ final readonly class Expected
         return self::played(
             $part,
             $figures,
-            array_map(static fn (int $i): array => [$i, $all[$i]->onset, $all[$i]->length], range($from, $to)),
+            array_map(static function (int $i) use ($part, $all): array {
+                $onset = $part->study->heard($all[$i]->onset);
+
+                return [$i, $onset, $part->study->heard($all[$i]->onset + $all[$i]->length) - $onset];
+            }, range($from, $to)),
             $times,
         );
     }

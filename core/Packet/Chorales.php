@@ -24,6 +24,7 @@ use SwiftReed\Study\Tonguing\Slur;
 use SwiftReed\Time\Bars;
 use SwiftReed\Time\Length;
 use SwiftReed\Time\TimeSignature;
+use SwiftReed\Time\Tuplet;
 
 /**
  * Chorales for whoever is there: every voice has somebody where there are four, and everybody takes a voice that lies
@@ -156,7 +157,10 @@ final class Chorales
                 Attack::Tongue,
                 Slur::Outside,
                 $breathes,
-                false,
+                array_map(
+                    static fn (Tuplet $one): Tuplet => $one->movedBy(-$onset - $lead),
+                    Tuplet::triplets([[$onset + $lead, $ends + $lead]]),
+                ),
                 null,
             );
         }

@@ -66,6 +66,7 @@ final readonly class KeyWalk
             ClauseKind::Rounds,
             ClauseKind::Drill,
             ClauseKind::Rhythm,
+            ClauseKind::Swing,
             ClauseKind::PickUp,
             ClauseKind::Articulation,
             ClauseKind::Time,

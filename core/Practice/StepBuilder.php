@@ -31,7 +31,8 @@ final readonly class StepBuilder
     private const PLAIN = [Rhythm::Untimed, Rhythm::Wholes, Rhythm::Halves, Rhythm::Quarters];
     /** What is said of time in a line, left out where a step has a time of its own. */
     private const OF_TIME = [
-        ClauseKind::Rhythm, ClauseKind::Rounds, ClauseKind::Drill, ClauseKind::Time, ClauseKind::PickUp,
+        ClauseKind::Rhythm, ClauseKind::Swing, ClauseKind::Rounds, ClauseKind::Drill, ClauseKind::Time,
+        ClauseKind::PickUp,
         ClauseKind::Tempo, ClauseKind::Goal, ClauseKind::Click,
     ];
 
@@ -140,7 +141,11 @@ final readonly class StepBuilder
     private static function plain(Part $whole): StudyLine
     {
         $line = $whole->study->recipe->line->without(ClauseKind::Drill, ClauseKind::Rounds);
-        if (Rhythm::OneLongInTheBar !== $whole->study->recipe->timing->rhythm) {
+        $timing = $whole->study->recipe->timing;
+        if (Rhythm::EachValue === $timing->rhythm || true === $timing->figure?->onEachNote) {
+            return $line->without(ClauseKind::Rhythm, ClauseKind::Swing);
+        }
+        if (Rhythm::OneLongInTheBar !== $timing->rhythm) {
             return $line;
         }
         // There the arpeggio has its own tonic, and each part goes round with the long note.

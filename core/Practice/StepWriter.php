@@ -510,10 +510,12 @@ final class StepWriter
     {
         $study = $part->study;
         $lead = 0 === $from ? $study->lead() : 0;
-        $begin = $study->notes[$from]->onset;
+        $begin = $study->heard($study->notes[$from]->onset);
         $notes = [];
         for ($i = $from; $i <= $to; ++$i) {
-            $notes[] = new StepNote($i, $study->notes[$i]->onset - $begin + $lead, $study->notes[$i]->length);
+            $onset = $study->heard($study->notes[$i]->onset);
+            $end = $study->heard($study->notes[$i]->onset + $study->notes[$i]->length);
+            $notes[] = new StepNote($i, $onset - $begin + $lead, $end - $onset);
         }
         $end = $notes[\count($notes) - 1]->onset + $notes[\count($notes) - 1]->length;
 
@@ -561,6 +563,18 @@ final class StepWriter
         return (int) ceil($end / $time->barTicks()) * $time->barTicks();
     }
 
+    /** Where the figure of a note begins in a line in which each note has the whole of it. */
+    private function firstOf(int $note): int
+    {
+        $at = 0;
+        $notes = $this->whole->study->recipe->timing->figure?->notes() ?? 1;
+        foreach (\array_slice($this->plain->study->notes, 0, $note) as $one) {
+            $at += $notes * $one->tone->stretch;
+        }
+
+        return $at;
+    }
+
     /** Where a note of the plain line stands first in the whole one. */
     private function inWhole(int $note): int
     {
@@ -570,6 +584,9 @@ final class StepWriter
         $count = \count($this->plain->study->notes);
         $all = \count($this->whole->study->notes);
         $recipe = $this->whole->study->recipe;
+        if (true === $recipe->timing->figure?->onEachNote) {
+            return $this->firstOf($note);
+        }
         if (null !== $recipe->drillAfter) {
             return $all - $count + $note; // the line stands after its drill
         }

@@ -13,7 +13,7 @@ use SwiftReed\Line\StudyLine;
 final class Heading
 {
     /** What belongs in a title: what is played, and not where or in what order. */
-    private const SAID = [ClauseKind::Extent, ClauseKind::Pattern, ClauseKind::Sequel, ClauseKind::Rhythm];
+    private const SAID = [ClauseKind::Extent, ClauseKind::Pattern, ClauseKind::Sequel, ClauseKind::Rhythm, ClauseKind::Swing];
     /** A cell longer than this is only called a cell. */
     private const CELL = 24;
 

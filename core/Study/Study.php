@@ -123,6 +123,14 @@ final readonly class Study
         return $this->bars->time(0);
     }
 
+    /** Where a place of the line is heard, in ticks: with swing, what lies off the beat comes later. */
+    public function heard(int $place): int
+    {
+        $swing = $this->recipe->timing->swing;
+
+        return null === $swing ? $place : $swing->heard($place + $this->lead()) - $this->lead();
+    }
+
     public function isUntimed(): bool
     {
         return Rhythm::Untimed === $this->recipe->timing->rhythm;

@@ -19,14 +19,18 @@ use SwiftReed\Study\Fit\RangeFitting;
 use SwiftReed\Study\Fit\RangeMove;
 use SwiftReed\Study\Fit\RangePolicy;
 use SwiftReed\Study\Phrasing\Breaths;
+use SwiftReed\Study\Rhythm\EachNote;
+use SwiftReed\Study\Rhythm\EachValue;
+use SwiftReed\Study\Rhythm\Laid;
+use SwiftReed\Study\Rhythm\Laying;
 use SwiftReed\Study\Rhythm\OneLong;
 use SwiftReed\Study\Rhythm\Rhythm;
 use SwiftReed\Study\Rhythm\Rounds;
+use SwiftReed\Study\Rhythm\Timing;
 use SwiftReed\Study\Walk\Flexibility;
 use SwiftReed\Study\Walk\Sounding;
 use SwiftReed\Study\Walk\Walk;
 use SwiftReed\Time\Bars;
-use SwiftReed\Time\Length;
 use SwiftReed\Time\TimeSignature;
 
 /**
@@ -44,13 +48,13 @@ final readonly class StudyBuilder
         [$concert, $written] = self::keys($recipe, $player);
         $placement = $this->placed($recipe, $player, $written->key, $concert);
         $time = $this->time($recipe, $placement);
-        $comesOut = Rounds::untilItComesOut($placement->tones, $recipe->timing->rhythm, $time);
-        [$placement, $lengths, $bars] = $this->timed($recipe, $placement, $time, $comesOut);
+        $comesOut = Rounds::untilItComesOut($placement->tones, $recipe->timing, $time);
+        [$placement, $laid, $bars] = $this->timed($recipe, $placement, $time, $comesOut);
         $signature = $recipe->material->printedSignature($written->key->tonic);
         $lead = $recipe->timing->pickUp > 0 ? $time->barTicks() - $recipe->timing->pickUp : 0;
         $breaths = Breaths::after(
             $placement->tones,
-            $lengths,
+            $laid,
             $time,
             $lead,
             $recipe->timing->tempo,
@@ -58,7 +62,8 @@ final readonly class StudyBuilder
             $player->lungs,
             $recipe->pattern->isLipSlurs(),
         );
-        $marks = $recipe->articulation->marks($placement->tones, $breaths, $recipe->pattern->isLipSlurs());
+        $marks = $recipe->articulation->marks($placement->tones, $laid, $breaths, $recipe->pattern->isLipSlurs());
+        $tuplets = $laid->ofNotes();
         $habits = ReminderSigns::habits($player);
         $isUnsigned = !$recipe->material->printsSignature;
         $everyTime = $isUnsigned && Stage::First === $player->stage();
@@ -68,19 +73,19 @@ final readonly class StudyBuilder
         $isBeyond = false;
         foreach ($placement->tones as $i => $tone) {
             self::isThere($tone, $player);
-            $onset += $tone->rests * $recipe->timing->rhythm->ticks();
+            $onset += $laid->gaps[$i];
             $bar = $bars->bar($onset + $lead);
             $hasSign = $signs->take($tone->pitch, $bar);
             $notes[] = new StudyNote(
                 $tone,
                 $tone->sounding,
                 $onset,
-                $lengths[$i],
+                $laid->lengths[$i],
                 $recipe->timing->pickUp > 0 ? $bar : $bar + 1,
                 $marks[$i][0],
                 $marks[$i][1],
                 $breaths[$i],
-                0 !== $onset % Length::SIXTEENTH || 0 !== $lengths[$i] % Length::SIXTEENTH,
+                $tuplets[$i],
                 ReminderSigns::of(
                     $player->settings,
                     $tone,
@@ -91,7 +96,7 @@ final readonly class StudyBuilder
                     $isUnsigned,
                 ),
             );
-            $onset += $lengths[$i];
+            $onset += $laid->lengths[$i];
             $isBeyond = $isBeyond || !$player->limit()->holds($tone->pitch, $tone->pitch);
         }
 
@@ -225,44 +230,61 @@ final readonly class StudyBuilder
     }
 
     /**
-     * The line as often as it is asked for, with the length of each note and the bars.
+     * The line as often as it is asked for, laid into time, and the bars.
      *
      * @param int $comesOut rounds until it comes out on the beat
      *
-     * @return array{Placement, non-empty-list<int>, Bars}
+     * @return array{Placement, Laid, Bars}
      *
-     * @throws StudyError when that would be too long
+     * @throws StudyError when that would be too long, or cannot be written in this time
      */
     private function timed(Recipe $recipe, Placement $once, TimeSignature $time, int $comesOut): array
     {
         if (Rhythm::OneLongInTheBar === $recipe->timing->rhythm) {
             return $this->oneLong($recipe, $once, $time);
         }
-        $times = $recipe->timing->rounds ?? $comesOut;
-        if ($times * \count($once->tones) > Walk::MOST) {
+        $timing = $recipe->timing;
+        $times = $timing->rounds ?? $comesOut;
+        $each = true === $timing->figure?->onEachNote
+            ? $timing->figure->notes()
+            : (Rhythm::EachValue === $timing->rhythm ? \count(EachValue::VALUES) : 1);
+        if ($times * $each * \count($once->tones) > Walk::MOST) {
             throw StudyError::tooManyNotes(Walk::MOST);
         }
         $played = 1 === $times ? $once : $once->with(Rounds::of($once->tones, $times));
         $played = null === $recipe->drillAfter ? $played : Drill::of($played, $recipe->drillAfter);
+        $isLong = Ending::LongLast === $recipe->course->ending;
+        if (Rhythm::EachValue === $timing->rhythm) {
+            return [$played->with(EachValue::tones($played->tones)), EachValue::laid($played->tones, $time), Bars::of($time)];
+        }
+        if (null === $timing->figure) {
+            return [$played, $this->plainly($played->tones, $timing, $time, $isLong), Bars::of($time)];
+        }
+        if ($timing->figure->onEachNote) {
+            [$tones, $isRepeat] = EachNote::of($played->tones, $timing->figure->notes());
+            $laid = Laying::of($tones, $timing->figure, $time, $isLong, $timing->pickUp, $isRepeat);
 
-        return [
-            $played,
-            $recipe->timing->rhythm->lengths(
-                $played->tones,
-                Ending::LongLast === $recipe->course->ending,
-                $time,
-                $recipe->timing->longOn,
-                $recipe->timing->pickUp,
-            ),
-            Bars::of($time),
-        ];
+            return [$played->with($tones), $laid, Bars::of($time)];
+        }
+
+        return [$played, Laying::of($played->tones, $timing->figure, $time, $isLong, $timing->pickUp), Bars::of($time)];
+    }
+
+    /** @param non-empty-list<Tone> $tones */
+    private function plainly(array $tones, Timing $timing, TimeSignature $time, bool $isLong): Laid
+    {
+        return Laid::plainly(
+            $timing->rhythm->lengths($tones, $isLong, $time, $timing->longOn, $timing->pickUp),
+            array_map(static fn (Tone $tone): int => $tone->rests * $timing->rhythm->ticks(), $tones),
+            $timing->pickUp > 0 ? $time->barTicks() - $timing->pickUp : 0,
+        );
     }
 
     /**
      * The scale, then its arpeggio in the time that it takes of itself, each as often as the bar has beats for the long
      * note.
      *
-     * @return array{Placement, non-empty-list<int>, Bars}
+     * @return array{Placement, Laid, Bars}
      *
      * @throws StudyError
      */
@@ -298,7 +320,7 @@ final readonly class StudyBuilder
         }
         \assert([] !== $tones && [] !== $lengths);
 
-        return [$once->with($tones), $lengths, $bars];
+        return [$once->with($tones), Laid::plainly($lengths, array_fill(0, \count($lengths), 0), 0), $bars];
     }
 
     /** @return array{Key, WrittenKey} concert and written key */

@@ -385,6 +385,50 @@ final class StudyError extends \DomainException implements Mistake
         );
     }
 
+    public static function noSuchFigure(string $figure, string $time): self
+    {
+        return new self(
+            \sprintf(
+                '"%s" was read in %s, and has no form where beats go by threes or by groups; expected it in 4/4, 3/4 or 2/4, or another rhythm',
+                $figure,
+                $time,
+            ),
+            [self::say(ClauseKind::Time, '4/4'), ClauseKind::Rhythm],
+        );
+    }
+
+    public static function figureOverUnlikeBeats(string $figure, string $time): self
+    {
+        return new self(
+            \sprintf(
+                '"%s" was read in %s, whose beats fall into unlike groups; expected a figure of one beat, or a time of like groups',
+                $figure,
+                $time,
+            ),
+            [self::say(ClauseKind::Time, '4/4'), ClauseKind::Rhythm],
+        );
+    }
+
+    public static function figureOverBarLine(string $figure, string $time): self
+    {
+        return new self(
+            \sprintf(
+                '"%s" was read in %s, where it would lie across a bar line; expected bars that its beats fill',
+                $figure,
+                $time,
+            ),
+            [self::say(ClauseKind::Time, '4/4'), self::say(ClauseKind::Time, '2/4'), ClauseKind::PickUp, ClauseKind::Rhythm],
+        );
+    }
+
+    public static function nothingSwings(string $swing, string $rhythm): self
+    {
+        return new self(
+            \sprintf('"%s" and "%s" were read together; expected swing beside eighths or sixteenths', $swing, $rhythm),
+            [self::say(ClauseKind::Rhythm, 'eighths'), ClauseKind::Swing],
+        );
+    }
+
     public static function clickNeedsFour(string $time): self
     {
         return new self(

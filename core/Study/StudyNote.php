@@ -8,6 +8,7 @@ use SwiftReed\Pitch\Accidental;
 use SwiftReed\Pitch\Pitch;
 use SwiftReed\Study\Tonguing\Attack;
 use SwiftReed\Study\Tonguing\Slur;
+use SwiftReed\Time\Tuplet;
 
 /**
  * One note of a finished study, begun as the line asks; what an instrument makes of that stands in its part.
@@ -18,7 +19,7 @@ final readonly class StudyNote
      * @param int    $onset    ticks from the start
      * @param int    $length   ticks
      * @param int    $bar      counted from 1; 0 is the pick-up
-     * @param bool   $isTriplet whether three fill the time of two
+     * @param list<Tuplet> $tuplets those that it touches, told from its onset
      * @param Accidental|null $reminder the sign a reminder would show beside this note
      */
     public function __construct(
@@ -30,7 +31,7 @@ final readonly class StudyNote
         public Attack $attack,
         public Slur $slur,
         public bool $breathAfter,
-        public bool $isTriplet,
+        public array $tuplets,
         public ?Accidental $reminder,
     ) {
     }
@@ -38,6 +39,18 @@ final readonly class StudyNote
     public function pitch(): Pitch
     {
         return $this->tone->pitch;
+    }
+
+    /** The tuplet in which it begins; null for none. */
+    public function tuplet(): ?Tuplet
+    {
+        foreach ($this->tuplets as $one) {
+            if ($one->from <= 0 && $one->end() > 0) {
+                return $one;
+            }
+        }
+
+        return null;
     }
 
     /** The same note with another pitch before the reader; reminders belong to the one he had. */
@@ -52,7 +65,7 @@ final readonly class StudyNote
             $this->attack,
             $this->slur,
             $this->breathAfter,
-            $this->isTriplet,
+            $this->tuplets,
             null,
         );
     }
@@ -69,7 +82,7 @@ final readonly class StudyNote
             $this->attack,
             $this->slur,
             $this->breathAfter,
-            $this->isTriplet,
+            $this->tuplets,
             $this->reminder,
         );
     }

@@ -112,6 +112,11 @@ final readonly class Tone
         return $isTurn === $this->isTurn ? $this : $this->with(isTurn: $isTurn);
     }
 
+    public function seaming(bool $isSeam): self
+    {
+        return $isSeam === $this->isSeam ? $this : $this->with(isSeam: $isSeam);
+    }
+
     public function sounding(Pitch $sounding): self
     {
         return $this->with(sounding: $sounding);

@@ -39,8 +39,10 @@ final class Panels
         'rhythm' => [
             'whole notes', 'half notes', 'quarters', 'eighths', 'triplets', 'sixteenths', 'long ends',
             'long ends in eighths', 'long tonics', 'long on 1', 'long on 2', 'long on 3', 'long on 4',
-            'one long in the bar', 'untimed',
+            'one long in the bar', 'untimed', 'dotted', 'reverse dotted', 'gallop', 'reverse gallop', 'syncopated',
+            'off-beats', 'quarter triplets', 'quintuplets', 'sextuplets', 'thirty-seconds', 'each value',
         ],
+        'swing' => ['swing', 'swing 3:2', 'swing written out'],
         'rounds' => ['2 times', '3 times', '4 times', 'until it comes out'],
         'articulation' => [
             'tongued', 'slurred', 'legato', 'slur 2 tongue 2', 'tongue 1 slur 3', 'tongue up slur down', 'tongue roots',

@@ -21,7 +21,7 @@ final class Sentence
             ClauseKind::Sequel, ClauseKind::Ending,
         ],
         'rhythm' => [
-            ClauseKind::Rhythm, ClauseKind::Rounds, ClauseKind::Time, ClauseKind::PickUp, ClauseKind::Tempo,
+            ClauseKind::Rhythm, ClauseKind::Swing, ClauseKind::Rounds, ClauseKind::Time, ClauseKind::PickUp, ClauseKind::Tempo,
             ClauseKind::Goal, ClauseKind::Click,
         ],
         'tonguing' => [ClauseKind::Articulation],

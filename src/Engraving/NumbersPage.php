@@ -9,6 +9,7 @@ use SwiftReed\Score\Layout\BarLayout;
 use SwiftReed\Score\Part;
 use SwiftReed\Time\Length;
 use SwiftReed\Time\NoteValues;
+use SwiftReed\Time\Tuplet;
 
 /**
  * The study as its key and the numbers of its degrees, bar by bar: for players who should think the notes. Strokes tell
@@ -103,7 +104,7 @@ final class NumbersPage
                 $middle = $x + $column / 2;
                 if (!$study->isUntimed() && $item->writtenTicks() !== $value) {
                     $value = $item->writtenTicks();
-                    $svg .= self::value($middle, $value, $item->isTriplet);
+                    $svg .= self::value($middle, $value, $item->tuplet);
                 }
                 $begins = $item->begins();
                 $svg .= null === $begins
@@ -183,8 +184,8 @@ final class NumbersPage
         );
     }
 
-    /** A small note of this value, with a 3 where it stands in a triplet. */
-    private static function value(float $x, int $ticks, bool $isTriplet): string
+    /** A small note of this value, with the number of the tuplet in which it stands. */
+    private static function value(float $x, int $ticks, ?Tuplet $tuplet): string
     {
         $isOpen = $ticks >= Length::HALF;
         $dot = NoteValues::of($ticks)[1] > 0
@@ -206,7 +207,9 @@ final class NumbersPage
                     'transform' => \sprintf('rotate(-18 %.0f 330)', $x), 'fill' => $isOpen ? 'none' : 'currentColor',
                     'stroke' => 'currentColor', 'stroke-width' => 16,
                 ],
-            ).$stem.$flags.$dot.($isTriplet ? Svg::text($x + 150, 180, 200, 3, fill: null, isItalic: true) : ''),
+            ).$stem.$flags.$dot.(
+                null === $tuplet ? '' : Svg::text($x + 150, 180, 200, $tuplet->actual, fill: null, isItalic: true)
+            ),
         );
     }
 }

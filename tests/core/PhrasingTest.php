@@ -141,7 +141,7 @@ final class PhrasingTest extends TestCase
         $isLast = $i + 2 >= \count($study->notes);
         $isLeading = 1 === $next->pitch()->midi() - $note->pitch()->midi() && 0 === $note->tone->number % 7;
 
-        return !$isInCell && !$isFirst && !$isLast && !$isLeading && !$next->tone->isSeam && !$note->isTriplet
+        return !$isInCell && !$isFirst && !$isLast && !$isLeading && !$next->tone->isSeam && [] === $note->tuplets
             && $next->bar !== $note->bar;
     }
 
@@ -169,7 +169,7 @@ final class PhrasingTest extends TestCase
                 );
                 self::assertFalse($next->tone->isSeam && !$note->tone->isSeam, $at.', inside a pair');
                 self::assertFalse(
-                    $note->isTriplet && 0 !== ($note->onset + $note->length) % 3360,
+                    [] !== $note->tuplets && 0 !== ($note->onset + $note->length) % 3360,
                     $at.', inside a triplet',
                 );
                 self::assertTrue(
@@ -236,7 +236,7 @@ final class PhrasingTest extends TestCase
                     && null === $note->tone->cell
                     && null === $next?->tone->cell
                     && !$study->notes[$i - 1]->tone->isTurn
-                    && !$note->isTriplet
+                    && [] === $note->tuplets
                 ) {
                     $turns[] = $i;
                 }

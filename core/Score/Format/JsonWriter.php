@@ -118,6 +118,7 @@ final readonly class JsonWriter implements Format
                 ? $tempo
                 : $tempo + ['goal' => $recipe->timing->tempo->goal],
             'time' => $study->time()->name(),
+            'swing' => $study->recipe->timing->swing?->text(),
             'bars' => self::bars($study),
             'pattern' => $recipe->pattern->text,
             'pickup' => Length::fraction($recipe->timing->pickUp),
@@ -209,7 +210,7 @@ final readonly class JsonWriter implements Format
             'attack' => $part->attack($i)->value,
             'slur' => Slur::Outside === $note->slur ? null : $note->slur->value,
             'breath' => $note->breathAfter,
-            'tuplet' => $note->isTriplet ? '3:2' : null,
+            'tuplet' => $note->tuplet()?->text(),
             'reminder' => $note->reminder?->besideNote(),
             'fingering' => [
                 'cents' => $planned->fingering->isDerived() ? round($part->cents($i), 1) + 0.0 : null,

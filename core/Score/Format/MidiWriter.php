@@ -257,6 +257,7 @@ final readonly class MidiWriter implements Format
     {
         $events = [];
         foreach ($part->study->notes as $i => $note) {
+            $onset = $part->study->heard($note->onset);
             $isBeforeSoft = isset($part->study->notes[$i + 1]) && Attack::Soft === $part->attack($i + 1);
             $share = match (true) {
                 $note->breathAfter => self::BEFORE_BREATH,
@@ -268,8 +269,8 @@ final readonly class MidiWriter implements Format
             array_push(
                 $events,
                 ...self::sounding(
-                    $at + $note->onset,
-                    (int) round($note->length * $share),
+                    $at + $onset,
+                    (int) round(($part->study->heard($note->onset + $note->length) - $onset) * $share),
                     $channel,
                     $note->sounding->midi(),
                     Attack::Tongue === $part->attack($i) ? self::VELOCITY : self::VELOCITY - 8,

@@ -17,6 +17,7 @@ use SwiftReed\Score\Part;
 use SwiftReed\Score\Sheet;
 use SwiftReed\Study\Chords;
 use SwiftReed\Study\Rhythm\Counts;
+use SwiftReed\Study\Rhythm\Swing;
 use SwiftReed\Study\StudyNote;
 use SwiftReed\Study\Tonguing\Attack;
 use SwiftReed\Study\Tonguing\Slur;
@@ -348,6 +349,16 @@ final class MusicXmlScore
         $xml = $this->xml;
         $tempo = $this->part->study->recipe->timing->tempo;
         $quarters = rtrim(rtrim(\sprintf('%.2f', $tempo->quarters()), '0'), '.');
+        $swing = $this->part->study->recipe->timing->swing;
+        if (null !== $swing) {
+            $xml->startElement('direction');
+            $xml->writeAttribute('placement', 'above');
+            $xml->startElement('direction-type');
+            $xml->writeElement('words', 'Swing');
+            $xml->endElement();
+            $this->swing($swing);
+            $xml->endElement();
+        }
         if (!$tempo->printed) {
             $xml->startElement('sound');
             $xml->writeAttribute('tempo', $quarters);
@@ -370,6 +381,18 @@ final class MusicXmlScore
         $xml->endElement();
         $xml->startElement('sound');
         $xml->writeAttribute('tempo', $quarters);
+        $xml->endElement();
+        $xml->endElement();
+    }
+
+    private function swing(Swing $swing): void
+    {
+        $xml = $this->xml;
+        $xml->startElement('sound');
+        $xml->startElement('swing');
+        $xml->writeElement('first', (string) $swing->first);
+        $xml->writeElement('second', (string) $swing->second);
+        $xml->writeElement('swing-type', NoteValues::of($swing->unit)[0]);
         $xml->endElement();
         $xml->endElement();
     }
@@ -463,10 +486,15 @@ final class MusicXmlScore
             $xml->text($note->reminder->musicXml());
             $xml->endElement();
         }
-        if ($item->isTriplet) {
+        if (null !== $item->tuplet) {
             $xml->startElement('time-modification');
-            $xml->writeElement('actual-notes', '3');
-            $xml->writeElement('normal-notes', '2');
+            $xml->writeElement('actual-notes', (string) $item->tuplet->actual);
+            $xml->writeElement('normal-notes', (string) $item->tuplet->normal);
+            [$normal, $dotted] = NoteValues::of(intdiv($item->tuplet->ticks, $item->tuplet->normal));
+            $xml->writeElement('normal-type', $normal);
+            for ($i = 0; $i < $dotted; ++$i) {
+                $xml->writeElement('normal-dot');
+            }
             $xml->endElement();
         }
         if ($this->part->study->isUntimed()) {

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace SwiftReed\Score\Layout;
 
 use SwiftReed\Pitch\Accidental;
+use SwiftReed\Time\Tuplet;
 
 /**
  * One printed note or rest: a study note, or the part of one between two bar lines.
@@ -15,6 +16,7 @@ final readonly class BarItem
      * @param int|null $note     index of the study note; none for a rest
      * @param int    $onset      ticks from the first bar line (of the pick-up, as if its bar were whole)
      * @param int    $length     ticks
+     * @param Tuplet|null $tuplet   in which it stands, counted from the first bar line
      * @param Accidental|null $accidental sign to print
      * @param list<string> $beams "begin", "continue", "end", "forward hook" or "backward hook" for each beam,
      *  the eighth's first
@@ -25,7 +27,7 @@ final readonly class BarItem
         public int $length,
         public bool $tiedFrom,
         public bool $tiedTo,
-        public bool $isTriplet,
+        public ?Tuplet $tuplet,
         public ?TupletEdge $tupletEdge,
         public ?Accidental $accidental = null,
         public array $beams = [],
@@ -52,7 +54,7 @@ final readonly class BarItem
             $this->length,
             $this->tiedFrom,
             $this->tiedTo,
-            $this->isTriplet,
+            $this->tuplet,
             $this->tupletEdge,
             $accidental ?? $this->accidental,
             $beams ?? $this->beams,
@@ -62,6 +64,6 @@ final readonly class BarItem
     /** The written value in ticks: three triplet eighths fill the time of two. */
     public function writtenTicks(): int
     {
-        return $this->isTriplet ? intdiv($this->length * 3, 2) : $this->length;
+        return $this->tuplet?->written($this->length) ?? $this->length;
     }
 }

@@ -11,6 +11,7 @@ use SwiftReed\Time\Bars;
 use SwiftReed\Time\Length;
 use SwiftReed\Time\NoteValues;
 use SwiftReed\Time\TimeSignature;
+use SwiftReed\Time\Tuplet;
 
 /**
  * Cuts a study into bars that add up: ties over bar lines, rests in the last bar, beams that show the beat, accidentals
@@ -51,88 +52,95 @@ final class BarLayout
         $bars = [];
         // Places are counted from the first bar line, so that beats lie where they are felt.
         $lead = $study->lead();
+        $tuplets = self::tuplets($study);
+        $at = 0;
         $end = $lead;
         foreach ($study->notes as $i => $note) {
-            foreach (self::rests($end, $lead + $note->onset, $grid) as $rest) {
-                $bars[$grid->bar($rest->onset)][] = $rest;
-            }
-            $end = $lead + $note->onset + $note->length;
-            $lengths = self::written($lead + $note->onset, $note->length, $grid);
             $onset = $lead + $note->onset;
-            foreach ($lengths as $k => [$length, $triplet]) {
-                $bars[$grid->bar($onset)][] = self::item(
+            foreach (self::written($end, $onset - $end, $grid, $tuplets, $at, true) as [$from, $length, $tuplet]) {
+                $bars[$grid->bar($from)][] = self::item(null, $from, $length, false, false, $tuplet);
+            }
+            $end = $onset + $note->length;
+            $pieces = self::written($onset, $note->length, $grid, $tuplets, $at, false);
+            foreach ($pieces as $k => [$from, $length, $tuplet]) {
+                $bars[$grid->bar($from)][] = self::item(
                     $i,
-                    $onset,
+                    $from,
                     $length,
                     $k > 0,
-                    $k < \count($lengths) - 1,
-                    $triplet,
+                    $k < \count($pieces) - 1,
+                    $tuplet,
                 );
-                $onset += $length;
             }
         }
         $full = $study->isUntimed() || 0 === $grid->inBar($end) ? $end : $grid->nextLine($end);
-        foreach (self::rests($end, $full, $grid) as $rest) {
-            $bars[$grid->bar($rest->onset)][] = $rest;
+        foreach (self::written($end, $full - $end, $grid, $tuplets, $at, true) as [$from, $length, $tuplet]) {
+            $bars[$grid->bar($from)][] = self::item(null, $from, $length, false, false, $tuplet);
         }
         ksort($bars);
 
         return array_values($bars);
     }
 
+    /** @return list<Tuplet> counted from the first bar line, in order */
+    private static function tuplets(Study $study): array
+    {
+        $tuplets = [];
+        foreach ($study->notes as $note) {
+            foreach ($note->tuplets as $one) {
+                $there = $one->movedBy($study->lead() + $note->onset);
+                $tuplets[$there->from] ??= $there;
+            }
+        }
+        ksort($tuplets);
+
+        return array_values($tuplets);
+    }
+
     /**
-     * A note as it is written: what lies in a triplet apart from what does not.
+     * A note or a silence as it is written: what lies in a tuplet apart from what does not.
      *
-     * @return list<array{int, bool}> lengths in ticks, and whether each is a triplet's
+     * @param list<Tuplet> $tuplets
+     * @param int          $at      the first of them that has not ended; it is moved on
+     *
+     * @return list<array{int, int, Tuplet|null}> where each piece begins, its ticks, the tuplet in which it stands
      */
-    private static function written(int $onset, int $length, Bars $grid): array
+    private static function written(int $onset, int $length, Bars $grid, array $tuplets, int &$at, bool $isRest): array
     {
         $pieces = [];
-        if (0 !== $onset % Length::SIXTEENTH) {
-            $inTriplet = min($length, Length::QUARTER - $onset % Length::QUARTER);
-            $pieces[] = [$inTriplet, true];
-            $onset += $inTriplet;
-            $length -= $inTriplet;
-        }
-        $tail = 0 === ($onset + $length) % Length::SIXTEENTH ? 0 : ($onset + $length) % Length::QUARTER;
-        foreach ($length > $tail ? self::split($onset, $length - $tail, $grid) : [] as $plain) {
-            $pieces[] = [$plain, false];
-        }
-        if ($tail > 0 && $length > 0) {
-            $pieces[] = [min($tail, $length), true];
+        $end = $onset + $length;
+        while ($onset < $end) {
+            while (isset($tuplets[$at]) && $tuplets[$at]->end() <= $onset) {
+                ++$at;
+            }
+            $in = isset($tuplets[$at]) && $tuplets[$at]->from <= $onset ? $tuplets[$at] : null;
+            $later = $tuplets[null === $in ? $at : $at + 1] ?? null;
+            // What ends inside a tuplet is plain as far as its beginning.
+            $next = null !== $later && $later->from < $end && $later->end() > $end ? $later->from : $end;
+            if (null !== $in) {
+                $until = min($end, $in->end());
+                $value = $in->lasting(NoteValues::longest($in->written($until - $onset)));
+            } else {
+                $value = $isRest
+                    ? self::rest($onset, $next, $grid)
+                    : self::first($grid->inBar($onset), $next - $onset, $grid->time($onset));
+            }
+            $pieces[] = [$onset, $value, $in];
+            $onset += $value;
         }
 
         return $pieces;
     }
 
-    /**
-     * Silence between two places: first out of the triplet, then to the beat, then the rest of the bar, and into a
-     * triplet again.
-     *
-     * @return list<BarItem>
-     */
-    private static function rests(int $from, int $to, Bars $grid): array
+    /** The first rest of a silence: as far as the beat, then the rest of the bar. */
+    private static function rest(int $from, int $to, Bars $grid): int
     {
-        $rests = [];
-        while ($from < $to) {
-            $time = $grid->time($from);
-            $line = min($to, $grid->nextLine($from));
-            // Silence that ends inside a triplet is plain as far as the beat before.
-            $plain = 0 === $line % Length::SIXTEENTH ? $line : $line - $line % Length::QUARTER;
-            $inTriplet = 0 !== $from % Length::SIXTEENTH || $plain <= $from;
-            $inBeat = $grid->inBar($from) % $time->beatTicks();
-            $length = $inTriplet
-                ? min(Length::TRIPLET_EIGHTH, $line - $from)
-                : self::split(
-                    $from,
-                    min($inBeat > 0 ? $time->beatTicks() - $inBeat : $plain - $from, $plain - $from),
-                    $grid,
-                )[0];
-            $rests[] = self::item(null, $from, $length, false, false, $inTriplet);
-            $from += $length;
-        }
+        $time = $grid->time($from);
+        $until = min($to, $grid->nextLine($from));
+        $inBeat = $grid->inBar($from) % $time->beatTicks();
+        $length = min($inBeat > 0 ? $time->beatTicks() - $inBeat : $until - $from, $until - $from);
 
-        return $rests;
+        return self::first($grid->inBar($from), $length, $time);
     }
 
     private static function item(
@@ -141,38 +149,21 @@ final class BarLayout
         int $length,
         bool $tiedFrom,
         bool $tiedTo,
-        bool $triplet,
+        ?Tuplet $tuplet,
     ): BarItem {
-        $place = $onset % Length::QUARTER;
-        $edge = $triplet
-            ? (0 === $place ? TupletEdge::Start : ($place + $length >= Length::QUARTER ? TupletEdge::Stop : null))
-            : null;
+        $edge = match (true) {
+            null === $tuplet => null,
+            $onset === $tuplet->from => TupletEdge::Start,
+            $onset + $length >= $tuplet->end() => TupletEdge::Stop,
+            default => null,
+        };
 
-        return new BarItem($note, $onset, $length, $tiedFrom, $tiedTo, $triplet, $edge);
+        return new BarItem($note, $onset, $length, $tiedFrom, $tiedTo, $tuplet, $edge);
     }
 
     /**
-     * Cuts a length at bar lines and, where it begins off the beat, at the middle of the bar, into writable values.
-     *
-     * @return non-empty-list<int>
-     */
-    private static function split(int $onset, int $length, Bars $grid): array
-    {
-        $lengths = [];
-        while ($length > 0) {
-            $time = $grid->time($onset);
-            $value = self::first($grid->inBar($onset), $length, $time);
-            $lengths[] = $value;
-            $onset += $value;
-            $length -= $value;
-        }
-        \assert([] !== $lengths);
-
-        return $lengths;
-    }
-
-    /**
-     * The first value with which a length is written. In bars of two, three or four a note that begins on a beat may
+     * The first value with which a length is written: cut at the bar line and, where it begins off the beat, at the
+     * middle of the bar. In bars of two, three or four a note that begins on a beat may
      * cross the middle; where beats go by threes or groups are unlike, what crosses a division ends on one.
      */
     private static function first(int $place, int $length, TimeSignature $time): int
@@ -230,7 +221,7 @@ final class BarLayout
         foreach ($items as $i => $item) {
             $flags = self::flags($item);
             if (!$item->isRest() && $flags > 0) {
-                $groups[$time->beam($grid->inBar($item->onset))][] = $i;
+                $groups[null === $item->tuplet ? $time->beam($grid->inBar($item->onset)) : -1 - $item->tuplet->from][] = $i;
             }
         }
         $beams = [];
@@ -268,7 +259,8 @@ final class BarLayout
             $item->writtenTicks() >= Length::QUARTER => 0,
             $item->writtenTicks() >= Length::EIGHTH => 1,
             $item->writtenTicks() >= Length::SIXTEENTH => 2,
-            default => 3,
+            $item->writtenTicks() >= Length::THIRTY_SECOND => 3,
+            default => 4,
         };
     }
 

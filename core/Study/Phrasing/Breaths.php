@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace SwiftReed\Study\Phrasing;
 
 use SwiftReed\Player\Lungs;
+use SwiftReed\Study\Rhythm\Laid;
 use SwiftReed\Study\Tone;
 use SwiftReed\Time\Length;
 use SwiftReed\Time\Tempo;
@@ -25,7 +26,6 @@ final class Breaths
 
     /**
      * @param non-empty-list<Tone> $tones
-     * @param non-empty-list<int>  $lengths ticks
      * @param int                  $lead    ticks of the first bar before the line begins
      * @param bool                 $byGroup whether each group of a cell is slurred by itself
      *
@@ -33,7 +33,7 @@ final class Breaths
      */
     public static function after(
         array $tones,
-        array $lengths,
+        Laid $laid,
         TimeSignature $time,
         int $lead,
         Tempo $tempo,
@@ -46,15 +46,15 @@ final class Breaths
             return $breaths;
         }
         $most = Length::QUARTER * $tempo->quarters() / 60 * $lungs->seconds;
-        $costs = Places::of($tones, $lengths, $time, $lead, $most, $lungs->isBrass, $byGroup)->costs;
+        $costs = Places::of($tones, $laid, $time, $lead, $most, $lungs->isBrass, $byGroup)->costs;
         $from = 0;
         foreach ($tones as $i => $tone) {
-            $isRest = ($tones[$i + 1] ?? null)?->rests > 0;
+            $isRest = ($laid->gaps[$i + 1] ?? 0) > 0;
             $isSeam = $tone->isSeam && isset($tones[$i + 1]);
             if (!$isRest && !$isSeam && isset($tones[$i + 1])) {
                 continue;
             }
-            foreach ($isUntimed ? [] : self::between($lengths, $costs, $from, $i, $most) as $at) {
+            foreach ($isUntimed ? [] : self::between($laid->lengths, $costs, $from, $i, $most) as $at) {
                 $breaths[$at] = true;
             }
             $breaths[$i] = $isSeam;

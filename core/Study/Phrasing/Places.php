@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace SwiftReed\Study\Phrasing;
 
+use SwiftReed\Study\Rhythm\Laid;
 use SwiftReed\Study\Tone;
-use SwiftReed\Time\Length;
 use SwiftReed\Time\TimeSignature;
 
 /**
@@ -45,27 +45,27 @@ final readonly class Places
 
     /**
      * @param non-empty-list<Tone> $tones
-     * @param non-empty-list<int>  $lengths ticks
      * @param int                  $lead    ticks of the first bar before the line begins
      * @param float                $most    ticks that a breath lasts
      * @param bool                 $byGroup whether each group of a cell is slurred by itself, as lip slurs are
      */
     public static function of(
         array $tones,
-        array $lengths,
+        Laid $laid,
         TimeSignature $time,
         int $lead,
         float $most,
         bool $isBrass,
         bool $byGroup,
     ): self {
+        $lengths = $laid->lengths;
         $cells = Cells::of($tones, $lengths, $byGroup);
         $costs = [];
         $onset = $lead;
         $isFirstOfPart = true;
         $last = \count($tones) - 1;
         foreach ($tones as $i => $tone) {
-            $onset += $tone->rests * $lengths[$i];
+            $onset += $laid->gaps[$i];
             $end = $onset + $lengths[$i];
             $next = $tones[$i + 1] ?? null;
             if (null === $next) {
@@ -73,7 +73,7 @@ final readonly class Places
                 break;
             }
             $isPart = self::isPart($tone, $next) || ($tone->isTurn && $i > 0 && !$isFirstOfPart);
-            $cost = self::isForbidden($tones, $lengths, $i, $end) || $isFirstOfPart
+            $cost = self::isForbidden($tones, $laid, $i) || $isFirstOfPart
                 ? null
                 : self::cost($tones, $lengths, $i, $end, $time, $most, $isBrass, $cells);
             if (null !== $cost && $i === $last - 1) {
@@ -134,19 +134,17 @@ final readonly class Places
     }
 
     /**
-     * Never between leading note and tonic, inside a triplet, or inside a drill's pair.
+     * Never between leading note and tonic, inside a tuplet or a note's figure, or inside a drill's pair.
      *
      * @param non-empty-list<Tone> $tones
-     * @param non-empty-list<int>  $lengths
      */
-    private static function isForbidden(array $tones, array $lengths, int $i, int $end): bool
+    private static function isForbidden(array $tones, Laid $laid, int $i): bool
     {
         [$tone, $next] = [$tones[$i], $tones[$i + 1]];
         $isLeading = $next->number === $tone->number + 1
             && 0 === $tone->number % 7
             && 1 === $next->pitch->midi() - $tone->pitch->midi();
-        $isInTriplet = 0 !== $lengths[$i] % Length::SIXTEENTH && 0 !== $end % Length::QUARTER;
 
-        return $isLeading || $isInTriplet || (!$tone->isSeam && $next->isSeam);
+        return $isLeading || $laid->joined[$i] || (!$tone->isSeam && $next->isSeam);
     }
 }

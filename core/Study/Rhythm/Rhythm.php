@@ -28,6 +28,10 @@ enum Rhythm: string
     case OneLongInTheBar = 'one long in the bar';
     /** Sixteenths with a long note on one beat of every bar. */
     case LongOnBeat = 'long on';
+    /** A figure of the language of rhythm, walked over the line. */
+    case Figure = 'figure';
+    /** The line in quarters, eighths, triplets and sixteenths, one after another. */
+    case EachValue = 'each value';
     /** Halves, eighths, triplets, sixteenths, each in its turn, as the pattern lays them out. */
     case InTurn = 'in turn';
 
@@ -40,7 +44,7 @@ enum Rhythm: string
         return match ($this) {
             self::Wholes => Length::WHOLE,
             self::Halves => Length::HALF,
-            self::Untimed, self::Quarters, self::LongEnds, self::LongTonics => Length::QUARTER,
+            self::Untimed, self::Figure, self::EachValue, self::Quarters, self::LongEnds, self::LongTonics => Length::QUARTER,
             self::Eighths, self::LongEndsInEighths => Length::EIGHTH,
             self::Triplets => Length::TRIPLET_EIGHTH,
             self::InTurn => self::SMALLEST,

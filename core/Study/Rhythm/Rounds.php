@@ -43,16 +43,24 @@ final class Rounds
 
     /**
      * How many rounds it takes until the line begins on a beat again (with a long note that stays on one beat: at the
-     * beginning of a bar).
+     * beginning of a bar; with a figure: on its first note).
      *
      * @param non-empty-list<Tone> $tones
      */
-    public static function untilItComesOut(array $tones, Rhythm $rhythm, TimeSignature $time): int
+    public static function untilItComesOut(array $tones, Timing $timing, TimeSignature $time): int
     {
-        if (\in_array($rhythm, [Rhythm::Untimed, Rhythm::OneLongInTheBar], true)) {
+        $rhythm = $timing->rhythm;
+        $isWhole = [Rhythm::Untimed, Rhythm::OneLongInTheBar, Rhythm::EachValue];
+        if (\in_array($rhythm, $isWhole, true) || true === $timing->figure?->onEachNote) {
             return 1;
         }
         $cycle = self::isCycle($tones) ? \array_slice($tones, 0, -1) : $tones;
+        if (null !== $timing->figure) {
+            $taken = array_sum(array_map(static fn (Tone $tone): int => $tone->rests + $tone->stretch, $cycle));
+            $notes = $timing->figure->notes();
+
+            return intdiv($notes, self::common($taken, $notes));
+        }
         if (Rhythm::LongOnBeat === $rhythm) {
             $count = \count($cycle);
             $unit = OneLong::notesInBar($time);

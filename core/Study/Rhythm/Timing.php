@@ -9,6 +9,9 @@ use SwiftReed\Line\Grammar;
 use SwiftReed\Line\StudyLine;
 use SwiftReed\Pattern\Pattern;
 use SwiftReed\Study\StudyError;
+use SwiftReed\Time\Figure;
+use SwiftReed\Time\FigureNames;
+use SwiftReed\Time\FigureParser;
 use SwiftReed\Time\Length;
 use SwiftReed\Time\Tempo;
 use SwiftReed\Time\TimeSignature;
@@ -22,6 +25,7 @@ final readonly class Timing
 
     /**
      * @param bool     $isTimeSaid whether the line says its time signature
+     * @param Figure|null $figure  the figure that is walked, where one is said
      * @param int      $longOn     the beat of the long note, counted from 1
      * @param int      $pickUp     ticks that stand before the first bar; 0 for none
      * @param int|null $rounds     times through; none for until it comes out
@@ -30,10 +34,12 @@ final readonly class Timing
         public TimeSignature $time,
         public bool $isTimeSaid,
         public Rhythm $rhythm,
+        public ?Figure $figure,
         public int $longOn,
         public int $pickUp,
         public ?int $rounds,
         public Tempo $tempo,
+        public ?Swing $swing,
     ) {
     }
 
@@ -41,7 +47,17 @@ final readonly class Timing
     public static function of(StudyLine $line, Pattern $pattern): self
     {
         $time = TimeSignature::of($line->phrase(ClauseKind::Time, '4/4'));
-        $rhythm = Rhythm::from($line->phrase(ClauseKind::Rhythm, self::usualRhythm($pattern, $time)));
+        $figure = self::figure($line, $time);
+        $rhythm = null === $figure
+            ? Rhythm::from($line->phrase(ClauseKind::Rhythm, self::usualRhythm($pattern, $time)))
+            : Rhythm::Figure;
+        $swing = Swing::of($line, $rhythm, $figure, $time);
+        if (null !== $swing?->figure) {
+            [$rhythm, $figure, $swing] = [Rhythm::Figure, $swing->figure, null];
+        }
+        if (Rhythm::EachValue === $rhythm && self::isOfEighths($time)) {
+            throw StudyError::noSuchFigure($rhythm->value, $time->name());
+        }
         if (Rhythm::Triplets === $rhythm && self::isOfEighths($time)) {
             throw StudyError::tripletsInCompoundTime($time->name());
         }
@@ -56,7 +72,7 @@ final readonly class Timing
         $rounds = match ($line->phrase(ClauseKind::Rounds, '')) {
             '' => 1, 'until' => null, default => $line->clause(ClauseKind::Rounds)->number('n'),
         };
-        if (Rhythm::OneLongInTheBar === $rhythm && 1 !== $rounds) {
+        if (\in_array($rhythm, [Rhythm::OneLongInTheBar, Rhythm::EachValue], true) && 1 !== $rounds) {
             throw StudyError::ownLengthAlready($rhythm->value, $line->clause(ClauseKind::Rounds)->text);
         }
 
@@ -64,11 +80,34 @@ final readonly class Timing
             $time,
             $line->says(ClauseKind::Time),
             $rhythm,
+            $figure,
             $longOn,
             self::pickUp($line, $time, $rhythm),
             $rounds,
             self::tempo($line, $time, $click),
+            $swing,
         );
+    }
+
+    /** @throws StudyError when the figure has no form in this time */
+    private static function figure(StudyLine $line, TimeSignature $time): ?Figure
+    {
+        $said = $line->phrase(ClauseKind::Rhythm, '');
+        if (FigureNames::knows($said)) {
+            return FigureNames::figure($said, $time)
+                ?? throw StudyError::noSuchFigure(FigureNames::plain($said), $time->name());
+        }
+        if (Rhythm::Figure->value !== $said) {
+            return null;
+        }
+        $figure = FigureParser::parse($line->clause(ClauseKind::Rhythm)->word('figure'));
+        foreach ($figure->groups as $group) {
+            if ($group->beats > 1 && $time->isUneven()) {
+                throw StudyError::figureOverUnlikeBeats($group->text(), $time->name());
+            }
+        }
+
+        return $figure;
     }
 
     private static function pickUp(StudyLine $line, TimeSignature $time, Rhythm $rhythm): int
@@ -78,12 +117,16 @@ final readonly class Timing
         }
         $clause = $line->clause(ClauseKind::PickUp);
         $ticks = $clause->number('n') * ('beats' === $clause->says ? $time->beatTicks() : Length::EIGHTH);
-        if (Rhythm::Untimed === $rhythm || Rhythm::OneLongInTheBar === $rhythm) {
+        if (\in_array($rhythm, [Rhythm::Untimed, Rhythm::OneLongInTheBar, Rhythm::EachValue], true)) {
             throw StudyError::ownLengthAlready($rhythm->value, $clause->text);
         }
         if (
             $ticks >= $time->barTicks()
-            || 0 !== $ticks % (Rhythm::InTurn === $rhythm ? Length::QUARTER : min(Length::QUARTER, $rhythm->ticks()))
+            || 0 !== $ticks % match ($rhythm) {
+                Rhythm::InTurn => Length::QUARTER,
+                Rhythm::Figure => $time->beatTicks(),
+                default => min(Length::QUARTER, $rhythm->ticks()),
+            }
         ) {
             throw StudyError::noSuchPickUp($clause->text, $time->name());
         }

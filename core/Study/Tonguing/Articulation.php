@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace SwiftReed\Study\Tonguing;
 
+use SwiftReed\Study\Rhythm\Laid;
 use SwiftReed\Study\Tone;
 
 /**
@@ -29,10 +30,10 @@ enum Articulation: string
      *
      * @return non-empty-list<array{Attack, Slur}> one for each tone
      */
-    public function marks(array $tones, array $breaths, bool $byGroup): array
+    public function marks(array $tones, Laid $laid, array $breaths, bool $byGroup): array
     {
         $marks = [];
-        foreach ($this->joins($tones, $breaths, $byGroup) as $i => [$joinsBefore, $joinsAfter]) {
+        foreach ($this->joins($tones, $laid, $breaths, $byGroup) as $i => [$joinsBefore, $joinsAfter]) {
             $slur = match (true) {
                 $joinsBefore && $joinsAfter => Slur::Continue,
                 $joinsBefore => Slur::Stop,
@@ -51,11 +52,11 @@ enum Articulation: string
     }
 
     /** A repeated pitch must be tongued, whatever the pattern says, and so must what follows a rest or a drill's seam. */
-    private static function mayJoin(Tone $tone, Tone $next): bool
+    private static function mayJoin(Tone $tone, Tone $next, int $gap): bool
     {
         return !$tone->fillsBar
             && !$tone->isSeam
-            && 0 === $next->rests
+            && 0 === $gap
             && $tone->pitch->midi() !== $next->pitch->midi();
     }
 
@@ -65,14 +66,14 @@ enum Articulation: string
      *
      * @return non-empty-list<array{bool, bool}> whether the note is slurred from the one before, and to the one after
      */
-    private function joins(array $tones, array $breaths, bool $byGroup): array
+    private function joins(array $tones, Laid $laid, array $breaths, bool $byGroup): array
     {
         $count = \count($tones);
         $intoNext = array_fill(0, $count, false);
         for ($i = 0; $i + 1 < $count; ++$i) {
             $isApart = $byGroup
                 && ($tones[$i]->cell !== $tones[$i + 1]->cell || $tones[$i]->group !== $tones[$i + 1]->group);
-            if ($breaths[$i] || $isApart || !self::mayJoin($tones[$i], $tones[$i + 1])) {
+            if ($breaths[$i] || $isApart || !self::mayJoin($tones[$i], $tones[$i + 1], $laid->gaps[$i + 1])) {
                 continue;
             }
             $intoNext[$i] = match ($this) {
