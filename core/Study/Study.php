@@ -123,6 +123,14 @@ final readonly class Study
         return $this->bars->time(0);
     }
 
+    /** Notes of the line without the one on which it both ends and begins. */
+    public function cycle(): int
+    {
+        $count = \count($this->notes);
+
+        return $this->notes[0]->pitch()->equals($this->notes[$count - 1]->pitch()) ? $count - 1 : $count;
+    }
+
     /** Where a place of the line is heard, in ticks: with swing, what lies off the beat comes later. */
     public function heard(int $place): int
     {

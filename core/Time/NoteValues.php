@@ -25,9 +25,21 @@ final class NoteValues
         Length::SIXTY_FOURTH => ['64th', 0],
     ];
 
-    /** "quarter", "dotted half", "triplet eighth", "two and a half quarters": how long a note is, read aloud. */
-    public static function spoken(int $ticks): string
+    private const TUPLETS = [
+        2 => 'duplet', 3 => 'triplet', 4 => 'quadruplet', 5 => 'quintuplet', 6 => 'sextuplet', 7 => 'septuplet',
+        8 => 'octuplet',
+    ];
+
+    /**
+     * "quarter", "dotted half", "triplet eighth", "two and a half quarters": how long a note is, read aloud.
+     *
+     * @param Tuplet|null $tuplet in which it begins
+     */
+    public static function spoken(int $ticks, ?Tuplet $tuplet = null): string
     {
+        if (null !== $tuplet && isset(self::NAMES[$tuplet->written($ticks)])) {
+            return (self::TUPLETS[$tuplet->actual] ?? 'tuplet').' '.self::spoken($tuplet->written($ticks));
+        }
         if (isset(self::NAMES[$ticks])) {
             return (self::NAMES[$ticks][1] > 0 ? 'dotted ' : '').strtr(
                 self::NAMES[$ticks][0],

@@ -18,6 +18,8 @@ final class PageMaker
     public const WIDTH = 18000;
     private const NARROW = 10000;
     private const TEMPO = 520;
+    /** From a metronome mark to the sign of swing beside it. */
+    private const BESIDE = 2300;
     /** Base line and height of the numbers under covered notes. */
     private const NUMBER = 210;
     private const NUMBERS = 560;
@@ -92,7 +94,8 @@ final class PageMaker
     /** @param callable(EngravedSystem): array{string, int} $draw drawing and height of one system */
     private function drawn(Part $part, Engraving $engraving, int $width, string $label, callable $draw): Page
     {
-        $y = $part->study->recipe->timing->tempo->printed ? self::TEMPO : 0;
+        $timing = $part->study->recipe->timing;
+        $y = $timing->tempo->printed || null !== $timing->swing ? self::TEMPO : 0;
         $tempo = $this->tempo($part, 0, 430);
         $body = '' === $tempo ? '' : Svg::tag('g', ['aria-hidden' => 'true'], $tempo);
         foreach ($engraving->systems as $system) {
@@ -146,8 +149,10 @@ final class PageMaker
 
     private function tempo(Part $part, int $x, int $y): string
     {
-        $tempo = $part->study->recipe->timing->tempo;
+        $timing = $part->study->recipe->timing;
+        $tempo = $timing->tempo;
 
-        return $tempo->printed ? Signs::metronome($tempo->unit, $tempo->bpm, $x, $y) : '';
+        return ($tempo->printed ? Signs::metronome($tempo->unit, $tempo->bpm, $x, $y) : '')
+            .(null === $timing->swing ? '' : Signs::swing($timing->swing, $x + ($tempo->printed ? self::BESIDE : 0), $y));
     }
 }

@@ -19,6 +19,8 @@ use SwiftReed\Score\Sheet;
  */
 final class PrintedPages
 {
+    /** Room for the sign of swing. */
+    private const SWING = 1800;
     private const WIDTH = PageMaker::WIDTH;
     /** Margins above and below, the second to save paper: both leave a printer the six millimetres it cannot reach. */
     private const TOP = [1250, 750];
@@ -288,6 +290,12 @@ final class PrintedPages
         $svg = Svg::text(0, (int) (430 * $words), $size, $title, weight: 700, face: Svg::SERIF);
         $room = self::WIDTH - Ink::width($title, $size) - 400;
         $tempo = $part->study->recipe->timing->tempo;
+        $swing = $part->study->recipe->timing->swing;
+        if (null !== $swing && !$isOneLine) {
+            $room -= self::SWING * $words;
+            $right = ($tempo->printed ? 2200 * $words : 0) + self::SWING * $words;
+            $svg .= Signs::swing($swing, self::WIDTH - (int) $right, (int) (430 * $words));
+        }
         if ($tempo->printed && !$isOneLine) {
             $room -= 2400 * $words;
             $svg .= Signs::metronome(
@@ -497,6 +505,7 @@ final class PrintedPages
         $isBeside = $isNarrow
             && '' === $right
             && !$isOneTempo
+            && null === $first->study->recipe->timing->swing
             && 1 === \count($title[0])
             && Ink::width($title[0][0], $title[1]) + Ink::width($told, $size) + 600 <= self::WIDTH;
         if ($isBeside) {
@@ -504,7 +513,9 @@ final class PrintedPages
         } else {
             $y += 620 * $words;
         }
-        $besides = ('' === $right ? 0 : Ink::width($right, $size) + 400) + ($isOneTempo ? 2600 * $words : 0);
+        $swing = $studies->isSingle() || 1 === \count($studies->lines) ? $first->study->recipe->timing->swing : null;
+        $atRight = ($isOneTempo ? 2600 * $words : 0) + (null === $swing ? 0 : self::SWING * $words);
+        $besides = ('' === $right ? 0 : Ink::width($right, $size) + 400) + $atRight;
         $under = $isBeside
             ? ['']
             : self::inLines(
@@ -517,12 +528,15 @@ final class PrintedPages
         }
         if ('' !== $right) {
             $svg .= Svg::text(
-                self::WIDTH - ($isOneTempo ? (int) (2600 * $words) : 0),
+                self::WIDTH - (int) $atRight,
                 $y,
                 $size,
                 $right,
                 anchor: 'end',
             );
+        }
+        if (null !== $swing) {
+            $svg .= Signs::swing($swing, self::WIDTH - (int) ($atRight - ($isOneTempo ? 300 * $words : 0)), (int) $y);
         }
         if ($isOneTempo) {
             $svg .= Signs::metronome($tempo->unit, $tempo->bpm, self::WIDTH - (int) (2200 * $words), (int) $y);

@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace App\Engraving;
 
 use SwiftReed\Pitch\Accidental;
+use SwiftReed\Study\Rhythm\Swing;
+use SwiftReed\Time\Length;
 
 /**
  * Small drawings that stand among the music: reminder accidentals and the note of a metronome mark. Lengths are in
@@ -42,6 +44,52 @@ final class Signs
                 ),
                 0.92,
             );
+    }
+
+    /**
+     * How two like notes swing: two beamed, "=", a long and a short one under the number of their tuplet; its baseline
+     * at x, y.
+     */
+    public static function swing(Swing $swing, float $x, float $y): string
+    {
+        $isLight = 3 === $swing->first;
+        $beams = Length::SIXTEENTH === $swing->unit ? 2 : 1;
+        $svg = self::smallNote(0).self::smallNote(230);
+        for ($k = 0; $k < $beams; ++$k) {
+            $svg .= Svg::stroke(\sprintf('M58 %d H288', -330 + 90 * $k), Ink::INK, 50);
+        }
+        $svg .= Svg::text(400, 0, 340, '=');
+        $svg .= self::smallNote(720).self::smallNote(950, 2 - (1 === $beams ? 1 : 0));
+        if ($isLight) {
+            $svg .= Svg::tag('circle', ['cx' => 810, 'cy' => -45, 'r' => 22, 'fill' => Ink::INK]);
+        } elseif (2 === $beams) {
+            $svg .= self::flag(720, 1);
+        }
+
+        return Svg::at($x + 70, $y, $svg.Svg::text(835, -420, 230, $isLight ? 5 : 3, isItalic: true, anchor: 'middle'));
+    }
+
+    private static function smallNote(float $x, int $flags = 0): string
+    {
+        $head = Svg::tag(
+            'ellipse',
+            [
+                'cx' => $x, 'cy' => -45, 'rx' => 66, 'ry' => 45, 'fill' => Ink::INK,
+                'transform' => \sprintf('rotate(-22 %.0f -45)', $x),
+            ],
+        );
+
+        return $head.Svg::stroke(\sprintf('M%.0f -60 V-345', $x + 58), Ink::INK, 18).self::flag($x, $flags);
+    }
+
+    private static function flag(float $x, int $flags): string
+    {
+        $svg = '';
+        for ($k = 0; $k < $flags; ++$k) {
+            $svg .= Svg::stroke(\sprintf('M%.0f %d q15 80 95 110', $x + 58, -345 + 90 * $k), Ink::INK, 30);
+        }
+
+        return $svg;
     }
 
     /** "♩ = 72", its baseline at x, y. */

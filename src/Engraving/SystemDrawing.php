@@ -504,7 +504,7 @@ final class SystemDrawing
                 \sprintf('note %d of %d', $i + 1, \count($part->study->notes)),
                 $part->study->isUntimed() ? '' : ($note->bar < 1 ? 'pick-up' : 'bar '.$note->bar),
                 $note->pitch()->spoken(),
-                $part->study->isUntimed() ? '' : NoteValues::spoken($note->length),
+                $part->study->isUntimed() ? '' : NoteValues::spoken($note->length, $note->tuplet()),
                 'degree '.$part->degree($i),
                 isset($hard[$i]) ? 'hard change '.$hard[$i] : '',
             ])).'. '.Diagram::words($part->instrument, $planned, FingeringStyle::Numbers === $rows->fingerings);

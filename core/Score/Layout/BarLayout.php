@@ -218,10 +218,20 @@ final class BarLayout
     {
         $groups = [];
         $time = $grid->time($items[0]->onset ?? 0);
+        $run = 0;
+        $before = null;
         foreach ($items as $i => $item) {
             $flags = self::flags($item);
+            // A tuplet has a beam of its own, and what has no flag ends one.
+            $key = match (true) {
+                0 === $flags => 'none',
+                null !== $item->tuplet => 'tuplet '.$item->tuplet->from,
+                default => 'beat '.$time->beam($grid->inBar($item->onset)),
+            };
+            $run += $key === $before ? 0 : 1;
+            $before = $key;
             if (!$item->isRest() && $flags > 0) {
-                $groups[null === $item->tuplet ? $time->beam($grid->inBar($item->onset)) : -1 - $item->tuplet->from][] = $i;
+                $groups[$run][] = $i;
             }
         }
         $beams = [];
