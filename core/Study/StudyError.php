@@ -377,10 +377,14 @@ final class StudyError extends \DomainException implements Mistake
         );
     }
 
-    public static function tripletsInCompoundTime(string $time): self
+    public static function tripletsInEighths(string $time, bool $isCompound): self
     {
         return new self(
-            \sprintf('"triplets" was read in %s, where eighths go by threes by themselves; expected "eighths"', $time),
+            \sprintf(
+                '"triplets" was read in %s, where %s; expected "eighths"',
+                $time,
+                $isCompound ? 'three eighths fill a beat by themselves' : 'each eighth is a beat',
+            ),
             [self::say(ClauseKind::Rhythm, 'eighths')],
         );
     }

@@ -56,7 +56,7 @@ final class Signs
         $beams = Length::SIXTEENTH === $swing->unit ? 2 : 1;
         $svg = self::smallNote(0).self::smallNote(230);
         for ($k = 0; $k < $beams; ++$k) {
-            $svg .= Svg::stroke(\sprintf('M58 %d H288', -330 + 90 * $k), Ink::INK, 50);
+            $svg .= Svg::stroke(\sprintf('M58 %d H288', -255 + 80 * $k), Ink::INK, 50);
         }
         $svg .= Svg::text(400, 0, 340, '=');
         $svg .= self::smallNote(720).self::smallNote(950, 2 - (1 === $beams ? 1 : 0));
@@ -66,7 +66,7 @@ final class Signs
             $svg .= self::flag(720, 1);
         }
 
-        return Svg::at($x + 70, $y, $svg.Svg::text(835, -420, 230, $isLight ? 5 : 3, isItalic: true, anchor: 'middle'));
+        return Svg::at($x + 70, $y, $svg.Svg::text(900, -310, 190, $isLight ? 5 : 3, isItalic: true, anchor: 'middle'));
     }
 
     private static function smallNote(float $x, int $flags = 0): string
@@ -79,14 +79,14 @@ final class Signs
             ],
         );
 
-        return $head.Svg::stroke(\sprintf('M%.0f -60 V-345', $x + 58), Ink::INK, 18).self::flag($x, $flags);
+        return $head.Svg::stroke(\sprintf('M%.0f -60 V-270', $x + 58), Ink::INK, 18).self::flag($x, $flags);
     }
 
     private static function flag(float $x, int $flags): string
     {
         $svg = '';
         for ($k = 0; $k < $flags; ++$k) {
-            $svg .= Svg::stroke(\sprintf('M%.0f %d q15 80 95 110', $x + 58, -345 + 90 * $k), Ink::INK, 30);
+            $svg .= Svg::stroke(\sprintf('M%.0f %d q15 70 85 100', $x + 58, -270 + 75 * $k), Ink::INK, 30);
         }
 
         return $svg;

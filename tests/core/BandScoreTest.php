@@ -36,6 +36,7 @@ use SwiftReed\Study\Rhythm\Rhythm;
 use SwiftReed\Study\Study;
 use SwiftReed\Study\StudyError;
 use SwiftReed\Study\StudyNote;
+use SwiftReed\Time\FigureNames;
 
 /**
  * One line for a whole band. Source of the rules: the handbook, chapter 6.
@@ -79,9 +80,12 @@ final class BandScoreTest extends TestCase
      */
     public static function shapes(): iterable
     {
+        foreach (FigureNames::all() as $name) {
+            yield $name => [', '.$name.', then arpeggio'];
+        }
         foreach (array_filter(
             Rhythm::cases(),
-            static fn (Rhythm $one): bool => !\in_array($one, [Rhythm::Untimed, Rhythm::InTurn], true),
+            static fn (Rhythm $one): bool => !\in_array($one, [Rhythm::Untimed, Rhythm::InTurn, Rhythm::Figure], true),
         ) as $rhythm) {
             yield $rhythm->value => [
                 ', '.$rhythm->value.(Rhythm::LongOnBeat === $rhythm ? ' 2' : '').', then arpeggio',

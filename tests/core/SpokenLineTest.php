@@ -230,7 +230,7 @@ final class SpokenLineTest extends TestCase
     {
         foreach ([
             ['concert F major, 2 octaves, thrids', 'thrids'],
-            ['jazz minor on C, 2 octaves, swing', 'swing'],
+            ['jazz minor on C, 2 octaves, swoop', 'swoop'],
             ['concert F major no arpeggio', 'no'],
             ['concert F and G', 'G'],
             ['concert F except the horns', 'except'],

@@ -59,7 +59,7 @@ final readonly class Timing
             throw StudyError::noSuchFigure($rhythm->value, $time->name());
         }
         if (Rhythm::Triplets === $rhythm && self::isOfEighths($time)) {
-            throw StudyError::tripletsInCompoundTime($time->name());
+            throw StudyError::tripletsInEighths($time->name(), $time->isCompound());
         }
         $click = $line->phrase(ClauseKind::Click, 'every');
         if ('2 and 4' === $click && TimeSignature::fourFour() !== $time) {
