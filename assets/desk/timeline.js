@@ -7,6 +7,9 @@ export function fraction(text) {
   return over / under;
 }
 
+/** Where a bar clicks, in whole notes from its line: what it names, else every beat. */
+const clicksOf = (bar) => bar?.clicks?.map(fraction) ?? Array.from({ length: bar?.beats ?? 1 }, (_, i) => i * fraction(bar?.beat ?? '1/4'));
+
 /**
  * @param {object} part the part's JSON
  * @param {object} options bpm: beats a minute; pitch: sound the first note before; countIn: one bar of clicks, the last
@@ -24,26 +27,28 @@ export function timeline(part, options) {
   }
   const midi = (note) => (options.written ? note.written_midi : note.midi);
   const grid = part.bars.filter((bar) => bar.bar >= shown[0].bar && bar.bar <= shown.at(-1).bar);
-  const beats = grid[0]?.beats ?? 1;
-  const beat = fraction(grid[0]?.beat ?? '1/4');
   let begin = 0;
   if (options.pitch) {
     events.push({ at: 0, length: 1.6, type: 'pitch', midi: midi(shown[0]) });
     begin += 2;
   }
   if (options.countIn && !part.untimed) {
-    for (let i = 0; i < beats; i += 1) {
-      events.push({ at: begin + i * beat * whole, length: 0, type: i === beats - 1 ? 'breath' : 'click', strong: i === 0 });
-    }
-    begin += beats * beat * whole;
+    const clicks = clicksOf(grid[0]);
+    clicks.forEach((click, i) => {
+      const type = i === clicks.length - 1 ? 'breath' : 'click';
+      events.push({ at: begin + click * whole, length: 0, type, strong: i === 0 });
+    });
+    begin += grid[0].beats * fraction(grid[0].beat) * whole;
   }
   // A pick-up belongs to a bar of which only its end is played.
   const origin = part.untimed ? fraction(shown[0].onset) : fraction(grid[0].onset);
   const place = (onset) => begin + (onset - origin) * whole;
   let end = begin;
   shown.forEach((note, i) => {
-    const at = place(fraction(note.onset));
-    const length = fraction(note.duration) * whole;
+    // With swing a note is heard elsewhere than it is printed.
+    const [onset, duration] = note.heard ?? [note.onset, note.duration];
+    const at = place(fraction(onset));
+    const length = fraction(duration) * whole;
     const next = shown[i + 1];
     const joins = Boolean(next) && next.attack === 'none';
     const share = note.breath ? 0.75 : joins ? 1 : note.separated ? 0.6 : next?.attack === 'soft' ? 0.97 : 0.88;
@@ -54,11 +59,11 @@ export function timeline(part, options) {
     for (const bar of grid) {
       const count = bar.beats;
       const value = fraction(bar.beat);
-      for (let i = 0; i < count; i += 1) {
+      clicksOf(bar).forEach((click, i) => {
         if (options.click !== 'none' && (options.click !== '2 and 4' || i % 2 === 1)) {
-          events.push({ at: place(fraction(bar.onset) + i * value), length: 0, type: 'click', strong: i === 0 });
+          events.push({ at: place(fraction(bar.onset) + click), length: 0, type: 'click', strong: i === 0 });
         }
-      }
+      });
       end = Math.max(end, place(fraction(bar.onset) + count * value));
     }
   }

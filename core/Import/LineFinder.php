@@ -22,6 +22,7 @@ use SwiftReed\Study\Recipe;
 use SwiftReed\Study\Rhythm\Laid;
 use SwiftReed\Study\Rhythm\Rhythm;
 use SwiftReed\Study\Rhythm\Rounds;
+use SwiftReed\Study\Study;
 use SwiftReed\Study\StudyBuilder;
 use SwiftReed\Study\StudyError;
 use SwiftReed\Study\StudyNote;
@@ -240,7 +241,8 @@ final class LineFinder
         }
         try {
             $recipe = Recipe::of($this->parser->parse($this->canonical($clauses)), $this->scales, $this->patterns);
-            $notes = (new StudyBuilder($this->scales))->build($recipe, $instrument->player())->notes;
+            $study = (new StudyBuilder($this->scales))->build($recipe, $instrument->player());
+            $notes = $study->notes;
         } catch (StudyError) {
             return ['', ['The slurs were not taken over.']];
         }
@@ -250,9 +252,9 @@ final class LineFinder
                 array_fill(0, \count($notes), false),
                 self::tonguedAnew($slurs),
             ] as $breaths) {
-                $articulation = self::like($notes, $breaths, $slurs, \in_array(true, $soft, true));
+                $articulation = self::like($study, $breaths, $slurs, \in_array(true, $soft, true));
                 if (null !== $articulation) {
-                    return [$articulation->value, []];
+                    return [$articulation->text, []];
                 }
             }
         }
@@ -263,12 +265,12 @@ final class LineFinder
     /**
      * The way of tonguing that gives just these slurs, where the player breathes after these notes.
      *
-     * @param non-empty-list<StudyNote> $notes
-     * @param non-empty-list<bool>      $breaths
-     * @param list<bool>                $slurs   whether each note is slurred into
+     * @param non-empty-list<bool> $breaths
+     * @param list<bool>           $slurs   whether each note is slurred into
      */
-    private static function like(array $notes, array $breaths, array $slurs, bool $isSoft): ?Articulation
+    private static function like(Study $study, array $breaths, array $slurs, bool $isSoft): ?Articulation
     {
+        $notes = $study->notes;
         $tones = array_map(static fn (StudyNote $note): Tone => $note->tone, $notes);
         $gaps = [];
         $end = 0;
@@ -278,11 +280,19 @@ final class LineFinder
         }
         $lengths = array_map(static fn (StudyNote $note): int => $note->length, $notes);
         $laid = Laid::plainly($lengths, $gaps, 0);
-        foreach (Articulation::cases() as $articulation) {
-            $marks = $articulation->marks($tones, $laid, $breaths, false);
+        foreach (Articulation::usual() as $articulation) {
+            $marks = $articulation->marks(
+                $tones,
+                $laid,
+                $breaths,
+                false,
+                $study->bars,
+                $study->lead(),
+                $study->recipe->timing->notesInBeat($study->time()),
+            );
             if (
                 $slurs === array_map(static fn (array $mark): bool => Attack::None === $mark[0], $marks)
-                && (!$isSoft || Articulation::Legato === $articulation)
+                && (!$isSoft || $articulation->isLegato())
             ) {
                 return $articulation;
             }

@@ -112,8 +112,11 @@ final class Grammar
         $this->add(ClauseKind::Articulation, [
             ['tongued', 'tongued'], ['tongued', 'tongue all', 'tongued'],
             ['slurred', 'slurred'], ['slurred', 'slur all', 'slurred'],
-            ['slur 2 tongue 2', 'slur {n:2..2} tongue {n:2..2}', 'slur 2 tongue 2'],
-            ['tongue 1 slur 3', 'tongue {n:1..1} slur {n:3..3}', 'tongue 1 slur 3'],
+            ['slur 2 tongue 2', 'slur 2 tongue 2'], ['tongue 1 slur 3', 'tongue 1 slur 3'],
+            ['slur 3 tongue 1', 'slur 3 tongue 1'], ['tongue 2 slur 2', 'tongue 2 slur 2'],
+            ['slur 2', 'slur 2'], ['slur 3', 'slur 3'], ['slur 4', 'slur 4'],
+            ['tongue 1 slur 2 tongue 1', 'tongue 1 slur 2 tongue 1'],
+            ['slur 2 from the second note', 'slur 2 from the second note'],
             ['tongue up slur down', 'tongue up slur down'],
             ['tongue roots', 'tongue roots'], ['tongue cells', 'tongue cells'],
             ['legato', 'legato'],

@@ -79,6 +79,7 @@ final class Parser
                 : match (true) {
                     self::isCell($tokens) => $this->cell($text, $tokens),
                     self::isFigure($tokens) => $this->figure($text, $tokens),
+                    SlurStringReader::begins($tokens) => SlurStringReader::read($tokens),
                     default => $this->clause($tokens),
                 };
             $taken = $clauses[$clause->kind->value] ?? null;

@@ -209,7 +209,9 @@ final class Reading
             return;
         }
         if ('rhythm' === $token->lower()) {
-            yield from $this->figures($at);
+            yield from $this->whole($at, ClauseKind::Rhythm);
+        } elseif (SlurStringReader::begins(\array_slice($this->tokens, $at, 2))) {
+            yield from $this->whole($at, ClauseKind::Articulation);
         }
         foreach ([
             ...($this->phrases[$token->plain()] ?? []),
@@ -299,8 +301,11 @@ final class Reading
         }
     }
 
-    /** @return iterable<array{int, list<Clause>, ClauseKind, bool}> figures that begin here; the longest alone */
-    private function figures(int $at): iterable
+    /**
+     * @return iterable<array{int, list<Clause>, ClauseKind, bool}> figures and strings of slurs that begin here; the
+     *  longest alone
+     */
+    private function whole(int $at, ClauseKind $kind): iterable
     {
         $words = [];
         for ($i = $at; isset($this->tokens[$i]) && !$this->tokens[$i]->isComma() && $i - $at < self::MOST_CELLS; ++$i) {
@@ -312,7 +317,7 @@ final class Reading
             } catch (StudyLineError) {
                 continue;
             }
-            yield [$at + \count($words), [$clause], ClauseKind::Rhythm, false];
+            yield [$at + \count($words), [$clause], $kind, false];
 
             return;
         }

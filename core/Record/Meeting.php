@@ -264,7 +264,7 @@ final readonly class Meeting
     /** Any articulation will do, unless one was asked for. */
     private static function articulation(StudyLine $line, Recipe $asked, Recipe $done): ?string
     {
-        if (!$line->says(ClauseKind::Articulation) || $asked->articulation === $done->articulation) {
+        if (!$line->says(ClauseKind::Articulation) || $asked->articulation->text === $done->articulation->text) {
             return null;
         }
 

@@ -74,7 +74,7 @@ final readonly class Recipe
             $placing,
             RangeChoice::of($line),
             $timing,
-            Articulation::from($line->phrase(ClauseKind::Articulation, $pattern->isLipSlurs() ? 'slurred' : 'tongued')),
+            Articulation::of($line->phrase(ClauseKind::Articulation, $pattern->isLipSlurs() ? 'slurred' : 'tongued')),
             $line->says(ClauseKind::Drill) ? $line->clause(ClauseKind::Drill)->number('n') : null,
         );
     }

@@ -62,7 +62,15 @@ final readonly class StudyBuilder
             $player->lungs,
             $recipe->pattern->isLipSlurs(),
         );
-        $marks = $recipe->articulation->marks($placement->tones, $laid, $breaths, $recipe->pattern->isLipSlurs());
+        $marks = $recipe->articulation->marks(
+            $placement->tones,
+            $laid,
+            $breaths,
+            $recipe->pattern->isLipSlurs(),
+            $bars,
+            $lead,
+            $recipe->timing->notesInBeat($time),
+        );
         $tuplets = $laid->ofNotes();
         $habits = ReminderSigns::habits($player);
         $isUnsigned = !$recipe->material->printsSignature;

@@ -45,7 +45,8 @@ final class Panels
         'swing' => ['swing', 'swing 3:2', 'swing written out'],
         'rounds' => ['2 times', '3 times', '4 times', 'until it comes out'],
         'articulation' => [
-            'tongued', 'slurred', 'legato', 'slur 2 tongue 2', 'tongue 1 slur 3', 'tongue up slur down', 'tongue roots',
+            'tongued', 'slurred', 'legato', 'slur 2 tongue 2', 'tongue 1 slur 3', 'slur 3 tongue 1', 'tongue 2 slur 2',
+            'slur 2', 'slur 3', 'slur 4', 'tongue 1 slur 2 tongue 1', 'tongue up slur down', 'tongue roots',
             'tongue cells',
         ],
         'range' => ['whole octaves', 'fold', 'same root and drop', 'turn round', 'leave out'],

@@ -164,7 +164,7 @@ final readonly class JsonWriter implements Format
     /**
      * Where each bar line stands, counted from the beginning: that of a pick-up before it.
      *
-     * @return list<array{bar: int, onset: string, time: string}>
+     * @return list<array<string, mixed>>
      */
     private static function bars(Study $study): array
     {
@@ -184,10 +184,23 @@ final readonly class JsonWriter implements Format
                 'time' => $time->name(),
                 'beats' => intdiv($time->barTicks(), $time->beatTicks()),
                 'beat' => $time->beatUnit(),
+                ...($time->goesByGroups() ? ['clicks' => array_map(Length::fraction(...), $time->clicks())] : []),
             ];
         }
 
         return $bars;
+    }
+
+    /** @return array<string, mixed> onset and duration as they are heard, where they swing */
+    private static function heard(StudyNote $note, Part $part): array
+    {
+        if (null === $part->study->recipe->timing->swing) {
+            return [];
+        }
+        $onset = $part->study->heard($note->onset);
+        $end = $part->study->heard($note->onset + $note->length);
+
+        return ['heard' => [Length::fraction($onset), Length::fraction($end - $onset)]];
     }
 
     /** @return array<string, mixed> */
@@ -198,6 +211,7 @@ final readonly class JsonWriter implements Format
             'bar' => $note->bar,
             'onset' => Length::fraction($note->onset),
             'duration' => Length::fraction($note->length),
+            ...self::heard($note, $part),
             'written' => $note->pitch()->text(),
             'sounding' => $note->sounding->text(),
             'midi' => $note->sounding->midi(),

@@ -110,6 +110,14 @@ final readonly class Timing
         return $figure;
     }
 
+    /** Notes of a beat, as the rhythm mostly has them. */
+    public function notesInBeat(TimeSignature $time): float
+    {
+        return null === $this->figure
+            ? $time->beatTicks() / $this->rhythm->ticks()
+            : $this->figure->notes() / $this->figure->beats();
+    }
+
     private static function pickUp(StudyLine $line, TimeSignature $time, Rhythm $rhythm): int
     {
         if (!$line->says(ClauseKind::PickUp)) {

@@ -6,46 +6,87 @@ namespace SwiftReed\Study\Tonguing;
 
 use SwiftReed\Study\Rhythm\Laid;
 use SwiftReed\Study\Tone;
+use SwiftReed\Time\Bars;
 
 /**
- * Which notes are tongued and which are slurred into.
+ * Which notes are tongued and which are slurred into: a way of joining with a name, or a string of slurs.
  */
-enum Articulation: string
+final readonly class Articulation
 {
-    case Tongued = 'tongued';
-    case Slurred = 'slurred';
-    case SlurTwoTongueTwo = 'slur 2 tongue 2';
-    case TongueOneSlurThree = 'tongue 1 slur 3';
-    case TongueUpSlurDown = 'tongue up slur down';
-    /** Each root, in both directions, tongued; the rest slurred. */
-    case TongueRoots = 'tongue roots';
-    /** The first note of each cell tongued; the rest slurred. */
-    case TongueCells = 'tongue cells';
-    case Legato = 'legato';
+    /** Strings that practitioners name, tried where a file's slurs are to be recognised. */
+    private const STRINGS = [
+        'slur 2 tongue 2', 'tongue 1 slur 3', 'slur 3 tongue 1', 'tongue 2 slur 2', 'slur 2', 'slur 3', 'slur 4',
+        'tongue 1 slur 2 tongue 1', 'slur 2 from the second note',
+    ];
+
+    private function __construct(public string $text, private ?Joining $joining, private ?SlurString $string)
+    {
+    }
+
+    /** @param string $text as a line has it: "slurred", "slur 3 tongue 1" */
+    public static function of(string $text): self
+    {
+        $joining = Joining::tryFrom($text);
+
+        return new self($text, $joining, null === $joining ? SlurString::of($text) : null);
+    }
+
+    /** @return list<self> those that have a name */
+    public static function usual(): array
+    {
+        return array_map(
+            self::of(...),
+            [...array_map(static fn (Joining $one): string => $one->value, Joining::cases()), ...self::STRINGS],
+        );
+    }
+
+    public function isLegato(): bool
+    {
+        return Joining::Legato === $this->joining;
+    }
 
     /**
      * @param non-empty-list<Tone> $tones
      * @param non-empty-list<bool> $breaths whether the player breathes after each
      * @param bool                 $byGroup whether each group of a cell is slurred by itself, as lip slurs are
+     * @param int                  $lead    ticks of the first bar before the line begins
+     * @param float                $perBeat notes of a beat, as its rhythm mostly has them
      *
      * @return non-empty-list<array{Attack, Slur}> one for each tone
      */
-    public function marks(array $tones, Laid $laid, array $breaths, bool $byGroup): array
-    {
+    public function marks(
+        array $tones,
+        Laid $laid,
+        array $breaths,
+        bool $byGroup,
+        Bars $bars,
+        int $lead,
+        float $perBeat,
+    ): array {
+        $wanted = $this->string?->joining($tones, $laid, $bars, $lead, $perBeat);
+        $into = false;
         $marks = [];
-        foreach ($this->joins($tones, $laid, $breaths, $byGroup) as $i => [$joinsBefore, $joinsAfter]) {
-            $slur = match (true) {
-                $joinsBefore && $joinsAfter => Slur::Continue,
-                $joinsBefore => Slur::Stop,
-                $joinsAfter => Slur::Start,
-                default => Slur::Outside,
-            };
-            $attack = match (true) {
-                $joinsBefore => Attack::None,
-                self::Legato === $this && $i > 0 => Attack::Soft,
-                default => Attack::Tongue,
-            };
-            $marks[] = [$attack, $slur];
+        foreach ($tones as $i => $tone) {
+            $next = $tones[$i + 1] ?? null;
+            $isApart = null === $next
+                || $breaths[$i]
+                || ($byGroup && ($tone->cell !== $next->cell || $tone->group !== $next->group))
+                || !self::mayJoin($tone, $next, $laid->gaps[$i + 1]);
+            $onward = !$isApart && ($wanted[$i] ?? true === $this->joining?->joins($i, $tone, $next));
+            $marks[] = [
+                match (true) {
+                    $into => Attack::None,
+                    $this->isLegato() && $i > 0 => Attack::Soft,
+                    default => Attack::Tongue,
+                },
+                match (true) {
+                    $into && $onward => Slur::Continue,
+                    $into => Slur::Stop,
+                    $onward => Slur::Start,
+                    default => Slur::Outside,
+                },
+            ];
+            $into = $onward;
         }
 
         return $marks;
@@ -58,42 +99,5 @@ enum Articulation: string
             && !$tone->isSeam
             && 0 === $gap
             && $tone->pitch->midi() !== $next->pitch->midi();
-    }
-
-    /**
-     * @param non-empty-list<Tone> $tones
-     * @param non-empty-list<bool> $breaths
-     *
-     * @return non-empty-list<array{bool, bool}> whether the note is slurred from the one before, and to the one after
-     */
-    private function joins(array $tones, Laid $laid, array $breaths, bool $byGroup): array
-    {
-        $count = \count($tones);
-        $intoNext = array_fill(0, $count, false);
-        for ($i = 0; $i + 1 < $count; ++$i) {
-            $isApart = $byGroup
-                && ($tones[$i]->cell !== $tones[$i + 1]->cell || $tones[$i]->group !== $tones[$i + 1]->group);
-            if ($breaths[$i] || $isApart || !self::mayJoin($tones[$i], $tones[$i + 1], $laid->gaps[$i + 1])) {
-                continue;
-            }
-            $intoNext[$i] = match ($this) {
-                self::Tongued, self::Legato => false,
-                self::Slurred => true,
-                self::SlurTwoTongueTwo => 0 === $i % 4,
-                self::TongueOneSlurThree => 1 === $i % 4 || 2 === $i % 4,
-                self::TongueUpSlurDown => !$tones[$i + 1]->ascending,
-                self::TongueRoots => !$tones[$i + 1]->isRoot,
-                // A plain line has no cells: its notes go by fours.
-                self::TongueCells => null === $tones[$i + 1]->cell
-                    ? 3 !== $i % 4
-                    : $tones[$i + 1]->cell === $tones[$i]->cell && $tones[$i + 1]->group === $tones[$i]->group,
-            };
-        }
-        $joins = [];
-        foreach ($intoNext as $i => $after) {
-            $joins[] = [$i > 0 && $intoNext[$i - 1], $after];
-        }
-
-        return $joins;
     }
 }
