@@ -80,7 +80,7 @@ export function startSound() {
 
   const give = (event, at) => {
     if (event.type === 'note') {
-      voice.note(event.midi, at, event.length, event.tongued, event.joins);
+      voice.note(event.midi, at, event.length, event.tongued, event.joins, event.loudness);
       playing.marks.push({ at, note: event.note });
     } else if (event.type === 'chord') {
       voice.chord(event.held, at, event.length);

@@ -51,8 +51,10 @@ export function timeline(part, options) {
     const length = fraction(duration) * whole;
     const next = shown[i + 1];
     const joins = Boolean(next) && next.attack === 'none';
-    const share = note.breath ? 0.75 : joins ? 1 : note.separated ? 0.6 : next?.attack === 'soft' ? 0.97 : 0.88;
-    events.push({ at, length: length * share, type: 'note', midi: midi(note), note: note.i, tongued: note.attack === 'tongue', joins });
+    events.push({
+      at, length: length * (note.share ?? (joins ? 1 : 0.88)), type: 'note', midi: midi(note), note: note.i,
+      tongued: note.attack === 'tongue', joins, loudness: note.loudness,
+    });
     end = at + length;
   });
   if (!part.untimed) {

@@ -12,6 +12,9 @@ function whiteNoise(context) {
   return buffer;
 }
 
+/** How loud a note is of which nothing is said, as MIDI has velocities: mf. */
+const USUAL = 84;
+
 export function openVoice(context) {
   let noise;
   const out = context.createGain();
@@ -38,14 +41,14 @@ export function openVoice(context) {
     volume(share) {
       out.gain.value = 0.5 * share;
     },
-    /** @param {number} midi @param {number} at @param {number} length seconds @param {boolean} tongued @param {boolean} joins whether the next note is slurred to it */
-    note(midi, at, length, tongued, joins) {
+    /** @param {number} midi @param {number} at @param {number} length seconds @param {boolean} tongued @param {boolean} joins whether the next note is slurred to it @param {number} [loudness] as MIDI has velocities */
+    note(midi, at, length, tongued, joins, loudness = USUAL) {
       const tone = context.createOscillator();
       tone.setPeriodicWave(wave);
       tone.frequency.value = 440 * 2 ** ((midi - 69) / 12);
       const envelope = context.createGain();
       // Low tones carry less; high ones are held back.
-      const loud = 0.3 * Math.min(1.25, Math.max(0.55, 1 + (60 - midi) / 70));
+      const loud = 0.3 * Math.min(1.25, Math.max(0.55, 1 + (60 - midi) / 70)) * (loudness / USUAL) ** 2;
       const attack = tongued ? 0.018 : 0.035;
       const release = joins ? 0.03 : 0.06;
       const stop = Math.max(at + attack + 0.01, at + length);

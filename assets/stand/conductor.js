@@ -22,7 +22,7 @@ export function conductor(context, voice, show) {
     if (event.type === 'beat' && running.clicks) {
       voice.click(at, event.strong, event.breath, document.getElementById('stand')?.dataset.noise === '1');
     } else if (event.type === 'note') {
-      voice.note(event.midi, at, event.length, event.tongued, event.joins);
+      voice.note(event.midi, at, event.length, event.tongued, event.joins, event.loudness);
     }
   };
   const schedule = () => {

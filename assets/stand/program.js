@@ -35,8 +35,10 @@ function voiced(step, notes, k, tick) {
   const [i, , length] = step.plays[k];
   const next = step.plays[k + 1] ? notes[step.plays[k + 1][0]] : null;
   const joins = !step.tongued && next?.attack === 'none';
-  const share = notes[i].breath ? 0.75 : joins ? 1 : notes[i].separated ? 0.6 : 0.9;
-  return { length: length * tick * share, tongued: step.tongued || notes[i].attack === 'tongue', joins };
+  // In a step that is all tongued a note that is slurred on the page is tongued too.
+  const share = step.tongued ? Math.min(0.9, notes[i].share ?? 0.9) : notes[i].share ?? (joins ? 1 : 0.9);
+  const tongued = step.tongued || notes[i].attack === 'tongue';
+  return { length: length * tick * share, tongued, joins, loudness: notes[i].loudness };
 }
 
 /**

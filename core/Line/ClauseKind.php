@@ -23,6 +23,9 @@ enum ClauseKind: string
     case Swing = 'swing';
     case Rounds = 'rounds';
     case Articulation = 'articulation';
+    case Marks = 'marks';
+    case Dynamics = 'dynamics';
+    case Fermata = 'fermata';
     case Range = 'range';
     case Keys = 'keys';
     case Drill = 'drill';
@@ -49,6 +52,7 @@ enum ClauseKind: string
             self::Swing => 'even',
             self::Rounds => 'once',
             self::Articulation => 'tongued',
+            self::Marks, self::Dynamics, self::Fermata => 'none',
             self::Range => 'whole octaves that fit; where not one fits, a scale is folded and a pattern drops',
             self::Keys => 'the one key',
             self::Drill => 'the line alone',

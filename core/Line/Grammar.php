@@ -121,6 +121,16 @@ final class Grammar
             ['tongue roots', 'tongue roots'], ['tongue cells', 'tongue cells'],
             ['legato', 'legato'],
         ]);
+        $this->add(ClauseKind::Marks, [
+            ['staccato', 'staccato'], ['tenuto', 'tenuto'], ['accent', 'accented'], ['marcato', 'marcato'],
+        ]);
+        $this->add(ClauseKind::Dynamics, [
+            ['pp', 'pp'], ['p', 'p'], ['mp', 'mp'], ['mf', 'mf'], ['f', 'f'], ['ff', 'ff'],
+            ['hairpins', 'crescendo up diminuendo down'],
+            ['swell', 'swell'],
+            ['louder each time', 'louder each time'],
+        ]);
+        $this->add(ClauseKind::Fermata, [['last', 'fermata last']]);
         $this->add(ClauseKind::Range, [
             ['whole octaves', 'whole octaves'],
             ['fold after', 'fold after {n:2..6}'], ['fold', 'fold'], ['fold', 'folded', 'fold'],

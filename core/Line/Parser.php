@@ -79,6 +79,7 @@ final class Parser
                 : match (true) {
                     self::isCell($tokens) => $this->cell($text, $tokens),
                     self::isFigure($tokens) => $this->figure($text, $tokens),
+                    AccentReader::begins($tokens) => AccentReader::read($tokens),
                     SlurStringReader::begins($tokens) => SlurStringReader::read($tokens),
                     default => $this->clause($tokens),
                 };
@@ -327,8 +328,11 @@ final class Parser
         $failures = [];
         foreach ($this->grammar->phrases() as $phrase) {
             $match = PhraseMatch::of($phrase, $tokens);
-            if ($match->isWhole()) {
+            if ($match->isWhole() && !('F' === $tokens[0]->text && ClauseKind::Dynamics === $phrase->kind)) {
                 return $match->clause($tokens[0]->column);
+            }
+            if ($match->isWhole()) {
+                continue; // a great F is a note, and a small one a loudness
             }
             if ($match->reached > $furthest) {
                 $furthest = $match->reached;

@@ -210,13 +210,28 @@ final class Reading
         }
         if ('rhythm' === $token->lower()) {
             yield from $this->whole($at, ClauseKind::Rhythm);
+        } elseif (AccentReader::begins(\array_slice($this->tokens, $at, 2))) {
+            yield from $this->whole($at, ClauseKind::Marks);
         } elseif (SlurStringReader::begins(\array_slice($this->tokens, $at, 2))) {
+            if (1 === preg_match('/^oct(ave)?s?$/', isset($this->tokens[$at + 2]) ? $this->tokens[$at + 2]->lower() : '')) {
+                // "slur 2 octaves" is two octaves, slurred.
+                foreach ($this->spoken->phrasesAt($this->tokens, $at) as [$phrase, $meant]) {
+                    if (1 === \count($phrase->parts)) {
+                        yield [$at + 1, [$this->parser->clauseOf($meant[0])], $phrase->kind, true];
+                    }
+                }
+
+                return;
+            }
             yield from $this->whole($at, ClauseKind::Articulation);
         }
         foreach ([
             ...($this->phrases[$token->plain()] ?? []),
             ...($token->number() >= 0 ? $this->phrases[''] ?? [] : []),
         ] as $phrase) {
+            if (ClauseKind::Dynamics === $phrase->kind && 'F' === $token->text) {
+                continue; // a note
+            }
             foreach ($this->matches($phrase, $at) as $end => $match) {
                 yield [$end, [$match->clause($token->column)], $phrase->kind, false];
             }

@@ -20,6 +20,7 @@ use SwiftReed\Study\StudyError;
 use SwiftReed\Study\StudyNote;
 use SwiftReed\Study\Tone;
 use SwiftReed\Study\Tonguing\Attack;
+use SwiftReed\Study\Tonguing\Expression;
 use SwiftReed\Study\Tonguing\Slur;
 use SwiftReed\Time\Bars;
 use SwiftReed\Time\Length;
@@ -162,6 +163,7 @@ final class Chorales
                     Tuplet::triplets([[$onset + $lead, $ends + $lead]]),
                 ),
                 null,
+                Expression::plain(),
             );
         }
         $study = new Study(

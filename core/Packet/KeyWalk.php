@@ -69,6 +69,9 @@ final readonly class KeyWalk
             ClauseKind::Swing,
             ClauseKind::PickUp,
             ClauseKind::Articulation,
+            ClauseKind::Marks,
+            ClauseKind::Dynamics,
+            ClauseKind::Fermata,
             ClauseKind::Time,
             ClauseKind::Click,
         );

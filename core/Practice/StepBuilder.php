@@ -164,7 +164,7 @@ final readonly class StepBuilder
             return null;
         }
 
-        return $plain->study->recipe->line->without(ClauseKind::Articulation, ...self::OF_TIME)->with(
+        return $plain->study->recipe->line->without(ClauseKind::Articulation, ClauseKind::Marks, ClauseKind::Dynamics, ...self::OF_TIME)->with(
             new Clause(ClauseKind::Rhythm, Rhythm::Wholes->value, [], Rhythm::Wholes->value, 1),
         );
     }

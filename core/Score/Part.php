@@ -21,6 +21,8 @@ use SwiftReed\Pitch\Transposition;
 use SwiftReed\Study\Study;
 use SwiftReed\Study\StudyNote;
 use SwiftReed\Study\Tonguing\Attack;
+use SwiftReed\Study\Tonguing\Mark;
+use SwiftReed\Study\Tonguing\Slur;
 
 /**
  * A study as one instrument's printed part: notes, fingerings, and what is said about them.
@@ -35,6 +37,21 @@ final readonly class Part
      */
     private const BASS_BELOW = 59;
     private const FAR_BELOW = 37;
+
+    /**
+     * How much of its length a note sounds: before a breath, set apart, before a soft one, and tongued. Common practice,
+     * no source.
+     */
+    private const BEFORE_BREATH = 0.75;
+    private const STACCATO = 0.5;
+    private const SEPARATED = 0.6;
+    private const BEFORE_SOFT = 0.97;
+    private const TENUTO = 0.98;
+    private const TONGUED = 0.88;
+    /** How much louder a note begins that is accented, or softer one that is not tongued; in MIDI's velocities. */
+    private const ACCENT = 14;
+    private const MARCATO = 22;
+    private const SLURRED = -8;
 
     /** @param list<Tendency> $tendencies the player's own */
     private function __construct(
@@ -62,6 +79,37 @@ final readonly class Part
     public function isSeparated(int $i): bool
     {
         return $this->tonguing->separated[$i];
+    }
+
+    /** How much of its length note i sounds. */
+    public function share(int $i): float
+    {
+        $note = $this->study->notes[$i];
+        $isBeforeSoft = isset($this->study->notes[$i + 1]) && Attack::Soft === $this->attack($i + 1);
+
+        return match (true) {
+            $note->breathAfter => self::BEFORE_BREATH,
+            Slur::Start === $note->slur, Slur::Continue === $note->slur => 1.0,
+            $note->expression->has(Mark::Staccato) => self::STACCATO,
+            $note->expression->has(Mark::Tenuto) => self::TENUTO,
+            $note->expression->has(Mark::Marcato), $this->isSeparated($i) => self::SEPARATED,
+            $isBeforeSoft => self::BEFORE_SOFT,
+            default => self::TONGUED,
+        };
+    }
+
+    /** How loud note i begins, as MIDI has velocities. */
+    public function loudness(int $i): int
+    {
+        $expression = $this->study->notes[$i]->expression;
+        $more = match (true) {
+            $expression->has(Mark::Marcato) => self::MARCATO,
+            $expression->has(Mark::Accent) => self::ACCENT,
+            Attack::Tongue !== $this->attack($i) => self::SLURRED,
+            default => 0,
+        };
+
+        return max(1, min(127, $expression->loudness + $more));
     }
 
     /**

@@ -19,6 +19,7 @@ use SwiftReed\Scale\TriadPair;
 use SwiftReed\Study\Fit\RangeChoice;
 use SwiftReed\Study\Rhythm\Timing;
 use SwiftReed\Study\Tonguing\Articulation;
+use SwiftReed\Study\Tonguing\Expressions;
 
 /**
  * What a study line asks for, with every default decided that does not depend on the instrument.
@@ -40,6 +41,7 @@ final readonly class Recipe
         public RangeChoice $range,
         public Timing $timing,
         public Articulation $articulation,
+        public Expressions $expressions,
         public ?int $drillAfter,
     ) {
     }
@@ -75,6 +77,7 @@ final readonly class Recipe
             RangeChoice::of($line),
             $timing,
             Articulation::of($line->phrase(ClauseKind::Articulation, $pattern->isLipSlurs() ? 'slurred' : 'tongued')),
+            Expressions::of($line),
             $line->says(ClauseKind::Drill) ? $line->clause(ClauseKind::Drill)->number('n') : null,
         );
     }

@@ -72,6 +72,8 @@ final readonly class StudyBuilder
             $recipe->timing->notesInBeat($time),
         );
         $tuplets = $laid->ofNotes();
+        $rounds = $recipe->timing->rounds ?? $comesOut;
+        $expressions = $recipe->expressions->on($placement->tones, $laid, $bars, $lead, $rounds);
         $habits = ReminderSigns::habits($player);
         $isUnsigned = !$recipe->material->printsSignature;
         $everyTime = $isUnsigned && Stage::First === $player->stage();
@@ -103,6 +105,7 @@ final readonly class StudyBuilder
                     $hasSign,
                     $isUnsigned,
                 ),
+                $expressions[$i],
             );
             $onset += $laid->lengths[$i];
             $isBeyond = $isBeyond || !$player->limit()->holds($tone->pitch, $tone->pitch);

@@ -425,6 +425,22 @@ final class StudyError extends \DomainException implements Mistake
         );
     }
 
+    public static function louderEachTime(): self
+    {
+        return new self(
+            '"louder each time" was read, and the line is played once; expected it with the number of times',
+            [new Clause(ClauseKind::Rounds, 'times', ['n' => 3], '3 times', 1), ClauseKind::Dynamics],
+        );
+    }
+
+    public static function nothingSwells(): self
+    {
+        return new self(
+            '"swell" was read, and no note of the line lasts two beats; expected long notes',
+            [self::say(ClauseKind::Rhythm, 'whole notes'), self::say(ClauseKind::Rhythm, 'half notes'), ClauseKind::Dynamics],
+        );
+    }
+
     public static function nothingSwings(string $swing, string $rhythm): self
     {
         return new self(

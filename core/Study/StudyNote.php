@@ -7,6 +7,7 @@ namespace SwiftReed\Study;
 use SwiftReed\Pitch\Accidental;
 use SwiftReed\Pitch\Pitch;
 use SwiftReed\Study\Tonguing\Attack;
+use SwiftReed\Study\Tonguing\Expression;
 use SwiftReed\Study\Tonguing\Slur;
 use SwiftReed\Time\Tuplet;
 
@@ -33,6 +34,7 @@ final readonly class StudyNote
         public bool $breathAfter,
         public array $tuplets,
         public ?Accidental $reminder,
+        public Expression $expression,
     ) {
     }
 
@@ -67,6 +69,7 @@ final readonly class StudyNote
             $this->breathAfter,
             $this->tuplets,
             null,
+            $this->expression,
         );
     }
 
@@ -84,6 +87,7 @@ final readonly class StudyNote
             $this->breathAfter,
             $this->tuplets,
             $this->reminder,
+            $this->expression,
         );
     }
 }

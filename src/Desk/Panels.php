@@ -49,6 +49,11 @@ final class Panels
             'slur 2', 'slur 3', 'slur 4', 'tongue 1 slur 2 tongue 1', 'tongue up slur down', 'tongue roots',
             'tongue cells',
         ],
+        'marks' => ['staccato', 'tenuto', 'accented', 'marcato', 'accents on 1', 'accents on 2 and 4'],
+        'dynamics' => [
+            'pp', 'p', 'mp', 'mf', 'f', 'ff', 'crescendo up diminuendo down', 'swell', 'louder each time',
+        ],
+        'fermata' => ['fermata last'],
         'range' => ['whole octaves', 'fold', 'same root and drop', 'turn round', 'leave out'],
         'keys' => [
             'keys by fourths', 'keys by fifths', 'keys chromatic up', 'keys chromatic down', 'keys with minors',

@@ -24,7 +24,7 @@ final class Sentence
             ClauseKind::Rhythm, ClauseKind::Swing, ClauseKind::Rounds, ClauseKind::Time, ClauseKind::PickUp, ClauseKind::Tempo,
             ClauseKind::Goal, ClauseKind::Click,
         ],
-        'tonguing' => [ClauseKind::Articulation],
+        'tonguing' => [ClauseKind::Articulation, ClauseKind::Marks, ClauseKind::Dynamics, ClauseKind::Fermata],
         'fit' => [ClauseKind::Range, ClauseKind::Keys],
     ];
 

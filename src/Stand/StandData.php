@@ -64,7 +64,8 @@ final class StandData
                 'bar' => $note->bar,
                 'attack' => $part->attack($i)->value,
                 'breath' => $note->breathAfter,
-                'separated' => $part->isSeparated($i),
+                'share' => $part->share($i),
+                'loudness' => $part->loudness($i),
                 'fingering' => $planned->fingering->text,
                 'drawn' => $keep(self::drawing($part, $planned->down(), $planned->fingering)),
                 'other' => null === $other

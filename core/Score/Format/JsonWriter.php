@@ -17,6 +17,7 @@ use SwiftReed\Study\Fit\RangeMove;
 use SwiftReed\Study\Study;
 use SwiftReed\Study\StudyNote;
 use SwiftReed\Study\Tonguing\Attack;
+use SwiftReed\Study\Tonguing\Mark;
 use SwiftReed\Study\Tonguing\Slur;
 use SwiftReed\Time\Length;
 
@@ -224,6 +225,10 @@ final readonly class JsonWriter implements Format
             'attack' => $part->attack($i)->value,
             'slur' => Slur::Outside === $note->slur ? null : $note->slur->value,
             'breath' => $note->breathAfter,
+            'marks' => array_map(static fn (Mark $mark): string => $mark->value, $note->expression->marks),
+            'dynamic' => $note->expression->sign,
+            'share' => $part->share($i),
+            'loudness' => $part->loudness($i),
             'tuplet' => $note->tuplet()?->text(),
             'reminder' => $note->reminder?->besideNote(),
             'fingering' => [

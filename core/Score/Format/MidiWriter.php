@@ -10,8 +10,6 @@ use SwiftReed\Score\Part;
 use SwiftReed\Score\Sheet;
 use SwiftReed\Study\Chords;
 use SwiftReed\Study\Study;
-use SwiftReed\Study\Tonguing\Attack;
-use SwiftReed\Study\Tonguing\Slur;
 use SwiftReed\Time\Length;
 use SwiftReed\Time\TimeSignature;
 
@@ -25,7 +23,6 @@ use SwiftReed\Time\TimeSignature;
  */
 final readonly class MidiWriter implements Format
 {
-    private const VELOCITY = 84;
     /** Chords are held softly under the study. */
     private const SOFT = 44;
     /** Chords sound on a channel where no part of a band is. */
@@ -37,11 +34,6 @@ final readonly class MidiWriter implements Format
     private const LOUD = [100, 80];
     /** The channel of what has no pitch. Source: General MIDI 1. */
     private const PERCUSSION = 9;
-    /** How much of its length a note sounds. */
-    private const BEFORE_BREATH = 0.75;
-    private const SEPARATED = 0.6;
-    private const BEFORE_SOFT = 0.97;
-    private const TONGUED = 0.88;
 
     public function name(): string
     {
@@ -258,22 +250,14 @@ final readonly class MidiWriter implements Format
         $events = [];
         foreach ($part->study->notes as $i => $note) {
             $onset = $part->study->heard($note->onset);
-            $isBeforeSoft = isset($part->study->notes[$i + 1]) && Attack::Soft === $part->attack($i + 1);
-            $share = match (true) {
-                $note->breathAfter => self::BEFORE_BREATH,
-                Slur::Start === $note->slur, Slur::Continue === $note->slur => 1.0,
-                $part->isSeparated($i) => self::SEPARATED,
-                $isBeforeSoft => self::BEFORE_SOFT,
-                default => self::TONGUED,
-            };
             array_push(
                 $events,
                 ...self::sounding(
                     $at + $onset,
-                    (int) round(($part->study->heard($note->onset + $note->length) - $onset) * $share),
+                    (int) round(($part->study->heard($note->onset + $note->length) - $onset) * $part->share($i)),
                     $channel,
                     $note->sounding->midi(),
-                    Attack::Tongue === $part->attack($i) ? self::VELOCITY : self::VELOCITY - 8,
+                    $part->loudness($i),
                 ),
             );
         }

@@ -20,6 +20,7 @@ use SwiftReed\Study\Rhythm\Counts;
 use SwiftReed\Study\Rhythm\Swing;
 use SwiftReed\Study\StudyNote;
 use SwiftReed\Study\Tonguing\Attack;
+use SwiftReed\Study\Tonguing\Mark;
 use SwiftReed\Study\Tonguing\Slur;
 use SwiftReed\Time\Length;
 use SwiftReed\Time\NoteValues;
@@ -254,6 +255,7 @@ final class MusicXmlScore
         $this->time = $time;
         foreach ($bar->items as $item) {
             $this->item($item);
+            $this->after($item);
         }
         if ($this->part->study->isUntimed() || $isLast) {
             $xml->startElement('barline');
@@ -408,6 +410,7 @@ final class MusicXmlScore
         if (null !== $chord) {
             $this->harmony($chord);
         }
+        $this->loudness($this->part->study->notes[$begins]);
         if (isset($this->hard[$begins])) {
             $this->xml->startElement('direction');
             $this->xml->writeAttribute('placement', 'below');
@@ -416,6 +419,48 @@ final class MusicXmlScore
             $this->xml->endElement();
             $this->xml->endElement();
         }
+    }
+
+    /** A dynamic, and the hairpins that begin here; one that swells turns in the middle of the note. */
+    private function loudness(StudyNote $note): void
+    {
+        if (null !== $note->expression->sign) {
+            $sign = $note->expression->sign;
+            $this->below('dynamics', function () use ($sign): void {
+                $this->xml->writeElement($sign);
+            });
+        }
+        foreach ($note->expression->opens as $hairpin) {
+            $this->wedge($hairpin, 0);
+        }
+        if ($note->expression->swells) {
+            $this->wedge('crescendo', 0);
+            $this->wedge('stop', intdiv($note->length, 2));
+            $this->wedge('diminuendo', intdiv($note->length, 2));
+        }
+    }
+
+    /** @param \Closure(): void $write what stands in it */
+    private function below(string $element, \Closure $write, int $offset = 0): void
+    {
+        $this->xml->startElement('direction');
+        $this->xml->writeAttribute('placement', 'below');
+        $this->xml->startElement('direction-type');
+        $this->xml->startElement($element);
+        $write();
+        $this->xml->endElement();
+        $this->xml->endElement();
+        if (0 !== $offset) {
+            $this->xml->writeElement('offset', (string) $offset);
+        }
+        $this->xml->endElement();
+    }
+
+    private function wedge(string $type, int $offset): void
+    {
+        $this->below('wedge', function () use ($type): void {
+            $this->xml->writeAttribute('type', $type);
+        }, $offset);
     }
 
     private function harmony(Chord $chord): void
@@ -442,6 +487,15 @@ final class MusicXmlScore
             $xml->endElement();
         }
         $xml->endElement();
+    }
+
+    /** The ends of hairpins, after what they belong to. */
+    private function after(BarItem $item): void
+    {
+        $note = null === $item->note || $item->tiedTo ? null : $this->part->study->notes[$item->note];
+        if (true === $note?->expression->closes || true === $note?->expression->swells) {
+            $this->wedge('stop', 0);
+        }
     }
 
     private function item(BarItem $item): void
@@ -603,7 +657,17 @@ final class MusicXmlScore
         $fingering = null !== $begins && null !== $this->choices && FingeringText::None !== $this->choices->fingerings
             ? $this->numerals($begins)
             : [];
-        if ([] === $marks && !$soft && !$breath && !$apart && [] === $fingering) {
+        $said = null === $begins || null === $note ? [] : $note->expression->marks;
+        $articulations = array_values(array_unique([
+            ...($soft ? ['tenuto'] : []),
+            ...($apart ? ['staccato'] : []),
+            ...array_map(
+                static fn (Mark $mark): string => $mark->musicXml(),
+                array_filter($said, static fn (Mark $mark): bool => Mark::Fermata !== $mark),
+            ),
+        ]));
+        $isHeld = true === $note?->expression->has(Mark::Fermata) && !$item->tiedTo;
+        if ([] === $marks && [] === $articulations && !$breath && !$isHeld && [] === $fingering) {
             return;
         }
         $xml->startElement('notations');
@@ -622,18 +686,18 @@ final class MusicXmlScore
             }
             $xml->endElement();
         }
-        if ($soft || $breath || $apart) {
+        if ([] !== $articulations || $breath) {
             $xml->startElement('articulations');
-            if ($soft) {
-                $xml->writeElement('tenuto');
-            }
-            if ($apart) {
-                $xml->writeElement('staccato');
+            foreach ($articulations as $name) {
+                $xml->writeElement($name);
             }
             if ($breath) {
                 $xml->writeElement('breath-mark');
             }
             $xml->endElement();
+        }
+        if ($isHeld) {
+            $xml->writeElement('fermata');
         }
         $xml->endElement();
     }
