@@ -128,7 +128,7 @@ final class Instrument
             null === $this->isBrass
                 ? Lungs::none()
                 : Lungs::lasting(
-                    Stage::First === $settings->stage ? $this->firstBreath : self::BREATH,
+                    $settings->breath ?? (Stage::First === $settings->stage ? $this->firstBreath : self::BREATH),
                     $this->isBrass,
                 ),
         );

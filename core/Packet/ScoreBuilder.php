@@ -60,6 +60,8 @@ final class ScoreBuilder
                 $left[$player->name] = $sheet;
             }
         }
+        $named = array_combine(array_map(static fn (BandPlayer $one): string => $one->name, $players), $players);
+        $sheets = (new BreathsTogether($this->parts))->of($sheets, $named);
         $parts = [];
         foreach ($sheets as $name => $sheet) {
             foreach ($sheet->numbers as $k => $number) {

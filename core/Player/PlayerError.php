@@ -36,6 +36,16 @@ final class PlayerError extends \DomainException implements Mistake
         ));
     }
 
+    public static function noBreath(string $read, float $least, float $most): self
+    {
+        return new self(\sprintf(
+            '"%s" was read for how long a breath lasts; expected seconds from %d to %d, for example "9".',
+            $read,
+            $least,
+            $most,
+        ));
+    }
+
     public static function limitsTooNarrow(Range $limits, string $instrument, Range $full): self
     {
         return new self(\sprintf(

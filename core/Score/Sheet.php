@@ -32,6 +32,12 @@ final readonly class Sheet
         return new self([$part], ['1'], [$part->line()], $title);
     }
 
+    /** @param non-empty-list<Part> $parts as many as before */
+    public function withParts(array $parts): self
+    {
+        return new self($parts, $this->numbers, $this->lines, $this->title, $this->titles);
+    }
+
     public function titled(?string $title): self
     {
         return new self(

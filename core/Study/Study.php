@@ -12,6 +12,7 @@ use SwiftReed\Study\Fit\RangeMove;
 use SwiftReed\Study\Fit\RangePolicy;
 use SwiftReed\Study\Rhythm\Rhythm;
 use SwiftReed\Time\Bars;
+use SwiftReed\Time\Length;
 use SwiftReed\Time\TimeSignature;
 
 /**
@@ -121,6 +122,50 @@ final readonly class Study
     public function time(): TimeSignature
     {
         return $this->bars->time(0);
+    }
+
+    /**
+     * What is played in one breath: from rest or breath to rest or breath.
+     *
+     * @return non-empty-list<array{int, int}> first and last note of each phrase
+     */
+    public function phrases(): array
+    {
+        $phrases = [];
+        $from = 0;
+        $last = \count($this->notes) - 1;
+        foreach ($this->notes as $i => $note) {
+            $isEnd = $i === $last
+                || $note->breathAfter
+                || $this->notes[$i + 1]->onset > $note->onset + $note->length;
+            if ($isEnd) {
+                $phrases[] = [$from, $i];
+                $from = $i + 1;
+            }
+        }
+
+        return $phrases;
+    }
+
+    /** Seconds from the beginning of one note to the end of another, at the study's tempo. */
+    public function seconds(int $from, int $to): float
+    {
+        $ticks = $this->notes[$to]->onset + $this->notes[$to]->length - $this->notes[$from]->onset;
+
+        return $ticks / Length::QUARTER / $this->recipe->timing->tempo->quarters() * 60;
+    }
+
+    /** @return list<int> where the player breathes: the ends of notes, in ticks from the beginning */
+    public function breaths(): array
+    {
+        $ends = [];
+        foreach ($this->notes as $note) {
+            if ($note->breathAfter) {
+                $ends[] = $note->onset + $note->length;
+            }
+        }
+
+        return $ends;
     }
 
     /** Notes of the line without the one on which it both ends and begins. */

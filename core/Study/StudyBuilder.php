@@ -52,16 +52,19 @@ final readonly class StudyBuilder
         [$placement, $laid, $bars] = $this->timed($recipe, $placement, $time, $comesOut);
         $signature = $recipe->material->printedSignature($written->key->tonic);
         $lead = $recipe->timing->pickUp > 0 ? $time->barTicks() - $recipe->timing->pickUp : 0;
-        $breaths = Breaths::after(
-            $placement->tones,
-            $laid,
-            $time,
-            $lead,
-            $recipe->timing->tempo,
-            Rhythm::Untimed === $recipe->timing->rhythm,
-            $player->lungs,
-            $recipe->pattern->isLipSlurs(),
-        );
+        $together = $player->settings->together;
+        $breaths = null !== $together && null !== $player->lungs->seconds
+            ? $laid->endingAt($together)
+            : Breaths::after(
+                $placement->tones,
+                $laid,
+                $time,
+                $lead,
+                $recipe->timing->tempo,
+                Rhythm::Untimed === $recipe->timing->rhythm,
+                $player->lungs,
+                $recipe->pattern->isLipSlurs(),
+            );
         $marks = $recipe->articulation->marks(
             $placement->tones,
             $laid,

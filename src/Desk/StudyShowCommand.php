@@ -65,6 +65,13 @@ final class StudyShowCommand extends Command
                 '',
             )
             ->addOption(
+                'breath',
+                null,
+                InputOption::VALUE_REQUIRED,
+                'seconds that a player\'s own breath lasts, for example "9"',
+                '',
+            )
+            ->addOption(
                 'rows',
                 null,
                 InputOption::VALUE_REQUIRED,
@@ -167,11 +174,12 @@ final class StudyShowCommand extends Command
             array_values(array_filter($said, static fn (string $one): bool => !Tendency::isMeant($one))),
         );
         $range = $input->getOption('range');
+        $breath = \is_string($input->getOption('breath')) ? $input->getOption('breath') : '';
         $limits = \is_string($range) && '' !== $range ? Range::parse($range) : null;
         $sheet = (new SheetBuilder($this->parts))->build(
             [$understood->line],
             $this->instruments->instrument($for, Failure::setups($input)),
-            new PlayerSettings($stage, limits: $limits),
+            new PlayerSettings($stage, limits: $limits, breath: PlayerSettings::breath($breath)),
             new OwnFingerings($pins, $tendencies),
         );
 

@@ -132,6 +132,7 @@ final class BandFile
                 Reminders::from($reminders),
                 '' === $text('limits') ? null : Range::parse($text('limits')),
                 '' === $text('watched') ? null : WatchedNotes::parse($text('watched')),
+                PlayerSettings::breath($text('breath')),
             );
             $instrument->player($settings)->limit();
             $habits = \array_slice($list('habits'), 0, self::HABITS);

@@ -120,6 +120,10 @@ final readonly class JsonWriter implements Format
                 : $tempo + ['goal' => $recipe->timing->tempo->goal],
             'time' => $study->time()->name(),
             'swing' => $study->recipe->timing->swing?->text(),
+            'phrases' => $study->isUntimed() ? [] : array_map(
+                static fn (array $one): array => [...$one, round($study->seconds(...$one), 2)],
+                $study->phrases(),
+            ),
             'bars' => self::bars($study),
             'pattern' => $recipe->pattern->text,
             'pickup' => Length::fraction($recipe->timing->pickUp),

@@ -68,6 +68,25 @@ final readonly class Laid
     }
 
     /**
+     * @param list<int> $places ticks from the beginning
+     *
+     * @return non-empty-list<bool> whether each note ends at one of these, but for the last
+     */
+    public function endingAt(array $places): array
+    {
+        $wanted = array_fill_keys($places, true);
+        $ends = [];
+        $end = 0;
+        $last = \count($this->lengths) - 1;
+        foreach ($this->lengths as $i => $length) {
+            $end += $this->gaps[$i] + $length;
+            $ends[] = $i < $last && isset($wanted[$end]);
+        }
+
+        return $ends;
+    }
+
+    /**
      * The tuplets that each note touches, told from its onset.
      *
      * @return list<list<Tuplet>>
