@@ -136,6 +136,7 @@ final class BandExport
             'stage' => $chair->getStage(),
             'watched' => $chair->getWatched(),
             'limits' => '' === $chair->getLimits() ? null : $chair->getLimits(),
+            'breath' => '' === $chair->getBreath() ? null : (float) $chair->getBreath(),
             'section' => $chair->getSection(),
             'track' => $chair->getTrack(),
             'style' => $chair->getStyle(),

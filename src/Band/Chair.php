@@ -57,6 +57,10 @@ class Chair implements OfBand
     #[ORM\Column(type: Types::DATETIMETZ_IMMUTABLE, nullable: true)]
     private ?\DateTimeImmutable $closedAt = null;
 
+    /** Seconds that a breath of this player lasts, "7.5"; nothing for what is usual. */
+    #[ORM\Column(type: Types::STRING, length: 8, options: ['default' => ''])]
+    private string $breath = '';
+
     #[ORM\Version]
     #[ORM\Column(type: Types::INTEGER)]
     private int $version = 1;
@@ -160,6 +164,16 @@ class Chair implements OfBand
         $this->limits = $limits;
     }
 
+    public function getBreath(): string
+    {
+        return $this->breath;
+    }
+
+    public function breathe(string $seconds): void
+    {
+        $this->breath = $seconds;
+    }
+
     /** As {@see WatchedNotes::parse()} reads them. */
     public function getWatched(): string
     {
@@ -194,6 +208,7 @@ class Chair implements OfBand
             $reminders,
             $limits,
             $watched,
+            '' === $this->breath ? null : (float) $this->breath,
         );
     }
 

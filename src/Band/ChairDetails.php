@@ -20,6 +20,7 @@ final readonly class ChairDetails
         public string $section = '',
         public string $track = '',
         public string $style = 'written',
+        public string $breath = '',
     ) {
     }
 

@@ -69,6 +69,11 @@ final class PlayerType extends AbstractType
                 ['limit' => 20, 'what' => 'said.limits', 'example' => 'G3 to E5', 'may_be_empty' => true],
             )
             ->add(
+                'breath',
+                WordsType::class,
+                ['limit' => 12, 'what' => 'said.breath', 'example' => '9', 'may_be_empty' => true],
+            )
+            ->add(
                 'watched',
                 WordsType::class,
                 ['limit' => 60, 'what' => 'said.watched', 'example' => 'B, Eb', 'may_be_empty' => true],
@@ -127,6 +132,11 @@ final class PlayerType extends AbstractType
             $form->get('limits')->addError(new FormError($error->getMessage()));
         }
         try {
+            new PlayerSettings(breath: PlayerSettings::breath($text('breath')));
+        } catch (PlayerError $error) {
+            $form->get('breath')->addError(new FormError($error->getMessage()));
+        }
+        try {
             WatchedNotes::parse($text('watched'));
         } catch (PlayerError $error) {
             $form->get('watched')->addError(new FormError($error->getMessage()));
@@ -145,6 +155,7 @@ final class PlayerType extends AbstractType
             Forms::text($form, 'section'),
             Forms::text($form, 'track'),
             Forms::text($form, 'style'),
+            Forms::text($form, 'breath'),
         );
     }
 

@@ -73,6 +73,7 @@ final class Roster
             Seating::plainRange($details->limits),
         );
         $chair->arrange($details->track, $details->style, $details->section);
+        $chair->breathe(Seating::plainBreath($details->breath));
         $this->entities->persist($player);
         $this->entities->persist($chair);
         $this->entities->flush();

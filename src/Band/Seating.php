@@ -6,6 +6,7 @@ namespace App\Band;
 
 use App\Shared\Audit;
 use Doctrine\ORM\EntityManagerInterface;
+use SwiftReed\Player\PlayerSettings;
 use SwiftReed\Player\Range;
 use SwiftReed\Player\WatchedNotes;
 
@@ -37,6 +38,7 @@ final class Seating
             self::plainRange($details->limits),
         );
         $chair->arrange($details->track, $details->style, $details->section, \count($player->chairs()));
+        $chair->breathe(self::plainBreath($details->breath));
         $this->entities->persist($chair);
         $old = null === $insteadOf ? null : $this->chairs->one($insteadOf);
         if (null !== $old && $old->getPlayer() === $player) {
@@ -56,10 +58,12 @@ final class Seating
             'stage' => $chair->getStage(),
             'limits' => $chair->getLimits(),
             'watched' => $chair->getWatched(),
+            'breath' => $chair->getBreath(),
         ]);
         $chair->change($details->setup(), $details->stage, self::plainRange($details->limits));
         $chair->arrange($details->track, $details->style, $details->section, $chair->getPosition());
         $chair->watch(WatchedNotes::parse($details->watched)->text());
+        $chair->breathe(self::plainBreath($details->breath));
         $this->entities->flush();
     }
 
@@ -110,6 +114,14 @@ final class Seating
         $chair->close();
         $this->entities->flush();
         $this->audit->note('chair closed', $chair->getId());
+    }
+
+    /** "7.5" however it was typed. */
+    public static function plainBreath(string $seconds): string
+    {
+        $breath = PlayerSettings::breath($seconds);
+
+        return null === $breath ? '' : (string) $breath;
     }
 
     /** "G3 to E5" however it was typed. */

@@ -50,6 +50,7 @@ final class PlanData
             'setup' => $one->instrument->setup,
             'stage' => $one->settings->stage->value,
             'limits' => null === $limits ? '' : $limits->lowest->text().' to '.$limits->highest->text(),
+            'breath' => null === $one->settings->breath ? '' : (string) $one->settings->breath,
             'reminders' => $one->settings->reminders->value,
             'watched' => $one->settings->watched?->text() ?? '',
             'habits' => [

@@ -304,6 +304,23 @@ final class PlayersTest extends WebTestCase
         self::assertCount(2, $this->browser->request('GET', '/band/players/'.$id)->filter('.chair'));
     }
 
+    public function testAPlayerMayHaveABreathOfHisOwn(): void
+    {
+        $this->add('Ada');
+        $chair = (string) self::database()->fetchOne('SELECT id FROM chair');
+        $this->post('/band/chairs/'.$chair, ['stage' => 'first', 'breath' => '4,5 s', 'version' => '1']);
+        self::assertResponseStatusCodeSame(303);
+        self::assertSame('4.5', self::database()->fetchOne('SELECT breath FROM chair'));
+        foreach (['long', '1', '99'] as $wrong) {
+            $page = $this->post('/band/chairs/'.$chair, [
+                'stage' => 'first', 'breath' => $wrong, 'version' => '2', 'of_chair' => $chair,
+            ]);
+            self::assertResponseStatusCodeSame(422);
+            self::assertStringContainsString('for example', $page->text());
+            self::assertSame('4.5', self::database()->fetchOne('SELECT breath FROM chair'));
+        }
+    }
+
     public function testTwoTeachersAtOneChairOverwriteNothingSilently(): void
     {
         $id = $this->add('Ada');
