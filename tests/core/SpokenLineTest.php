@@ -306,6 +306,7 @@ final class SpokenLineTest extends TestCase
         mt_srand(11);
         $means = DataFolder::shipped()->read('spoken')['means'];
         \assert(\is_array($means));
+        $asked = 0;
         for ($try = 0; $try < 600; ++$try) {
             $said = $meant = [];
             foreach ((array) array_rand($means, mt_rand(2, 4)) as $kind) {
@@ -336,13 +337,29 @@ final class SpokenLineTest extends TestCase
                 implode(', ', $said),
             );
             if (!str_starts_with($said[0], 'arp')) {
-                self::assertSame(
-                    $line,
-                    self::reader()->read('concert Eb '.implode(' ', $said))->line->text(),
-                    implode(' ', $said),
-                );
+                $asked += self::assertMeansOrAsks($line, 'concert Eb '.implode(' ', $said));
             }
         }
+        self::assertLessThan(6, $asked, 'words that leave a choice are rare');
+    }
+
+    /**
+     * Without commas "octave lower octave" is an octave in the lower place, or an octave lower: then it is asked, and
+     * what is meant is among what is offered.
+     *
+     * @return int 1 where it is asked
+     */
+    private static function assertMeansOrAsks(string $meant, string $said): int
+    {
+        try {
+            self::assertSame($meant, self::reader()->read($said)->line->text(), $said);
+        } catch (StudyLineError $error) {
+            self::assertStringContainsString('"'.$meant.'"', $error->getMessage(), $said);
+
+            return 1;
+        }
+
+        return 0;
     }
 
     /** Commas, semicolons and the order of clauses make no difference where every clause is known. */
