@@ -107,8 +107,43 @@ final class LineFinder
             null === $inRange ? $band : $this->canonical($clauses),
             $band,
             $isKnown,
-            [...$remarks, ...$says],
+            [...$remarks, ...$says, ...$this->lengths($clauses, $given, $instrument)],
         );
+    }
+
+    /**
+     * Whether the line has the lengths of the notes: worked out from the line, not from how it was found.
+     *
+     * @param list<string> $clauses
+     *
+     * @return list<string> what is to be said where it has not
+     */
+    private function lengths(array $clauses, GivenLine $given, Instrument $instrument): array
+    {
+        try {
+            $recipe = Recipe::of($this->parser->parse($this->canonical($clauses)), $this->scales, $this->patterns);
+            $notes = (new StudyBuilder($this->scales))->build($recipe, $instrument->player())->notes;
+        } catch (StudyError) {
+            return [];
+        }
+        if ($recipe->timing->rhythm === Rhythm::Untimed || \count($notes) !== \count($given->notes)) {
+            return [];
+        }
+        $end = 0;
+        $differing = [];
+        foreach ($notes as $i => $note) {
+            $gap = $note->onset - $end;
+            $end = $note->onset + $note->length;
+            if ($note->length !== $given->notes[$i]->ticks || ($i > 0 && $gap !== $given->notes[$i]->rests)) {
+                $differing[] = $i;
+            }
+        }
+
+        return match (true) {
+            [] === $differing => [],
+            [\count($notes) - 1] === $differing => ['The length of the last note was not taken over.'],
+            default => ['The rhythm is none that the study line can say, and was not taken over.'],
+        };
     }
 
     /** @return list<string>|null */
@@ -579,6 +614,23 @@ final class LineFinder
      */
     private function rhythm(GivenLine $given, array $tones): array
     {
+        $even = self::even($given);
+        $length = self::EVEN[$even[0] ?? ''] ?? 0;
+        $isSilent = false;
+        foreach ($tones as $i => $tone) {
+            $isSilent = $isSilent || ($i > 0 && $given->notes[$i]->rests !== $tone->rests * $length);
+        }
+        if ([] !== $even && !$isSilent) {
+            return $even;
+        }
+        $figure = $this->uneven($given, $tones);
+
+        return [] === $figure ? $even : $figure;
+    }
+
+    /** @return list<string> the value of all notes, or of all but a long last one, whatever silence lies between them */
+    private static function even(GivenLine $given): array
+    {
         $ticks = array_map(static fn (GivenNote $note): int => $note->ticks, $given->notes);
         $body = \array_slice($ticks, 0, -1);
         foreach (self::EVEN as $clause => $length) {
@@ -589,6 +641,18 @@ final class LineFinder
                 return [$clause, 'long last'];
             }
         }
+
+        return [];
+    }
+
+    /**
+     * @param list<Tone> $tones
+     *
+     * @return list<string> long ends and tonics, or a figure
+     */
+    private function uneven(GivenLine $given, array $tones): array
+    {
+        $ticks = array_map(static fn (GivenNote $note): int => $note->ticks, $given->notes);
         if ([] !== $tones) {
             foreach ([Rhythm::LongEnds, Rhythm::LongEndsInEighths, Rhythm::LongTonics] as $rhythm) {
                 if ($rhythm->lengths($tones, false, TimeSignature::fourFour()) === $ticks) {
@@ -597,7 +661,7 @@ final class LineFinder
             }
         }
 
-        return [];
+        return [] === $tones ? [] : FigureFinder::clauses($tones, $given->notes, $given->time, $given->pickUp);
     }
 
     /** @return list<string> time signature, pick-up and tempo */

@@ -143,6 +143,7 @@ final readonly class Study
                 $from = $i + 1;
             }
         }
+        \assert([] !== $phrases);
 
         return $phrases;
     }

@@ -19,6 +19,7 @@ use SwiftReed\Score\Format\Formats;
 use SwiftReed\Score\Format\MidiWriter;
 use SwiftReed\Score\Format\MusicXmlWriter;
 use SwiftReed\Score\Sheet;
+use SwiftReed\Study\Study;
 use SwiftReed\Study\StudyNote;
 
 /**
@@ -47,6 +48,57 @@ final class ExchangeTest extends TestCase
             static fn (StudyNote $note): int => $note->sounding->midi(),
             Support::study($line, $instrument)->notes,
         );
+    }
+
+    /** @return iterable<array{string}> lines whose rhythm comes back from the notes alone */
+    public static function rhythms(): iterable
+    {
+        foreach ([
+            'own C major, dotted', 'own F major, gallop, 6/8', 'own G major, rhythm 2+1+1 | 1+1+2',
+            'own D major, syncopated', 'own Bb major, off-beats', 'own C major, long last, quarter triplets',
+            'own C major, quintuplets', 'own E major, thirty-seconds', 'own C major, thirds, rhythm 1+1+1~ | 2+1',
+            'own C major, eighths, 7/8', 'own C major, eighths, 5/4', 'own C major, then arpeggio, sextuplets',
+            'own C major, rhythm 1+1+1+1+1+1+1', 'own C major, reverse dotted, 3/4, pick-up 1 beat',
+            'own C major, rhythm 3+1, 6/8', 'own C major, half notes, 2/2', 'own Ab major, dotted, 12/8',
+            'own C harmonic minor, reverse gallop, slur 3 tongue 1', 'own A major, five-and-back, dotted, 2/4',
+            'own D dorian, rhythm r1+3 | 2+2', 'own C major, rhythm 1+1 over 3 beats, 3/4',
+        ] as $line) {
+            yield $line => [$line];
+        }
+    }
+
+    #[DataProvider('rhythms')]
+    public function testTheRhythmComesBackFromTheNotesAlone(string $line): void
+    {
+        $part = Support::part($line, 'flute');
+        $bytes = preg_replace('/<miscellaneous>.*?<\/miscellaneous>/s', '', MusicXmlWriter::write($part)) ?? '';
+        $found = self::found($bytes);
+        $back = Support::study($found->line, 'flute');
+        $shape = static fn (Study $study): array => array_map(
+            static fn (StudyNote $note): array => [$note->onset, $note->length, $note->pitch()->midi(), $note->slur->value],
+            $study->notes,
+        );
+        self::assertSame($shape($part->study), $shape($back), $found->line);
+        self::assertStringNotContainsString('rhythm', implode(' ', $found->remarks));
+    }
+
+    public function testARhythmThatTheLineCannotSayIsNamed(): void
+    {
+        $notes = '';
+        foreach ([['C', 960], ['D', 480], ['E', 240], ['F', 720], ['G', 240], ['A', 960], ['B', 360], ['C', 1800]] as $i => [$step, $ticks]) {
+            $notes .= \sprintf(
+                '<note><pitch><step>%s</step><octave>%d</octave></pitch><duration>%d</duration></note>',
+                $step,
+                $i < 7 ? 4 : 5,
+                $ticks,
+            );
+        }
+        $found = self::found(
+            '<score-partwise version="4.0"><part-list><score-part id="P1"><part-name>x</part-name></score-part></part-list>'
+            .'<part id="P1"><measure number="1"><attributes><divisions>480</divisions></attributes>'.$notes
+            .'</measure></part></score-partwise>',
+        );
+        self::assertStringContainsString('The rhythm is none that the study line can say', implode(' ', $found->remarks));
     }
 
     public function testOurOwnFilesComeBackExactly(): void
