@@ -126,7 +126,7 @@ final class LineFinder
         } catch (StudyError) {
             return [];
         }
-        if ($recipe->timing->rhythm === Rhythm::Untimed || \count($notes) !== \count($given->notes)) {
+        if (Rhythm::Untimed === $recipe->timing->rhythm || \count($notes) !== \count($given->notes)) {
             return [];
         }
         $end = 0;

@@ -160,8 +160,8 @@ final class GrammarDoc
             | written | means |
             |---|---|
             | `1 2 3 5` | degrees of the scale, counted from the root of the cell |
-            | `7,` `1'` `8` `9` | below the root; an octave above; onward from the octave. A comma right after a degree belongs to it when more of the cell, another comma or nothing follows: `cell 1 3 / 1 6,, eighths` |
-            | `8` `0'` | the root's octave in every scale, whatever its size; the last note of an eight-note scale. 1 to 7 are the scale's own notes as far as it has them, and degrees that it does not have are refused; `7,` is its first note below the root. Only a group that begins `8 7` counts the scale's steps down from the octave |
+            | `7,` `1'` `8` `9` | below the root; an octave above; onward from the octave. A comma right after a degree belongs to it when more of the cell, another comma or nothing follows: `cell 1 3 / 1 6,, eighths`; before `on`, `by`, `ends`, `up only` it divides nothing |
+            | `8` `0'` | the root's octave in every scale, whatever its size; the last note of an eight-note scale. 1 to 7 are the scale's own notes as far as it has them, and degrees that it does not have are refused; with a comma a degree is the same an octave lower, `7,` the first note below the root, and numbers that a smaller scale lacks count down from it. Only a group that begins `8 7` counts the scale's steps down from the octave |
             | `b3` `#4` | the scale's own degree a half step lower or higher, on its own letter |
             | `<3` `>5` | the half step below, above a degree |
             | `_1` `^2` | half steps below, above the root |

@@ -84,6 +84,11 @@ final class Parser
                     default => $this->clause($tokens),
                 };
             $taken = $clauses[$clause->kind->value] ?? null;
+            $longer = null === $taken ? null : self::longer($taken, $clause);
+            if (null !== $longer) {
+                $clauses[$clause->kind->value] = $longer;
+                continue;
+            }
             if (null !== $taken) {
                 throw StudyLineError::saidTwice($clause->column, $clause->text, $clause->kind, $taken->text);
             }
@@ -91,6 +96,18 @@ final class Parser
         }
 
         return StudyLine::of(array_values($clauses));
+    }
+
+    /** A rhythm of sixteenths with a long one says the sixteenths too: of both, the one that says more. */
+    private static function longer(Clause $one, Clause $other): ?Clause
+    {
+        foreach ([[$one, $other], [$other, $one]] as [$plain, $more]) {
+            if ('sixteenths' === $plain->says && \in_array($more->says, ['long on', 'one long in the bar'], true)) {
+                return $more;
+            }
+        }
+
+        return null;
     }
 
     /**
@@ -124,6 +141,9 @@ final class Parser
         $clauses = [];
         $clause = [];
         foreach ($tokens as $i => $token) {
+            if ($token->isComma() && self::isCell($clause) && self::goesOn($tokens, $i)) {
+                continue; // "cell 1 3 5 8, on 1": a breath of whoever speaks
+            }
             if ($token->isComma() && self::isCell($clause) && $this->isOctaveMark($tokens, $i)) {
                 $last = array_pop($clause);
                 $clause[] = new Token($last?->text.',', $last->column ?? $token->column);
@@ -137,6 +157,21 @@ final class Parser
         $clauses[] = [$clause, $end];
 
         return $clauses;
+    }
+
+    /**
+     * Whether after a comma a cell goes on with one of its own words, where that is not a clause by itself.
+     *
+     * @param list<Token> $tokens
+     */
+    private static function goesOn(array $tokens, int $comma): bool
+    {
+        $word = isset($tokens[$comma + 1]) ? $tokens[$comma + 1]->lower() : '';
+        $next = isset($tokens[$comma + 2]) ? $tokens[$comma + 2]->lower() : '';
+
+        return \in_array($word, ['on', 'by', 'ends', 'alternating', 'stays', 'building'], true)
+            || ('up' === $word && 'only' === $next)
+            || ('round' === $word && 'the' === $next);
     }
 
     /** @param list<Token> $tokens */
@@ -240,8 +275,11 @@ final class Parser
     private function cell(string $text, array $tokens): Clause
     {
         $begin = $tokens[0]->column + mb_strlen($tokens[0]->text);
+        $said = mb_substr($text, $begin - 1, $this->endOf($tokens) - $begin);
+        // A comma before one of its own words divides nothing; columns stay.
+        $said = preg_replace('/,(?=\s+(on|by|ends|alternating|stays|building|up only|round the)\b)/i', ' ', $said) ?? $said;
         try {
-            $pattern = PatternParser::parse(mb_substr($text, $begin - 1, $this->endOf($tokens) - $begin), $begin);
+            $pattern = PatternParser::parse($said, $begin);
         } catch (PatternError $error) {
             throw [] === $error->expected
                 ? StudyLineError::wrong(

@@ -45,9 +45,14 @@ final readonly class CellDegree
      *
      * @param int  $size    notes of the scale in an octave
      * @param bool $fromTop whether the degrees below the octave are counted down from it, as in 8 7 6 5
+     * @param bool $isTyped whether somebody wrote the cell: then a degree with a comma is that degree an octave lower;
+     *  the library's patterns go as many steps down in every scale
      */
-    public function step(int $size, bool $fromTop): ?int
+    public function step(int $size, bool $fromTop, bool $isTyped = false): ?int
     {
+        if ($this->octave < 0 && $isTyped && $size < 7 && $this->number <= $size) {
+            return $this->number - 1 - $size; // a degree that the scale has, an octave lower
+        }
         if ($this->octave < 0) {
             return 1 === $this->number ? -$size : (8 - $this->number < $size || 7 === $size ? $this->number - 8 : null);
         }

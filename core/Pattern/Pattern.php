@@ -93,6 +93,12 @@ final readonly class Pattern
     }
 
     /** Whether it stays on one fingering of a brass instrument. */
+    /** Whether it is a cell that somebody wrote, and none of the library. */
+    public function isTyped(): bool
+    {
+        return str_starts_with($this->text, 'cell ');
+    }
+
     public function isLipSlurs(): bool
     {
         return null !== $this->lip;

@@ -23,7 +23,7 @@ final class Heading
             return $part->study->piece.', '.$part->writtenTitle();
         }
 
-        return implode(', ', [$part->writtenTitle(), ...self::said($part->study->recipe->line)]);
+        return implode(', ', [$part->writtenTitle(), ...self::said($part->study->recipe->line, $part->study->octaves())]);
     }
 
     /** @param non-empty-list<Part> $parts one study in many keys */
@@ -46,13 +46,20 @@ final class Heading
         );
     }
 
-    /** @return list<string> */
-    private static function said(StudyLine $line): array
+    /**
+     * @param int|null $octaves that are played, where the line says how many
+     *
+     * @return list<string>
+     */
+    private static function said(StudyLine $line, ?int $octaves = null): array
     {
         $said = [];
         foreach (self::SAID as $kind) {
             if ($line->says($kind)) {
                 $text = $line->clause($kind)->text;
+                if (ClauseKind::Extent === $kind && null !== $octaves) {
+                    $text = 1 === $octaves ? '1 octave' : $octaves.' octaves';
+                }
                 $said[] = str_starts_with($text, 'cell ') && mb_strlen($text) > self::CELL
                     ? 'a cell'
                     : KeyNames::plain($text);

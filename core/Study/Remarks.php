@@ -23,6 +23,7 @@ final class Remarks
         return [
             ...self::withoutPart($recipe),
             ...self::place($recipe),
+            ...self::below($recipe, $tones),
             ...self::arpeggio($recipe),
             ...self::names($tones),
         ];
@@ -99,6 +100,26 @@ final class Remarks
                 '"%s" names a written note in a concert line, and is another degree for every player; for the whole band say "low octave", "high octave", "octave higher" or "octave lower".',
                 implode('" and "', $names),
             )];
+    }
+
+    /**
+     * A pattern that is asked for from a written note and begins or ends below it.
+     *
+     * @param non-empty-list<Tone> $tones
+     *
+     * @return list<string>
+     */
+    private static function below(Recipe $recipe, array $tones): array
+    {
+        $asked = 'from pitch' === $recipe->line->phrase(ClauseKind::Place, '') ? $recipe->placing->pitches[0] ?? null : null;
+        [$first, $last] = [$tones[0]->pitch, $tones[\count($tones) - 1]->pitch];
+
+        return match (true) {
+            null === $asked => [],
+            $asked->isHigherThan($first) => [\sprintf('Asked for from %s; it begins on %s.', $asked->sign(), $first->sign())],
+            $asked->isHigherThan($last) => [\sprintf('Asked for from %s; it ends on %s.', $asked->sign(), $last->sign())],
+            default => [],
+        };
     }
 
     /** @return list<string> */

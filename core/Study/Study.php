@@ -4,10 +4,12 @@ declare(strict_types=1);
 
 namespace SwiftReed\Study;
 
+use SwiftReed\Line\ClauseKind;
 use SwiftReed\Pitch\Key;
 use SwiftReed\Pitch\KeySignature;
 use SwiftReed\Pitch\Pitch;
 use SwiftReed\Pitch\WrittenKey;
+use SwiftReed\Scale\MaterialKind;
 use SwiftReed\Study\Fit\RangeMove;
 use SwiftReed\Study\Fit\RangePolicy;
 use SwiftReed\Study\Rhythm\Rhythm;
@@ -167,6 +169,18 @@ final readonly class Study
         }
 
         return $ends;
+    }
+
+    /** Octaves that are played, where the line says how many: fewer where not so many fit. */
+    public function octaves(): ?int
+    {
+        $extent = $this->recipe->line->says(ClauseKind::Extent) ? $this->recipe->line->clause(ClauseKind::Extent) : null;
+        $size = $this->recipe->material->size();
+        if ('octaves' !== $extent?->says || $this->recipe->pattern->isLipSlurs()) {
+            return null;
+        }
+
+        return max(1, min($extent->number('n'), intdiv($this->toStep - $this->fromStep + (MaterialKind::Triad === $this->recipe->material->kind ? 1 : 0), $size)));
     }
 
     /** Notes of the line without the one on which it both ends and begins. */

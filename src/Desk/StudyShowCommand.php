@@ -174,17 +174,22 @@ final class StudyShowCommand extends Command
             array_values(array_filter($said, static fn (string $one): bool => !Tendency::isMeant($one))),
         );
         $range = $input->getOption('range');
+        $said = $input->getOption('rows');
+        $rows = \is_string($said) ? Rows::parse($said) : Rows::all();
         $breath = \is_string($input->getOption('breath')) ? $input->getOption('breath') : '';
         $limits = \is_string($range) && '' !== $range ? Range::parse($range) : null;
         $sheet = (new SheetBuilder($this->parts))->build(
             [$understood->line],
             $this->instruments->instrument($for, Failure::setups($input)),
-            new PlayerSettings($stage, limits: $limits, breath: PlayerSettings::breath($breath)),
+            new PlayerSettings(
+                $stage,
+                reminders: $rows->reminders,
+                limits: $limits,
+                breath: PlayerSettings::breath($breath),
+            ),
             new OwnFingerings($pins, $tendencies),
         );
 
-        $said = $input->getOption('rows');
-        $rows = \is_string($said) ? Rows::parse($said) : Rows::all();
         $option = static fn (string $name): string => \is_string($input->getOption(
             $name,
         )) ? trim($input->getOption($name)) : '';

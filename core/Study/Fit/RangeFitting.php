@@ -88,18 +88,7 @@ final readonly class RangeFitting
         for ($octaves = $most; $octaves >= 1; --$octaves) {
             $line = $this->chosen(new WholeLine(), $octaves, $this->ranges());
             if (null !== $line) {
-                $fewer = $recipe->course->extent->octaves > $octaves
-                    ? [\sprintf(
-                        '%s of %s do not fit %s (%s); %s played.',
-                        ucfirst($recipe->course->extent->said),
-                        $this->ground->key->tonic->sign(),
-                        $player->name,
-                        $player->limit()->spoken(),
-                        1 === $octaves ? '1 octave is' : $octaves.' octaves are',
-                    )]
-                    : [];
-
-                return Placement::of($line, RangePolicy::WholeOctaves, $fewer);
+                return Placement::of($line, RangePolicy::WholeOctaves, $this->fewer($octaves));
             }
         }
         if (RangePolicy::WholeOctaves === $recipe->range->policy) {
@@ -111,7 +100,7 @@ final readonly class RangeFitting
                 return Placement::of(
                     $line,
                     RangePolicy::Fold,
-                    [\sprintf(
+                    [...$this->fewer(1), \sprintf(
                         '%s does not fit %s in one piece (%s), so it is folded.',
                         $this->ground->key->tonic->sign(),
                         $player->name,
@@ -120,11 +109,30 @@ final readonly class RangeFitting
                 );
             }
         }
-
-        return ($recipe->pattern->isStraight() ? null : $this->shaped(new Drop(), 1, [$player->limit()]))
+        $placement = ($recipe->pattern->isStraight() ? null : $this->shaped(new Drop(), 1, [$player->limit()]))
             ?? $this->beyond(new WholeLine(), 1)
             ?? ($recipe->pattern->isStraight() ? null : $this->beyond(new Drop(), 1))
             ?? throw $this->ground->nothingFits();
+
+        return $placement->with($placement->tones, $this->fewer(1));
+    }
+
+    /** @return list<string> what is said where fewer octaves are played than were asked for */
+    private function fewer(int $octaves): array
+    {
+        $extent = $this->ground->recipe->course->extent;
+        $player = $this->ground->player;
+
+        return $extent->octaves > $octaves
+            ? [\sprintf(
+                '%s of %s do not fit %s (%s); %s played.',
+                ucfirst($extent->said),
+                $this->ground->key->tonic->sign(),
+                $player->name,
+                $player->limit()->spoken(),
+                1 === $octaves ? '1 octave is' : $octaves.' octaves are',
+            )]
+            : [];
     }
 
     /** @throws StudyError */

@@ -414,7 +414,7 @@ final class PatternWalk
     {
         $size = $this->material->size();
 
-        return $degree->step($size, $fromTop)
+        return $degree->step($size, $fromTop, $this->pattern->isTyped())
             ?? throw StudyError::noSuchDegree($degree->text(), $this->material->name, $size);
     }
 

@@ -1,0 +1,113 @@
+<?php
+
+declare(strict_types=1);
+
+namespace SwiftReed\Tests;
+
+use PHPUnit\Framework\TestCase;
+use SwiftReed\Player\PlayerSettings;
+use SwiftReed\Player\Stage;
+use SwiftReed\Score\Heading;
+use SwiftReed\Study\StudyError;
+use SwiftReed\Study\StudyNote;
+
+/**
+ * What is asked for is played, or it is said what is played instead.
+ */
+final class AskedAndPlayedTest extends TestCase
+{
+    /** Over keys, instruments and stages: the heading says as many octaves as there are, and a cut is told. */
+    public function testFewerOctavesAreSaidInTheHeadingAndTold(): void
+    {
+        $cut = 0;
+        foreach (['alto-sax', 'flute', 'trumpet-bb', 'clarinet-bb', 'bassoon', 'tuba-bbb'] as $id) {
+            foreach ([Stage::First, Stage::Developing, Stage::Full] as $stage) {
+                foreach (['C', 'Eb', 'F#', 'A'] as $tonic) {
+                    foreach (['major', 'chromatic', 'arpeggio', 'major pentatonic'] as $what) {
+                        try {
+                            $part = Support::parts()->read(
+                                "own $tonic $what, 2 octaves",
+                                Support::instruments()->instrument($id),
+                                new PlayerSettings($stage),
+                            );
+                        } catch (StudyError) {
+                            continue;
+                        }
+                        $midi = array_map(static fn (StudyNote $note): int => $note->pitch()->midi(), $part->study->notes);
+                        $octaves = intdiv(max($midi) - min($midi), 12);
+                        $isFolded = [] !== $part->study->moves;
+                        if ($isFolded) {
+                            continue;
+                        }
+                        $title = Heading::of($part);
+                        self::assertStringContainsString(
+                            1 === $octaves ? '1 octave' : $octaves.' octaves',
+                            $title,
+                            "own $tonic $what for $id",
+                        );
+                        $cut += $octaves < 2 ? 1 : 0;
+                        self::assertSame(
+                            $octaves < 2,
+                            1 === preg_match('/do not fit/', implode(' ', $part->study->warnings)),
+                            "own $tonic $what for $id, {$stage->value}",
+                        );
+                    }
+                }
+            }
+        }
+        self::assertGreaterThan(40, $cut);
+    }
+
+    public function testAPatternThatLeavesThePlaceAskedForSaysSo(): void
+    {
+        $told = static fn (string $line, string $id): string => implode(' ', Support::part($line, $id)->study->warnings);
+        self::assertStringContainsString('it ends on G3', $told('own G major, sixths, from G4', 'horn-f'));
+        self::assertSame('', $told('own C major, sixths, from C5', 'clarinet-bb'));
+        self::assertSame('', $told('own C major, from C5', 'clarinet-bb'));
+    }
+
+    /** A degree with a comma is that degree an octave lower. Source: the handbook, chapter 3, "Articulation". */
+    public function testACommaIsAnOctaveInEveryScale(): void
+    {
+        foreach ([
+            'major' => [5, 12], 'major pentatonic' => [5, 12], 'minor pentatonic' => [4, 12], 'natural minor' => [3, 12],
+            'blues' => [6, 12], 'harmonic minor' => [2, 12],
+        ] as $scale => [$degree, $halfSteps]) {
+            $notes = Support::study("own C $scale, cell 1 $degree $degree, 1, 1 octave, up", 'clarinet-bb')->notes;
+            self::assertSame(
+                $halfSteps,
+                $notes[1]->pitch()->midi() - $notes[2]->pitch()->midi(),
+                "$scale, degree $degree",
+            );
+        }
+        // 7, is the note below the root in every scale.
+        foreach (['major' => 1, 'major pentatonic' => 3, 'blues' => 2, 'whole tone' => 2] as $scale => $below) {
+            $notes = Support::study("own C $scale, cell 1 7, 1, up", 'clarinet-bb')->notes;
+            self::assertSame($below, $notes[0]->pitch()->midi() - $notes[1]->pitch()->midi(), $scale);
+        }
+        // The library's patterns go as many steps down as ever.
+        $thirds = Support::study('own C major pentatonic, fourths', 'clarinet-bb')->notes;
+        self::assertCount(\count(Support::study('own C major pentatonic, fourths', 'flute')->notes), $thirds);
+    }
+
+    public function testACellGoesOnAfterACommaWithItsOwnWords(): void
+    {
+        $parser = Support::parts()->parser;
+        foreach ([
+            'cell 1 3 5 8, on 1, up only' => 'cell 1 3 5 8 on 1 up only',
+            'cell 1 3 5, on 1 4 5' => 'cell 1 3 5 on 1 4 5',
+            'cell 1 2 3, by thirds, eighths' => 'cell 1 2 3 by thirds, eighths',
+            'cell 1 3 / 1 6,, eighths' => 'cell 1 3 / 1 6,, eighths',
+        ] as $said => $means) {
+            self::assertSame('own C, '.$means, $parser->parse('own C, '.$said)->text());
+            self::assertSame('own C, '.$means, $parser->parse('own C, '.$means)->text());
+        }
+    }
+
+    public function testSixteenthsBesideALongOneSayTheSame(): void
+    {
+        $parser = Support::parts()->parser;
+        self::assertSame('own C, long on 1', $parser->parse('own C, sixteenths, long on 1')->text());
+        self::assertSame('own C, one long in the bar', $parser->parse('own C, one long in the bar, sixteenths')->text());
+    }
+}
