@@ -475,7 +475,7 @@ final class LineFinder
                                 return [
                                     'own '.$tonic->text().' '.$material->name,
                                     '1 octave' === $extent || $material->isShort ? '' : $extent,
-                                    'from '.$root->text(),
+                                    'from '.self::begin($material, $root, $top, $direction)->text(),
                                     $usual === $direction ? '' : $direction->value,
                                     $pattern->isStraight() ? '' : $pattern->text,
                                     $sequel,
@@ -489,6 +489,12 @@ final class LineFinder
         }
 
         return null;
+    }
+
+    /** The note from which a line is asked for: its tonic, or its top where it only goes down. */
+    private static function begin(Material $material, Pitch $root, int $top, Direction $direction): Pitch
+    {
+        return Direction::Down === $direction ? $material->ascending($root)->note($top)->pitch : $root;
     }
 
     /** @return list<Tone> */

@@ -150,6 +150,9 @@ final readonly class KeyWalk
         ) {
             [$from, $to] = [$to, $from];
         }
+        if (!$isSegment && 'down' === $line->phrase(ClauseKind::Direction, '')) {
+            $from = $to; // what only goes down begins at its top
+        }
         $text = $isSegment ? 'from '.$from.' to '.$to : 'from '.$from;
 
         return $line->with(

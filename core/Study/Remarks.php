@@ -117,7 +117,7 @@ final class Remarks
         return match (true) {
             null === $asked => [],
             $asked->isHigherThan($first) => [\sprintf('Asked for from %s; it begins on %s.', $asked->sign(), $first->sign())],
-            $asked->isHigherThan($last) => [\sprintf('Asked for from %s; it ends on %s.', $asked->sign(), $last->sign())],
+            $asked->isHigherThan($last) && Direction::Down !== $recipe->course->direction => [\sprintf('Asked for from %s; it ends on %s.', $asked->sign(), $last->sign())],
             default => [],
         };
     }

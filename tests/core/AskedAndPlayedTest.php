@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace SwiftReed\Tests;
 
 use PHPUnit\Framework\TestCase;
+use SwiftReed\Packet\SheetBuilder;
 use SwiftReed\Player\PlayerSettings;
 use SwiftReed\Player\Stage;
 use SwiftReed\Score\Heading;
@@ -64,6 +65,49 @@ final class AskedAndPlayedTest extends TestCase
         self::assertStringContainsString('it ends on G3', $told('own G major, sixths, from G4', 'horn-f'));
         self::assertSame('', $told('own C major, sixths, from C5', 'clarinet-bb'));
         self::assertSame('', $told('own C major, from C5', 'clarinet-bb'));
+    }
+
+    /** "from PITCH, down" begins on that pitch, whatever scale, extent, pattern and instrument. */
+    public function testALineThatOnlyGoesDownBeginsOnTheNoteThatIsNamed(): void
+    {
+        $played = 0;
+        foreach (['trumpet-bb' => ['C5', 'D5', 'G4', 'A4'], 'flute' => ['C6', 'D5', 'G5', 'A5'], 'bassoon' => ['C4', 'D3', 'G3', 'A3']] as $id => $pitches) {
+            foreach ($pitches as $pitch) {
+                foreach (['major', 'natural minor', 'chromatic', 'arpeggio', 'major pentatonic'] as $what) {
+                    foreach (['', ', 5 notes', ', 2 octaves', ', thirds', ', keys by fourths'] as $more) {
+                        $line = 'own '.$pitch[0]." $what$more, from $pitch, down";
+                        try {
+                            $part = Support::parts()->read(
+                                strtr($line, [', keys by fourths' => '']),
+                                Support::instruments()->instrument($id),
+                            );
+                        } catch (StudyError) {
+                            continue;
+                        }
+                        ++$played;
+                        $notes = $part->study->notes;
+                        self::assertSame($pitch, $notes[0]->pitch()->text(), "$line for $id");
+                        // A pattern that reaches too low drops and comes back an octave higher.
+                        self::assertTrue(
+                            [] !== $part->study->moves
+                            || $notes[0]->pitch()->isHigherThan($notes[\count($notes) - 1]->pitch()),
+                            "$line for $id",
+                        );
+                    }
+                }
+            }
+        }
+        self::assertGreaterThan(120, $played);
+        $sheet = (new SheetBuilder(Support::parts()))->read(
+            ['own C major, from C5, down, keys by fourths'],
+            Support::instruments()->instrument('trumpet-bb'),
+        );
+        foreach ($sheet->parts as $part) {
+            self::assertSame(
+                'from '.$part->study->notes[0]->pitch()->text(),
+                $part->study->recipe->line->clauses['place']->text ?? 'from '.$part->study->notes[0]->pitch()->text(),
+            );
+        }
     }
 
     /** A degree with a comma is that degree an octave lower. Source: the handbook, chapter 3, "Articulation". */

@@ -6,6 +6,7 @@ namespace SwiftReed\Study\Fit;
 
 use SwiftReed\Pitch\Pitch;
 use SwiftReed\Player\Stage;
+use SwiftReed\Study\Direction;
 use SwiftReed\Study\Place;
 use SwiftReed\Study\StudyError;
 
@@ -65,6 +66,9 @@ final readonly class NamedPlace
         [$tonic, $step] = $this->stepOf($from);
         $extent = $this->ground->recipe->course->extent;
         $octaves = $extent->octaves ?? 1;
+        if (Direction::Down === $this->ground->recipe->course->direction) {
+            return $this->downFrom($from, $tonic, $step);
+        }
         if ($extent->isAsManyAsFit()) {
             while ($this->ground->recipe->material->ascending($tonic)
                 ->note($step + $extent->topStep($octaves + 1))->pitch
@@ -78,6 +82,33 @@ final readonly class NamedPlace
 
         return $this->shaped(
             Line::of($this->ground->walk->tones($tonic, $step, $top), $tonic, $step, $top),
+            $octaves,
+            $from,
+        );
+    }
+
+    /**
+     * A line that only goes down begins on the note that is named.
+     *
+     * @throws StudyError
+     */
+    private function downFrom(Pitch $from, Pitch $tonic, int $top): Placement
+    {
+        $extent = $this->ground->recipe->course->extent;
+        $octaves = $extent->octaves ?? 1;
+        $lowest = $this->ground->player->limit()->lowest->midi();
+        while ($extent->isAsManyAsFit() && $from->midi() - 12 * ($octaves + 1) >= $lowest) {
+            ++$octaves;
+        }
+        $bottom = $top - $extent->topStep($octaves);
+        while ($bottom < 0) {
+            $tonic = $tonic->octaves(-1);
+            $bottom += $this->ground->recipe->material->size();
+            $top += $this->ground->recipe->material->size();
+        }
+
+        return $this->shaped(
+            Line::of($this->ground->walk->tones($tonic, $bottom, $top), $tonic, $bottom, $top),
             $octaves,
             $from,
         );
