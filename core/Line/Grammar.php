@@ -141,7 +141,12 @@ final class Grammar
         $this->add(ClauseKind::Keys, [
             ['by fourths', 'keys by fourths'], ['by fifths', 'keys by fifths'],
             ['chromatic up', 'keys chromatic up'], ['chromatic down', 'keys chromatic down'],
+            ['by modes on one tonic', 'keys by modes on one tonic'],
             ['by modes', 'keys by modes'], ['by degrees', 'keys by degrees'], ['with minors', 'keys with minors'],
+            ['by fourths in turn', 'keys by fourths up and down in turn'],
+            ['by fifths in turn', 'keys by fifths up and down in turn'],
+            ['chromatic up in turn', 'keys chromatic up up and down in turn'],
+            ['chromatic down in turn', 'keys chromatic down up and down in turn'],
             ['listed', 'keys {keys}'],
         ]);
         $this->add(

@@ -16,6 +16,9 @@ use SwiftReed\Scale\TriadPair;
  */
 final readonly class KeyOrder
 {
+    /** Up in one key and down in the next. */
+    private const IN_TURN = ' in turn';
+
     public function __construct(private ScaleLibrary $scales)
     {
     }
@@ -45,29 +48,42 @@ final readonly class KeyOrder
         $tonic = $line->tonic();
         $name = $key->word('material');
         $material = $this->named($name);
-        $keys = match ($order->says) {
+        $isInTurn = str_ends_with($order->says, self::IN_TURN);
+        $says = $isInTurn ? substr($order->says, 0, -\strlen(self::IN_TURN)) : $order->says;
+        if ($isInTurn && $line->says(ClauseKind::Direction)) {
+            throw StudyLineError::turnsAlready($line->clause(ClauseKind::Direction), $order->text);
+        }
+        $keys = match ($says) {
             'by fourths' => $this->round($tonic, $name, $material, -1),
             'by fifths' => $this->round($tonic, $name, $material, 1),
             'chromatic up' => $this->round($tonic, $name, $material, 7),
             'chromatic down' => $this->round($tonic, $name, $material, -7),
             'by modes' => $this->modes($order, $tonic, $name),
+            'by modes on one tonic' => array_map(
+                static fn (array $one): array => [$tonic, $one[1]],
+                $this->modes($order, $tonic, $name),
+            ),
             'by degrees' => $this->degrees($tonic, $name, $material),
             'with minors' => $this->withMinors($order, $tonic, $name),
             default => $this->listed($order->word('keys'), $tonic, $name),
         };
-        $isChromatic = \in_array($order->says, ['chromatic up', 'chromatic down'], true);
+        $isChromatic = \in_array($says, ['chromatic up', 'chromatic down'], true);
         $steps = [];
         $before = null;
         foreach ($keys as [$on, $what]) {
             $on = abs($on->alter) > 1 ? $on->at(4)->plainName()->name() : $on; // no key stands on a double sharp or flat
             $up = null === $before ? 0 : ($on->pitchClass() - $before->pitchClass() + 12) % 12;
             $halfSteps = match (true) {
-                0 === $up, $isChromatic && 'chromatic up' === $order->says => $up,
-                'chromatic down' === $order->says => $up - 12,
-                \in_array($order->says, ['listed', 'with minors'], true) && $up > 6 => $up - 12,
+                0 === $up, $isChromatic && 'chromatic up' === $says => $up,
+                'chromatic down' === $says => $up - 12,
+                \in_array($says, ['listed', 'with minors'], true) && $up > 6 => $up - 12,
                 default => $up,
             };
             $one = $line->without(ClauseKind::Keys, ClauseKind::MinorExtent)->with(Clause::key($key->says, $on, $what));
+            if ($isInTurn) {
+                $way = 0 === \count($steps) % 2 ? 'up' : 'down';
+                $one = $one->with(new Clause(ClauseKind::Direction, $way, [], $way, 1));
+            }
             $steps[] = new KeyStep(
                 $what === $name || !$line->says(ClauseKind::MinorExtent)
                     ? $one
@@ -114,7 +130,14 @@ final readonly class KeyOrder
         $mode = $material->modeFifths ?? 0;
         $keys = [];
         for ($k = 0; $k < 12; ++$k) {
-            $on = 0 === $k ? $tonic : self::plainest($tonic->fifths() + $k * $fifths, $mode);
+            $on = match (true) {
+                0 === $k => $tonic,
+                // Rising by half steps, chromatic scales stand on sharps; falling, on flats, as their notes do.
+                true === $material?->hasEveryHalfStep() && abs($fifths) > 1 => NoteName::fromFifths(
+                    ($tonic->fifths() + $k * $fifths + 144 + ($fifths > 0 ? 1 : 6)) % 12 - ($fifths > 0 ? 1 : 6),
+                ),
+                default => self::plainest($tonic->fifths() + $k * $fifths, $mode),
+            };
             $keys[] = [$on, $this->onTonic($name, $tonic, $on)];
         }
 

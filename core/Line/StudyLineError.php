@@ -128,6 +128,15 @@ final class StudyLineError extends \InvalidArgumentException implements Mistake
         );
     }
 
+    public static function turnsAlready(Clause $direction, string $order): self
+    {
+        return self::wrong($direction->column, $direction->text, \sprintf(
+            '"%s" says the direction of each key already; leave "%s" out, for example "concert C major, keys by fourths up and down in turn".',
+            $order,
+            $direction->text,
+        ));
+    }
+
     public static function noModes(Clause $keys, string $material): self
     {
         return self::wrong(

@@ -57,7 +57,7 @@ final class Panels
         'range' => ['whole octaves', 'fold', 'same root and drop', 'turn round', 'leave out'],
         'keys' => [
             'keys by fourths', 'keys by fifths', 'keys chromatic up', 'keys chromatic down', 'keys with minors',
-            'keys by modes', 'keys by degrees',
+            'keys by modes', 'keys by modes on one tonic', 'keys by degrees', 'keys by fourths up and down in turn',
         ],
         'lengths-of-tube' => ['down the valves', 'down the positions'],
         'time' => [

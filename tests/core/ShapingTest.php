@@ -442,6 +442,10 @@ final class ShapingTest extends TestCase
         yield 'down' => ['concert C major, keys chromatic down', 'C B Bb A Ab G Gb F E Eb D Db'];
         yield 'from another key' => ['concert Bb blues, keys by fourths', 'Bb Eb G# C# F# B E A D G C F'];
         yield 'modes' => ['concert F major, keys by modes', 'F G A Bb C D E'];
+        yield 'modes on one tonic' => ['concert F major, keys by modes on one tonic', 'F F F F F F F'];
+        yield 'rising chromatics' => ['concert C chromatic, up, keys chromatic up', 'C C# D D# E F F# G G# A A# B'];
+        yield 'falling chromatics' => ['concert C chromatic, down, keys chromatic down', 'C B Bb A Ab G Gb F E Eb D Db'];
+        yield 'in turn' => ['concert C major, keys by fourths up and down in turn', 'C F Bb Eb Ab Db Gb B E A D G'];
         yield 'degrees' => ['concert F major, keys by degrees', 'F G A Bb C D E'];
         yield 'listed' => ['concert F major, keys C G D Am', 'C G D A'];
         yield 'triad pairs' => ['concert C triad pair D, keys by fourths', 'C F Bb Eb Ab Db Gb B E A D G'];
