@@ -23,6 +23,7 @@ final readonly class GivenLine
      * @param Interval|null $writtenAboveSounding how the file transposes; null where its notes are written for whoever reads them
      * @param int                               $pickUp  ticks before the first bar line
      * @param array{unit: string, bpm: int}|null $tempo  as a clause says it: "quarter", "dotted quarter"
+     * @param string|null $loudness "mf", where it stands at the beginning
      */
     public function __construct(
         public array $notes,
@@ -31,6 +32,7 @@ final readonly class GivenLine
         public ?Interval $writtenAboveSounding = null,
         public int $pickUp = 0,
         public ?array $tempo = null,
+        public ?string $loudness = null,
     ) {
     }
 
@@ -65,6 +67,14 @@ final readonly class GivenLine
     /** @param non-empty-list<GivenNote> $notes */
     public function with(array $notes): self
     {
-        return new self($notes, $this->time, $this->remarks, $this->writtenAboveSounding, $this->pickUp, $this->tempo);
+        return new self(
+            $notes,
+            $this->time,
+            $this->remarks,
+            $this->writtenAboveSounding,
+            $this->pickUp,
+            $this->tempo,
+            $this->loudness,
+        );
     }
 }

@@ -17,6 +17,7 @@ final readonly class GivenNote
      * @param int  $rests    ticks of silence before it
      * @param bool $slurredInto whether it is slurred from the note before
      * @param bool $isSoft   whether it is marked as legato-tongued
+     * @param list<string> $marks as MusicXML calls them: "staccato", "accent", "strong-accent", "fermata"
      */
     public function __construct(
         public Pitch $pitch,
@@ -24,17 +25,18 @@ final readonly class GivenNote
         public int $rests,
         public bool $slurredInto = false,
         public bool $isSoft = false,
+        public array $marks = [],
     ) {
     }
 
     public function longer(int $ticks): self
     {
-        return new self($this->pitch, $this->ticks + $ticks, $this->rests, $this->slurredInto, $this->isSoft);
+        return new self($this->pitch, $this->ticks + $ticks, $this->rests, $this->slurredInto, $this->isSoft, $this->marks);
     }
 
     public function after(int $rests): self
     {
-        return new self($this->pitch, $this->ticks, $rests, $this->slurredInto, $this->isSoft);
+        return new self($this->pitch, $this->ticks, $rests, $this->slurredInto, $this->isSoft, $this->marks);
     }
 
     public function transpose(Interval $interval): self
@@ -47,11 +49,19 @@ final readonly class GivenNote
             $this->rests,
             $this->slurredInto,
             $this->isSoft,
+            $this->marks,
         );
     }
 
     public function octaves(int $octaves): self
     {
-        return new self($this->pitch->octaves($octaves), $this->ticks, $this->rests, $this->slurredInto, $this->isSoft);
+        return new self(
+            $this->pitch->octaves($octaves),
+            $this->ticks,
+            $this->rests,
+            $this->slurredInto,
+            $this->isSoft,
+            $this->marks,
+        );
     }
 }

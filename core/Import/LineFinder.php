@@ -29,6 +29,7 @@ use SwiftReed\Study\StudyNote;
 use SwiftReed\Study\Tone;
 use SwiftReed\Study\Tonguing\Articulation;
 use SwiftReed\Study\Tonguing\Attack;
+use SwiftReed\Study\Tonguing\Mark;
 use SwiftReed\Study\Walk\Walk;
 use SwiftReed\Time\Length;
 use SwiftReed\Time\TimeSignature;
@@ -53,7 +54,11 @@ final class LineFinder
         'whole notes' => Length::WHOLE, 'half notes' => Length::HALF, 'quarters' => Length::QUARTER,
         'eighths' => Length::EIGHTH, 'triplets' => Length::TRIPLET_EIGHTH, 'sixteenths' => Length::SIXTEENTH,
     ];
-    /** What patterns with notes from outside the scale are tried with. */
+    /** Marks that are tried where a file has some. */
+    private const MARKS = [
+        'staccato', 'tenuto', 'accented', 'marcato', 'accents on 1', 'accents on 2', 'accents on 3', 'accents on 4',
+        'accents on 2 and 4', 'accents on 1 and 3', 'accents on 2 and 3', 'accents on 1 and 4',
+    ];
 
     /** @var array<string, CellShape> */
     private array $shapes = [];
@@ -86,6 +91,7 @@ final class LineFinder
             ),
             ...ChromaticRuns::said($given->notes),
         ];
+        $given = self::held($given);
         $rounds = self::rounds($given);
         $once = null === $rounds || [] === $rounds[0] ? $given : $given->with($rounds[0]);
         $clauses = $this->known($once);
@@ -100,6 +106,9 @@ final class LineFinder
         array_push($clauses, ...self::timing($given));
         [$tongued, $says] = $this->tonguing($clauses, $given, $instrument);
         $clauses[] = $tongued;
+        [$marked, $unmarked] = $this->marks($clauses, $given, $instrument);
+        array_push($clauses, ...$marked);
+        array_push($says, ...$unmarked);
 
         $band = $this->forTheBand($this->canonical($clauses), $instrument);
 
@@ -109,6 +118,78 @@ final class LineFinder
             $isKnown,
             [...$remarks, ...$says, ...$this->lengths($clauses, $given, $instrument)],
         );
+    }
+
+    /** Where every note is held, the first one too, that is a mark; where all but the first, they are tongued softly. */
+    private static function held(GivenLine $given): GivenLine
+    {
+        foreach ($given->notes as $note) {
+            if (!$note->isSoft) {
+                return $given;
+            }
+        }
+
+        return $given->with(array_map(
+            static fn (GivenNote $note): GivenNote => new GivenNote(
+                $note->pitch,
+                $note->ticks,
+                $note->rests,
+                $note->slurredInto,
+                false,
+                [...$note->marks, 'tenuto'],
+            ),
+            $given->notes,
+        ));
+    }
+
+    /**
+     * The clauses whose marks are those of the notes; how loud it begins.
+     *
+     * @param list<string> $clauses of the line so far
+     *
+     * @return array{list<string>, list<string>} the clauses, and what is to be said where none is like them
+     */
+    private function marks(array $clauses, GivenLine $given, Instrument $instrument): array
+    {
+        $found = [$given->loudness ?? ''];
+        $says = [];
+        $last = \count($given->notes) - 1;
+        $held = array_keys(array_filter(
+            $given->notes,
+            static fn (GivenNote $note): bool => \in_array('fermata', $note->marks, true),
+        ));
+        $found[] = [$last] === $held ? 'fermata last' : '';
+        if ([] !== $held && [$last] !== $held) {
+            $says[] = 'Fermatas within the line were not taken over.';
+        }
+        $marks = array_map(
+            static fn (GivenNote $note): array => array_values(array_diff($note->marks, ['fermata'])),
+            $given->notes,
+        );
+        if ([] === array_filter($marks)) {
+            return [$found, $says];
+        }
+        foreach (self::MARKS as $clause) {
+            try {
+                $line = $this->parser->parse($this->canonical([...$clauses, $clause]));
+                $recipe = Recipe::of($line, $this->scales, $this->patterns);
+                $notes = (new StudyBuilder($this->scales))->build($recipe, $instrument->player())->notes;
+            } catch (StudyError) {
+                continue;
+            }
+            $made = array_map(
+                static fn (StudyNote $note): array => array_map(
+                    static fn (Mark $mark): string => $mark->musicXml(),
+                    $note->expression->marks,
+                ),
+                $notes,
+            );
+            if ($made === $marks) {
+                return [[...$found, $clause], $says];
+            }
+        }
+
+        return [$found, [...$says, 'The marks at the notes are none of the study line\'s, and were not taken over.']];
     }
 
     /**

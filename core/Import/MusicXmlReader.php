@@ -8,6 +8,7 @@ use SwiftReed\Pitch\Interval;
 use SwiftReed\Pitch\Letter;
 use SwiftReed\Pitch\Pitch;
 use SwiftReed\Score\Format\MusicXmlScore;
+use SwiftReed\Study\Tonguing\Loudness;
 use SwiftReed\Time\Length;
 use SwiftReed\Time\TimeSignature;
 
@@ -30,12 +31,14 @@ final class MusicXmlReader
     private const ENTITY = '/<!ENTITY/i';
     /** What may stand in a file and is not taken over, by element. */
     private const LEFT_OUT = [
-        'dynamics' => 'dynamics', 'wedge' => 'dynamics', 'lyric' => 'words under the notes', 'ornaments' => 'ornaments',
-        'trill-mark' => 'ornaments', 'fermata' => 'fermatas', 'tremolo' => 'tremolos', 'harmony' => 'chord symbols',
-        'fingering' => 'fingerings', 'staccato' => 'staccato and accents', 'accent' => 'staccato and accents',
+        'wedge' => 'hairpins', 'lyric' => 'words under the notes', 'ornaments' => 'ornaments',
+        'trill-mark' => 'ornaments', 'tremolo' => 'tremolos', 'harmony' => 'chord symbols',
+        'fingering' => 'fingerings', 'staccatissimo' => 'staccatissimo',
         'segno' => 'jumps (segno, coda, da capo)', 'coda' => 'jumps (segno, coda, da capo)',
         'breath-mark' => 'breath marks', 'glissando' => 'glissandos',
     ];
+    /** Marks at a note that the line may say. */
+    private const MARKS = ['staccato', 'accent', 'strong-accent', 'fermata'];
     private const UNITS = ['whole' => 'whole', 'half' => 'half', 'quarter' => 'quarter', 'eighth' => 'eighth'];
 
     /** @var array<string, string> part ids and their names */
@@ -56,6 +59,8 @@ final class MusicXmlReader
     private array $measures = [];
     private int $divisions = 1;
     private int $openSlurs = 0;
+    private ?string $loudness = null;
+    private bool $hasNotes = false;
 
     private function __construct(private readonly int $chosen)
     {
@@ -254,6 +259,14 @@ final class MusicXmlReader
                     $this->leftOut['jumps (segno, coda, da capo)'] = true;
                 }
                 break;
+            case 'dynamics':
+                $level = array_intersect(Loudness::levels(), array_keys($this->fields($reader)));
+                if ([] === $level || $this->hasNotes || null !== $this->loudness) {
+                    $this->leftOut['changes of loudness'] = true;
+                } else {
+                    $this->loudness = reset($level);
+                }
+                break;
             case 'forward':
                 $fields = $this->fields($reader);
                 if (($fields['voice'] ?? $voice) === $voice) {
@@ -297,13 +310,21 @@ final class MusicXmlReader
 
             return;
         }
+        $this->hasNotes = true;
         $joins = $this->openSlurs > 0;
         $this->openSlurs = max(
             0,
             $this->openSlurs + (int) ($fields['slur-start'] ?? '0') - (int) ($fields['slur-stop'] ?? '0'),
         );
         $measure->note(
-            new GivenNote(self::pitch($fields), max(1, $ticks), 0, $joins, isset($fields['tenuto'])),
+            new GivenNote(
+                self::pitch($fields),
+                max(1, $ticks),
+                0,
+                $joins,
+                isset($fields['tenuto']),
+                array_values(array_intersect(self::MARKS, array_keys($fields))),
+            ),
             isset($fields['tie-stop']),
         );
     }
@@ -357,6 +378,7 @@ final class MusicXmlReader
                 $this->transpose ?? Interval::unison(),
                 $first->isPickUp ? $first->ticks() : 0,
                 $this->tempo,
+                $this->loudness,
             ),
             $parts,
             $this->chosen,

@@ -425,6 +425,17 @@ final class StudyError extends \DomainException implements Mistake
         );
     }
 
+    public static function noSuchAccent(string $said): self
+    {
+        return new self(
+            \sprintf(
+                '"%s" was read, and no note of this rhythm stands there; expected a note of its beats or cells, or beats of its bar',
+                $said,
+            ),
+            [new Clause(ClauseKind::Marks, 'accents', ['numbers' => '1'], 'accents on 1', 1), ClauseKind::Marks],
+        );
+    }
+
     public static function louderEachTime(): self
     {
         return new self(

@@ -82,6 +82,24 @@ final class ExchangeTest extends TestCase
         self::assertStringNotContainsString('rhythm', implode(' ', $found->remarks));
     }
 
+    public function testMarksAndLoudnessComeBack(): void
+    {
+        foreach ([
+            'own C major, eighths, staccato', 'own C major, tenuto', 'own C major, eighths, accents on 2 and 4, ff',
+            'own F major, five-and-back, eighths, accents on 1, fermata last', 'own C major, slurred, p',
+            'own G major, triplets, marcato', 'own D major, dotted, accented, mf', 'own C major, legato',
+        ] as $line) {
+            $part = Support::part($line, 'flute');
+            $bytes = preg_replace('/<miscellaneous>.*?<\/miscellaneous>/s', '', MusicXmlWriter::write($part)) ?? '';
+            $found = self::found($bytes);
+            $shape = static fn (Study $study): array => array_map(
+                static fn (StudyNote $note): array => [$note->expression, $note->attack, $note->length],
+                $study->notes,
+            );
+            self::assertEquals($shape($part->study), $shape(Support::study($found->line, 'flute')), $found->line);
+        }
+    }
+
     public function testARhythmThatTheLineCannotSayIsNamed(): void
     {
         $notes = '';
@@ -394,7 +412,7 @@ final class ExchangeTest extends TestCase
             ),
             'flute',
             $five,
-            'Not taken over: dynamics, grace and cue notes',
+            'Not taken over: grace and cue notes',
         ];
         yield 'chords of two notes' => [
             self::score(self::note(

@@ -53,7 +53,11 @@ final readonly class Expressions
     {
         $all = array_fill(0, \count($tones), Expression::plain());
         if ($this->line->says(ClauseKind::Marks)) {
-            foreach ($this->marks($tones, $laid, $bars, $lead) as $i => $marks) {
+            $found = $this->marks($tones, $laid, $bars, $lead);
+            if ([] === $found) {
+                throw StudyError::noSuchAccent($this->line->clause(ClauseKind::Marks)->text);
+            }
+            foreach ($found as $i => $marks) {
                 $all[$i] = $all[$i]->marked($marks);
             }
         }
