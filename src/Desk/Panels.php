@@ -79,6 +79,7 @@ final class Panels
         'ending' => ['concert C major, 1 octave, ', 8, 10],
         'rhythm' => ['concert C major, ', 0, 9],
         'articulation' => ['concert C major, eighths, ', 0, 8],
+        'marks' => ['concert C major, eighths, ', 0, 8],
         'material' => ['concert C ', 0, 9],
     ];
     private const PICTURED_FOR = 'flute';
