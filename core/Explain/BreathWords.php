@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace SwiftReed\Explain;
 
+use SwiftReed\Study\Phrasing\BreathPlace;
+use SwiftReed\Study\Phrasing\Places;
 use SwiftReed\Study\Study;
 
 /**
@@ -11,11 +13,6 @@ use SwiftReed\Study\Study;
  */
 final class BreathWords
 {
-    /** Beats from which a note is long enough to give up part of its time. */
-    private const LONG_BEATS = 2;
-    /** Half steps from which a leap up asks for air: a sixth. */
-    private const SIXTH = 8;
-
     /** Nothing where note i is not followed by a breath. */
     public static function after(Study $study, int $i): string
     {
@@ -24,18 +21,18 @@ final class BreathWords
         if (!$note->breathAfter || null === $next) {
             return '';
         }
-        [$tone, $following] = [$note->tone, $next->tone];
-        $where = match (true) {
-            $tone->isSeam => 'where the pair starts again',
-            $following->inSequel && !$tone->inSequel => 'before the arpeggio',
-            $following->octaves > $tone->octaves => 'before the leap up an octave',
-            $tone->isTurn && $i > 0 => 'where the line turns',
-            null !== $tone->cell && $tone->cell !== $following->cell => 'between the groups',
-            $next->pitch()->midi() - $note->pitch()->midi() >= self::SIXTH => 'before the leap up',
-            $next->bar !== $note->bar => 'at the bar line',
+        $where = match ($note->breath) {
+            BreathPlace::Seam => 'where the pair starts again',
+            BreathPlace::Part => 'before the arpeggio',
+            BreathPlace::Fold => 'before the leap up an octave',
+            BreathPlace::Turn => 'where the line turns',
+            BreathPlace::Cell, BreathPlace::Division => 'between the groups',
+            BreathPlace::Leap => 'before the leap up',
+            BreathPlace::BarLine => 'at the bar line',
+            BreathPlace::Together => 'with the others',
             default => '',
         };
-        $isLong = $note->length >= self::LONG_BEATS * $study->time()->beatTicks();
+        $isLong = Places::isLong($note->length, $study->time());
 
         return 'Breathe here'.('' === $where ? '' : ', '.$where).($isLong ? '; take it out of the long note.' : '.');
     }

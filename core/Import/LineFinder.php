@@ -18,6 +18,7 @@ use SwiftReed\Scale\Material;
 use SwiftReed\Scale\MaterialKind;
 use SwiftReed\Scale\ScaleLibrary;
 use SwiftReed\Study\Direction;
+use SwiftReed\Study\Phrasing\BreathPlace;
 use SwiftReed\Study\Recipe;
 use SwiftReed\Study\Rhythm\Laid;
 use SwiftReed\Study\Rhythm\Rhythm;
@@ -364,8 +365,8 @@ final class LineFinder
         }
         if (\count($notes) === \count($slurs)) {
             foreach ([
-                array_map(static fn (StudyNote $note): bool => $note->breathAfter, $notes),
-                array_fill(0, \count($notes), false),
+                array_map(static fn (StudyNote $note): ?BreathPlace => $note->breath, $notes),
+                array_fill(0, \count($notes), null),
                 self::tonguedAnew($slurs),
             ] as $breaths) {
                 $articulation = self::like($study, $breaths, $slurs, \in_array(true, $soft, true));
@@ -381,8 +382,8 @@ final class LineFinder
     /**
      * The way of tonguing that gives just these slurs, where the player breathes after these notes.
      *
-     * @param non-empty-list<bool> $breaths
-     * @param list<bool>           $slurs   whether each note is slurred into
+     * @param list<BreathPlace|null> $breaths
+     * @param list<bool>             $slurs   whether each note is slurred into
      */
     private static function like(Study $study, array $breaths, array $slurs, bool $isSoft): ?Articulation
     {
@@ -422,7 +423,7 @@ final class LineFinder
      *
      * @param non-empty-list<bool> $slurs whether each note is slurred into
      *
-     * @return non-empty-list<bool>
+     * @return list<BreathPlace|null>
      */
     private static function tonguedAnew(array $slurs): array
     {
@@ -430,7 +431,7 @@ final class LineFinder
         $isFew = $tongued <= \count($slurs) / self::NOTES_A_BREATH;
         $breaths = [];
         foreach ($slurs as $i => $slurred) {
-            $breaths[] = $isFew && false === ($slurs[$i + 1] ?? true);
+            $breaths[] = $isFew && false === ($slurs[$i + 1] ?? true) ? BreathPlace::Anywhere : null;
         }
 
         return $breaths;

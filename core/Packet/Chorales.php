@@ -15,6 +15,7 @@ use SwiftReed\Player\PlayerSettings;
 use SwiftReed\Scale\DegreeName;
 use SwiftReed\Score\Part;
 use SwiftReed\Score\PartBuilder;
+use SwiftReed\Study\Phrasing\BreathPlace;
 use SwiftReed\Study\Study;
 use SwiftReed\Study\StudyError;
 use SwiftReed\Study\StudyNote;
@@ -157,7 +158,7 @@ final class Chorales
                 $time->bar($onset + $lead) + ($lead > 0 ? 0 : 1),
                 Attack::Tongue,
                 Slur::Outside,
-                $breathes,
+                $breathes ? BreathPlace::LongNote : null,
                 array_map(
                     static fn (Tuplet $one): Tuplet => $one->movedBy(-$onset - $lead),
                     Tuplet::triplets([[$onset + $lead, $ends + $lead]]),

@@ -18,6 +18,7 @@ use SwiftReed\Study\Fit\Placement;
 use SwiftReed\Study\Fit\RangeFitting;
 use SwiftReed\Study\Fit\RangeMove;
 use SwiftReed\Study\Fit\RangePolicy;
+use SwiftReed\Study\Phrasing\BreathPlace;
 use SwiftReed\Study\Phrasing\Breaths;
 use SwiftReed\Study\Rhythm\EachNote;
 use SwiftReed\Study\Rhythm\EachValue;
@@ -54,7 +55,10 @@ final readonly class StudyBuilder
         $lead = $recipe->timing->pickUp > 0 ? $time->barTicks() - $recipe->timing->pickUp : 0;
         $together = $player->settings->together;
         $breaths = null !== $together && null !== $player->lungs->seconds
-            ? $laid->endingAt($together)
+            ? array_map(
+                static fn (bool $is): ?BreathPlace => $is ? BreathPlace::Together : null,
+                $laid->endingAt($together),
+            )
             : Breaths::after(
                 $placement->tones,
                 $laid,

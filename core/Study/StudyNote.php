@@ -6,6 +6,7 @@ namespace SwiftReed\Study;
 
 use SwiftReed\Pitch\Accidental;
 use SwiftReed\Pitch\Pitch;
+use SwiftReed\Study\Phrasing\BreathPlace;
 use SwiftReed\Study\Tonguing\Attack;
 use SwiftReed\Study\Tonguing\Expression;
 use SwiftReed\Study\Tonguing\Slur;
@@ -16,11 +17,14 @@ use SwiftReed\Time\Tuplet;
  */
 final readonly class StudyNote
 {
+    public bool $breathAfter;
+
     /**
      * @param int    $onset    ticks from the start
      * @param int    $length   ticks
      * @param int    $bar      counted from 1; 0 is the pick-up
      * @param list<Tuplet> $tuplets those that it touches, told from its onset
+     * @param BreathPlace|null $breath why the player breathes after it; null where he does not
      * @param Accidental|null $reminder the sign a reminder would show beside this note
      */
     public function __construct(
@@ -31,11 +35,12 @@ final readonly class StudyNote
         public int $bar,
         public Attack $attack,
         public Slur $slur,
-        public bool $breathAfter,
+        public ?BreathPlace $breath,
         public array $tuplets,
         public ?Accidental $reminder,
         public Expression $expression,
     ) {
+        $this->breathAfter = null !== $breath;
     }
 
     public function pitch(): Pitch
@@ -66,7 +71,7 @@ final readonly class StudyNote
             $this->bar,
             $this->attack,
             $this->slur,
-            $this->breathAfter,
+            $this->breath,
             $this->tuplets,
             null,
             $this->expression,
@@ -84,7 +89,7 @@ final readonly class StudyNote
             $this->bar,
             $this->attack,
             $this->slur,
-            $this->breathAfter,
+            $this->breath,
             $this->tuplets,
             $this->reminder,
             $this->expression,

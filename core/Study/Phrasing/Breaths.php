@@ -29,7 +29,7 @@ final class Breaths
      * @param int                  $lead    ticks of the first bar before the line begins
      * @param bool                 $byGroup whether each group of a cell is slurred by itself
      *
-     * @return non-empty-list<bool> whether the player breathes after the note
+     * @return non-empty-list<BreathPlace|null> why the player breathes after each note; null where he does not
      */
     public static function after(
         array $tones,
@@ -41,12 +41,12 @@ final class Breaths
         Lungs $lungs,
         bool $byGroup,
     ): array {
-        $breaths = array_fill(0, \count($tones), false);
+        $breaths = array_fill(0, \count($tones), null);
         if (null === $lungs->seconds) {
             return $breaths;
         }
         $most = Length::QUARTER * $tempo->quarters() / 60 * $lungs->seconds;
-        $costs = Places::of($tones, $laid, $time, $lead, $most, $lungs->isBrass, $byGroup)->costs;
+        $places = Places::of($tones, $laid, $time, $lead, $most, $lungs->isBrass, $byGroup)->after;
         $from = 0;
         foreach ($tones as $i => $tone) {
             $isRest = ($laid->gaps[$i + 1] ?? 0) > 0;
@@ -54,10 +54,10 @@ final class Breaths
             if (!$isRest && !$isSeam && isset($tones[$i + 1])) {
                 continue;
             }
-            foreach ($isUntimed ? [] : self::between($laid->lengths, $costs, $from, $i, $most) as $at) {
-                $breaths[$at] = true;
+            foreach ($isUntimed ? [] : self::between($laid->lengths, $places, $from, $i, $most) as $at) {
+                $breaths[$at] = $places[$at];
             }
-            $breaths[$i] = $isSeam;
+            $breaths[$i] = $isSeam ? BreathPlace::Seam : null;
             $from = $i + 1;
         }
 
@@ -68,14 +68,18 @@ final class Breaths
      * The places in a stretch that no rest interrupts: as few of those between parts and at the turns as are enough; else
      * all of them, and between them as few others as possible.
      *
-     * @param non-empty-list<int> $lengths
-     * @param list<float|null>    $costs
+     * @param non-empty-list<int>    $lengths
+     * @param list<BreathPlace|null> $places
      *
      * @return list<int> indexes of the notes after which to breathe
      */
-    private static function between(array $lengths, array $costs, int $from, int $to, float $most): array
+    private static function between(array $lengths, array $places, int $from, int $to, float $most): array
     {
-        $first = array_map(static fn (?float $cost): ?float => Places::comesFirst($cost) ? $cost : null, $costs);
+        $costs = array_map(static fn (?BreathPlace $place): ?float => $place?->cost(), $places);
+        $first = array_map(
+            static fn (?BreathPlace $place): ?float => true === $place?->comesFirst() ? $place->cost() : null,
+            $places,
+        );
         $few = self::within($lengths, $first, $from, $to, $most);
         if (self::areEnough($few, $lengths, $from, $to, $most)) {
             return $few;

@@ -9,38 +9,26 @@ use SwiftReed\Study\Tone;
 use SwiftReed\Time\TimeSignature;
 
 /**
- * Where a line may be breathed, and how good each place is: after each note a cost, or nothing where nobody breathes.
+ * Where a line may be breathed, and what each place is: after each note one, or none where nobody breathes.
  *
  * Source: the handbook, chapter 10, "Breath" (common practice).
  */
 final readonly class Places
 {
-    /** Costs of a breath, the best place first: each counts more than several of the places before it. */
-    private const PART = 1.0;
-    private const TOP = 2.0;
-    private const CELL = 10.0;
-    /** Of a cell that is longer than a breath: at its division, or at a bar line in it. */
-    private const DIVISION = 12.0;
-    private const LONG = 20.0;
-    private const LEAP = 30.0;
-    private const BAR = 40.0;
-    private const ANYWHERE = 150.0;
-    /** Before a last note that is long, where nothing else is left. */
-    private const BEFORE_LAST = 400.0;
     /** Half steps from which a leap up asks for air on brass: a sixth. Source: the handbook, chapter 3. */
     private const SIXTH = 8;
     /** Beats from which a note is long enough to give up part of its time. */
     private const LONG_BEATS = 2;
 
-    /** @param list<float|null> $costs of a breath after each note; null where nobody breathes */
-    private function __construct(public array $costs)
+    /** @param list<BreathPlace|null> $after each note; null where nobody breathes */
+    private function __construct(public array $after)
     {
     }
 
-    /** Whether a place is one of those that come first: between parts, and where the line turns. */
-    public static function comesFirst(?float $cost): bool
+    /** Whether a note is long enough to give up part of its time. */
+    public static function isLong(int $ticks, TimeSignature $time): bool
     {
-        return null !== $cost && $cost <= self::TOP;
+        return $ticks >= self::LONG_BEATS * $time->beatTicks();
     }
 
     /**
@@ -60,7 +48,7 @@ final readonly class Places
     ): self {
         $lengths = $laid->lengths;
         $cells = Cells::of($tones, $lengths, $byGroup);
-        $costs = [];
+        $after = [];
         $onset = $lead;
         $isFirstOfPart = true;
         $last = \count($tones) - 1;
@@ -69,23 +57,23 @@ final readonly class Places
             $end = $onset + $lengths[$i];
             $next = $tones[$i + 1] ?? null;
             if (null === $next) {
-                $costs[] = null;
+                $after[] = null;
                 break;
             }
             $isPart = self::isPart($tone, $next) || ($tone->isTurn && $i > 0 && !$isFirstOfPart);
-            $cost = self::isForbidden($tones, $laid, $i) || $isFirstOfPart
+            $place = self::isForbidden($tones, $laid, $i) || $isFirstOfPart
                 ? null
-                : self::cost($tones, $lengths, $i, $end, $time, $most, $isBrass, $cells);
-            if (null !== $cost && $i === $last - 1) {
-                $cost = $lengths[$last] >= self::LONG_BEATS * $time->beatTicks() ? self::BEFORE_LAST : null;
+                : self::place($tones, $lengths, $i, $end, $time, $most, $isBrass, $cells);
+            if (null !== $place && $i === $last - 1) {
+                $place = self::isLong($lengths[$last], $time) ? BreathPlace::BeforeLast : null;
             }
             // Two notes that do not fit into a breath: it is taken between them, whatever is forbidden.
-            $costs[] = $lengths[$i] + $lengths[$i + 1] > $most ? $cost ?? self::ANYWHERE : $cost;
+            $after[] = $lengths[$i] + $lengths[$i + 1] > $most ? $place ?? BreathPlace::Anywhere : $place;
             $isFirstOfPart = $isPart;
             $onset = $end;
         }
 
-        return new self($costs);
+        return new self($after);
     }
 
     /** Whether one part ends and another begins: the scale and its arpeggio, the pairs of a drill. */
@@ -98,7 +86,7 @@ final readonly class Places
      * @param non-empty-list<Tone> $tones
      * @param non-empty-list<int>  $lengths
      */
-    private static function cost(
+    private static function place(
         array $tones,
         array $lengths,
         int $i,
@@ -107,29 +95,28 @@ final readonly class Places
         float $most,
         bool $isBrass,
         Cells $cells,
-    ): ?float {
+    ): ?BreathPlace {
         [$tone, $next] = [$tones[$i], $tones[$i + 1]];
         $isAtBar = 0 === $end % $time->barTicks();
         if ($cells->isInside($i)) {
             return match (true) {
                 $cells->ticks($i) <= $most => null,
-                $tone->group !== $next->group => self::DIVISION,
-                $isAtBar => self::BAR,
-                default => self::ANYWHERE,
+                $tone->group !== $next->group => BreathPlace::Division,
+                $isAtBar => BreathPlace::BarLine,
+                default => BreathPlace::Anywhere,
             };
         }
         $isFold = $next->octaves > $tone->octaves;
-        $isLong = $lengths[$i] >= self::LONG_BEATS * $time->beatTicks();
 
         return match (true) {
-            self::isPart($tone, $next) => self::PART,
-            $isBrass && $isFold => self::PART,
-            $tone->isTurn && $i > 0 => self::TOP,
-            $cells->ends($i) => self::CELL,
-            $isLong => self::LONG,
-            $isBrass && $next->pitch->midi() - $tone->pitch->midi() >= self::SIXTH => self::LEAP,
-            $isAtBar => self::BAR,
-            default => self::ANYWHERE,
+            self::isPart($tone, $next) => BreathPlace::Part,
+            $isBrass && $isFold => BreathPlace::Fold,
+            $tone->isTurn && $i > 0 => BreathPlace::Turn,
+            $cells->ends($i) => BreathPlace::Cell,
+            self::isLong($lengths[$i], $time) => BreathPlace::LongNote,
+            $isBrass && $next->pitch->midi() - $tone->pitch->midi() >= self::SIXTH => BreathPlace::Leap,
+            $isAtBar => BreathPlace::BarLine,
+            default => BreathPlace::Anywhere,
         };
     }
 

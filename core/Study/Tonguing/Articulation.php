@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace SwiftReed\Study\Tonguing;
 
+use SwiftReed\Study\Phrasing\BreathPlace;
 use SwiftReed\Study\Rhythm\Laid;
 use SwiftReed\Study\Tone;
 use SwiftReed\Time\Bars;
@@ -47,7 +48,7 @@ final readonly class Articulation
 
     /**
      * @param non-empty-list<Tone> $tones
-     * @param non-empty-list<bool> $breaths whether the player breathes after each
+     * @param list<BreathPlace|null> $breaths why the player breathes after each; null where he does not
      * @param bool                 $byGroup whether each group of a cell is slurred by itself, as lip slurs are
      * @param int                  $lead    ticks of the first bar before the line begins
      * @param float                $perBeat notes of a beat, as its rhythm mostly has them
@@ -69,7 +70,7 @@ final readonly class Articulation
         foreach ($tones as $i => $tone) {
             $next = $tones[$i + 1] ?? null;
             $isApart = null === $next
-                || $breaths[$i]
+                || null !== $breaths[$i]
                 || ($byGroup && ($tone->cell !== $next->cell || $tone->group !== $next->group))
                 || !self::mayJoin($tone, $next, $laid->gaps[$i + 1]);
             $onward = !$isApart && ($wanted[$i] ?? true === $this->joining?->joins($i, $tone, $next));
