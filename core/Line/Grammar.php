@@ -123,6 +123,8 @@ final class Grammar
         ]);
         $this->add(ClauseKind::Marks, [
             ['staccato', 'staccato'], ['tenuto', 'tenuto'], ['accent', 'accented'], ['marcato', 'marcato'],
+            ['double tongued', 'double tongued'], ['double tongued', 'double tongue', 'double tongued'],
+            ['triple tongued', 'triple tongued'], ['triple tongued', 'triple tongue', 'triple tongued'],
         ]);
         $this->add(ClauseKind::Dynamics, [
             ['pp', 'pp'], ['p', 'p'], ['mp', 'mp'], ['mf', 'mf'], ['f', 'f'], ['ff', 'ff'],

@@ -49,7 +49,10 @@ final class Panels
             'slur 2', 'slur 3', 'slur 4', 'tongue 1 slur 2 tongue 1', 'tongue up slur down', 'tongue roots',
             'tongue cells',
         ],
-        'marks' => ['staccato', 'tenuto', 'accented', 'marcato', 'accents on 1', 'accents on 2 and 4'],
+        'marks' => [
+            'staccato', 'tenuto', 'accented', 'marcato', 'accents on 1', 'accents on 2 and 4',
+            'double tongued', 'triple tongued',
+        ],
         'dynamics' => [
             'pp', 'p', 'mp', 'mf', 'f', 'ff', 'crescendo up diminuendo down', 'swell', 'louder each time',
         ],

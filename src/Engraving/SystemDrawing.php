@@ -12,6 +12,7 @@ use SwiftReed\Score\Part;
 use SwiftReed\Study\Chords;
 use SwiftReed\Study\Rhythm\Counts;
 use SwiftReed\Study\Tonguing\Slur;
+use SwiftReed\Study\Tonguing\Syllables;
 use SwiftReed\Time\NoteValues;
 
 /**
@@ -80,6 +81,11 @@ final class SystemDrawing
         if ($rows->counts && !$part->study->isUntimed()) {
             $counts = Counts::of($part->study);
             $svg .= self::row($system, $y + 350, 340, 'count', static fn (int $i): string => $counts[$i], 500);
+            $y += self::DEGREE_ROW;
+        }
+        $syllables = Syllables::of($part->study);
+        if (null !== $syllables) {
+            $svg .= self::row($system, $y + 350, 340, 'tongue', static fn (int $i): string => $syllables[$i], 500);
             $y += self::DEGREE_ROW;
         }
         if ($rows->degrees) {

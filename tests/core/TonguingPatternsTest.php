@@ -18,6 +18,7 @@ use SwiftReed\Study\Tonguing\Attack;
 use SwiftReed\Study\Tonguing\Loudness;
 use SwiftReed\Study\Tonguing\Mark;
 use SwiftReed\Study\Tonguing\Slur;
+use SwiftReed\Study\Tonguing\Syllables;
 
 /**
  * Strings of slurs, marks and dynamics. Source: the handbook, chapter 3, "Articulation and dynamics as patterns".
@@ -195,6 +196,28 @@ final class TonguingPatternsTest extends TestCase
             }
         }
         self::assertSame([14], self::marked('own C major, eighths, fermata last', Mark::Fermata));
+    }
+
+    public function testMultipleTonguingIsToldInSyllables(): void
+    {
+        $of = static fn (string $line): string => implode(
+            ' ',
+            Syllables::of(Support::study($line, 'trumpet-bb')) ?? [],
+        );
+        self::assertSame(
+            'ta ka ta ka ta ka ta ka ta ka ta ka ta ka ta',
+            $of('own C major, sixteenths, double tongued'),
+        );
+        self::assertSame(
+            'ta ta ka ta ta ka ta ta ka ta ta ka ta ta ka',
+            $of('own C major, triplets, triple tongued'),
+        );
+        // In gallops each beat begins anew only where the syllables fill it.
+        self::assertSame('ta ta ka ta ta ka ta ta ka', $of('own C major, 5 notes, gallop, triple tongued'));
+        self::assertSame('ta  ta ka ta  ta ka ta', $of('own C major, 5 notes, sixteenths, slur 2 tongue 2, double tongued'));
+        self::assertNull(Syllables::of(Support::study('own C major, sixteenths', 'trumpet-bb')));
+        $xml = MusicXmlWriter::write(Support::part('own C major, sixteenths, double tongued', 'trumpet-bb'));
+        self::assertSame(15, substr_count($xml, '<double-tongue'));
     }
 
     public function testDynamicsAreSaidOnceAndHeard(): void

@@ -19,6 +19,7 @@ use SwiftReed\Study\StudyNote;
 use SwiftReed\Study\Tonguing\Attack;
 use SwiftReed\Study\Tonguing\Mark;
 use SwiftReed\Study\Tonguing\Slur;
+use SwiftReed\Study\Tonguing\Syllables;
 use SwiftReed\Time\Length;
 
 /**
@@ -82,8 +83,10 @@ final readonly class JsonWriter implements Format
         $study = $part->study;
         $recipe = $study->recipe;
         $notes = [];
+        $syllables = Syllables::of($study);
         foreach ($study->notes as $i => $note) {
-            $notes[] = self::note($i, $note, $part->plan->notes[$i], $part);
+            $notes[] = self::note($i, $note, $part->plan->notes[$i], $part)
+                + (null === $syllables ? [] : ['syllable' => self::orNull($syllables[$i])]);
         }
         $pitches = array_map(static fn (StudyNote $note): int => $note->pitch()->midi(), $study->notes);
         $tempo = [

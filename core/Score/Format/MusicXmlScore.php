@@ -22,6 +22,7 @@ use SwiftReed\Study\StudyNote;
 use SwiftReed\Study\Tonguing\Attack;
 use SwiftReed\Study\Tonguing\Mark;
 use SwiftReed\Study\Tonguing\Slur;
+use SwiftReed\Study\Tonguing\Syllables;
 use SwiftReed\Time\Length;
 use SwiftReed\Time\NoteValues;
 use SwiftReed\Time\TimeSignature;
@@ -45,6 +46,8 @@ final class MusicXmlScore
     private array $chords = [];
     /** @var list<string> */
     private array $counts = [];
+    /** @var list<string> what the tongue says at each note, where that is asked for */
+    private array $syllables = [];
     /** @var array<int, string> names of the changes to practise, by the note from which they go */
     private array $hard = [];
     private ?TimeSignature $time = null;
@@ -152,6 +155,7 @@ final class MusicXmlScore
     {
         $this->time = null;
         [$this->chords, $this->counts, $this->hard] = [[], [], []];
+        $this->syllables = Syllables::of($this->part->study) ?? [];
         if (null === $this->choices) {
             return;
         }
@@ -585,6 +589,9 @@ final class MusicXmlScore
         if ($choices->counts && !$this->part->study->isUntimed()) {
             $lines[] = $this->counts[$i];
         }
+        if ([] !== $this->syllables) {
+            $lines[] = $this->syllables[$i];
+        }
         if ($choices->degrees) {
             $lines[] = $this->part->degree($i, $choices->fromRoot);
         }
@@ -667,7 +674,9 @@ final class MusicXmlScore
             ),
         ]));
         $isHeld = true === $note?->expression->has(Mark::Fermata) && !$item->tiedTo;
-        if ([] === $marks && [] === $articulations && !$breath && !$isHeld && [] === $fingering) {
+        $tongue = null === $begins || '' === ($this->syllables[$begins] ?? '') ? null : Syllables::musicXml($this->part->study);
+        $isPlain = [] === $marks && [] === $articulations && !$breath && !$isHeld && [] === $fingering;
+        if ($isPlain && null === $tongue) {
             return;
         }
         $xml->startElement('notations');
@@ -679,8 +688,11 @@ final class MusicXmlScore
             }
             $xml->endElement();
         }
-        if ([] !== $fingering) {
+        if ([] !== $fingering || null !== $tongue) {
             $xml->startElement('technical');
+            if (null !== $tongue) {
+                $xml->writeElement($tongue);
+            }
             foreach ($fingering as $numeral) {
                 $xml->writeElement('fingering', $numeral);
             }

@@ -11,6 +11,7 @@ use SwiftReed\Score\Sheet;
 use SwiftReed\Study\ChordAt;
 use SwiftReed\Study\Chords;
 use SwiftReed\Study\Rhythm\Counts;
+use SwiftReed\Study\Tonguing\Syllables;
 
 /**
  * Writes a part as plain text: a line of heading, then a bar to a block with notes, degrees and fingerings in columns.
@@ -67,6 +68,7 @@ final readonly class TextWriter implements Format
             )."\n";
         }
         $counts = Counts::of($study);
+        $syllables = Syllables::of($study);
         $bars = [];
         foreach ($study->notes as $i => $note) {
             $bars[$note->bar][] = $i;
@@ -76,6 +78,7 @@ final readonly class TextWriter implements Format
             $rows = ['note' => []]
                 + ($choices->degrees ? ['degree' => []] : [])
                 + (FingeringText::None === $choices->fingerings ? [] : ['fingering' => []])
+                + (null === $syllables ? [] : ['tongue' => []])
                 + ($choices->counts ? ['count' => []] : []);
             foreach ($members as $i) {
                 $note = $study->notes[$i];
@@ -83,6 +86,7 @@ final readonly class TextWriter implements Format
                 foreach ([
                     'degree' => $part->degree($i, $choices->fromRoot),
                     'fingering' => $part->plan->notes[$i]->fingering->text,
+                    'tongue' => $syllables[$i] ?? '',
                     'count' => $counts[$i],
                 ] as $row => $cell) {
                     if (isset($rows[$row])) {

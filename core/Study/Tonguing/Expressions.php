@@ -80,6 +80,9 @@ final readonly class Expressions
     private function marks(array $tones, Laid $laid, Bars $bars, int $lead): array
     {
         $clause = $this->line->clause(ClauseKind::Marks);
+        if (\in_array($clause->says, ['double tongued', 'triple tongued'], true)) {
+            return array_fill(0, \count($tones), []); // it is told in syllables
+        }
         if ('accents' !== $clause->says) {
             return array_fill(0, \count($tones), [Mark::from($clause->says)]);
         }
