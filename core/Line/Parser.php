@@ -231,9 +231,9 @@ final class Parser
         if (
             null !== $next
             && $next->column === $tokens[$comma]->column + 1
-            && 1 === preg_match('/^(\*|\.\.)/', $next->text)
+            && 1 === preg_match('/^(\*|\.\.|:)/', $next->text)
         ) {
-            return true; // 7,*2 is held, 7,..3 is a run
+            return true; // 7,*2 is held, 7,..3 is a run, 7,:s is marked
         }
         $piece = [];
         for ($i = $comma + 1; isset($tokens[$i]) && !$tokens[$i]->isComma(); ++$i) {

@@ -10,6 +10,14 @@ namespace SwiftReed\Line;
 final class Words
 {
     /**
+     * What ends a thought: a semicolon, a new line; a colon, but that of "3:2" and of a marked degree; a bar, but that
+     * between two beats of a rhythm.
+     */
+    private const DIVIDES = '/[;\n\r\t]'
+        .'|(?<![\d,\x27]):|:(?![\dstam])'
+        .'|(?<![\d~])(?<![\d~]\s)\||\|(?!\s*r?\d)/u';
+
+    /**
      * @param list<string> $short words that are written with a point: "C harm. min., 2 oct."
      *
      * @return list<Token>
@@ -23,7 +31,7 @@ final class Words
         // One sign for one, so that columns stay: what ends a thought divides clauses, what only dresses it up is a
         // space.
         $plain = preg_replace(
-            ['/(?<![\d~]\s)(?<![\d~])\|(?=)|[;\n\r\t]|(?<!\d):|:(?![\dstam])|(?<=[\d~]\s)\|(?!\s*r?\d)|(?<=[\d~])\|(?!\s*r?\d)/u', '/[.!?](?=\s*,)/u', '/[.!?](?=\s|$)/u', '/["“”„«»()\[\]]/u'],
+            [self::DIVIDES, '/[.!?](?=\s*,)/u', '/[.!?](?=\s|$)/u', '/["“”„«»()\[\]]/u'],
             [',', ' ', ',', ' '],
             $text,
         )

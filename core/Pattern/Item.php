@@ -15,6 +15,8 @@ final readonly class Item
      * @param int $alter     half steps by which the degree is raised
      * @param int $halfSteps from the root, for half steps
      * @param int $length    times the ordinary length
+     * @param list<string> $marks letters of the marks that each of its notes has: "s" staccato, "t" tenuto, "a" accent,
+     *  "m" marcato
      */
     private function __construct(
         public ItemKind $kind,
@@ -23,6 +25,7 @@ final readonly class Item
         public int $alter,
         public int $halfSteps,
         public int $length,
+        public array $marks = [],
     ) {
     }
 
@@ -53,7 +56,13 @@ final readonly class Item
 
     public function held(int $length): self
     {
-        return new self($this->kind, $this->mark, $this->to, $this->alter, $this->halfSteps, $length);
+        return new self($this->kind, $this->mark, $this->to, $this->alter, $this->halfSteps, $length, $this->marks);
+    }
+
+    /** @param list<string> $marks letters */
+    public function marked(array $marks): self
+    {
+        return new self($this->kind, $this->mark, $this->to, $this->alter, $this->halfSteps, $this->length, $marks);
     }
 
     public function isRoot(): bool

@@ -268,7 +268,21 @@ final class PatternParser
         return array_merge(...array_fill(0, (int) $found[1], $items));
     }
 
+    /** A member of a cell with its marks, which come last: `7,:s`, `3*2:ta`. */
     private static function item(string $word): ?Item
+    {
+        if (1 !== preg_match('/^(.+):([stam]{1,4})$/', $word, $found)) {
+            return self::unmarked($word);
+        }
+        $marks = str_split($found[2]);
+        $item = self::unmarked($found[1]);
+
+        return null === $item || ItemKind::Rest === $item->kind || $marks !== array_values(array_unique($marks))
+            ? null
+            : $item->marked($marks);
+    }
+
+    private static function unmarked(string $word): ?Item
     {
         $length = 1;
         if (1 === preg_match('/^(.+)\*([2-9])$/', $word, $found)) {

@@ -32,6 +32,7 @@ final readonly class Tone
      * @param bool     $isSeam    whether a drill starts its pair again after it: the player breathes
      * @param int      $root      number of its cell's root, counted as {@see $number}; in a plain line its own
      * @param string   $fromRoot  its degree counted from that root, as the pattern language writes it
+     * @param list<string> $marks letters of the marks that its cell gives it: "s", "t", "a", "m"
      * @param NoteName|null $rootName the written name of the cell's root; none in a plain line
      */
     public function __construct(
@@ -55,6 +56,7 @@ final readonly class Tone
         public int $root = 1,
         public string $fromRoot = '1',
         public ?NoteName $rootName = null,
+        public array $marks = [],
     ) {
     }
 
@@ -163,6 +165,7 @@ final readonly class Tone
             $root ?? $this->root,
             $this->fromRoot,
             $this->rootName,
+            $this->marks,
         );
     }
 }

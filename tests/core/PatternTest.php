@@ -387,7 +387,7 @@ final class PatternTest extends TestCase
     {
         self::assertSame(
             'C5 A4 A#4 B4 G4 G#4 A4 F4 F#4 G4 E4 Gb4 F4 D4 D#4 E4 C4 C#4 D4 B3 Db4 C4',
-            Support::notes('own C major, from C4, down, cell 1 / 1 6, approach', 'clarinet-bb'),
+            Support::notes('own C major, from C5, down, cell 1 / 1 6, approach', 'clarinet-bb'),
         );
     }
 

@@ -35,11 +35,11 @@ final class ScaleSizesTest extends TestCase
             'C4 D4 Eb4 F4 G4 F4 Eb4 C#4 D4 Eb4 F4 G4 A4 G4 F4 Fb4 Eb4 F4 G4 A4 B4 A4 G4 Gb4 F4 G4 A4 B4 C5 B4 A4 Ab4 G4',
         ];
         yield [
-            'own C major, 3 notes, enclosed, from C4, down',
+            'own C major, 3 notes, enclosed, from E4, down',
             'E4 F4 G4 E4 F4 E4 Eb4 C#4 D4 E4 F4 D4 E4 D4 Db4 B3 C4',
         ];
         yield [
-            'own C major, 3 notes, enclosed returning, from C4, down',
+            'own C major, 3 notes, enclosed returning, from E4, down',
             'E4 F4 G4 F4 E4 E4 Eb4 C#4 D4 E4 F4 E4 D4 D4 Db4 B3 C4',
         ];
     }

@@ -198,6 +198,36 @@ final class TonguingPatternsTest extends TestCase
         self::assertSame([14], self::marked('own C major, eighths, fermata last', Mark::Fermata));
     }
 
+    public function testACellGivesItsNotesMarks(): void
+    {
+        foreach ([
+            'cell 1:a 2 3:s 5:st' => [['accent'], [], ['staccato'], ['staccato', 'tenuto']],
+            'cell 1:m 7,:s 1 3*2:t' => [['marcato'], ['staccato'], [], ['tenuto']],
+            'cell 1..4:s' => [['staccato'], ['staccato'], ['staccato'], ['staccato']],
+        ] as $cell => $marks) {
+            $line = Support::parts()->parser->parse('own C, '.$cell.', eighths');
+            self::assertSame('own C, '.$cell.', eighths', $line->text());
+            self::assertSame($cell, Support::parts()->reader->read('C major '.$cell.' eighths')->line->clauses['pattern']->text);
+            $notes = Support::study('own C, '.$cell.', eighths', 'clarinet-bb')->notes;
+            foreach ($marks as $i => $names) {
+                self::assertSame(
+                    $names,
+                    array_map(static fn (Mark $mark): string => $mark->value, $notes[$i]->expression->marks),
+                    "$cell: note $i",
+                );
+            }
+        }
+        foreach (['cell 1:x 2', 'cell 1:ss 2', 'cell r:s 2', 'cell 1: 2'] as $wrong) {
+            try {
+                self::fail(Support::parts()->parser->parse('own C, '.$wrong)->text());
+            } catch (StudyLineError $error) {
+                self::assertStringContainsString('expected', $error->getMessage());
+            }
+        }
+        $both = Support::study('own C, cell 1:a 2 3, staccato', 'flute')->notes;
+        self::assertSame([Mark::Accent, Mark::Staccato], $both[0]->expression->marks);
+    }
+
     public function testMultipleTonguingIsToldInSyllables(): void
     {
         $of = static fn (string $line): string => implode(

@@ -35,7 +35,10 @@ final readonly class Expression
     /** @param list<Mark> $marks */
     public function marked(array $marks): self
     {
-        return $this->with(marks: [...$this->marks, ...$marks]);
+        return [] === $marks ? $this : $this->with(marks: [
+            ...$this->marks,
+            ...array_values(array_filter($marks, fn (Mark $mark): bool => !$this->has($mark))),
+        ]);
     }
 
     public function signed(string $sign): self

@@ -51,7 +51,12 @@ final readonly class Expressions
      */
     public function on(array $tones, Laid $laid, Bars $bars, int $lead, int $rounds): array
     {
-        $all = array_fill(0, \count($tones), Expression::plain());
+        $all = array_map(
+            static fn (Tone $tone): Expression => Expression::plain()->marked(
+                array_map(Mark::ofLetter(...), $tone->marks),
+            ),
+            $tones,
+        );
         if ($this->line->says(ClauseKind::Marks)) {
             $found = $this->marks($tones, $laid, $bars, $lead);
             if ([] === $found) {

@@ -15,6 +15,14 @@ enum Mark: string
     case Marcato = 'marcato';
     case Fermata = 'fermata';
 
+    /** By the letter with which a cell says it. */
+    public static function ofLetter(string $letter): self
+    {
+        return match ($letter) {
+            's' => self::Staccato, 't' => self::Tenuto, 'a' => self::Accent, default => self::Marcato,
+        };
+    }
+
     /** The element of MusicXML 4.0. */
     public function musicXml(): string
     {

@@ -311,6 +311,7 @@ final class PatternWalk
                     1,
                     $scale->note($root + $step)->plainName,
                     CellDegree::named($step, $size),
+                    $item->marks,
                 );
             }
 
@@ -318,7 +319,7 @@ final class PatternWalk
         }
         if ($item->leadsOn()) {
             foreach ($this->leading($item->kind, $scale, $next, $nextRoot) as $pitch) {
-                $this->add($pitch, $ascending, $group, false, $item->length, false);
+                $this->add($pitch, $ascending, $group, false, $item->length, false, null, $item->marks);
             }
 
             return;
@@ -341,6 +342,7 @@ final class PatternWalk
             $item->length,
             $note->plainName || ($isUnwritable && ItemKind::Degree === $item->kind),
             ItemKind::Degree === $item->kind ? $item->degreeText() : null,
+            $item->marks,
         );
     }
 
@@ -433,6 +435,7 @@ final class PatternWalk
      * @param string|null $fromRoot the degree as the pattern says it,
      *  counted from the root of the cell; worked out when it does not say one
      */
+    /** @param list<string> $marks letters, as {@see Item::$marks} has them */
     private function add(
         Pitch $pitch,
         bool $ascending,
@@ -441,6 +444,7 @@ final class PatternWalk
         int $stretch,
         bool $plainName,
         ?string $fromRoot = null,
+        array $marks = [],
     ): void {
         if (\count($this->tones) >= Walk::MOST) {
             throw StudyError::tooManyNotes(Walk::MOST);
@@ -468,6 +472,7 @@ final class PatternWalk
             root: $this->rootNumber,
             fromRoot: $fromRoot,
             rootName: $this->root?->pitch->name(),
+            marks: $marks,
         );
         $this->rests = 0;
     }
