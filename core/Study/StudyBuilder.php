@@ -28,6 +28,7 @@ use SwiftReed\Study\Rhythm\OneLong;
 use SwiftReed\Study\Rhythm\Rhythm;
 use SwiftReed\Study\Rhythm\Rounds;
 use SwiftReed\Study\Rhythm\Timing;
+use SwiftReed\Study\Tonguing\Attack;
 use SwiftReed\Study\Walk\Flexibility;
 use SwiftReed\Study\Walk\Sounding;
 use SwiftReed\Study\Walk\Walk;
@@ -78,6 +79,10 @@ final readonly class StudyBuilder
             $lead,
             $recipe->timing->notesInBeat($time),
         );
+        $isSlurred = [] !== array_filter($marks, static fn (array $one): bool => Attack::None === $one[0]);
+        $unslurred = $recipe->articulation->slurs() && !$isSlurred && isset($placement->tones[1])
+            ? [\sprintf('"%s" joins nothing here: rests or repeated notes stand between the notes.', $recipe->articulation->text)]
+            : [];
         $tuplets = $laid->ofNotes();
         $rounds = $recipe->timing->rounds ?? $comesOut;
         $expressions = $recipe->expressions->on($placement->tones, $laid, $bars, $lead, $rounds);
@@ -127,7 +132,7 @@ final readonly class StudyBuilder
             $notes,
             $placement->policy,
             self::moves($placement->tones),
-            [...$this->warnings($recipe, $written, $placement), ...self::uncommon($placement->tones, $player)],
+            [...$this->warnings($recipe, $written, $placement), ...self::uncommon($placement->tones, $player), ...$unslurred],
             $bars,
             $placement->tonic,
             $placement->from,

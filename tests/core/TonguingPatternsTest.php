@@ -151,6 +151,16 @@ final class TonguingPatternsTest extends TestCase
         }
     }
 
+    public function testSlursThatNothingCanHaveAreNamed(): void
+    {
+        $told = static fn (string $line): string => implode(' ', Support::study($line, 'flute')->warnings);
+        self::assertStringContainsString('"slur 2" joins nothing', $told('own C major, off-beats, slur 2'));
+        self::assertStringContainsString('"slurred" joins nothing', $told('own C major, off-beats, slurred'));
+        self::assertSame('', $told('own C major, eighths, slur 2'));
+        self::assertSame('', $told('own C major, off-beats'));
+        self::assertSame('', $told('own C major, off-beats, legato'));
+    }
+
     public function testSlurTwoOctavesIsTwoOctavesSlurred(): void
     {
         foreach (['F major, slur 2 octaves', 'F major slur two octaves'] as $said) {

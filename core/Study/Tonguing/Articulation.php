@@ -46,6 +46,12 @@ final readonly class Articulation
         return Joining::Legato === $this->joining;
     }
 
+    /** Whether it asks for slurs. */
+    public function slurs(): bool
+    {
+        return !\in_array($this->joining, [Joining::Tongued, Joining::Legato], true);
+    }
+
     /**
      * @param non-empty-list<Tone> $tones
      * @param list<BreathPlace|null> $breaths why the player breathes after each; null where he does not
