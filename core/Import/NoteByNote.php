@@ -45,7 +45,7 @@ final readonly class NoteByNote
                 $note->ticks >= 2 * $unit ? '*'.min(9, intdiv($note->ticks, $unit)) : ''
             );
         }
-        $rhythm = array_search($unit, LineFinder::EVEN, true);
+        $rhythm = array_search($unit, RhythmFinder::EVEN, true);
 
         return [
             'own '.$tonic->text().' '.$material->name,
@@ -97,7 +97,7 @@ final readonly class NoteByNote
                 $tonic = NoteName::fromFifths($fifths - $material->modeFifths);
                 $classes = array_map(
                     static fn (int $class): int => ($class + $tonic->pitchClass()) % 12,
-                    LineFinder::classes($material),
+                    ScaleFinder::classes($material),
                 );
                 $score = 0.0;
                 foreach ($given->notes as $note) {
