@@ -15,6 +15,7 @@ use SwiftReed\Fingering\Tendency;
 use SwiftReed\Instrument\Fingering;
 use SwiftReed\Instrument\FingeringUse;
 use SwiftReed\Instrument\Instrument;
+use SwiftReed\Line\ClauseKind;
 use SwiftReed\Pitch\Interval;
 use SwiftReed\Pitch\Pitch;
 use SwiftReed\Pitch\Transposition;
@@ -220,6 +221,11 @@ final readonly class Part
     public function degree(int $i, bool $fromRoot = false): string
     {
         $tone = $this->study->notes[$i]->tone;
+        $recipe = $this->study->recipe;
+        // To the ninth is to be seen: elsewhere the second octave counts 8 (1), 2, 3.
+        if (9 === $tone->number && $recipe->pattern->isStraight() && 'ninth' === $recipe->line->phrase(ClauseKind::Extent, '')) {
+            return KeyNames::signs($tone->degree);
+        }
 
         return $fromRoot && !$this->study->recipe->pattern->isStraight()
             ? KeyNames::signs($tone->fromRoot)

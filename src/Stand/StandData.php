@@ -17,7 +17,6 @@ use SwiftReed\Practice\Session;
 use SwiftReed\Practice\Step;
 use SwiftReed\Practice\StepNote;
 use SwiftReed\Practice\Steps;
-use SwiftReed\Score\KeyNames;
 use SwiftReed\Score\Part;
 use SwiftReed\Study\StudyNote;
 use SwiftReed\Time\TimeSignature;
@@ -58,7 +57,7 @@ final class StandData
             $notes[] = [
                 'name' => $note->pitch()->name()->sign(),
                 'spoken' => $note->pitch()->spoken(),
-                'number' => KeyNames::pageDegree($note->tone->degree, $note->tone->number),
+                'number' => $part->degree($i),
                 'midi' => $note->sounding->midi(),
                 'written' => $note->pitch()->midi(),
                 'bar' => $note->bar,

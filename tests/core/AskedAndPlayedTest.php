@@ -11,6 +11,7 @@ use SwiftReed\Player\Stage;
 use SwiftReed\Score\Heading;
 use SwiftReed\Study\StudyError;
 use SwiftReed\Study\StudyNote;
+use SwiftReed\Time\Length;
 
 /**
  * What is asked for is played, or it is said what is played instead.
@@ -146,6 +147,29 @@ final class AskedAndPlayedTest extends TestCase
             self::assertSame('own C, '.$means, $parser->parse('own C, '.$said)->text());
             self::assertSame('own C, '.$means, $parser->parse('own C, '.$means)->text());
         }
+    }
+
+    /** Source: the handbook, chapter 3, "One long in the bar": each bar starts one note later; out after 14 bars. */
+    public function testOneLongInTheBarUntilItComesOutIsTheFormThatStays(): void
+    {
+        $study = Support::study('own C major, one long in the bar, until it comes out', 'flute');
+        $long = array_filter($study->notes, static fn (StudyNote $note): bool => Length::EIGHTH === $note->length);
+        self::assertCount(14 * 15 + 1, $study->notes);
+        self::assertGreaterThanOrEqual(14, \count($long));
+        foreach ($long as $note) {
+            self::assertSame(0, $study->bars->inBar($note->onset), 'the long note stays on one');
+        }
+    }
+
+    public function testToTheNinthIsNumberedSo(): void
+    {
+        $part = Support::part('own C major, to the ninth', 'flute');
+        self::assertSame(
+            ['1', '2', '3', '4', '5', '6', '7', '8 (1)', '9', '8 (1)'],
+            array_map($part->degree(...), range(0, 9)),
+        );
+        self::assertSame('2', Support::part('own C major, 2 octaves', 'flute')->degree(8));
+        self::assertSame('♭9', Support::part('own C phrygian, to the ninth', 'flute')->degree(8));
     }
 
     public function testSixteenthsBesideALongOneSayTheSame(): void

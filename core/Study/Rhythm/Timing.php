@@ -66,6 +66,10 @@ final readonly class Timing
             throw StudyError::clickNeedsFour($time->name());
         }
         $longOn = Rhythm::LongOnBeat === $rhythm ? $line->clause(ClauseKind::Rhythm)->number('n') : 1;
+        if (Rhythm::OneLongInTheBar === $rhythm && 'until' === $line->phrase(ClauseKind::Rounds, '')) {
+            // The other form: the rhythm stays, and runs over the cycle until it comes out.
+            $rhythm = Rhythm::LongOnBeat;
+        }
         if ($longOn > intdiv($time->barTicks(), $time->beatTicks())) {
             throw StudyError::noSuchBeat($longOn, $time->name());
         }
