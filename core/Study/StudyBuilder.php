@@ -50,7 +50,7 @@ final readonly class StudyBuilder
         [$concert, $written] = self::keys($recipe, $player);
         $placement = $this->placed($recipe, $player, $written->key, $concert);
         $time = $this->time($recipe, $placement);
-        $comesOut = Rounds::untilItComesOut($placement->tones, $recipe->timing, $time);
+        $comesOut = Rounds::untilItComesOut(self::cycle($recipe, $placement->tones), $recipe->timing, $time);
         [$placement, $laid, $bars] = $this->timed($recipe, $placement, $time, $comesOut);
         $signature = $recipe->material->printedSignature($written->key->tonic);
         $lead = $recipe->timing->pickUp > 0 ? $time->barTicks() - $recipe->timing->pickUp : 0;
@@ -188,7 +188,8 @@ final readonly class StudyBuilder
             return Flexibility::placed($recipe, $recipe->pattern->lip, $player, $written, $sounding);
         }
         $isRestated = Sequel::Restated === $recipe->course->sequel
-            || Rhythm::OneLongInTheBar === $recipe->timing->rhythm;
+            || Rhythm::OneLongInTheBar === $recipe->timing->rhythm
+            || self::goesRoundApart($recipe);
         $walk = new Walk(
             $recipe->material,
             $recipe->pattern,
@@ -266,6 +267,9 @@ final readonly class StudyBuilder
         if (Rhythm::OneLongInTheBar === $recipe->timing->rhythm) {
             return $this->oneLong($recipe, $once, $time);
         }
+        if (self::goesRoundApart($recipe) && null === $recipe->drillAfter) {
+            return $this->roundApart($recipe, $once, $time);
+        }
         $timing = $recipe->timing;
         $times = $timing->rounds ?? $comesOut;
         $each = true === $timing->figure?->onEachNote
@@ -291,6 +295,70 @@ final readonly class StudyBuilder
         }
 
         return [$played, Laying::of($played->tones, $timing->figure, $time, $isLong, $timing->pickUp), Bars::of($time)];
+    }
+
+    /**
+     * What goes round: the line, or its scale where the arpeggio goes round by itself.
+     *
+     * @param non-empty-list<Tone> $tones
+     *
+     * @return non-empty-list<Tone>
+     */
+    private static function cycle(Recipe $recipe, array $tones): array
+    {
+        $scale = array_values(array_filter($tones, static fn (Tone $tone): bool => !$tone->inSequel));
+
+        return self::goesRoundApart($recipe) && [] !== $scale ? $scale : $tones;
+    }
+
+    /** Whether the scale and its arpeggio go round with a long note on one beat, each as often as it takes. */
+    private static function goesRoundApart(Recipe $recipe): bool
+    {
+        return Rhythm::LongOnBeat === $recipe->timing->rhythm
+            && 1 !== $recipe->timing->rounds
+            && Sequel::None !== $recipe->course->sequel;
+    }
+
+    /**
+     * The scale round and round until it comes out, then its arpeggio in the time that it takes of itself; each ends
+     * with its bar.
+     *
+     * @return array{Placement, Laid, Bars}
+     *
+     * @throws StudyError
+     */
+    private function roundApart(Recipe $recipe, Placement $once, TimeSignature $first): array
+    {
+        $timing = $recipe->timing;
+        $lead = $timing->pickUp > 0 ? $first->barTicks() - $timing->pickUp : 0;
+        $bars = Bars::of($first);
+        $tones = [];
+        $lengths = [];
+        foreach ([false, true] as $inSequel) {
+            $section = array_values(array_filter(
+                $once->tones,
+                static fn (Tone $tone): bool => $inSequel === $tone->inSequel,
+            ));
+            if ([] === $section) {
+                continue;
+            }
+            $own = $inSequel && !$timing->isTimeSaid ? OneLong::time(\count($section), null) : null;
+            $time = null !== $own && $timing->longOn <= $own->felt() ? $own : $first;
+            $bars = $time === $first ? $bars : $bars->changing($lead + array_sum($lengths), $time);
+            $times = $timing->rounds ?? Rounds::untilItComesOut($section, $timing, $time);
+            if (\count($tones) + $times * \count($section) > Walk::MOST) {
+                throw StudyError::tooManyNotes(Walk::MOST);
+            }
+            $played = Rounds::of($section, $times);
+            $these = OneLong::onBeat(\count($played), $time, $timing->longOn, $inSequel ? 0 : $timing->pickUp);
+            $over = (array_sum($these) - ($inSequel ? 0 : $timing->pickUp)) % $time->barTicks();
+            $these[\count($these) - 1] += 0 === $over ? 0 : $time->barTicks() - $over;
+            array_push($tones, ...$played);
+            array_push($lengths, ...$these);
+        }
+        \assert([] !== $tones && [] !== $lengths);
+
+        return [$once->with($tones), Laid::plainly($lengths, array_fill(0, \count($lengths), 0), $lead), $bars];
     }
 
     /** @param non-empty-list<Tone> $tones */

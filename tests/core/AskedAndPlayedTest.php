@@ -9,6 +9,8 @@ use SwiftReed\Packet\SheetBuilder;
 use SwiftReed\Player\PlayerSettings;
 use SwiftReed\Player\Stage;
 use SwiftReed\Score\Heading;
+use SwiftReed\Score\Layout\BarItem;
+use SwiftReed\Score\Layout\BarLayout;
 use SwiftReed\Study\StudyError;
 use SwiftReed\Study\StudyNote;
 use SwiftReed\Time\Length;
@@ -158,6 +160,31 @@ final class AskedAndPlayedTest extends TestCase
         self::assertGreaterThanOrEqual(14, \count($long));
         foreach ($long as $note) {
             self::assertSame(0, $study->bars->inBar($note->onset), 'the long note stays on one');
+        }
+    }
+
+    /** The scale has its cycle and the arpeggio its own, in its own time, the tonic restated. Source: as above. */
+    public function testScaleAndArpeggioGoRoundEachByItself(): void
+    {
+        $study = Support::study('own C major, then arpeggio, long on 1, until it comes out', 'flute');
+        $arpeggio = array_values(array_filter($study->notes, static fn (StudyNote $note): bool => $note->tone->inSequel));
+        // Fourteen bars of fifteen notes are fifteen times the cycle of fourteen; seven times six are seven bars of six.
+        self::assertSame(15, $study->comesOutAfter);
+        self::assertCount(15 * 14 + 1 + 7 * 6 + 1, $study->notes);
+        self::assertCount(7 * 6 + 1, $arpeggio);
+        self::assertSame('2/4', $study->bars->time($arpeggio[0]->onset)->name());
+        self::assertSame(0, $study->bars->inBar($arpeggio[0]->onset));
+        self::assertSame('C4', $arpeggio[0]->pitch()->text());
+        foreach ([
+            'own F major, then arpeggio, long on 2, 2 times', 'own C major, then arpeggio, long on 3, until it comes out',
+            'own C major, then arpeggio, long on 1, 2 times, pick-up 1 beat',
+        ] as $line) {
+            $study = Support::study($line, 'flute');
+            foreach (BarLayout::bars($study) as $k => $bar) {
+                $ticks = array_sum(array_map(static fn (BarItem $item): int => $item->length, $bar->items));
+                $whole = $study->bars->time($bar->items[0]->onset)->barTicks();
+                self::assertSame(0 === $k && $study->lead() > 0 ? $whole - $study->lead() : $whole, $ticks, $line);
+            }
         }
     }
 
