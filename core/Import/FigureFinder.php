@@ -35,6 +35,7 @@ final class FigureFinder
         if (null === $metre || \count($tones) !== \count($notes)) {
             return [];
         }
+        $almost = [];
         foreach (self::candidates($notes, $metre, $pickUp) as $clause => $figure) {
             foreach (['' => false, 'long last' => true] as $ending => $isLong) {
                 try {
@@ -42,13 +43,19 @@ final class FigureFinder
                 } catch (StudyError) {
                     continue;
                 }
-                if (self::isLike($laid, $notes)) {
-                    return '' === $ending ? [$clause] : [$clause, $ending];
+                if (!self::isLike($laid, $notes)) {
+                    continue;
                 }
+                $clauses = '' === $ending ? [$clause] : [$clause, $ending];
+                $last = \count($notes) - 1;
+                if ($laid->lengths[$last] === $notes[$last]->ticks) {
+                    return $clauses;
+                }
+                $almost = [] === $almost ? $clauses : $almost;
             }
         }
 
-        return [];
+        return $almost;
     }
 
     /**
@@ -126,11 +133,19 @@ final class FigureFinder
         return null;
     }
 
-    /** @param non-empty-list<GivenNote> $notes */
+    /**
+     * Whether all begins and ends alike; how long the last note is depends on who wrote it down.
+     *
+     * @param non-empty-list<GivenNote> $notes
+     */
     private static function isLike(Laid $laid, array $notes): bool
     {
+        $last = \count($notes) - 1;
         foreach ($notes as $i => $note) {
-            if ($laid->lengths[$i] !== $note->ticks || ($i > 0 && $laid->gaps[$i] !== $note->rests)) {
+            if (
+                ($i < $last && $laid->lengths[$i] !== $note->ticks)
+                || ($i > 0 && $laid->gaps[$i] !== $note->rests)
+            ) {
                 return false;
             }
         }

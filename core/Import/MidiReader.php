@@ -10,8 +10,8 @@ use SwiftReed\Time\Length;
 use SwiftReed\Time\TimeSignature;
 
 /**
- * Reads one track of a Standard MIDI File as a line: as it sounds, spelled by its key signature, its times drawn to
- * sixteenths or triplets, whichever is nearer for the beat.
+ * Reads one track of a Standard MIDI File as a line: as it sounds, spelled by its key signature. Times that a program
+ * wrote stand exactly; others are drawn to sixteenths or triplets, whichever is nearer for the beat.
  *
  * Source of the format: the MIDI Association's Standard MIDI Files 1.0.
  */
@@ -20,6 +20,8 @@ final class MidiReader
     private const MOST_TRACKS = 64;
     private const MOST_EVENTS = 60_000;
     private const PERCUSSION = 9;
+    /** Notes of which all must stand exactly before a file is taken as written by a program and not played. */
+    private const WRITTEN = 6;
     /** Silence shorter than this share of the time to the next note is the tongue and no rest. */
     private const TONGUE = 0.5;
 
@@ -263,9 +265,14 @@ final class MidiReader
         }
         $given = [];
         $reached = null;
+        $onsets = array_map(fn (array $note): ?int => $this->exact($note[0]), $single);
+        // What a program wrote stands exactly on some division of the beat; what was played does not.
+        $isWritten = \count($single) >= self::WRITTEN && !\in_array(null, $onsets, true);
         foreach ($single as $k => [$on, $off, $number]) {
-            $begins = $this->drawn($on);
-            $next = isset($single[$k + 1]) ? $this->drawn($single[$k + 1][0]) : null;
+            $begins = $isWritten ? (int) $onsets[$k] : $this->drawn($on);
+            $next = isset($single[$k + 1])
+                ? ($isWritten ? (int) $onsets[$k + 1] : $this->drawn($single[$k + 1][0]))
+                : null;
             $ends = max($begins + Length::SIXTEENTH, $this->drawn($off));
             if (null !== $next && ($ends > $next || ($off - $on) >= self::TONGUE * ($single[$k + 1][0] - $on))) {
                 $ends = max($next, $begins + 1);
@@ -282,6 +289,22 @@ final class MidiReader
         \assert([] !== $given);
 
         return $given;
+    }
+
+    /** A place in our ticks where it stands on a division of the beat by up to eight, to a tick of the file; else null. */
+    private function exact(int $ticks): ?int
+    {
+        $exact = $ticks * Length::QUARTER / $this->division;
+        $tolerance = Length::QUARTER / $this->division;
+        foreach ([4, 3, 8, 6, 5, 7] as $shares) {
+            $unit = intdiv(Length::QUARTER, $shares);
+            $place = (int) round($exact / $unit) * $unit;
+            if (abs($exact - $place) <= $tolerance) {
+                return $place;
+            }
+        }
+
+        return null;
     }
 
     /** A place in our ticks, on the nearer grid of its beat: sixteenths, or eighths of a triplet. */

@@ -82,6 +82,24 @@ final class ExchangeTest extends TestCase
         self::assertStringNotContainsString('rhythm', implode(' ', $found->remarks));
     }
 
+    /** What a program wrote into a MIDI file stands exactly; what was played is drawn to the nearest. */
+    public function testTheRhythmOfAWrittenMidiFileComesBack(): void
+    {
+        foreach ([
+            'own C major, dotted', 'own G major, thirty-seconds', 'own F major, quintuplets', 'own D major, gallop',
+            'own Bb major, sextuplets', 'own C major, rhythm 1+1+1+1+1+1+1', 'own C major, syncopated',
+            'own C major, triplets', 'own C major, thirds, reverse dotted',
+        ] as $line) {
+            $part = Support::part($line, 'flute');
+            $found = self::found(MidiWriter::write($part));
+            $onsets = static fn (Study $study): array => array_map(
+                static fn (StudyNote $note): array => [$note->onset, $note->pitch()->midi()],
+                $study->notes,
+            );
+            self::assertSame($onsets($part->study), $onsets(Support::study($found->line, 'flute')), $found->line);
+        }
+    }
+
     public function testMarksAndLoudnessComeBack(): void
     {
         foreach ([
