@@ -8,7 +8,10 @@ export function fraction(text) {
 }
 
 /** Where a bar clicks, in whole notes from its line: what it names, else every beat. */
-const clicksOf = (bar) => bar?.clicks?.map(fraction) ?? Array.from({ length: bar?.beats ?? 1 }, (_, i) => i * fraction(bar?.beat ?? '1/4'));
+function clicksOf(bar) {
+  const beat = fraction(bar?.beat ?? '1/4');
+  return bar?.clicks?.map(fraction) ?? Array.from({ length: bar?.beats ?? 1 }, (_, i) => i * beat);
+}
 
 /**
  * @param {object} part the part's JSON

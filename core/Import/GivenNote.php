@@ -31,7 +31,14 @@ final readonly class GivenNote
 
     public function longer(int $ticks): self
     {
-        return new self($this->pitch, $this->ticks + $ticks, $this->rests, $this->slurredInto, $this->isSoft, $this->marks);
+        return new self(
+            $this->pitch,
+            $this->ticks + $ticks,
+            $this->rests,
+            $this->slurredInto,
+            $this->isSoft,
+            $this->marks,
+        );
     }
 
     public function after(int $rests): self

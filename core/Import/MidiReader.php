@@ -291,7 +291,9 @@ final class MidiReader
         return $given;
     }
 
-    /** A place in our ticks where it stands on a division of the beat by up to eight, to a tick of the file; else null. */
+    /**
+     * A place in our ticks where it stands on a division of the beat by up to eight, to a tick of the file; else null.
+     */
     private function exact(int $ticks): ?int
     {
         $exact = $ticks * Length::QUARTER / $this->division;
@@ -321,8 +323,8 @@ final class MidiReader
     private static function value(int $ticks): int
     {
         foreach ([
-            Length::SIXTEENTH, Length::TRIPLET_EIGHTH, Length::EIGHTH, Length::QUARTER, 3 * Length::EIGHTH, Length::HALF, 3 * Length::QUARTER,
-            Length::WHOLE,
+            Length::SIXTEENTH, Length::TRIPLET_EIGHTH, Length::EIGHTH, Length::QUARTER, 3 * Length::EIGHTH, Length::HALF,
+            3 * Length::QUARTER, Length::WHOLE,
         ] as $value) {
             if ($ticks <= $value) {
                 return $value;

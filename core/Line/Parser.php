@@ -277,7 +277,12 @@ final class Parser
         $begin = $tokens[0]->column + mb_strlen($tokens[0]->text);
         $said = mb_substr($text, $begin - 1, $this->endOf($tokens) - $begin);
         // A comma before one of its own words divides nothing; columns stay.
-        $said = preg_replace('/,(?=\s+(on|by|ends|alternating|stays|building|up only|round the)\b)/i', ' ', $said) ?? $said;
+        $said = preg_replace(
+            '/,(?=\s+(on|by|ends|alternating|stays|building|up only|round the)\b)/i',
+            ' ',
+            $said,
+        )
+            ?? $said;
         try {
             $pattern = PatternParser::parse($said, $begin);
         } catch (PatternError $error) {

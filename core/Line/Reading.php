@@ -213,7 +213,8 @@ final class Reading
         } elseif (AccentReader::begins(\array_slice($this->tokens, $at, 2))) {
             yield from $this->whole($at, ClauseKind::Marks);
         } elseif (SlurStringReader::begins(\array_slice($this->tokens, $at, 2))) {
-            if (1 === preg_match('/^oct(ave)?s?$/', isset($this->tokens[$at + 2]) ? $this->tokens[$at + 2]->lower() : '')) {
+            $third = isset($this->tokens[$at + 2]) ? $this->tokens[$at + 2]->lower() : '';
+            if (1 === preg_match('/^oct(ave)?s?$/', $third)) {
                 // "slur 2 octaves" is two octaves, slurred.
                 foreach ($this->spoken->phrasesAt($this->tokens, $at) as [$phrase, $meant]) {
                     if (1 === \count($phrase->parts)) {

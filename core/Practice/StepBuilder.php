@@ -164,9 +164,14 @@ final readonly class StepBuilder
             return null;
         }
 
-        return $plain->study->recipe->line->without(ClauseKind::Articulation, ClauseKind::Marks, ClauseKind::Dynamics, ...self::OF_TIME)->with(
-            new Clause(ClauseKind::Rhythm, Rhythm::Wholes->value, [], Rhythm::Wholes->value, 1),
+        $bare = $plain->study->recipe->line->without(
+            ClauseKind::Articulation,
+            ClauseKind::Marks,
+            ClauseKind::Dynamics,
+            ...self::OF_TIME,
         );
+
+        return $bare->with(new Clause(ClauseKind::Rhythm, Rhythm::Wholes->value, [], Rhythm::Wholes->value, 1));
     }
 
     /** Beats a minute; null for a line without time. */

@@ -13,7 +13,9 @@ use SwiftReed\Line\StudyLine;
 final class Heading
 {
     /** What belongs in a title: what is played, and not where or in what order. */
-    private const SAID = [ClauseKind::Extent, ClauseKind::Pattern, ClauseKind::Sequel, ClauseKind::Rhythm, ClauseKind::Swing];
+    private const SAID = [
+        ClauseKind::Extent, ClauseKind::Pattern, ClauseKind::Sequel, ClauseKind::Rhythm, ClauseKind::Swing,
+    ];
     /** A cell longer than this is only called a cell. */
     private const CELL = 24;
 
@@ -23,7 +25,9 @@ final class Heading
             return $part->study->piece.', '.$part->writtenTitle();
         }
 
-        return implode(', ', [$part->writtenTitle(), ...self::said($part->study->recipe->line, $part->study->octaves())]);
+        $said = self::said($part->study->recipe->line, $part->study->octaves());
+
+        return implode(', ', [$part->writtenTitle(), ...$said]);
     }
 
     /** @param non-empty-list<Part> $parts one study in many keys */

@@ -223,7 +223,8 @@ final readonly class Part
         $tone = $this->study->notes[$i]->tone;
         $recipe = $this->study->recipe;
         // To the ninth is to be seen: elsewhere the second octave counts 8 (1), 2, 3.
-        if (9 === $tone->number && $recipe->pattern->isStraight() && 'ninth' === $recipe->line->phrase(ClauseKind::Extent, '')) {
+        $isToNinth = $recipe->pattern->isStraight() && 'ninth' === $recipe->line->phrase(ClauseKind::Extent, '');
+        if (9 === $tone->number && $isToNinth) {
             return KeyNames::signs($tone->degree);
         }
 

@@ -6,6 +6,7 @@ namespace SwiftReed\Study;
 
 use SwiftReed\Line\ClauseKind;
 use SwiftReed\Pattern\Progress;
+use SwiftReed\Pitch\Pitch;
 use SwiftReed\Study\Fit\RangePolicy;
 
 /**
@@ -111,13 +112,18 @@ final class Remarks
      */
     private static function below(Recipe $recipe, array $tones): array
     {
-        $asked = 'from pitch' === $recipe->line->phrase(ClauseKind::Place, '') ? $recipe->placing->pitches[0] ?? null : null;
+        $isNamed = 'from pitch' === $recipe->line->phrase(ClauseKind::Place, '');
+        $asked = $isNamed ? $recipe->placing->pitches[0] ?? null : null;
+        $isDown = Direction::Down === $recipe->course->direction;
+        $told = static fn (string $what, Pitch $note): array => [
+            \sprintf('Asked for from %s; it %s on %s.', $asked?->sign() ?? '', $what, $note->sign()),
+        ];
         [$first, $last] = [$tones[0]->pitch, $tones[\count($tones) - 1]->pitch];
 
         return match (true) {
             null === $asked => [],
-            $asked->isHigherThan($first) => [\sprintf('Asked for from %s; it begins on %s.', $asked->sign(), $first->sign())],
-            $asked->isHigherThan($last) && Direction::Down !== $recipe->course->direction => [\sprintf('Asked for from %s; it ends on %s.', $asked->sign(), $last->sign())],
+            $asked->isHigherThan($first) => $told('begins', $first),
+            $asked->isHigherThan($last) && !$isDown => $told('ends', $last),
             default => [],
         };
     }

@@ -77,7 +77,8 @@ final class Remedies
         $candidates = [];
         foreach ([
             ...$ways, $octave, $fold, ClauseKind::Place, ClauseKind::Direction, ClauseKind::Sequel, ClauseKind::Ending,
-            ClauseKind::Extent, ClauseKind::Rounds, ClauseKind::PickUp, ClauseKind::Keys, ClauseKind::Rhythm, ClauseKind::Swing,
+            ClauseKind::Extent, ClauseKind::Rounds, ClauseKind::PickUp, ClauseKind::Keys, ClauseKind::Rhythm,
+            ClauseKind::Swing,
             ClauseKind::Range, ClauseKind::Pattern, ClauseKind::Drill, ClauseKind::Time,
         ] as $way) {
             $candidates[] = $way instanceof Clause ? $line->with($way) : $line->without($way);

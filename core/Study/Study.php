@@ -174,13 +174,17 @@ final readonly class Study
     /** Octaves that are played, where the line says how many: fewer where not so many fit. */
     public function octaves(): ?int
     {
-        $extent = $this->recipe->line->says(ClauseKind::Extent) ? $this->recipe->line->clause(ClauseKind::Extent) : null;
+        $line = $this->recipe->line;
+        $extent = $line->says(ClauseKind::Extent) ? $line->clause(ClauseKind::Extent) : null;
         $size = $this->recipe->material->size();
         if ('octaves' !== $extent?->says || $this->recipe->pattern->isLipSlurs()) {
             return null;
         }
 
-        return max(1, min($extent->number('n'), intdiv($this->toStep - $this->fromStep + (MaterialKind::Triad === $this->recipe->material->kind ? 1 : 0), $size)));
+        // A triad ends below its octave.
+        $top = $this->toStep + (MaterialKind::Triad === $this->recipe->material->kind ? 1 : 0);
+
+        return max(1, min($extent->number('n'), intdiv($top - $this->fromStep, $size)));
     }
 
     /** Notes of the line without the one on which it both ends and begins. */

@@ -81,7 +81,10 @@ final readonly class StudyBuilder
         );
         $isSlurred = [] !== array_filter($marks, static fn (array $one): bool => Attack::None === $one[0]);
         $unslurred = $recipe->articulation->slurs() && !$isSlurred && isset($placement->tones[1])
-            ? [\sprintf('"%s" joins nothing here: rests or repeated notes stand between the notes.', $recipe->articulation->text)]
+            ? [\sprintf(
+                '"%s" joins nothing here: rests or repeated notes stand between the notes.',
+                $recipe->articulation->text,
+            )]
             : [];
         $tuplets = $laid->ofNotes();
         $rounds = $recipe->timing->rounds ?? $comesOut;
@@ -132,7 +135,11 @@ final readonly class StudyBuilder
             $notes,
             $placement->policy,
             self::moves($placement->tones),
-            [...$this->warnings($recipe, $written, $placement), ...self::uncommon($placement->tones, $player), ...$unslurred],
+            [
+                ...$this->warnings($recipe, $written, $placement),
+                ...self::uncommon($placement->tones, $player),
+                ...$unslurred,
+            ],
             $bars,
             $placement->tonic,
             $placement->from,
@@ -282,7 +289,9 @@ final readonly class StudyBuilder
         $played = null === $recipe->drillAfter ? $played : Drill::of($played, $recipe->drillAfter);
         $isLong = Ending::LongLast === $recipe->course->ending;
         if (Rhythm::EachValue === $timing->rhythm) {
-            return [$played->with(EachValue::tones($played->tones)), EachValue::laid($played->tones, $time), Bars::of($time)];
+            $tones = EachValue::tones($played->tones);
+
+            return [$played->with($tones), EachValue::laid($played->tones, $time), Bars::of($time)];
         }
         if (null === $timing->figure) {
             return [$played, $this->plainly($played->tones, $timing, $time, $isLong), Bars::of($time)];

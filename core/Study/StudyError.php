@@ -421,7 +421,12 @@ final class StudyError extends \DomainException implements Mistake
                 $figure,
                 $time,
             ),
-            [self::say(ClauseKind::Time, '4/4'), self::say(ClauseKind::Time, '2/4'), ClauseKind::PickUp, ClauseKind::Rhythm],
+            [
+                self::say(ClauseKind::Time, '4/4'),
+                self::say(ClauseKind::Time, '2/4'),
+                ClauseKind::PickUp,
+                ClauseKind::Rhythm,
+            ],
         );
     }
 
@@ -448,7 +453,11 @@ final class StudyError extends \DomainException implements Mistake
     {
         return new self(
             '"swell" was read, and no note of the line lasts two beats; expected long notes',
-            [self::say(ClauseKind::Rhythm, 'whole notes'), self::say(ClauseKind::Rhythm, 'half notes'), ClauseKind::Dynamics],
+            [
+                self::say(ClauseKind::Rhythm, 'whole notes'),
+                self::say(ClauseKind::Rhythm, 'half notes'),
+                ClauseKind::Dynamics,
+            ],
         );
     }
 

@@ -21,7 +21,8 @@ final class Sentence
             ClauseKind::Sequel, ClauseKind::Ending,
         ],
         'rhythm' => [
-            ClauseKind::Rhythm, ClauseKind::Swing, ClauseKind::Rounds, ClauseKind::Time, ClauseKind::PickUp, ClauseKind::Tempo,
+            ClauseKind::Rhythm, ClauseKind::Swing, ClauseKind::Rounds, ClauseKind::Time, ClauseKind::PickUp,
+            ClauseKind::Tempo,
             ClauseKind::Goal, ClauseKind::Click,
         ],
         'tonguing' => [ClauseKind::Articulation, ClauseKind::Marks, ClauseKind::Dynamics, ClauseKind::Fermata],

@@ -152,7 +152,9 @@ final class PageMaker
         $timing = $part->study->recipe->timing;
         $tempo = $timing->tempo;
 
-        return ($tempo->printed ? Signs::metronome($tempo->unit, $tempo->bpm, $x, $y) : '')
-            .(null === $timing->swing ? '' : Signs::swing($timing->swing, $x + ($tempo->printed ? self::BESIDE : 0), $y));
+        $svg = $tempo->printed ? Signs::metronome($tempo->unit, $tempo->bpm, $x, $y) : '';
+        $beside = $x + ($tempo->printed ? self::BESIDE : 0);
+
+        return null === $timing->swing ? $svg : $svg.Signs::swing($timing->swing, $beside, $y);
     }
 }

@@ -674,7 +674,9 @@ final class MusicXmlScore
             ),
         ]));
         $isHeld = true === $note?->expression->has(Mark::Fermata) && !$item->tiedTo;
-        $tongue = null === $begins || '' === ($this->syllables[$begins] ?? '') ? null : Syllables::musicXml($this->part->study);
+        $tongue = null === $begins || '' === ($this->syllables[$begins] ?? '')
+            ? null
+            : Syllables::musicXml($this->part->study);
         $isPlain = [] === $marks && [] === $articulations && !$breath && !$isHeld && [] === $fingering;
         if ($isPlain && null === $tongue) {
             return;

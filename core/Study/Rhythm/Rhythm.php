@@ -44,7 +44,8 @@ enum Rhythm: string
         return match ($this) {
             self::Wholes => Length::WHOLE,
             self::Halves => Length::HALF,
-            self::Untimed, self::Figure, self::EachValue, self::Quarters, self::LongEnds, self::LongTonics => Length::QUARTER,
+            self::Untimed, self::Figure, self::EachValue => Length::QUARTER,
+            self::Quarters, self::LongEnds, self::LongTonics => Length::QUARTER,
             self::Eighths, self::LongEndsInEighths => Length::EIGHTH,
             self::Triplets => Length::TRIPLET_EIGHTH,
             self::InTurn => self::SMALLEST,
