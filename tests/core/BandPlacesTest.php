@@ -135,7 +135,7 @@ final class BandPlacesTest extends TestCase
     public static function walks(): iterable
     {
         yield ['own C chromatic, down, keys chromatic down', 'trumpet-bb', 'C5 B4 Bb4 A4 Ab4 G4 Gb4'];
-        yield ['own C chromatic, up, from C4, keys chromatic up', 'trumpet-bb', 'C4 Db4 D4 Eb4 E4 F4 Gb4 G4'];
+        yield ['own C chromatic, up, from C4, keys chromatic up', 'trumpet-bb', 'C4 C#4 D4 D#4 E4 F4 F#4 G4'];
         yield ['own C major, from D4, up, keys by fourths', 'trumpet-bb', 'D4 G4 C5 F4'];
         yield ['own C major, from C4 to G4, up, keys C F G', 'flute', 'C4 F4 G4'];
     }

@@ -101,7 +101,7 @@ final class ListenTest extends WebTestCase
         $midi = [53, 55, 57, 58, 60, 62, 64, 65, 64, 62, 60, 58, 57, 55, 53];
         $notes = array_map(static fn (int $k): array => [500 + 400 * $k, 880 + 400 * $k, $midi[$k]], array_keys($midi));
         $take = $this->heard(
-            self::LINE + ['notes' => $notes, 'click' => ['first' => 3360, 'delay' => 0], 'quarters' => 75],
+            self::LINE + ['notes' => $notes, 'click' => ['first' => 480, 'delay' => 0], 'quarters' => 75],
         );
         self::assertTrue($take['clean'], $take['words']);
         self::assertEqualsWithDelta(75, $take['tempo'], 0.1);
