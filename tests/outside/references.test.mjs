@@ -110,7 +110,7 @@ test('Verovio plays our MusicXML as our MIDI files play', async () => {
     // Verovio sounds tied notes as one; its ticks are its own, so onsets are compared in quarters.
     assert.deepEqual(notes.map((note) => note.midi), part.notes.map((note) => note.midi), where);
     // A pick-up begins Verovio's piece as it begins ours.
-    notes.forEach((note, i) => assert.ok(Math.abs(note.ticks / midi.header.ppq - part.notes[i].onset / 480) < 0.02, `${where}: note ${i}`));
+    notes.forEach((note, i) => assert.ok(Math.abs(note.ticks / midi.header.ppq - part.notes[i].onset / 3360) < 0.02, `${where}: note ${i}`));
   }
 });
 
