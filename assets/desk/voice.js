@@ -41,7 +41,14 @@ export function openVoice(context) {
     volume(share) {
       out.gain.value = 0.5 * share;
     },
-    /** @param {number} midi @param {number} at @param {number} length seconds @param {boolean} tongued @param {boolean} joins whether the next note is slurred to it @param {number} [loudness] as MIDI has velocities */
+    /**
+     * @param {number} midi
+     * @param {number} at
+     * @param {number} length seconds
+     * @param {boolean} tongued
+     * @param {boolean} joins whether the next note is slurred to it
+     * @param {number} [loudness] as MIDI has velocities
+     */
     note(midi, at, length, tongued, joins, loudness = USUAL) {
       const tone = context.createOscillator();
       tone.setPeriodicWave(wave);

@@ -51,7 +51,9 @@ export function startBandSound() {
     let end = 0;
     parts.forEach((part, k) => {
       const line = timeline(part, { bpm: bpm(), click: 'none', ...options });
-      line.events.filter((event) => event.type === 'note').forEach((event) => to.note(event.midi, at + event.at, event.length, event.tongued, event.joins, event.loudness));
+      for (const { midi, at: later, length, tongued, joins, loudness } of line.events.filter(({ type }) => type === 'note')) {
+        to.note(midi, at + later, length, tongued, joins, loudness);
+      }
       end = Math.max(end, line.end);
       if (k === 0 && to === voice) {
         follow(line.events, at);

@@ -315,9 +315,31 @@ final readonly class StudyBuilder
      */
     private static function cycle(Recipe $recipe, array $tones): array
     {
-        $scale = array_values(array_filter($tones, static fn (Tone $tone): bool => !$tone->inSequel));
+        return self::goesRoundApart($recipe) ? self::parts($tones)[0][1] : $tones;
+    }
 
-        return self::goesRoundApart($recipe) && [] !== $scale ? $scale : $tones;
+    /**
+     * The scale and its arpeggio, as far as each is there.
+     *
+     * @param non-empty-list<Tone> $tones
+     *
+     * @return non-empty-list<array{bool, non-empty-list<Tone>}> whether it is the arpeggio, and its notes
+     */
+    private static function parts(array $tones): array
+    {
+        $parts = [];
+        foreach ([false, true] as $inSequel) {
+            $part = array_values(array_filter(
+                $tones,
+                static fn (Tone $tone): bool => $inSequel === $tone->inSequel,
+            ));
+            if ([] !== $part) {
+                $parts[] = [$inSequel, $part];
+            }
+        }
+        \assert([] !== $parts);
+
+        return $parts;
     }
 
     /** Whether the scale and its arpeggio go round with a long note on one beat, each as often as it takes. */
@@ -343,14 +365,7 @@ final readonly class StudyBuilder
         $bars = Bars::of($first);
         $tones = [];
         $lengths = [];
-        foreach ([false, true] as $inSequel) {
-            $section = array_values(array_filter(
-                $once->tones,
-                static fn (Tone $tone): bool => $inSequel === $tone->inSequel,
-            ));
-            if ([] === $section) {
-                continue;
-            }
+        foreach (self::parts($once->tones) as [$inSequel, $section]) {
             $own = $inSequel && !$timing->isTimeSaid ? OneLong::time(\count($section), null) : null;
             $time = null !== $own && $timing->longOn <= $own->felt() ? $own : $first;
             $bars = $time === $first ? $bars : $bars->changing($lead + array_sum($lengths), $time);
@@ -365,7 +380,6 @@ final readonly class StudyBuilder
             array_push($tones, ...$played);
             array_push($lengths, ...$these);
         }
-        \assert([] !== $tones && [] !== $lengths);
 
         return [$once->with($tones), Laid::plainly($lengths, array_fill(0, \count($lengths), 0), $lead), $bars];
     }
@@ -399,14 +413,7 @@ final readonly class StudyBuilder
         $bars = Bars::of($first);
         $tones = [];
         $lengths = [];
-        foreach ([false, true] as $inSequel) {
-            $section = array_values(array_filter(
-                $once->tones,
-                static fn (Tone $tone): bool => $inSequel === $tone->inSequel,
-            ));
-            if ([] === $section) {
-                continue;
-            }
+        foreach (self::parts($once->tones) as [$inSequel, $section]) {
             $time = $inSequel ? $this->oneLongTime($recipe, $section, \count($section), null) : $first;
             $bars = $inSequel && $time !== $first ? $bars->changing(array_sum($lengths), $time) : $bars;
             $beats = intdiv($time->barTicks(), $time->beatTicks());

@@ -74,7 +74,11 @@ final class AskedAndPlayedTest extends TestCase
     public function testALineThatOnlyGoesDownBeginsOnTheNoteThatIsNamed(): void
     {
         $played = 0;
-        foreach (['trumpet-bb' => ['C5', 'D5', 'G4', 'A4'], 'flute' => ['C6', 'D5', 'G5', 'A5'], 'bassoon' => ['C4', 'D3', 'G3', 'A3']] as $id => $pitches) {
+        foreach ([
+            'trumpet-bb' => ['C5', 'D5', 'G4', 'A4'],
+            'flute' => ['C6', 'D5', 'G5', 'A5'],
+            'bassoon' => ['C4', 'D3', 'G3', 'A3'],
+        ] as $id => $pitches) {
             foreach ($pitches as $pitch) {
                 foreach (['major', 'natural minor', 'chromatic', 'arpeggio', 'major pentatonic'] as $what) {
                     foreach (['', ', 5 notes', ', 2 octaves', ', thirds', ', keys by fourths'] as $more) {

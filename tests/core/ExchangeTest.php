@@ -121,7 +121,10 @@ final class ExchangeTest extends TestCase
     public function testARhythmThatTheLineCannotSayIsNamed(): void
     {
         $notes = '';
-        foreach ([['C', 960], ['D', 480], ['E', 240], ['F', 720], ['G', 240], ['A', 960], ['B', 360], ['C', 1800]] as $i => [$step, $ticks]) {
+        $given = [
+            ['C', 960], ['D', 480], ['E', 240], ['F', 720], ['G', 240], ['A', 960], ['B', 360], ['C', 1800],
+        ];
+        foreach ($given as $i => [$step, $ticks]) {
             $notes .= \sprintf(
                 '<note><pitch><step>%s</step><octave>%d</octave></pitch><duration>%d</duration></note>',
                 $step,

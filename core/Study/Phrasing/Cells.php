@@ -48,6 +48,14 @@ final readonly class Cells
         return new self($runs, $notes, $ticks);
     }
 
+    /** Number of the cell in which a note stands, where it has so many notes; null in a smaller one and in none. */
+    public function large(int $i, int $least): ?int
+    {
+        $run = $this->runs[$i] ?? null;
+
+        return null === $run || $this->notes[$run] < $least ? null : $run;
+    }
+
     /** Whether a note and the next one stand in one cell of two notes or more. */
     public function isInside(int $i): bool
     {

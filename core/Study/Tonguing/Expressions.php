@@ -6,6 +6,7 @@ namespace SwiftReed\Study\Tonguing;
 
 use SwiftReed\Line\ClauseKind;
 use SwiftReed\Line\StudyLine;
+use SwiftReed\Study\Phrasing\Cells;
 use SwiftReed\Study\Rhythm\Laid;
 use SwiftReed\Study\StudyError;
 use SwiftReed\Study\Tone;
@@ -96,11 +97,13 @@ final readonly class Expressions
         $place = $lead;
         $before = '';
         $inUnit = 0;
-        foreach (self::cells($tones) as $i => $cell) {
+        $cells = Cells::of($tones, $laid->lengths, false);
+        foreach ($tones as $i => $tone) {
+            $cell = $cells->large($i, self::CELL);
             $place += $laid->gaps[$i];
             $time = $bars->time($place);
             $beat = intdiv($bars->inBar($place), $time->beatTicks());
-            $unit = $cell ?? $bars->bar($place).' '.$beat;
+            $unit = null === $cell ? $bars->bar($place).' '.$beat : 'cell '.$cell;
             $inUnit = $unit === $before ? $inUnit + 1 : 1;
             $before = $unit;
             // Several numbers are beats of the bar; one counts inside the beat or the cell.
@@ -119,34 +122,6 @@ final readonly class Expressions
     private static function isOnBeat(Bars $bars, int $place): bool
     {
         return 0 === $bars->inBar($place) % $bars->time($place)->beatTicks();
-    }
-
-    /**
-     * @param non-empty-list<Tone> $tones
-     *
-     * @return list<string|null> the cell of three notes or more in which each note stands
-     */
-    private static function cells(array $tones): array
-    {
-        $runs = [];
-        $sizes = [];
-        $run = -1;
-        $before = null;
-        foreach ($tones as $i => $tone) {
-            $cell = $tone->cell.($tone->inSequel ? ' then' : '');
-            $run += 0 === $i || $cell !== $before ? 1 : 0;
-            $before = $cell;
-            $runs[] = $run;
-            $sizes[$run] = ($sizes[$run] ?? 0) + 1;
-        }
-
-        return array_map(
-            static fn (Tone $tone, int $run): ?string => null === $tone->cell || $sizes[$run] < self::CELL
-                ? null
-                : 'cell '.$run,
-            $tones,
-            $runs,
-        );
     }
 
     /**

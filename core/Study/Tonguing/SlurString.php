@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace SwiftReed\Study\Tonguing;
 
+use SwiftReed\Study\Phrasing\Cells;
 use SwiftReed\Study\Rhythm\Laid;
 use SwiftReed\Study\Tone;
 use SwiftReed\Time\Bars;
@@ -79,27 +80,17 @@ final readonly class SlurString
      */
     private function units(array $tones, Laid $laid, Bars $bars, int $lead, float $perBeat): array
     {
-        $sizes = [];
-        $runs = [];
-        $run = -1;
-        $before = null;
-        foreach ($tones as $i => $tone) {
-            $cell = null === $tone->cell ? 'none' : $tone->cell.($tone->inSequel ? ' then' : '');
-            $run += 0 === $i || $cell !== $before ? 1 : 0;
-            $before = $cell;
-            $runs[] = $run;
-            $sizes[$run] = ($sizes[$run] ?? 0) + 1;
-        }
+        $cells = Cells::of($tones, $laid->lengths, false);
         $units = [];
         $place = $lead;
         $shifted = null;
         foreach ($tones as $i => $tone) {
             $place += $laid->gaps[$i];
-            $isCell = null !== $tone->cell && $sizes[$runs[$i]] >= self::CELL;
+            $cell = $cells->large($i, self::CELL);
             $time = $this->timeUnit($place, $bars, $perBeat);
             // From the second note on, a note stands where the one before it stands.
             $there = $this->fromSecond ? $shifted ?? 'first' : $time;
-            $units[] = $isCell ? 'cell '.$runs[$i] : $there;
+            $units[] = null === $cell ? $there : 'cell '.$cell;
             $shifted = $time;
             $place += $laid->lengths[$i];
         }
