@@ -4,21 +4,12 @@ declare(strict_types=1);
 
 namespace SwiftReed\Study\Walk;
 
-use SwiftReed\Pattern\Cell;
-use SwiftReed\Pattern\CellDegree;
-use SwiftReed\Pattern\Item;
-use SwiftReed\Pattern\ItemKind;
 use SwiftReed\Pattern\Pattern;
 use SwiftReed\Pattern\Progress;
-use SwiftReed\Pitch\Accidental;
-use SwiftReed\Pitch\Interval;
-use SwiftReed\Pitch\Letter;
 use SwiftReed\Pitch\NoteName;
 use SwiftReed\Pitch\Pitch;
-use SwiftReed\Scale\DegreeName;
 use SwiftReed\Scale\Material;
 use SwiftReed\Scale\Scale;
-use SwiftReed\Scale\ScaleNote;
 use SwiftReed\Study\Direction;
 use SwiftReed\Study\StudyError;
 use SwiftReed\Study\Tone;
@@ -33,19 +24,8 @@ final class PatternWalk
 {
     /** Half steps from which the last note is a seventh or more away from home. */
     private const SEVENTH = 10;
-    private const INTERVALS = ['', 'm2', 'M2', 'm3', 'M3', 'P4', 'A4', 'P5', 'm6', 'M6', 'm7', 'M7', 'P8'];
 
-    /** @var list<Tone> */
-    private array $tones = [];
-    private int $cells = 0;
-    private int $rests = 0;
-    /**
-     * The root of the cell that is being walked, the scale in which it is a step, and its number from the study's
-     * tonic.
-     */
-    private ?ScaleNote $root = null;
-    private ?Scale $rootScale = null;
-    private int $rootNumber = 1;
+    private readonly CellWriter $writer;
     private readonly Scale $up;
     private readonly Scale $down;
 
@@ -56,6 +36,7 @@ final class PatternWalk
     ) {
         $this->up = $material->ascending($tonic);
         $this->down = $material->descending($tonic);
+        $this->writer = new CellWriter($tonic, $material->name, $pattern->isTyped());
     }
 
     /**
@@ -89,7 +70,7 @@ final class PatternWalk
             $pattern->isBuilt() => $walk->build($from, $top, $direction),
             default => $walk->walk($from, $top, $direction),
         };
-        $inner = $walk->tones;
+        $inner = $walk->writer->tones();
         $first = array_shift($inner);
         $last = array_pop($inner);
         \assert(null !== $first);
@@ -108,7 +89,7 @@ final class PatternWalk
         if (Progress::Listed === $progress) {
             $roots = [];
             foreach ($this->pattern->roots as $mark) {
-                $roots[] = [$this->up, $this->down, $from + $this->step($mark, false)];
+                $roots[] = [$this->up, $this->down, $from + $this->writer->step($mark, $this->up, false)];
             }
             $roots[] = [$this->up, $this->down, $from];
 
@@ -191,7 +172,7 @@ final class PatternWalk
         $last = \count($path) - 1;
         foreach ($path as $i => [[$up, $down, $step], $ascending]) {
             $scale = $ascending ? $up : $down;
-            if ($i === $last && $this->pattern->stays && [] !== $this->tones) {
+            if ($i === $last && $this->pattern->stays && null !== $this->writer->lastPitch()) {
                 break;
             }
             if ($i === $last) {
@@ -205,7 +186,7 @@ final class PatternWalk
             $cell = $isLast
                 ? $this->pattern->last
                 : ($usesUp || $this->pattern->down->isNone() ? $this->pattern->up : $this->pattern->down);
-            $this->cell($cell, $scale, $step, $next, $nextStep, $ascending);
+            $this->writer->cell($cell, $scale, $step, $next, $nextStep, $ascending);
         }
     }
 
@@ -215,14 +196,14 @@ final class PatternWalk
     private function home(Scale $scale, int $step, bool $ascending): void
     {
         $note = $scale->note($step);
-        $before = [] === $this->tones ? null : $this->tones[\count($this->tones) - 1]->pitch;
+        $before = $this->writer->lastPitch();
         $away = null === $before ? 0 : $before->midi() - $note->pitch->midi();
         if (abs($away) >= self::SEVENTH) {
             $note = $scale->note($step + $scale->size() * (int) round($away / 12));
         }
         if (null === $before || $before->midi() !== $note->pitch->midi()) {
-            $this->rootIs($scale, $note);
-            $this->add($note->pitch, $ascending, 0, true, 1, $note->plainName, '1');
+            $this->writer->rootIs($scale, $note);
+            $this->writer->add($note->pitch, $ascending, 0, true, 1, $note->plainName, '1');
         }
     }
 
@@ -234,9 +215,9 @@ final class PatternWalk
     {
         [$low, $high] = [$new, $new];
         while (true) {
-            $this->rootIs($this->up, $this->up->note($low));
+            $this->writer->rootIs($this->up, $this->up->note($low));
             for ($step = $low; $step <= $high; ++$step) {
-                $this->add(
+                $this->writer->add(
                     $this->up->note($step)->pitch,
                     true,
                     0,
@@ -245,7 +226,7 @@ final class PatternWalk
                     $this->up->note($step)->plainName,
                 );
             }
-            ++$this->cells;
+            $this->writer->endCell();
             if ($low === $from && $high === $top) {
                 return;
             }
@@ -265,232 +246,11 @@ final class PatternWalk
             $run = Progress::BuildingUp === $this->pattern->progress
                 ? \array_slice($line, 0, $length)
                 : \array_slice($line, $count - $length);
-            $this->rootIs($scale, $scale->note($run[0]));
+            $this->writer->rootIs($scale, $scale->note($run[0]));
             foreach ($run as $k => $step) {
-                $this->add($scale->note($step)->pitch, $climbs, 0, 0 === $k, 1, $scale->note($step)->plainName);
+                $this->writer->add($scale->note($step)->pitch, $climbs, 0, 0 === $k, 1, $scale->note($step)->plainName);
             }
-            ++$this->cells;
+            $this->writer->endCell();
         }
-    }
-
-    private function cell(Cell $cell, Scale $scale, int $root, Scale $next, int $nextRoot, bool $ascending): void
-    {
-        $this->rootIs($scale, $scale->note($root));
-        foreach ($cell->groups as $g => $group) {
-            $fromTop = Cell::countsFromTop(...$group);
-            foreach ($group as $item) {
-                $this->item($item, $scale, $root, $next, $nextRoot, $ascending, $g, $fromTop);
-            }
-        }
-        ++$this->cells;
-    }
-
-    private function item(
-        Item $item,
-        Scale $scale,
-        int $root,
-        Scale $next,
-        int $nextRoot,
-        bool $ascending,
-        int $group,
-        bool $fromTop,
-    ): void {
-        $size = $scale->size();
-        if (ItemKind::Rest === $item->kind) {
-            $this->rests += $item->length;
-
-            return;
-        }
-        if (ItemKind::Run === $item->kind) {
-            foreach (range($this->step($item->mark, $fromTop), $this->step($item->to, $fromTop)) as $step) {
-                $this->add(
-                    $scale->note($root + $step)->pitch,
-                    $ascending,
-                    $group,
-                    0 === $step || $size === $step,
-                    1,
-                    $scale->note($root + $step)->plainName,
-                    CellDegree::named($step, $size),
-                    $item->marks,
-                );
-            }
-
-            return;
-        }
-        if ($item->leadsOn()) {
-            foreach ($this->leading($item->kind, $scale, $next, $nextRoot) as $pitch) {
-                $this->add($pitch, $ascending, $group, false, $item->length, false, null, $item->marks);
-            }
-
-            return;
-        }
-        $note = $scale->note($root + $this->step($item->mark, $fromTop));
-        $altered = Pitch::of($note->pitch->letter, $note->pitch->alter + $item->alter, $note->pitch->octave);
-        $isUnwritable = abs($altered->alter) > 2;
-        $pitch = match ($item->kind) {
-            ItemKind::HalfSteps => $this->away($scale->note($root)->pitch, $item->halfSteps),
-            ItemKind::Below => self::neighbour($note->pitch, -1),
-            ItemKind::Above => self::neighbour($note->pitch, 1),
-            // A degree keeps its letter; only three signs cannot be written.
-            default => $isUnwritable ? Pitch::plain($altered->midi(), $item->alter > 0) : $altered,
-        };
-        $this->add(
-            $pitch,
-            $ascending,
-            $group,
-            $item->isRoot(),
-            $item->length,
-            $note->plainName || ($isUnwritable && ItemKind::Degree === $item->kind),
-            ItemKind::Degree === $item->kind ? $item->degreeText() : null,
-            $item->marks,
-        );
-    }
-
-    /**
-     * What leads into a target. From the scale note above: a whole step away, the half step between; a half step away,
-     * no room, so the half step below; three half steps away, the half step above. From below it is mirrored.
-     *
-     * @return list<Pitch>
-     */
-    private function leading(ItemKind $kind, Scale $here, Scale $scale, int $step): array
-    {
-        $target = $scale->note($step)->pitch;
-        if (ItemKind::Enclosure === $kind) {
-            return [self::neighbour($target, 2), self::neighbour($target, 1), self::neighbour($target, -1)];
-        }
-        $before = [] === $this->tones ? $target : $this->tones[\count($this->tones) - 1]->pitch;
-        $fromAbove = $before->midi() >= $target->midi();
-        // The scale note beside the target is the one that was just played, where one was; else that of the scale
-        // played there.
-        $beside = abs($before->midi() - $target->midi());
-        $gap = $beside > 0 && $beside <= 3 && $this->isScaleNote($here, $before)
-            ? $beside
-            : abs($scale->note($step + ($fromAbove ? 1 : -1))->pitch->midi() - $target->midi());
-        $side = $fromAbove ? 1 : -1;
-        if (ItemKind::TwoNoteApproach === $kind) {
-            return abs($before->midi() - $target->midi()) > 2
-                ? [self::neighbour($target, 2 * $side), self::neighbour($target, $side)]
-                : [self::neighbour($target, $side), self::neighbour($target, -$side)];
-        }
-
-        return [self::neighbour($target, 1 === $gap ? -$side : $side)];
-    }
-
-    /**
-     * So many half steps from a note: from above on the letter above, from below on the letter below, or else under its
-     * plain name.
-     */
-    private static function neighbour(Pitch $target, int $halfSteps): Pitch
-    {
-        $place = $target->staffPlace() + ($halfSteps > 0 ? 1 : -1);
-        $octave = (int) floor($place / 7);
-        $letter = Letter::from($place - 7 * $octave);
-        $pitch = Pitch::onLetter($letter, $target->midi() + $halfSteps);
-
-        return abs($pitch->alter) > 1 ? Pitch::plain($pitch->midi(), $pitch->alter > 0) : $pitch;
-    }
-
-    private function away(Pitch $root, int $halfSteps): Pitch
-    {
-        $interval = Interval::parse(self::INTERVALS[abs($halfSteps)]);
-        $pitch = $root->transpose($halfSteps < 0 ? $interval->inverse() : $interval);
-
-        return self::isRemote($pitch) ? Pitch::plain($pitch->midi(), $halfSteps > 0) : $pitch;
-    }
-
-    /** Whether a note that only passes has a double sign, or a sign where there is a natural of the same sound. */
-    private static function isRemote(Pitch $pitch): bool
-    {
-        return abs($pitch->alter) > 1 || (0 !== $pitch->alter && 0 === Pitch::plain($pitch->midi(), true)->alter);
-    }
-
-    private function rootIs(Scale $scale, ScaleNote $note): void
-    {
-        $this->root = $note;
-        $this->rootScale = $scale;
-        $this->rootNumber = DegreeName::of($this->tonic, $note->pitch)->number;
-    }
-
-    /** @throws StudyError when the material has no such degree */
-    private function step(CellDegree $degree, bool $fromTop): int
-    {
-        $size = $this->material->size();
-
-        return $degree->step($size, $fromTop, $this->pattern->isTyped())
-            ?? throw StudyError::noSuchDegree($degree->text(), $this->material->name, $size);
-    }
-
-    private function isScaleNote(Scale $scale, Pitch $pitch): bool
-    {
-        for ($step = 0; $step < $scale->size(); ++$step) {
-            if (0 === ($scale->note($step)->pitch->midi() - $pitch->midi()) % 12) {
-                return true;
-            }
-        }
-
-        return false;
-    }
-
-    /**
-     * @param string|null $fromRoot the degree as the pattern says it,
-     *  counted from the root of the cell; worked out when it does not say one
-     */
-    /** @param list<string> $marks letters, as {@see Item::$marks} has them */
-    private function add(
-        Pitch $pitch,
-        bool $ascending,
-        int $group,
-        bool $isRoot,
-        int $stretch,
-        bool $plainName,
-        ?string $fromRoot = null,
-        array $marks = [],
-    ): void {
-        if (\count($this->tones) >= Walk::MOST) {
-            throw StudyError::tooManyNotes(Walk::MOST);
-        }
-        $degree = DegreeName::of($this->tonic, $pitch);
-        $isTonic = 1 === (($degree->number % 7) + 7) % 7 && 0 === ($pitch->midi() - $this->tonic->midi()) % 12;
-        $fromRoot ??= null === $this->root ? $degree->text : $this->fromRoot($this->root, $pitch);
-        $this->tones[] = new Tone(
-            $pitch,
-            $pitch,
-            $degree->text,
-            $degree->number,
-            $ascending,
-            $isTonic,
-            false,
-            false,
-            0,
-            $plainName,
-            $stretch,
-            false,
-            $this->cells,
-            $group,
-            $isRoot,
-            $this->rests,
-            root: $this->rootNumber,
-            fromRoot: $fromRoot,
-            rootName: $this->root?->pitch->name(),
-            marks: $marks,
-        );
-        $this->rests = 0;
-    }
-
-    /**
-     * A passing note's degree from the root of its cell: by its letter, raised or lowered against the scale's own note
-     * on that letter.
-     */
-    private function fromRoot(ScaleNote $root, Pitch $pitch): string
-    {
-        $letters = $pitch->staffPlace() - $root->pitch->staffPlace();
-        if (7 !== $this->material->size() || null === $this->rootScale) {
-            return DegreeName::of($root->pitch, $pitch)->text;
-        }
-        $alter = $pitch->midi() - $this->rootScale->note($root->step + $letters)->pitch->midi();
-
-        return abs($alter) > 2
-            ? DegreeName::of($root->pitch, $pitch)->text
-            : Accidental::of($alter)->text().CellDegree::named($letters, 7);
     }
 }
