@@ -170,6 +170,7 @@ final class PatternWalk
             };
         }
         $last = \count($path) - 1;
+        $endsApart = $this->pattern->onlyGoesUp() && !$this->pattern->last->isNone();
         foreach ($path as $i => [[$up, $down, $step], $ascending]) {
             $scale = $ascending ? $up : $down;
             if ($i === $last && $this->pattern->stays && null !== $this->writer->lastPitch()) {
@@ -181,9 +182,8 @@ final class PatternWalk
             }
             [[$nextUp, $nextDown, $nextStep], $goesOn] = $path[$i + 1];
             $next = $goesOn ? $nextUp : $nextDown;
-            $isLast = $i === $last - 1 && $this->pattern->onlyGoesUp() && !$this->pattern->last->isNone();
             $usesUp = $this->pattern->alternates ? 0 === $i % 2 : $ascending;
-            $cell = $isLast
+            $cell = $endsApart && $i === $last - 1
                 ? $this->pattern->last
                 : ($usesUp || $this->pattern->down->isNone() ? $this->pattern->up : $this->pattern->down);
             $this->writer->cell($cell, $scale, $step, $next, $nextStep, $ascending);
