@@ -4,8 +4,10 @@ declare(strict_types=1);
 
 namespace SwiftReed\Line;
 
+use SwiftReed\Pitch\Interval;
 use SwiftReed\Pitch\NoteName;
 use SwiftReed\Pitch\Pitch;
+use SwiftReed\Scale\Progression;
 
 /**
  * One clause as it was said: which phrase, with which numbers and names, and how it is printed.
@@ -42,6 +44,22 @@ final readonly class Clause
     public static function drill(int $after): self
     {
         return new self(ClauseKind::Drill, 'drill', ['n' => $after], 'drill after note '.$after, 1);
+    }
+
+    /** What the line is played over. */
+    public static function over(Progression $progression, int $column = 1): self
+    {
+        $chords = $progression->text();
+
+        return new self(ClauseKind::Harmony, 'over', ['chords' => $chords], 'over '.$chords, $column);
+    }
+
+    /** The same chords in another key. */
+    public function inOtherKey(Interval $interval): self
+    {
+        $chords = Progression::inOtherKey($this->word('chords'), $interval);
+
+        return new self($this->kind, $this->says, ['chords' => $chords], 'over '.$chords, $this->column);
     }
 
     /**

@@ -13,6 +13,15 @@ use SwiftReed\Scale\ScaleLibrary;
 final readonly class Completion
 {
     private const MOST = 8;
+    /** What is said in a language of its own, by an example of it. */
+    private const LANGUAGES = [
+        'cell 1 2 3 5' => ClauseKind::Pattern,
+        'rhythm 3+1' => ClauseKind::Rhythm,
+        'over minor blues' => ClauseKind::Harmony,
+        'over blues' => ClauseKind::Harmony,
+        'over Dm7 | G7 | Cmaj7' => ClauseKind::Harmony,
+        'over ii V I' => ClauseKind::Harmony,
+    ];
 
     public function __construct(private ScaleLibrary $scales, private Grammar $grammar)
     {
@@ -75,6 +84,11 @@ final readonly class Completion
     {
         $taken = [];
         foreach ($said as $clause) {
+            foreach (self::LANGUAGES as $example => $kind) {
+                if (strtok($example, ' ') === strtolower((string) strtok(trim($clause), ' '))) {
+                    $taken[$kind->value] = true;
+                }
+            }
             foreach ($this->grammar->phrases() as $phrase) {
                 if (PhraseMatch::of($phrase, Lexer::tokens($clause))->isWhole()) {
                     $taken[$phrase->kind->value] = true;
@@ -111,17 +125,10 @@ final readonly class Completion
             return array_map(static fn (array $shown): string => $shown[0], array_values($found['starts']));
         }
 
-        if (str_starts_with('cell 1 2 3 5', $typed) && !isset($taken[ClauseKind::Pattern->value])) {
-            $found['starts'][ClauseKind::Pattern->value] = [
-                'cell 1 2 3 5',
-                ...($found['starts'][ClauseKind::Pattern->value] ?? []),
-            ];
-        }
-        if (str_starts_with('rhythm 3+1', $typed) && !isset($taken[ClauseKind::Rhythm->value])) {
-            $found['starts'][ClauseKind::Rhythm->value] = [
-                'rhythm 3+1',
-                ...($found['starts'][ClauseKind::Rhythm->value] ?? []),
-            ];
+        foreach (self::LANGUAGES as $example => $kind) {
+            if (str_starts_with(mb_strtolower($example), $typed) && !isset($taken[$kind->value])) {
+                $found['starts'][$kind->value] = [$example, ...($found['starts'][$kind->value] ?? [])];
+            }
         }
         $all = array_merge(...array_values($found['starts']), ...array_values($found['contains']));
         $nearest = [] === $all

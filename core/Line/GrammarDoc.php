@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace SwiftReed\Line;
 
 use SwiftReed\Pattern\PatternLibrary;
+use SwiftReed\Scale\ChordQuality;
 use SwiftReed\Scale\ScaleLibrary;
 use SwiftReed\Time\FigureNames;
 use SwiftReed\Time\TimeSignature;
@@ -72,10 +73,13 @@ final class GrammarDoc
             if (ClauseKind::Rhythm === $kind) {
                 $shown[] = '`rhythm 3+1` and all of the language of rhythm below';
             }
+            if (ClauseKind::Harmony === $kind) {
+                $shown = ['`over ii V I`', '`over Dm7 \\| G7 \\| Cmaj7`', '`over blues` and all of the chords below'];
+            }
             $text .= \sprintf("| %s | %s | %s |\n", $kind->value, implode(' · ', $shown), $kind->default());
         }
 
-        return $text.self::rhythms().self::patterns($grammar->patterns);
+        return $text.self::rhythms().self::chords($scales).self::patterns($grammar->patterns);
     }
 
     private static function rhythms(): string
@@ -115,6 +119,51 @@ final class GrammarDoc
                 $name,
                 $simple,
                 null === $compound ? 'refused, with what can be played' : '`'.$compound.'`',
+            );
+        }
+
+        return $text;
+    }
+
+    private static function chords(ScaleLibrary $scales): string
+    {
+        $text = <<<'MD'
+
+            ## Chords
+
+            A cell is played from each chord's root in that chord's scale, again until the chord's bars are full; with no cell, the
+            scale itself. A cell that leads on (`approach`, `enclosure`) lands on the nearest note of the next chord and goes on
+            from there. Symbols are in the key that the line names, concert or own.
+
+            | written | means |
+            |---|---|
+            | `over ii V I` | chords of the key, a bar each; the `I` of `ii V I` is held for two |
+            | `over Dm7 \| G7 \| Cmaj7` | chord symbols between bar lines |
+            | `over Dm7 G7 \| C` | chords that share a bar, four at most |
+            | `over Dm7 \| G7 \| C 2 bars` | a chord that is held |
+            | `over ii V altered I` | a scale chosen for the chord before it |
+            | `over I7 IV7 V7` | a kind of one's own; after a numeral `7` alone is dominant on `V7`, minor on `ii7`, by its case |
+            | `over V/ii ii V I` | the dominant of another degree |
+            | `over bVII7 \| #IVdim7` | a degree lowered or raised against the major scale |
+
+            `DM7` is refused, since case does not matter elsewhere in a line: `Dmaj7` or `Dm7`. Numerals without more are the seventh
+            chords of the key; in minor keys V has its leading note. The scale of a chord is the one that is chosen; else, where the
+            key makes the chord, the notes of the key; else the usual one:
+
+            | after the root | usual scale |
+            |---|---|
+
+            MD;
+        foreach (ChordQuality::all() as $quality) {
+            $text .= \sprintf("| `%s` | %s |\n", '' === $quality->text ? ' ' : $quality->text, $quality->scale);
+        }
+        $text .= "\n| name | chords |\n|---|---|\n";
+        foreach ($scales->progressions()->names() as $name => $says) {
+            $text .= \sprintf(
+                "| `over %s` | `%s`, %s |\n",
+                $name,
+                strtr($scales->progressions()->chords($name), ['|' => '\\|']),
+                $says,
             );
         }
 

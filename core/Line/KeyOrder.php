@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace SwiftReed\Line;
 
+use SwiftReed\Pitch\Interval;
 use SwiftReed\Pitch\NoteName;
 use SwiftReed\Scale\Material;
 use SwiftReed\Scale\ScaleLibrary;
@@ -80,6 +81,11 @@ final readonly class KeyOrder
                 default => $up,
             };
             $one = $line->without(ClauseKind::Keys, ClauseKind::MinorExtent)->with(Clause::key($key->says, $on, $what));
+            if ($line->says(ClauseKind::Harmony)) {
+                $one = $one->with($line->clause(ClauseKind::Harmony)->inOtherKey(
+                    Interval::between($tonic->at(4), $on->at(4)),
+                ));
+            }
             if ($isInTurn) {
                 $way = 0 === \count($steps) % 2 ? 'up' : 'down';
                 $one = $one->with(new Clause(ClauseKind::Direction, $way, [], $way, 1));

@@ -8,6 +8,7 @@ use SwiftReed\Knowledge\Nearest;
 use SwiftReed\Pattern\PatternError;
 use SwiftReed\Pattern\PatternLibrary;
 use SwiftReed\Pattern\PatternParser;
+use SwiftReed\Scale\ProgressionError;
 use SwiftReed\Scale\ScaleLibrary;
 use SwiftReed\Time\FigureError;
 use SwiftReed\Time\FigureNames;
@@ -79,6 +80,7 @@ final class Parser
                 : match (true) {
                     self::isCell($tokens) => $this->cell($text, $tokens),
                     self::isFigure($tokens) => $this->figure($text, $tokens),
+                    self::isHarmony($tokens) => $this->harmony($text, $tokens),
                     AccentReader::begins($tokens) => AccentReader::read($tokens),
                     SlurStringReader::begins($tokens) => SlurStringReader::read($tokens),
                     default => $this->clause($tokens),
@@ -350,6 +352,33 @@ final class Parser
             'rhythm '.$figure->text(),
             $tokens[0]->column,
         );
+    }
+
+    /** @param list<Token> $tokens */
+    private static function isHarmony(array $tokens): bool
+    {
+        return isset($tokens[0]) && 'over' === $tokens[0]->lower();
+    }
+
+    /**
+     * @param non-empty-list<Token> $tokens
+     *
+     * @throws StudyLineError
+     */
+    private function harmony(string $text, array $tokens): Clause
+    {
+        $begin = $tokens[0]->column + mb_strlen($tokens[0]->text);
+        // What ends with a sign that only divides, "D-", ends where the line or its comma does.
+        $said = (string) preg_replace('/,.*$/su', '', mb_substr($text, $begin - 1));
+        try {
+            return Clause::over($this->scales->progressions()->progression($said, $begin), $tokens[0]->column);
+        } catch (ProgressionError $error) {
+            throw StudyLineError::wrong(
+                $error->column,
+                $error->read,
+                ucfirst((string) preg_replace('/^Column \d+: /', '', $error->getMessage())),
+            );
+        }
     }
 
     /** @param non-empty-list<Token> $tokens */

@@ -210,6 +210,8 @@ final class Reading
         }
         if ('rhythm' === $token->lower()) {
             yield from $this->whole($at, ClauseKind::Rhythm);
+        } elseif ('over' === $token->lower()) {
+            yield from $this->whole($at, ClauseKind::Harmony);
         } elseif (AccentReader::begins(\array_slice($this->tokens, $at, 2))) {
             yield from $this->whole($at, ClauseKind::Marks);
         } elseif (SlurStringReader::begins(\array_slice($this->tokens, $at, 2))) {
@@ -346,6 +348,7 @@ final class Reading
 
         return null === $token
             || $token->isComma()
+            || \in_array($token->lower(), ['rhythm', 'over'], true)
             || isset($this->phrases[$token->plain()])
             || [] !== $this->spoken->nothingAt($this->tokens, $end)
             || [] !== $this->spoken->phrasesAt($this->tokens, $end);

@@ -109,6 +109,11 @@ final readonly class StudyLine
                 );
             }
         }
+        if ($this->says(ClauseKind::Harmony)) {
+            $clauses[] = $this->clause(ClauseKind::Harmony)->inOtherKey(
+                Interval::between($this->tonic()->at(4), $tonic->at(4)),
+            );
+        }
         if ('listed' === $this->phrase(ClauseKind::Keys, '')) {
             $keys = array_map(
                 static fn (string $one): string => self::plain(NoteName::parse(rtrim(

@@ -64,6 +64,12 @@ final readonly class Material
         );
     }
 
+    /** Whether it is a key of its own, in which chords have numerals: seven notes under a signature. */
+    public function isKey(): bool
+    {
+        return 7 === $this->size() && $this->printsSignature && MaterialKind::Scale === $this->kind;
+    }
+
     public function isTriadPair(): bool
     {
         return null !== $this->pair;

@@ -18,8 +18,9 @@ final class ScaleLibrary
     private array $names = [];
     /** @var array<string, array<string, mixed>> */
     private array $entries = [];
+    private ?ProgressionLibrary $progressions = null;
 
-    public function __construct(DataFolder $data)
+    public function __construct(private readonly DataFolder $data)
     {
         foreach ($data->read('scales') as $name => $entry) {
             if (!\is_array($entry)) {
@@ -42,6 +43,12 @@ final class ScaleLibrary
                 $this->names[$key] = $name;
             }
         }
+    }
+
+    /** The chords that scales are played over. */
+    public function progressions(): ProgressionLibrary
+    {
+        return $this->progressions ??= new ProgressionLibrary($this->data, $this);
     }
 
     /** @return list<string> printed names, in the order of the file */

@@ -12,6 +12,7 @@ use SwiftReed\Pitch\Interval;
 use SwiftReed\Pitch\NoteName;
 use SwiftReed\Scale\Chord;
 use SwiftReed\Scale\Material;
+use SwiftReed\Study\Harmony\Over;
 
 /**
  * The chords over a study: what the material fits over; in a pattern the diatonic chord of each cell, with its seventh
@@ -24,6 +25,9 @@ final class Chords
     /** @return list<ChordAt> */
     public static function of(Study $study): array
     {
+        if (null !== $study->recipe->over) {
+            return self::overChanges($study, $study->recipe->over);
+        }
         $material = $study->recipe->material;
         $walksCells = !$study->recipe->pattern->isStraight()
             && !$study->recipe->pattern->isBuilt()
@@ -45,6 +49,51 @@ final class Chords
                 $chords[] = new ChordAt($note->onset, $chord, $chord->on($chord->root->transpose($toConcert)));
                 $before = $chord->text();
             }
+        }
+
+        return $chords;
+    }
+
+    /**
+     * The chords by the number of the first note that begins where each does, or after it.
+     *
+     * @return array<int, ChordAt>
+     */
+    public static function byNote(Study $study): array
+    {
+        $byNote = [];
+        $i = 0;
+        foreach (self::of($study) as $chord) {
+            while (isset($study->notes[$i]) && $study->notes[$i]->onset < $chord->onset) {
+                ++$i;
+            }
+            if (isset($study->notes[$i])) {
+                $byNote[$i] = $chord;
+            }
+        }
+
+        return $byNote;
+    }
+
+    /**
+     * The chords that a line says it is played over, as often as it goes round.
+     *
+     * @return list<ChordAt>
+     */
+    private static function overChanges(Study $study, Over $over): array
+    {
+        $last = $study->notes[\count($study->notes) - 1];
+        $written = $over->chordsOn($study->writtenKey->key->tonic);
+        $concert = $over->chordsOn($study->concertKey->tonic);
+        $chords = [];
+        $before = null;
+        for ($at = 0, $k = 0; $at < $last->onset + $last->length; ++$k) {
+            $change = $written[$k % \count($written)];
+            if ($change->chord->text() !== $before) {
+                $chords[] = new ChordAt($at, $change->chord, $concert[$k % \count($concert)]->chord);
+                $before = $change->chord->text();
+            }
+            $at += $change->ticks;
         }
 
         return $chords;

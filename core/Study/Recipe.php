@@ -17,6 +17,7 @@ use SwiftReed\Scale\Material;
 use SwiftReed\Scale\ScaleLibrary;
 use SwiftReed\Scale\TriadPair;
 use SwiftReed\Study\Fit\RangeChoice;
+use SwiftReed\Study\Harmony\Over;
 use SwiftReed\Study\Rhythm\Timing;
 use SwiftReed\Study\Tonguing\Articulation;
 use SwiftReed\Study\Tonguing\Expressions;
@@ -43,6 +44,7 @@ final readonly class Recipe
         public Articulation $articulation,
         public Expressions $expressions,
         public ?int $drillAfter,
+        public ?Over $over,
     ) {
     }
 
@@ -56,6 +58,8 @@ final readonly class Recipe
         $pattern = $material->isTriadPair() && !$line->says(ClauseKind::Pattern)
             ? $patterns->pattern('triad pair')
             : self::saidPattern($line, $patterns);
+        $isOver = $line->says(ClauseKind::Harmony);
+        $pattern = $isOver ? Over::pattern($line, $pattern) : $pattern;
         $timing = Timing::of($line, $pattern);
         if ($line->says(ClauseKind::Lengths) && null === $pattern->lip) {
             throw StudyError::lengthsWithoutSlurs($line->clause(ClauseKind::Lengths)->text);
@@ -79,6 +83,7 @@ final readonly class Recipe
             Articulation::of($line->phrase(ClauseKind::Articulation, $pattern->isLipSlurs() ? 'slurred' : 'tongued')),
             Expressions::of($line),
             $line->says(ClauseKind::Drill) ? $line->clause(ClauseKind::Drill)->number('n') : null,
+            $isOver ? Over::of($line, $tonic, $material, $pattern, $timing, $scales) : null,
         );
     }
 

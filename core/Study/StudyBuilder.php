@@ -194,6 +194,11 @@ final readonly class StudyBuilder
         if (null !== $recipe->pattern->lip) {
             return Flexibility::placed($recipe, $recipe->pattern->lip, $player, $written, $sounding);
         }
+        if (null !== $recipe->over) {
+            $walk = $recipe->over->walk($recipe->pattern, $sounding);
+
+            return (new RangeFitting(new Ground($recipe, $player, $written, $walk)))->place();
+        }
         $isRestated = Sequel::Restated === $recipe->course->sequel
             || Rhythm::OneLongInTheBar === $recipe->timing->rhythm
             || self::goesRoundApart($recipe);
@@ -491,6 +496,7 @@ final readonly class StudyBuilder
             ...('' === $written->why ? [] : [$written->why]),
             ...$placement->warnings,
             ...Remarks::on($recipe, $placement->tones),
+            ...($recipe->over?->remarks($written->key->tonic, $recipe->material) ?? []),
         ];
     }
 }

@@ -377,6 +377,55 @@ final class StudyError extends \DomainException implements Mistake
         );
     }
 
+    /** @param ClauseKind $kind what is better left unsaid */
+    public static function notOver(string $read, string $over, ClauseKind $kind): self
+    {
+        return new self(
+            \sprintf(
+                '"%s" was read with "%s", where the chords and their bars decide that; expected one of them',
+                $read,
+                $over,
+            ),
+            [$kind, ClauseKind::Harmony],
+        );
+    }
+
+    public static function notAKey(string $material, string $over): self
+    {
+        return new self(
+            \sprintf(
+                '"%s" was read with "%s", and chords stand in a key; expected major, a minor, a mode or another scale',
+                $material,
+                $over,
+            ),
+            [ClauseKind::Harmony],
+        );
+    }
+
+    public static function doesNotFillChord(string $chord, string $over): self
+    {
+        return new self(
+            \sprintf(
+                'The rhythm does not come out with the time of %s in "%s"; expected values that fill it',
+                $chord,
+                $over,
+            ),
+            [self::say(ClauseKind::Rhythm, 'quarters'), self::say(ClauseKind::Rhythm, 'eighths'), ClauseKind::Harmony],
+        );
+    }
+
+    public static function beginsOn(Pitch $from, Pitch $first): self
+    {
+        return new self(
+            \sprintf(
+                '"From %s" was read, and the line begins on %s; expected that note in one of its octaves, or no place',
+                $from->sign(),
+                $first->name()->sign(),
+            ),
+            [ClauseKind::Place],
+        );
+    }
+
     public static function tripletsInEighths(string $time, bool $isCompound): self
     {
         return new self(

@@ -9,6 +9,7 @@ use SwiftReed\Fingering\HardSpots;
 use SwiftReed\Instrument\MechanismKind;
 use SwiftReed\Player\Reminders;
 use SwiftReed\Score\Part;
+use SwiftReed\Study\ChordAt;
 use SwiftReed\Study\Chords;
 use SwiftReed\Study\Rhythm\Counts;
 use SwiftReed\Study\Tonguing\Slur;
@@ -133,7 +134,9 @@ final class SystemDrawing
             $svg = Svg::at(0, -$ceiling, $svg);
             $height -= $ceiling;
         }
-        $chords = $rows->chords ? self::chords($part, $system) : '';
+        // A line over chords cannot be read without them.
+        $isOver = null !== $part->study->recipe->over;
+        $chords = $rows->chords || $isOver ? self::chords($part, $system) : '';
 
         return '' === $chords
             ? [$svg, $height]
@@ -171,13 +174,13 @@ final class SystemDrawing
     /** Chord symbols over the notes where they begin, as the player reads them. */
     private static function chords(Part $part, EngravedSystem $system): string
     {
-        $byOnset = [];
-        foreach (Chords::of($part->study) as $chord) {
-            $byOnset[$chord->onset] = $chord->written->sign();
-        }
+        $byNote = array_map(
+            static fn (ChordAt $chord): string => $chord->written->sign(),
+            Chords::byNote($part->study),
+        );
         $svg = '';
         foreach ($system->heads as $i => $head) {
-            $sign = $byOnset[$part->study->notes[$i]->onset] ?? '';
+            $sign = $byNote[$i] ?? '';
             $svg .= '' === $sign
                 ? ''
                 : Svg::text($head->left, 340, 400, $sign, weight: 700, face: Svg::SERIF, class: 'chord');

@@ -15,6 +15,7 @@ use SwiftReed\Score\Layout\BarItem;
 use SwiftReed\Score\Layout\BarLayout;
 use SwiftReed\Score\Part;
 use SwiftReed\Score\Sheet;
+use SwiftReed\Study\ChordAt;
 use SwiftReed\Study\Chords;
 use SwiftReed\Study\Rhythm\Counts;
 use SwiftReed\Study\Rhythm\Swing;
@@ -161,10 +162,7 @@ final class MusicXmlScore
         }
         $study = $this->part->study;
         if ($this->choices->chords) {
-            $onsets = array_flip(array_map(static fn (StudyNote $note): int => $note->onset, $study->notes));
-            foreach (Chords::of($study) as $chord) {
-                $this->chords[$onsets[$chord->onset] ?? 0] = $chord->written;
-            }
+            $this->chords = array_map(static fn (ChordAt $chord): Chord => $chord->written, Chords::byNote($study));
         }
         if ($this->choices->counts) {
             $this->counts = Counts::of($study);
@@ -470,7 +468,7 @@ final class MusicXmlScore
     private function harmony(Chord $chord): void
     {
         $xml = $this->xml;
-        [$kind, $degrees] = $chord->musicXml();
+        $quality = $chord->quality();
         $xml->startElement('harmony');
         $xml->startElement('root');
         $xml->writeElement('root-step', $chord->root->letter->text());
@@ -480,14 +478,14 @@ final class MusicXmlScore
         $xml->endElement();
         $xml->startElement('kind');
         $xml->writeAttribute('text', strtr($chord->quality, ['b' => '♭', '#' => '♯']));
-        $xml->text($kind);
+        $xml->text($quality->kind);
         $xml->endElement();
-        foreach ($degrees as [$value, $alter]) {
+        foreach ($quality->degrees as [$value, $alter, $type]) {
             $xml->startElement('degree');
             $xml->writeAttribute('print-object', 'no');
             $xml->writeElement('degree-value', (string) $value);
             $xml->writeElement('degree-alter', (string) $alter);
-            $xml->writeElement('degree-type', $value > 7 ? 'add' : 'alter');
+            $xml->writeElement('degree-type', $type);
             $xml->endElement();
         }
         $xml->endElement();

@@ -10,7 +10,7 @@ use SwiftReed\Player\Player;
 use SwiftReed\Player\Range;
 use SwiftReed\Study\Recipe;
 use SwiftReed\Study\StudyError;
-use SwiftReed\Study\Walk\Walk;
+use SwiftReed\Study\Walk\LineWalk;
 
 /**
  * What a range policy works with: who plays, what is asked for, and the plain line on any tonic. The line is walked
@@ -33,7 +33,7 @@ final class Ground
         public readonly Recipe $recipe,
         public readonly Player $player,
         public readonly Key $key,
-        public readonly Walk $walk,
+        public readonly LineWalk $walk,
     ) {
     }
 

@@ -31,6 +31,23 @@ final readonly class NamedPlace
     }
 
     /**
+     * A line over chords, in the octave in which it begins on the note that is named.
+     *
+     * @throws StudyError when it begins on another, or leaves the instrument there
+     */
+    public function beginning(): Placement
+    {
+        $from = $this->ground->recipe->placing->pitches[0] ?? throw new \LogicException('A place names its note.');
+        foreach ($this->ground->lines(1, $this->ground->player->range(Stage::Full)) as $by => $line) {
+            if ($line->tones[0]->pitch->octaves($by)->midi() === $from->midi()) {
+                return $this->shaped($line->inOctave($by), 1, $from);
+            }
+        }
+        $first = $this->ground->walk->tones($this->ground->key->tonic->at(4), 0, 1)[0]->pitch;
+        throw StudyError::beginsOn($from, $first);
+    }
+
+    /**
      * The chromatic scale from the lowest to the highest note of the stage.
      *
      * @throws StudyError

@@ -39,6 +39,9 @@ final readonly class RangeFitting
         if (RangePolicy::TurnRound === $recipe->range->policy) {
             return (new TurnRound($this->ground))->place();
         }
+        if (Place::FromPitch === $recipe->placing->place && null !== $recipe->over) {
+            return (new NamedPlace($this->ground))->beginning();
+        }
         if (Place::FromPitch === $recipe->placing->place || Place::Segment === $recipe->placing->place) {
             return (new NamedPlace($this->ground))->place();
         }

@@ -43,7 +43,7 @@ final class CellWriter
      */
     public function __construct(
         private readonly Pitch $tonic,
-        private readonly string $scale,
+        private string $scale,
         private readonly bool $isTyped,
     ) {
     }
@@ -58,6 +58,54 @@ final class CellWriter
     public function lastPitch(): ?Pitch
     {
         return [] === $this->tones ? null : $this->tones[\count($this->tones) - 1]->pitch;
+    }
+
+    /** What follows stands in another scale. */
+    public function inScale(string $name): void
+    {
+        $this->scale = $name;
+    }
+
+    /**
+     * Of what was written from a note on, as much as there is room for.
+     *
+     * @param int $from index of the first note of it
+     * @param int $room ordinary lengths
+     *
+     * @return int ordinary lengths that were taken, rests too
+     */
+    public function keep(int $from, int $room): int
+    {
+        $used = 0;
+        foreach (\array_slice($this->tones, $from) as $k => $tone) {
+            if ($used + $tone->rests >= $room) {
+                $this->rests = $room - $used;
+                $this->tones = \array_slice($this->tones, 0, $from + $k);
+
+                return $room;
+            }
+            $used += $tone->rests;
+            if ($used + $tone->stretch >= $room) {
+                $this->tones = \array_slice($this->tones, 0, $from + $k);
+                $this->tones[] = $tone->drilled($room - $used, $tone->fillsBar);
+                $this->rests = 0;
+
+                return $room;
+            }
+            $used += $tone->stretch;
+        }
+        $this->rests = min($this->rests, $room - $used);
+
+        return $used + $this->rests;
+    }
+
+    /** The last note is held to the end of its bar. */
+    public function fillBar(): void
+    {
+        $last = array_pop($this->tones);
+        if (null !== $last) {
+            $this->tones[] = $last->drilled($last->stretch, true);
+        }
     }
 
     /** What follows belongs to another cell. */

@@ -17,7 +17,7 @@ use SwiftReed\Study\Tone;
  * The line as it is before it is fitted to an instrument: the scale walked between two of its steps, straight or in a
  * pattern, its ending, and the arpeggio after it.
  */
-final readonly class Walk
+final readonly class Walk implements LineWalk
 {
     /** Notes of one study. */
     public const MOST = 2000;
@@ -34,14 +34,6 @@ final readonly class Walk
     ) {
     }
 
-    /**
-     * @param int $from lowest step; 0 is the tonic
-     * @param int $top  highest step
-     *
-     * @return non-empty-list<Tone>
-     *
-     * @throws StudyError
-     */
     public function tones(Pitch $tonic, int $from, int $top): array
     {
         $newStep = null === $this->pattern->newNote
@@ -117,11 +109,6 @@ final readonly class Walk
         return $tones;
     }
 
-    /**
-     * From the tonic up to the highest step, down to the lowest, and back to the tonic.
-     *
-     * @return non-empty-list<Tone>
-     */
     public function turningRound(Pitch $tonic, int $lowest, int $highest): array
     {
         return $this->sounding($tonic, fn (Pitch $on): array => $this->turned($on, $lowest, $highest));

@@ -1,0 +1,92 @@
+<?php
+
+declare(strict_types=1);
+
+namespace SwiftReed\Scale;
+
+use SwiftReed\Pitch\Interval;
+use SwiftReed\Pitch\NoteName;
+
+/**
+ * Chords that follow one another, bar by bar.
+ */
+final readonly class Progression
+{
+    /** Bars of a progression, all together: a long form has 64. */
+    public const MOST_BARS = 64;
+    /** Chords that share one bar. */
+    public const MOST_IN_BAR = 4;
+
+    /**
+     * @param string $name "blues"; nothing where the chords are written
+     * @param non-empty-list<non-empty-list<ProgressionChord>> $bars chords that begin together in a bar or share one
+     */
+    private function __construct(public string $name, public array $bars)
+    {
+    }
+
+    /** @param non-empty-list<non-empty-list<ProgressionChord>> $bars */
+    public static function of(array $bars, string $name = ''): self
+    {
+        return new self($name, $bars);
+    }
+
+    /** "ii V I", "Dm7 | G7 | Cmaj7", "blues" */
+    public function text(): string
+    {
+        if ('' !== $this->name) {
+            return $this->name;
+        }
+        $isOfNumerals = true;
+        foreach ($this->bars as $bar) {
+            foreach ($bar as $chord) {
+                $isOfNumerals = $isOfNumerals && $chord->isNumeral() && 1 === \count($bar);
+            }
+        }
+
+        return implode($isOfNumerals ? ' ' : ' | ', array_map(
+            static fn (array $bar): string => implode(
+                ' ',
+                array_map(static fn (ProgressionChord $chord): string => $chord->said(), $bar),
+            ),
+            $this->bars,
+        ));
+    }
+
+    /**
+     * The printed text of a progression in another key: the roots of symbols move, numerals and names mean the new key
+     * by themselves. A root never stands on a double sharp or flat.
+     */
+    public static function inOtherKey(string $printed, Interval $interval): string
+    {
+        return implode(' ', array_map(static function (string $word) use ($interval): string {
+            if (1 !== preg_match('/^([A-G](?:bb|##|b|#)?)(.*)$/u', $word, $found)) {
+                return $word;
+            }
+            $root = NoteName::parse($found[1])->transpose($interval);
+            $root = abs($root->alter) > 1 ? $root->at(4)->plainName()->name() : $root;
+
+            return $root->text().$found[2];
+        }, explode(' ', $printed)));
+    }
+
+    /** Bars that it lasts. */
+    public function length(): int
+    {
+        return array_sum(array_map(static fn (array $bar): int => max(1, $bar[0]->bars), $this->bars));
+    }
+
+    /** Whether it is said in symbols, which stand in a key; numerals stand in any. */
+    public function hasSymbols(): bool
+    {
+        foreach ($this->bars as $bar) {
+            foreach ($bar as $chord) {
+                if (!$chord->isNumeral()) {
+                    return true;
+                }
+            }
+        }
+
+        return false;
+    }
+}
