@@ -167,7 +167,7 @@ final class ProgressionParser
         if (null === $quality) {
             return null;
         }
-        $root = NoteName::parse($found[1].$found[2]);
+        $root = NoteName::parse($found[1].strtolower($found[2]));
 
         return new ProgressionChord($root->text().$quality, $root, null, null, $quality);
     }
