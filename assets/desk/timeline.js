@@ -81,6 +81,23 @@ export function timeline(part, options) {
       }
     });
   }
+  // What stands between repeat signs is played again, when the whole line is.
+  const isWhole = shown.length === part.notes.length && !part.untimed;
+  const again = isWhole ? (part.repeats ?? 1) - 1 : 0;
+  if (again > 0) {
+    const bar = grid[0].beats * fraction(grid[0].beat);
+    const last = shown.at(-1);
+    const written = fraction(last.onset) + fraction(last.duration) - fraction(shown[0].onset);
+    const heard = last.heard ? fraction(last.heard[0]) + fraction(last.heard[1]) - fraction(shown[0].onset) : written;
+    // The next time begins where a bar does, or where the pick-up stands in it; a bar that slows down takes longer.
+    const period = (Math.ceil(written / bar - 1e-6) * bar + Math.max(0, heard - written)) * whole;
+    const first = place(fraction(shown[0].onset));
+    const once = events.filter((event) => event.at >= begin && (event.type === 'note' || event.at < first + period));
+    for (let time = 1; time <= again; time += 1) {
+      events.push(...once.map((event) => ({ ...event, at: event.at + time * period })));
+    }
+    end += again * period;
+  }
   events.sort((a, b) => a.at - b.at);
   return { events, begin, end };
 }

@@ -26,6 +26,8 @@ enum ClauseKind: string
     case Marks = 'marks';
     case Dynamics = 'dynamics';
     case Fermata = 'fermata';
+    case Ritardando = 'ritardando';
+    case Repeat = 'repeat';
     case Harmony = 'harmony';
     case Range = 'range';
     case Keys = 'keys';
@@ -53,7 +55,7 @@ enum ClauseKind: string
             self::Swing => 'even',
             self::Rounds => 'once',
             self::Articulation => 'tongued',
-            self::Marks, self::Dynamics, self::Fermata, self::Harmony => 'none',
+            self::Marks, self::Dynamics, self::Fermata, self::Ritardando, self::Repeat, self::Harmony => 'none',
             self::Range => 'whole octaves that fit; where not one fits, a scale is folded and a pattern drops',
             self::Keys => 'the one key',
             self::Drill => 'the line alone',

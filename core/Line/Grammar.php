@@ -133,6 +133,14 @@ final class Grammar
             ['louder each time', 'louder each time'],
         ]);
         $this->add(ClauseKind::Fermata, [['last', 'fermata last']]);
+        $this->add(ClauseKind::Ritardando, [
+            ['last bar', 'ritardando'], ['last bar', 'rit', 'ritardando'], ['last bar', 'ritard', 'ritardando'],
+            ['last bar', 'ritardando over the last bar', 'ritardando'],
+        ]);
+        $this->add(ClauseKind::Repeat, [
+            ['signs', 'repeat'], ['signs', 'repeated', 'repeat'], ['signs', 'repeat signs', 'repeat'],
+            ['signs', 'with repeat', 'repeat'], ['signs', 'with repeat signs', 'repeat'],
+        ]);
         $this->add(ClauseKind::Range, [
             ['whole octaves', 'whole octaves'],
             ['fold after', 'fold after {n:2..6}'], ['fold', 'fold'], ['fold', 'folded', 'fold'],

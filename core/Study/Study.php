@@ -13,6 +13,7 @@ use SwiftReed\Scale\MaterialKind;
 use SwiftReed\Study\Fit\RangeMove;
 use SwiftReed\Study\Fit\RangePolicy;
 use SwiftReed\Study\Rhythm\Rhythm;
+use SwiftReed\Study\Rhythm\Ritardando;
 use SwiftReed\Time\Bars;
 use SwiftReed\Time\Length;
 use SwiftReed\Time\TimeSignature;
@@ -195,8 +196,49 @@ final readonly class Study
         return $this->notes[0]->pitch()->equals($this->notes[$count - 1]->pitch()) ? $count - 1 : $count;
     }
 
-    /** Where a place of the line is heard, in ticks: with swing, what lies off the beat comes later. */
+    /** How often what is written is played, between repeat signs. */
+    public function repeats(): int
+    {
+        return $this->recipe->timing->repeats;
+    }
+
+    /** Where the last note ends, in ticks from the beginning. */
+    public function end(): int
+    {
+        $last = $this->notes[\count($this->notes) - 1];
+
+        return $last->onset + $last->length;
+    }
+
+    /** Ticks from the beginning to the beginning of the next time through: whole bars. */
+    public function period(): int
+    {
+        $bar = $this->time()->barTicks();
+        $place = $this->lead() + $this->end();
+
+        return 0 === $this->lead() && 0 !== $this->bars->inBar($place)
+            ? $this->bars->nextLine($place)
+            : (int) ceil($this->end() / $bar) * $bar;
+    }
+
+    /** Where the last bar begins, in ticks from the beginning. */
+    public function lastBar(): int
+    {
+        $place = $this->lead() + $this->notes[\count($this->notes) - 1]->onset;
+
+        return $place - $this->bars->inBar($place) - $this->lead();
+    }
+
+    /** Where a place is heard, in ticks: with swing, and later and later in a last bar that slows down. */
     public function heard(int $place): int
+    {
+        return $this->recipe->timing->slowsDown
+            ? Ritardando::over($this->lastBar(), $this->end())->heard($this->swung($place))
+            : $this->swung($place);
+    }
+
+    /** Where a place of the line is heard, in ticks: with swing, what lies off the beat comes later. */
+    public function swung(int $place): int
     {
         $swing = $this->recipe->timing->swing;
 

@@ -290,7 +290,7 @@ final readonly class StudyBuilder
         if ($times * $each * \count($once->tones) > Walk::MOST) {
             throw StudyError::tooManyNotes(Walk::MOST);
         }
-        $played = 1 === $times ? $once : $once->with(Rounds::of($once->tones, $times));
+        $played = 1 === $times ? $once : $once->with(Rounds::of($once->tones, $times, null !== $recipe->over));
         $played = null === $recipe->drillAfter ? $played : Drill::of($played, $recipe->drillAfter);
         $isLong = Ending::LongLast === $recipe->course->ending;
         if (Rhythm::EachValue === $timing->rhythm) {

@@ -426,6 +426,14 @@ final class StudyError extends \DomainException implements Mistake
         );
     }
 
+    public static function notTogether(string $one, string $other, ClauseKind ...$ways): self
+    {
+        return new self(
+            \sprintf('"%s" and "%s" were read together, and do not go together; expected one of them', $one, $other),
+            array_values($ways),
+        );
+    }
+
     public static function tripletsInEighths(string $time, bool $isCompound): self
     {
         return new self(

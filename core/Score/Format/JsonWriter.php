@@ -14,6 +14,7 @@ use SwiftReed\Score\Sheet;
 use SwiftReed\Study\ChordAt;
 use SwiftReed\Study\Chords;
 use SwiftReed\Study\Fit\RangeMove;
+use SwiftReed\Study\Rhythm\Ritardando;
 use SwiftReed\Study\Study;
 use SwiftReed\Study\StudyNote;
 use SwiftReed\Study\Tonguing\Attack;
@@ -21,6 +22,7 @@ use SwiftReed\Study\Tonguing\Mark;
 use SwiftReed\Study\Tonguing\Slur;
 use SwiftReed\Study\Tonguing\Syllables;
 use SwiftReed\Time\Length;
+use SwiftReed\Time\TimeSignature;
 
 /**
  * Writes a part as JSON, version 1 (docs/study-json.md).
@@ -97,6 +99,7 @@ final readonly class JsonWriter implements Format
 
         $rounds = []
             + ($study->comesOutAfter > 1 ? ['rounds' => $study->comesOutAfter] : [])
+            + ($study->repeats() > 1 ? ['repeats' => $study->repeats()] : [])
             + (1 === $recipe->timing->rounds ? [] : ['times' => $recipe->timing->rounds ?? $study->comesOutAfter]);
 
         return [
@@ -192,17 +195,37 @@ final readonly class JsonWriter implements Format
                 'time' => $time->name(),
                 'beats' => intdiv($time->barTicks(), $time->beatTicks()),
                 'beat' => $time->beatUnit(),
-                ...($time->goesByGroups() ? ['clicks' => array_map(Length::fraction(...), $time->clicks())] : []),
+                ...self::clicks($study, $onset, $time),
             ];
         }
 
         return $bars;
     }
 
-    /** @return array<string, mixed> onset and duration as they are heard, where they swing */
+    /**
+     * Where a bar clicks, where it is not on every beat alike: groups, a bar that slows down.
+     *
+     * @return array<string, mixed>
+     */
+    private static function clicks(Study $study, int $onset, TimeSignature $time): array
+    {
+        $clicks = $time->clicks();
+        if (!$study->recipe->timing->slowsDown || $onset < $study->lastBar()) {
+            return $time->goesByGroups() ? ['clicks' => array_map(Length::fraction(...), $clicks)] : [];
+        }
+        $slows = Ritardando::over($study->lastBar(), $study->end());
+
+        return ['clicks' => array_map(
+            static fn (int $click): string => Length::fraction($slows->heard($onset + $click) - $onset),
+            $clicks,
+        )];
+    }
+
+    /** @return array<string, mixed> onset and duration as they are heard, where they swing or slow down */
     private static function heard(StudyNote $note, Part $part): array
     {
-        if (null === $part->study->recipe->timing->swing) {
+        $timing = $part->study->recipe->timing;
+        if (null === $timing->swing && !$timing->slowsDown) {
             return [];
         }
         $onset = $part->study->heard($note->onset);

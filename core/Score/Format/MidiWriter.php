@@ -9,6 +9,7 @@ use SwiftReed\Score\Heading;
 use SwiftReed\Score\Part;
 use SwiftReed\Score\Sheet;
 use SwiftReed\Study\Chords;
+use SwiftReed\Study\Rhythm\Ritardando;
 use SwiftReed\Study\Study;
 use SwiftReed\Time\Length;
 use SwiftReed\Time\TimeSignature;
@@ -144,17 +145,24 @@ final readonly class MidiWriter implements Format
                     array_push($music, ...self::pickUp($study, $at));
                 }
             }
-            $last = $study->notes[\count($study->notes) - 1];
-            $end = $last->onset + $last->length;
+            $end = $study->end();
             if ($isFirst) {
                 $music[] = [$at, self::meta(0x06, self::plain(Heading::of($part)))];
             }
-            array_push($music, ...self::notes($part, $at, $channel));
-            if ($choices->heldChords) {
-                array_push($chords, ...self::chords($study, $at, $end));
-            }
-            if ($choices->click && !$study->isUntimed()) {
-                array_push($clicks, ...self::clicks($study, $at, $at + $end, $study->lead()));
+            for ($time = 1; $time <= $study->repeats(); ++$time) {
+                $isAgain = $time < $study->repeats();
+                array_push($music, ...self::notes($part, $at, $channel));
+                if ($isFirst && $study->recipe->timing->slowsDown) {
+                    array_push($music, ...self::slowing($study, $at, $isAgain));
+                }
+                if ($choices->heldChords) {
+                    array_push($chords, ...self::chords($study, $at, $end));
+                }
+                if ($choices->click && !$study->isUntimed()) {
+                    $until = $at + ($isAgain ? $study->period() : $end);
+                    array_push($clicks, ...self::clicks($study, $at, $until, $study->lead()));
+                }
+                $at += $isAgain ? $study->period() : 0;
             }
             $place = $end + $study->lead();
             $at += $study->isUntimed() || 0 === $study->bars->inBar($place)
@@ -178,10 +186,7 @@ final readonly class MidiWriter implements Format
         $events = [
             [
                 $at,
-                self::meta(
-                    0x51,
-                    substr(pack('N', (int) round(60_000_000 / $study->recipe->timing->tempo->quarters())), 1),
-                ),
+                self::tempo($study->recipe->timing->tempo->quarters()),
             ],
             [$at, self::meta(0x59, pack('cC', $study->concertSignature->fifths, -3 === $material->modeFifths ? 1 : 0))],
         ];
@@ -200,6 +205,31 @@ final readonly class MidiWriter implements Format
         }
 
         return $events;
+    }
+
+    /** @param float $quarters quarter notes a minute */
+    private static function tempo(float $quarters): string
+    {
+        return self::meta(0x51, substr(pack('N', (int) round(60_000_000 / $quarters)), 1));
+    }
+
+    /**
+     * The tempo beat by beat where the last bar slows down, and what it was where the line begins again.
+     *
+     * @return list<array{int, string}>
+     */
+    private static function slowing(Study $study, int $at, bool $isAgain): array
+    {
+        $quarters = $study->recipe->timing->tempo->quarters();
+        $slows = Ritardando::over($study->lastBar(), $study->end());
+        $beat = $study->time()->beatTicks();
+        $events = [];
+        for ($place = $study->lastBar(); $place < $study->end(); $place += $beat) {
+            // The tempo in the middle of the beat holds for all of it.
+            $events[] = [$at + $place, self::tempo($quarters * $slows->tempoAt($place + intdiv($beat, 2)))];
+        }
+
+        return $isAgain ? [...$events, [$at + $study->period(), self::tempo($quarters)]] : $events;
     }
 
     /**
@@ -249,12 +279,12 @@ final readonly class MidiWriter implements Format
     {
         $events = [];
         foreach ($part->study->notes as $i => $note) {
-            $onset = $part->study->heard($note->onset);
+            $onset = $part->study->swung($note->onset);
             array_push(
                 $events,
                 ...self::sounding(
                     $at + $onset,
-                    (int) round(($part->study->heard($note->onset + $note->length) - $onset) * $part->share($i)),
+                    (int) round(($part->study->swung($note->onset + $note->length) - $onset) * $part->share($i)),
                     $channel,
                     $note->sounding->midi(),
                     $part->loudness($i),

@@ -237,6 +237,14 @@ final class MusicXmlScore
             $xml->writeAttribute('implicit', 'yes');
         }
         $isFirst = $bar->number === ($this->part->study->lead() > 0 ? 0 : 1);
+        $repeats = $this->part->study->repeats();
+        if ($isFirst && $repeats > 1 && $this->place > 0) {
+            $xml->startElement('barline');
+            $xml->writeAttribute('location', 'left');
+            $xml->writeElement('bar-style', 'heavy-light');
+            $this->repeat('forward', $repeats);
+            $xml->endElement();
+        }
         if (0 === $this->staff && $bar->beginsSystem && (!$isFirst || $this->place > 0)) {
             $xml->startElement('print');
             $xml->writeAttribute(null === $this->choices ? 'new-page' : 'new-system', 'yes');
@@ -255,6 +263,9 @@ final class MusicXmlScore
             $xml->endElement();
         }
         $this->time = $time;
+        if ($isLast) {
+            $this->lastBar($repeats);
+        }
         foreach ($bar->items as $item) {
             $this->item($item);
             $this->after($item);
@@ -263,9 +274,41 @@ final class MusicXmlScore
             $xml->startElement('barline');
             $xml->writeAttribute('location', 'right');
             $xml->writeElement('bar-style', $isLast ? 'light-heavy' : 'none');
+            if ($isLast && $repeats > 1) {
+                $this->repeat('backward', $repeats);
+            }
             $xml->endElement();
         }
         $xml->endElement();
+    }
+
+    private function repeat(string $direction, int $times): void
+    {
+        $this->xml->startElement('repeat');
+        $this->xml->writeAttribute('direction', $direction);
+        if ('backward' === $direction && $times > 2) {
+            $this->xml->writeAttribute('times', (string) $times);
+        }
+        $this->xml->endElement();
+    }
+
+    /** What stands above the last bar: that it slows down, how often it is repeated. */
+    private function lastBar(int $repeats): void
+    {
+        $slows = $this->part->study->recipe->timing->slowsDown;
+        $says = array_filter([$slows ? 'rit.' : '', $repeats > 2 ? $repeats.'×' : '']);
+        if ([] === $says || $this->staff > 0) {
+            return;
+        }
+        $this->xml->startElement('direction');
+        $this->xml->writeAttribute('placement', 'above');
+        $this->xml->startElement('direction-type');
+        $this->xml->startElement('words');
+        $this->xml->writeAttribute('font-style', 'italic');
+        $this->xml->text(implode('  ', $says));
+        $this->xml->endElement();
+        $this->xml->endElement();
+        $this->xml->endElement();
     }
 
     /** Number and key above the first bar of each study of a sheet. */

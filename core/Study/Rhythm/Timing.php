@@ -29,6 +29,8 @@ final readonly class Timing
      * @param int      $longOn     the beat of the long note, counted from 1
      * @param int      $pickUp     ticks that stand before the first bar; 0 for none
      * @param int|null $rounds     times through; none for until it comes out
+     * @param int      $repeats    times that what is written is played, between signs; 1 without
+     * @param bool     $slowsDown  whether the last bar slows down
      */
     private function __construct(
         public TimeSignature $time,
@@ -40,6 +42,8 @@ final readonly class Timing
         public ?int $rounds,
         public Tempo $tempo,
         public ?Swing $swing,
+        public int $repeats,
+        public bool $slowsDown,
     ) {
     }
 
@@ -76,6 +80,14 @@ final readonly class Timing
         $rounds = match ($line->phrase(ClauseKind::Rounds, '')) {
             '' => 1, 'until' => null, default => $line->clause(ClauseKind::Rounds)->number('n'),
         };
+        $repeats = 1;
+        if ($line->says(ClauseKind::Repeat)) {
+            [$repeats, $rounds] = [self::repeats($line, $rhythm, $rounds), 1];
+        }
+        $slowsDown = $line->says(ClauseKind::Ritardando);
+        if ($slowsDown && Rhythm::Untimed === $rhythm) {
+            throw StudyError::notTogether($rhythm->value, 'ritardando', ClauseKind::Rhythm, ClauseKind::Ritardando);
+        }
         if (\in_array($rhythm, [Rhythm::OneLongInTheBar, Rhythm::EachValue], true) && 1 !== $rounds) {
             throw StudyError::ownLengthAlready($rhythm->value, $line->clause(ClauseKind::Rounds)->text);
         }
@@ -90,7 +102,31 @@ final readonly class Timing
             $rounds,
             self::tempo($line, $time, $click),
             $swing,
+            $repeats,
+            $slowsDown,
         );
+    }
+
+    /**
+     * How often what stands between repeat signs is played: as often as the line says, or twice.
+     *
+     * @param int|null $rounds times through that are said; none for until it comes out
+     *
+     * @throws StudyError where there is nothing that signs could close
+     */
+    private static function repeats(StudyLine $line, Rhythm $rhythm, ?int $rounds): int
+    {
+        $repeat = $line->clause(ClauseKind::Repeat)->text;
+        if (Rhythm::Untimed === $rhythm) {
+            throw StudyError::notTogether($rhythm->value, $repeat, ClauseKind::Rhythm, ClauseKind::Repeat);
+        }
+        if (null === $rounds || 'louder each time' === $line->phrase(ClauseKind::Dynamics, '')) {
+            // What changes from time to time has to be written out.
+            $kind = null === $rounds ? ClauseKind::Rounds : ClauseKind::Dynamics;
+            throw StudyError::notTogether($line->clause($kind)->text, $repeat, ClauseKind::Repeat, $kind);
+        }
+
+        return max(2, $rounds);
     }
 
     /** @throws StudyError when the figure has no form in this time */
