@@ -81,7 +81,9 @@ export function startSound() {
   const give = (event, at) => {
     if (event.type === 'note') {
       voice.note(event.midi, at, event.length, event.tongued, event.joins, event.loudness);
-      playing.marks.push({ at, note: event.note });
+      if (event.note !== undefined) { // a grace note has no place of its own
+        playing.marks.push({ at, note: event.note });
+      }
     } else if (event.type === 'chord') {
       voice.chord(event.held, at, event.length);
     } else if (event.type === 'pitch') {

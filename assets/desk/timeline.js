@@ -54,6 +54,12 @@ export function timeline(part, options) {
     const length = fraction(duration) * whole;
     const next = shown[i + 1];
     const joins = Boolean(next) && next.attack === 'none';
+    for (const grace of note.grace ?? []) {
+      events.push({
+        at: place(fraction(grace.heard[0])), length: fraction(grace.heard[1]) * whole, type: 'note', midi: midi(grace),
+        tongued: false, joins: true, loudness: note.loudness,
+      });
+    }
     events.push({
       at, length: length * (note.share ?? (joins ? 1 : 0.88)), type: 'note', midi: midi(note), note: note.i,
       tongued: note.attack === 'tongue', joins, loudness: note.loudness,

@@ -67,7 +67,7 @@ export function startBandSound() {
         return;
       }
       const now = context.currentTime - at;
-      const event = events.filter((one) => one.type === 'note' && one.at <= now).at(-1);
+      const event = events.filter((one) => one.note !== undefined && one.at <= now).at(-1);
       document.querySelectorAll('.score-place.sounding').forEach((one) => one.classList.remove('sounding'));
       if (event) {
         document.querySelector(`.score-place[data-note="${event.note}"]`)?.classList.add('sounding');

@@ -216,6 +216,7 @@ final class GrammarDoc
             | `_1` `^2` | half steps below, above the root |
             | `8..2` | every note of the scale from one degree to the other |
             | `r` `3*2` | a rest; a note held for two |
+            | `g2 1` | a grace note before a note, three at most; it has no fingering of its own |
             | `1:s` `5:ta` | marks, last of all: `s` staccato, `t` tenuto, `a` accent, `m` marcato |
             | `approach` | one note that leads into the next root: from a whole step the half step between, from a half step the half step on the other side, from three half steps the half step next to it |
             | `approach2` | two notes that lead into the next root: a whole step and a half step from it |

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace SwiftReed\Listening;
 
 use SwiftReed\Instrument\Instrument;
+use SwiftReed\Pitch\Pitch;
 use SwiftReed\Score\KeyNames;
 use SwiftReed\Score\Part;
 use SwiftReed\Study\StudyNote;
@@ -92,6 +93,7 @@ final readonly class Expected
                 Attack::None !== $note->attack,
                 null !== $before && self::isFree($before, $note, $figures),
                 KeyNames::degree($note->tone->degree, $note->tone->number),
+                array_map(static fn (Pitch $grace): int => $grace->midi(), $note->tone->soundingGraces()),
             );
         }
         $midi = array_map(static fn (ExpectedNote $one): int => $one->midi, $notes);

@@ -18,6 +18,7 @@ final readonly class ExpectedNote
      * @param bool   $isTongued whether it begins with the tongue
      * @param bool   $isFree   whether a breath or a leap stands before it, so that its time is not judged
      * @param string $degree   in whatever octave, "4"
+     * @param list<int> $graces sounding grace notes that may stand before it
      */
     public function __construct(
         public Pitch $written,
@@ -27,6 +28,7 @@ final readonly class ExpectedNote
         public bool $isTongued,
         public bool $isFree,
         public string $degree,
+        public array $graces = [],
     ) {
     }
 }

@@ -125,10 +125,15 @@ final readonly class Judge
         );
         $notes = [];
         $short = [];
+        $graces = array_merge(...array_map(static fn (ExpectedNote $one): array => $one->graces, $expected->notes));
         foreach ($heard as $k => $note) {
             $next = $heard[$k + 1] ?? null;
+            $isExtra = \in_array($k, $alignment->extra, true);
+            if ($isExtra && self::isGrace($note, $graces) && $note->length() <= $expected->quarterMs() / 2) {
+                continue; // a grace note that is written
+            }
             if (
-                \in_array($k, $alignment->extra, true)
+                $isExtra
                 && $note->length() <= $longest
                 && null !== $next
                 && $next->onset - $note->end < $longest
@@ -140,6 +145,18 @@ final readonly class Judge
         }
 
         return [] === $notes ? [$heard, []] : [$notes, $short];
+    }
+
+    /** @param list<int> $graces MIDI numbers; where the player is tuned within half a half step of them */
+    private static function isGrace(HeardNote $note, array $graces): bool
+    {
+        foreach ($graces as $midi) {
+            if (abs($note->midi - $midi) <= 0.5) {
+                return true;
+            }
+        }
+
+        return false;
     }
 
     /**

@@ -34,6 +34,11 @@ final readonly class Item
         return new self(ItemKind::Degree, $mark, $mark, $alter, 0, 1);
     }
 
+    public static function grace(CellDegree $mark, int $alter): self
+    {
+        return new self(ItemKind::Grace, $mark, $mark, $alter, 0, 1);
+    }
+
     public static function beside(CellDegree $mark, bool $below): self
     {
         return new self($below ? ItemKind::Below : ItemKind::Above, $mark, $mark, 0, 0, 1);
@@ -94,7 +99,7 @@ final readonly class Item
             ItemKind::Run => abs(($this->to->step(7, false) ?? 0) - ($this->mark->step(7, false) ?? 0)) + 1,
             ItemKind::TwoNoteApproach => 2,
             ItemKind::Enclosure => 3,
-            ItemKind::Rest => 0,
+            ItemKind::Rest, ItemKind::Grace => 0,
             default => 1,
         };
     }
@@ -102,7 +107,7 @@ final readonly class Item
     /** Whether it is spelled by where it leads and not by the scale. */
     public function isSpelledByDirection(): bool
     {
-        return !\in_array($this->kind, [ItemKind::Degree, ItemKind::Run, ItemKind::Rest], true);
+        return !\in_array($this->kind, [ItemKind::Degree, ItemKind::Run, ItemKind::Rest, ItemKind::Grace], true);
     }
 
     /** Whether it needs to know the root of the next cell. */

@@ -20,6 +20,8 @@ enum ItemKind
     /** All notes of the scale between two of them. */
     case Run;
     case Rest;
+    /** A short note of the scale before the note that follows, without time of its own. */
+    case Grace;
     /** One note that leads into the next root. */
     case Approach;
     /** Two notes that lead down into the next root. */

@@ -14,6 +14,7 @@ namespace SwiftReed\Pattern;
  *   _1 ^2                   half steps below, above the root
  *   8..2                    every note of the scale between two degrees
  *   r  3*2                  a rest; a note held for two
+ *   g2 1                    a grace note before a note
  *   approach  approach2  enclosure     what leads into the next root
  *   1 2 3 4 | 8 7 6 5       groups
  *   (1 3) x4                a repeat
@@ -26,6 +27,8 @@ final class PatternParser
 {
     /** Notes in one cell. */
     private const MOST = 200;
+    /** Grace notes before one note. */
+    private const MOST_GRACES = 3;
     /** The highest degree, three octaves above the root. */
     public const HIGHEST = 22;
     private const EXPECTED = [
@@ -196,7 +199,20 @@ final class PatternParser
         if ($count > self::MOST) {
             throw PatternError::tooLong($this->words[$begin][1], $count, self::MOST);
         }
-        $sounds = array_filter(array_merge(...$groups), static fn (Item $item): bool => ItemKind::Rest !== $item->kind);
+        $items = array_merge(...$groups);
+        foreach ($items as $i => $item) {
+            if (ItemKind::Grace !== $item->kind) {
+                continue;
+            }
+            $next = $items[$i + 1] ?? null;
+            $before = \array_slice($items, max(0, $i - self::MOST_GRACES), min($i, self::MOST_GRACES));
+            $graces = array_filter($before, static fn (Item $one): bool => ItemKind::Grace === $one->kind);
+            $isMany = \count($graces) >= self::MOST_GRACES;
+            if (null === $next || ItemKind::Rest === $next->kind || $isMany) {
+                throw $this->unexpected(['a note after a grace note, and three of these at most']);
+            }
+        }
+        $sounds = array_filter($items, static fn (Item $item): bool => ItemKind::Rest !== $item->kind);
         if ([] === $sounds) {
             throw PatternError::unexpected(
                 $this->words[$begin][1],
@@ -277,7 +293,7 @@ final class PatternParser
         $marks = str_split($found[2]);
         $item = self::unmarked($found[1]);
 
-        return null === $item || ItemKind::Rest === $item->kind || $marks !== array_values(array_unique($marks))
+        return null === $item || \in_array($item->kind, [ItemKind::Rest, ItemKind::Grace], true) || $marks !== array_values(array_unique($marks))
             ? null
             : $item->marked($marks);
     }
@@ -292,6 +308,13 @@ final class PatternParser
             $kind = self::WORDS[$word];
 
             return 1 === $length || ItemKind::Rest === $kind ? Item::word($kind)->held($length) : null;
+        }
+        if (1 === preg_match('/^g(b|#)?(.+)$/', $word, $found)) {
+            $mark = self::mark($found[2]);
+
+            return [] === $mark || 1 !== $length
+                ? null
+                : Item::grace($mark[0], ['' => 0, 'b' => -1, '#' => 1][$found[1]]);
         }
         if (1 === preg_match('/^([_^])(\d|1[0-2])$/', $word, $found) && 0 !== (int) $found[2]) {
             return Item::halfSteps('_' === $found[1] ? -(int) $found[2] : (int) $found[2])->held($length);

@@ -237,6 +237,52 @@ final readonly class Study
             : $this->swung($place);
     }
 
+    /**
+     * When a note is heard: grace notes before the first begin on its beat, those before another take from the note
+     * that ends there.
+     *
+     * @param bool $slows whether a last bar that slows down takes its time; a file says it in its tempo instead
+     *
+     * @return array{int, int} onset and length in ticks
+     */
+    public function heardNote(int $i, bool $slows = true): array
+    {
+        $heard = fn (int $place): int => $slows ? $this->heard($place) : $this->swung($place);
+        $note = $this->notes[$i];
+        $next = $this->notes[$i + 1] ?? null;
+        $end = $note->onset + $note->length;
+        $taken = null !== $next && $next->onset === $end ? \count($next->tone->graces) * $this->graceTicks($i + 1) : 0;
+        $onset = $heard($note->onset) + (0 === $i ? \count($note->tone->graces) * $this->graceTicks(0) : 0);
+
+        return [$onset, $heard($end) - $taken - $onset];
+    }
+
+    /**
+     * When the grace notes before a note are heard.
+     *
+     * @return list<array{int, int}> onset and length in ticks
+     */
+    public function heardGraces(int $i, bool $slows = true): array
+    {
+        $graces = \count($this->notes[$i]->tone->graces);
+        $each = $this->graceTicks($i);
+        $begin = $this->heardNote($i, $slows)[0] - $graces * $each;
+
+        return array_map(
+            static fn (int $k): array => [$begin + $k * $each, $each],
+            0 === $graces ? [] : range(0, $graces - 1),
+        );
+    }
+
+    /** Ticks of each grace note before a note: a thirty-second, and all together no more than half of what they take from. */
+    private function graceTicks(int $i): int
+    {
+        $from = $this->notes[max(0, $i - 1)]->length;
+        $graces = \count($this->notes[$i]->tone->graces);
+
+        return 0 === $graces ? 0 : min(intdiv(Length::QUARTER, 8), intdiv($from, 2 * $graces));
+    }
+
     /** Where a place of the line is heard, in ticks: with swing, what lies off the beat comes later. */
     public function swung(int $place): int
     {

@@ -100,6 +100,9 @@ final readonly class StudyBuilder
             self::isThere($tone, $player);
             $onset += $laid->gaps[$i];
             $bar = $bars->bar($onset + $lead);
+            foreach ($tone->graces as $grace) {
+                $signs->take($grace, $bar);
+            }
             $hasSign = $signs->take($tone->pitch, $bar);
             $notes[] = new StudyNote(
                 $tone,

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace SwiftReed\Study;
 
+use SwiftReed\Pitch\Interval;
 use SwiftReed\Pitch\NoteName;
 use SwiftReed\Pitch\Pitch;
 use SwiftReed\Scale\DegreeName;
@@ -33,6 +34,7 @@ final readonly class Tone
      * @param int      $root      number of its cell's root, counted as {@see $number}; in a plain line its own
      * @param string   $fromRoot  its degree counted from that root, as the pattern language writes it
      * @param list<string> $marks letters of the marks that its cell gives it: "s", "t", "a", "m"
+     * @param list<Pitch> $graces  written grace notes before it, without time of their own
      * @param NoteName|null $rootName the written name of the cell's root; none in a plain line
      */
     public function __construct(
@@ -57,7 +59,38 @@ final readonly class Tone
         public string $fromRoot = '1',
         public ?NoteName $rootName = null,
         public array $marks = [],
+        public array $graces = [],
     ) {
+    }
+
+    /** @return list<Pitch> its grace notes as they sound */
+    public function soundingGraces(): array
+    {
+        $down = Interval::between($this->pitch, $this->sounding);
+
+        return array_map(static fn (Pitch $grace): Pitch => $grace->transpose($down), $this->graces);
+    }
+
+    /** The lowest of the note and its grace notes. */
+    public function lowest(): Pitch
+    {
+        $lowest = $this->pitch;
+        foreach ($this->graces as $grace) {
+            $lowest = $lowest->isHigherThan($grace) ? $grace : $lowest;
+        }
+
+        return $lowest;
+    }
+
+    /** The highest of the note and its grace notes. */
+    public function highest(): Pitch
+    {
+        $highest = $this->pitch;
+        foreach ($this->graces as $grace) {
+            $highest = $grace->isHigherThan($highest) ? $grace : $highest;
+        }
+
+        return $highest;
     }
 
     /** The same note of the same line, all of which lies so many octaves higher. */
@@ -144,6 +177,12 @@ final readonly class Tone
         ?int $root = null,
         ?int $group = null,
     ): self {
+        $graces = $this->graces;
+        if (null !== $pitch && [] !== $graces) {
+            $by = Interval::between($this->pitch, $pitch);
+            $graces = array_map(static fn (Pitch $grace): Pitch => $grace->transpose($by), $graces);
+        }
+
         return new self(
             $pitch ?? $this->pitch,
             $sounding ?? $this->sounding,
@@ -166,6 +205,7 @@ final readonly class Tone
             $this->fromRoot,
             $this->rootName,
             $this->marks,
+            $graces,
         );
     }
 }

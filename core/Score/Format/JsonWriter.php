@@ -9,6 +9,7 @@ use SwiftReed\Fingering\HardSpot;
 use SwiftReed\Fingering\PlannedNote;
 use SwiftReed\Instrument\Fingering;
 use SwiftReed\Instrument\SlideAdjust;
+use SwiftReed\Pitch\Pitch;
 use SwiftReed\Score\Part;
 use SwiftReed\Score\Sheet;
 use SwiftReed\Study\ChordAt;
@@ -182,9 +183,9 @@ final readonly class JsonWriter implements Format
         if ($study->isUntimed()) {
             return [];
         }
-        $last = $study->notes[\count($study->notes) - 1];
+        $end = $study->lead() + ($study->repeats() > 1 ? $study->period() : $study->end());
         $bars = [];
-        for ($place = 0; $place < $last->onset + $last->length + $study->lead(); $place = $study->bars->nextLine(
+        for ($place = 0; $place < $end; $place = $study->bars->nextLine(
             $place,
         )) {
             $onset = $place - $study->lead();
@@ -222,16 +223,15 @@ final readonly class JsonWriter implements Format
     }
 
     /** @return array<string, mixed> onset and duration as they are heard, where they swing or slow down */
-    private static function heard(StudyNote $note, Part $part): array
+    private static function heard(int $i, StudyNote $note, Part $part): array
     {
         $timing = $part->study->recipe->timing;
-        if (null === $timing->swing && !$timing->slowsDown) {
-            return [];
-        }
-        $onset = $part->study->heard($note->onset);
-        $end = $part->study->heard($note->onset + $note->length);
+        [$onset, $length] = $part->study->heardNote($i);
+        $isAsWritten = null === $timing->swing && !$timing->slowsDown;
 
-        return ['heard' => [Length::fraction($onset), Length::fraction($end - $onset)]];
+        return $isAsWritten && $onset === $note->onset && $length === $note->length
+            ? []
+            : ['heard' => [Length::fraction($onset), Length::fraction($length)]];
     }
 
     /** @return array<string, mixed> */
@@ -242,11 +242,12 @@ final readonly class JsonWriter implements Format
             'bar' => $note->bar,
             'onset' => Length::fraction($note->onset),
             'duration' => Length::fraction($note->length),
-            ...self::heard($note, $part),
+            ...self::heard($i, $note, $part),
             'written' => $note->pitch()->text(),
             'sounding' => $note->sounding->text(),
             'midi' => $note->sounding->midi(),
             'written_midi' => $note->pitch()->midi(),
+            ...self::graces($i, $note, $part),
             'degree' => $note->tone->degree,
             'root' => $note->tone->root,
             'from_root' => $note->tone->fromRoot,
@@ -276,6 +277,23 @@ final readonly class JsonWriter implements Format
             ),
             'flags' => $planned->flags,
         ];
+    }
+
+    /** @return array<string, mixed> grace notes before it, where there are some, and when they are heard */
+    private static function graces(int $i, StudyNote $note, Part $part): array
+    {
+        return [] === $note->tone->graces ? [] : ['grace' => array_map(
+            static fn (Pitch $written, Pitch $sounding, array $heard): array => [
+                'written' => $written->text(),
+                'sounding' => $sounding->text(),
+                'midi' => $sounding->midi(),
+                'written_midi' => $written->midi(),
+                'heard' => array_map(Length::fraction(...), $heard),
+            ],
+            $note->tone->graces,
+            $note->tone->soundingGraces(),
+            $part->study->heardGraces($i),
+        )];
     }
 
     /** @return array<string, mixed> */

@@ -279,12 +279,19 @@ final readonly class MidiWriter implements Format
     {
         $events = [];
         foreach ($part->study->notes as $i => $note) {
-            $onset = $part->study->swung($note->onset);
+            [$onset, $length] = $part->study->heardNote($i, false);
+            foreach ($part->study->heardGraces($i, false) as $k => [$begins, $lasts]) {
+                $grace = $note->tone->soundingGraces()[$k]->midi();
+                array_push(
+                    $events,
+                    ...self::sounding($at + $begins, $lasts, $channel, $grace, $part->loudness($i)),
+                );
+            }
             array_push(
                 $events,
                 ...self::sounding(
                     $at + $onset,
-                    (int) round(($part->study->swung($note->onset + $note->length) - $onset) * $part->share($i)),
+                    (int) round($length * $part->share($i)),
                     $channel,
                     $note->sounding->midi(),
                     $part->loudness($i),

@@ -7,6 +7,7 @@ namespace SwiftReed\Score\Format;
 use SwiftReed\Explain\TouchLines;
 use SwiftReed\Fingering\HardSpots;
 use SwiftReed\Instrument\MechanismKind;
+use SwiftReed\Pitch\Pitch;
 use SwiftReed\Scale\Chord;
 use SwiftReed\Scale\Material;
 use SwiftReed\Score\Heading;
@@ -543,11 +544,51 @@ final class MusicXmlScore
         }
     }
 
+    /** Grace notes before a note, slurred into it. */
+    private function graces(BarItem $item, ?StudyNote $note): void
+    {
+        $xml = $this->xml;
+        $graces = null === $note ? [] : $note->tone->graces;
+        $last = \count($item->graces) - 1;
+        foreach ($item->graces as $k => $sign) {
+            $xml->startElement('note');
+            $xml->startElement('grace');
+            if (0 === $last) {
+                $xml->writeAttribute('slash', 'yes');
+            }
+            $xml->endElement();
+            $this->pitch($graces[$k]);
+            $xml->writeElement('voice', '1');
+            $xml->writeElement('type', 0 === $last ? 'eighth' : '16th');
+            if (null !== $sign) {
+                $xml->writeElement('accidental', $sign->musicXml());
+            }
+            if ($last > 0) {
+                for ($level = 1; $level <= 2; ++$level) {
+                    $xml->startElement('beam');
+                    $xml->writeAttribute('number', (string) $level);
+                    $xml->text(0 === $k ? 'begin' : ($k === $last ? 'end' : 'continue'));
+                    $xml->endElement();
+                }
+            }
+            if (0 === $k) {
+                $xml->startElement('notations');
+                $xml->startElement('slur');
+                $xml->writeAttribute('type', 'start');
+                $xml->writeAttribute('number', '2');
+                $xml->endElement();
+                $xml->endElement();
+            }
+            $xml->endElement();
+        }
+    }
+
     private function item(BarItem $item): void
     {
         $xml = $this->xml;
         $note = null === $item->note ? null : $this->part->study->notes[$item->note];
         $this->before($item);
+        $this->graces($item, $note);
         $xml->startElement('note');
         if (null !== $note) {
             $xml->writeAttribute(
@@ -558,7 +599,7 @@ final class MusicXmlScore
                     $this->place > 0 ? 's'.($this->place + 1).'-' : ''
                 ).'n'.$item->note.($item->tiedFrom ? 't'.$item->onset : ''),
             );
-            $this->pitch($note);
+            $this->pitch($note->pitch());
         } else {
             $xml->writeElement('rest');
         }
@@ -668,9 +709,8 @@ final class MusicXmlScore
         return 1 === preg_match('/^\d(-\d)*$/', $text) ? explode('-', $text) : [];
     }
 
-    private function pitch(StudyNote $note): void
+    private function pitch(Pitch $pitch): void
     {
-        $pitch = $note->pitch();
         $this->xml->startElement('pitch');
         $this->xml->writeElement('step', $pitch->letter->text());
         if (0 !== $pitch->alter) {
@@ -694,6 +734,9 @@ final class MusicXmlScore
         $stops = null !== $note && Slur::Stop === $note->slur && !$item->tiedTo;
         if ($starts || $stops) {
             $marks[] = ['slur', $starts ? 'start' : 'stop'];
+        }
+        if ([] !== $item->graces) {
+            $marks[] = ['grace', 'stop'];
         }
         if (null !== $item->tupletEdge) {
             $marks[] = ['tuplet', $item->tupletEdge->value];
@@ -724,10 +767,10 @@ final class MusicXmlScore
         }
         $xml->startElement('notations');
         foreach ($marks as [$name, $type]) {
-            $xml->startElement($name);
+            $xml->startElement('grace' === $name ? 'slur' : $name);
             $xml->writeAttribute('type', $type);
-            if ('slur' === $name) {
-                $xml->writeAttribute('number', '1');
+            if (\in_array($name, ['slur', 'grace'], true)) {
+                $xml->writeAttribute('number', 'slur' === $name ? '1' : '2');
             }
             $xml->endElement();
         }

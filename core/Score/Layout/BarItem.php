@@ -18,6 +18,7 @@ final readonly class BarItem
      * @param int    $length     ticks
      * @param Tuplet|null $tuplet   in which it stands, counted from the first bar line
      * @param Accidental|null $accidental sign to print
+     * @param list<Accidental|null> $graces sign of each grace note before it
      * @param list<string> $beams "begin", "continue", "end", "forward hook" or "backward hook" for each beam,
      *  the eighth's first
      */
@@ -31,6 +32,7 @@ final readonly class BarItem
         public ?TupletEdge $tupletEdge,
         public ?Accidental $accidental = null,
         public array $beams = [],
+        public array $graces = [],
     ) {
     }
 
@@ -45,8 +47,11 @@ final readonly class BarItem
         return null === $this->note;
     }
 
-    /** @param list<string>|null $beams */
-    public function with(?Accidental $accidental = null, ?array $beams = null): self
+    /**
+     * @param list<string>|null          $beams
+     * @param list<Accidental|null>|null $graces
+     */
+    public function with(?Accidental $accidental = null, ?array $beams = null, ?array $graces = null): self
     {
         return new self(
             $this->note,
@@ -58,6 +63,7 @@ final readonly class BarItem
             $this->tupletEdge,
             $accidental ?? $this->accidental,
             $beams ?? $this->beams,
+            $graces ?? $this->graces,
         );
     }
 

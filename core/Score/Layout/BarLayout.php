@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace SwiftReed\Score\Layout;
 
 use SwiftReed\Pitch\Accidental;
+use SwiftReed\Pitch\Pitch;
 use SwiftReed\Study\SignsInForce;
 use SwiftReed\Study\Study;
 use SwiftReed\Time\Bars;
@@ -73,7 +74,13 @@ final class BarLayout
                 );
             }
         }
-        $full = $study->isUntimed() || 0 === $grid->inBar($end) ? $end : $grid->nextLine($end);
+        $full = match (true) {
+            $study->isUntimed() => $end,
+            // A last bar that is repeated ends where the pick-up begins: both together make a bar.
+            $study->repeats() > 1 => $lead + $study->period(),
+            0 === $grid->inBar($end) => $end,
+            default => $grid->nextLine($end),
+        };
         foreach (self::written($end, $full - $end, $grid, $tuplets, $at, true) as [$from, $length, $tuplet]) {
             $bars[$grid->bar($from)][] = self::item(null, $from, $length, false, false, $tuplet);
         }
@@ -201,6 +208,11 @@ final class BarLayout
         foreach ($items as $item) {
             $begins = $item->begins();
             $pitch = null === $begins ? null : $study->notes[$begins]->pitch();
+            $graces = array_map(
+                static fn (Pitch $grace): ?Accidental => $signs->take($grace, 0) ? Accidental::of($grace->alter) : null,
+                null === $begins ? [] : $study->notes[$begins]->tone->graces,
+            );
+            $item = [] === $graces ? $item : $item->with(graces: $graces);
             $printed[] = null !== $pitch && $signs->take($pitch, 0)
                 ? $item->with(accidental: Accidental::of($pitch->alter))
                 : $item;

@@ -65,9 +65,8 @@ final readonly class Drop implements Policy
         foreach ($groups as $group) {
             [$bottom, $top] = [127, 0];
             foreach ($group as $tone) {
-                $midi = $tone->pitch->midi();
-                $bottom = min($bottom, $midi);
-                $top = max($top, $midi);
+                $bottom = min($bottom, $tone->lowest()->midi());
+                $top = max($top, $tone->highest()->midi());
             }
             if ($bottom + 12 * $octaves < $low || $top + 12 * $octaves > $high) {
                 $octaves = 0;

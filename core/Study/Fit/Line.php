@@ -34,8 +34,8 @@ final readonly class Line
     {
         $low = $high = $tones[0]->pitch;
         foreach ($tones as $tone) {
-            $low = $low->isHigherThan($tone->pitch) ? $tone->pitch : $low;
-            $high = $tone->pitch->isHigherThan($high) ? $tone->pitch : $high;
+            $low = $low->isHigherThan($tone->lowest()) ? $tone->lowest() : $low;
+            $high = $tone->highest()->isHigherThan($high) ? $tone->highest() : $high;
         }
 
         return new self($tones, $low, $high, $tonic, $from, $top);

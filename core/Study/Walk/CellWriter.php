@@ -31,6 +31,8 @@ final class CellWriter
     private array $tones = [];
     private int $cells = 0;
     private int $rests = 0;
+    /** @var list<Pitch> grace notes before the note that comes next */
+    private array $graces = [];
     /** The root of the cell that is being written, the scale it is a step of, and its number from the study's tonic. */
     private ?ScaleNote $root = null;
     private ?Scale $rootScale = null;
@@ -168,6 +170,11 @@ final class CellWriter
         $note = $scale->note($root + $this->step($item->mark, $scale, $fromTop));
         $altered = Pitch::of($note->pitch->letter, $note->pitch->alter + $item->alter, $note->pitch->octave);
         $isUnwritable = abs($altered->alter) > 2;
+        if (ItemKind::Grace === $item->kind) {
+            $this->graces[] = $isUnwritable ? Pitch::plain($altered->midi(), $item->alter > 0) : $altered;
+
+            return;
+        }
         $pitch = match ($item->kind) {
             ItemKind::HalfSteps => $this->away($scale->note($root)->pitch, $item->halfSteps),
             ItemKind::Below => self::neighbour($note->pitch, -1),
@@ -316,8 +323,10 @@ final class CellWriter
             fromRoot: $fromRoot,
             rootName: $this->root?->pitch->name(),
             marks: $marks,
+            graces: $this->graces,
         );
         $this->rests = 0;
+        $this->graces = [];
     }
 
     /**
