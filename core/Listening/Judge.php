@@ -53,6 +53,7 @@ final readonly class Judge
         if (\count($heard) < min(2, \count($expected->notes))) {
             return new Judgement([] === $heard ? Unjudged::Silence : Unjudged::TooShort);
         }
+        $heard = self::withoutGraces($heard, $expected);
         $tuning = self::tuning($heard);
         $alignment = Alignment::of($expected->notes, $heard, $this->figures, $tuning);
         [$heard, $short] = $this->withoutForeign($heard, $expected, $alignment);
@@ -125,15 +126,10 @@ final readonly class Judge
         );
         $notes = [];
         $short = [];
-        $graces = array_merge(...array_map(static fn (ExpectedNote $one): array => $one->graces, $expected->notes));
         foreach ($heard as $k => $note) {
             $next = $heard[$k + 1] ?? null;
-            $isExtra = \in_array($k, $alignment->extra, true);
-            if ($isExtra && self::isGrace($note, $graces) && $note->length() <= $expected->quarterMs() / 2) {
-                continue; // a grace note that is written
-            }
             if (
-                $isExtra
+                \in_array($k, $alignment->extra, true)
                 && $note->length() <= $longest
                 && null !== $next
                 && $next->onset - $note->end < $longest
@@ -147,16 +143,33 @@ final readonly class Judge
         return [] === $notes ? [$heard, []] : [$notes, $short];
     }
 
-    /** @param list<int> $graces MIDI numbers; where the player is tuned within half a half step of them */
-    private static function isGrace(HeardNote $note, array $graces): bool
+    /**
+     * The line without the grace notes that are written: shorter than half of its shortest note, of their pitch, and led
+     * straight into another.
+     *
+     * @param non-empty-list<HeardNote> $heard
+     *
+     * @return non-empty-list<HeardNote>
+     */
+    private static function withoutGraces(array $heard, Expected $expected): array
     {
-        foreach ($graces as $midi) {
-            if (abs($note->midi - $midi) <= 0.5) {
-                return true;
+        $graces = array_merge(...array_map(static fn (ExpectedNote $one): array => $one->graces, $expected->notes));
+        if ([] === $graces) {
+            return $heard;
+        }
+        $shortest = min(array_map(static fn (ExpectedNote $one): float => $one->quarters, $expected->notes));
+        $longest = $expected->quarterMs() * $shortest / 2;
+        $notes = [];
+        foreach ($heard as $k => $note) {
+            $next = $heard[$k + 1] ?? null;
+            $isShort = null !== $next && $note->length() <= $longest && $next->onset - $note->end <= $longest;
+            $away = min(array_map(static fn (int $midi): float => abs($note->midi - $midi), $graces));
+            if (!$isShort || $away > 0.5) {
+                $notes[] = $note;
             }
         }
 
-        return false;
+        return [] === $notes ? $heard : $notes;
     }
 
     /**

@@ -229,11 +229,17 @@ final readonly class Study
         return $place - $this->bars->inBar($place) - $this->lead();
     }
 
+    /** How its last bar slows down, where it does. */
+    public function slowing(): Ritardando
+    {
+        return Ritardando::over($this->lastBar(), $this->swung($this->end()));
+    }
+
     /** Where a place is heard, in ticks: with swing, and later and later in a last bar that slows down. */
     public function heard(int $place): int
     {
         return $this->recipe->timing->slowsDown
-            ? Ritardando::over($this->lastBar(), $this->end())->heard($this->swung($place))
+            ? $this->slowing()->heard($this->swung($place))
             : $this->swung($place);
     }
 
@@ -274,13 +280,13 @@ final readonly class Study
         );
     }
 
-    /** Ticks of each grace note before a note: a thirty-second, and all together no more than half of what they take from. */
+    /** Ticks of each grace note before a note: a thirty-second, and all together no more than a third of what they take from. */
     private function graceTicks(int $i): int
     {
         $from = $this->notes[max(0, $i - 1)]->length;
         $graces = \count($this->notes[$i]->tone->graces);
 
-        return 0 === $graces ? 0 : min(intdiv(Length::QUARTER, 8), intdiv($from, 2 * $graces));
+        return 0 === $graces ? 0 : min(intdiv(Length::QUARTER, 8), intdiv($from, 3 * $graces));
     }
 
     /** Where a place of the line is heard, in ticks: with swing, what lies off the beat comes later. */

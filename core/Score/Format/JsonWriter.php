@@ -15,7 +15,6 @@ use SwiftReed\Score\Sheet;
 use SwiftReed\Study\ChordAt;
 use SwiftReed\Study\Chords;
 use SwiftReed\Study\Fit\RangeMove;
-use SwiftReed\Study\Rhythm\Ritardando;
 use SwiftReed\Study\Study;
 use SwiftReed\Study\StudyNote;
 use SwiftReed\Study\Tonguing\Attack;
@@ -214,7 +213,7 @@ final readonly class JsonWriter implements Format
         if (!$study->recipe->timing->slowsDown || $onset < $study->lastBar()) {
             return $time->goesByGroups() ? ['clicks' => array_map(Length::fraction(...), $clicks)] : [];
         }
-        $slows = Ritardando::over($study->lastBar(), $study->end());
+        $slows = $study->slowing();
 
         return ['clicks' => array_map(
             static fn (int $click): string => Length::fraction($slows->heard($onset + $click) - $onset),

@@ -9,7 +9,6 @@ use SwiftReed\Score\Heading;
 use SwiftReed\Score\Part;
 use SwiftReed\Score\Sheet;
 use SwiftReed\Study\Chords;
-use SwiftReed\Study\Rhythm\Ritardando;
 use SwiftReed\Study\Study;
 use SwiftReed\Time\Length;
 use SwiftReed\Time\TimeSignature;
@@ -221,7 +220,7 @@ final readonly class MidiWriter implements Format
     private static function slowing(Study $study, int $at, bool $isAgain): array
     {
         $quarters = $study->recipe->timing->tempo->quarters();
-        $slows = Ritardando::over($study->lastBar(), $study->end());
+        $slows = $study->slowing();
         $beat = $study->time()->beatTicks();
         $events = [];
         for ($place = $study->lastBar(); $place < $study->end(); $place += $beat) {
