@@ -131,6 +131,8 @@ final class Instrument
                     $settings->breath ?? (Stage::First === $settings->stage ? $this->firstBreath : self::BREATH),
                     $this->isBrass,
                 ),
+            $this->id,
+            $this->family,
         );
     }
 

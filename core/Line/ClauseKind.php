@@ -29,6 +29,7 @@ enum ClauseKind: string
     case Ritardando = 'ritardando';
     case Repeat = 'repeat';
     case Harmony = 'harmony';
+    case Voices = 'voices';
     case Range = 'range';
     case Keys = 'keys';
     case Drill = 'drill';
@@ -56,6 +57,7 @@ enum ClauseKind: string
             self::Rounds => 'once',
             self::Articulation => 'tongued',
             self::Marks, self::Dynamics, self::Fermata, self::Ritardando, self::Repeat, self::Harmony => 'none',
+            self::Voices => 'all in unison and octaves',
             self::Range => 'whole octaves that fit; where not one fits, a scale is folded and a pattern drops',
             self::Keys => 'the one key',
             self::Drill => 'the line alone',

@@ -21,6 +21,10 @@ final readonly class Completion
         'over blues' => ClauseKind::Harmony,
         'over Dm7 | G7 | Cmaj7' => ClauseKind::Harmony,
         'over ii V I' => ClauseKind::Harmony,
+        'round after 2 bars' => ClauseKind::Voices,
+        'thirds below for low brass' => ClauseKind::Voices,
+        'drone 1 5 for low brass' => ClauseKind::Voices,
+        'answer low brass' => ClauseKind::Voices,
     ];
 
     public function __construct(private ScaleLibrary $scales, private Grammar $grammar)

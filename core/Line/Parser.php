@@ -27,8 +27,14 @@ final class Parser
     private readonly Grammar $grammar;
     private readonly KeyClauseParser $keys;
 
-    public function __construct(public readonly ScaleLibrary $scales, PatternLibrary $patterns)
-    {
+    public readonly PlayerGroups $groups;
+
+    public function __construct(
+        public readonly ScaleLibrary $scales,
+        PatternLibrary $patterns,
+        ?PlayerGroups $groups = null,
+    ) {
+        $this->groups = $groups ?? PlayerGroups::shipped();
         $this->grammar = new Grammar($patterns);
         $this->keys = new KeyClauseParser($scales);
     }
@@ -83,6 +89,7 @@ final class Parser
                     self::isHarmony($tokens) => $this->harmony($text, $tokens),
                     AccentReader::begins($tokens) => AccentReader::read($tokens),
                     SlurStringReader::begins($tokens) => SlurStringReader::read($tokens),
+                    VoiceReader::begins($tokens) => VoiceReader::read($tokens, $this->groups),
                     default => $this->clause($tokens),
                 };
             $taken = $clauses[$clause->kind->value] ?? null;

@@ -212,6 +212,8 @@ final class Reading
             yield from $this->whole($at, ClauseKind::Rhythm);
         } elseif ('over' === $token->lower()) {
             yield from $this->whole($at, ClauseKind::Harmony);
+        } elseif (VoiceReader::begins(\array_slice($this->tokens, $at, 2))) {
+            yield from $this->whole($at, ClauseKind::Voices);
         } elseif (AccentReader::begins(\array_slice($this->tokens, $at, 2))) {
             yield from $this->whole($at, ClauseKind::Marks);
         } elseif (SlurStringReader::begins(\array_slice($this->tokens, $at, 2))) {

@@ -7,6 +7,7 @@ namespace SwiftReed\Packet;
 use SwiftReed\Fingering\OwnFingerings;
 use SwiftReed\Instrument\Instrument;
 use SwiftReed\Player\PlayerSettings;
+use SwiftReed\Player\Seating;
 use SwiftReed\Player\Stage;
 
 /**
@@ -31,6 +32,20 @@ final readonly class BandPlayer
         public string $section = '',
         public int $copies = 1,
     ) {
+    }
+
+    /** The same among others. */
+    public function seated(Seating $seating): self
+    {
+        return new self(
+            $this->name,
+            $this->instrument,
+            $this->settings->seated($seating),
+            $this->own,
+            $this->style,
+            $this->section,
+            $this->copies,
+        );
     }
 
     /** The same with pages in this style, so many times. */

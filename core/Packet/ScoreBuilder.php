@@ -7,8 +7,10 @@ namespace SwiftReed\Packet;
 use SwiftReed\Fingering\OwnFingerings;
 use SwiftReed\Fingering\PinError;
 use SwiftReed\Knowledge\Mistake;
+use SwiftReed\Line\ClauseKind;
 use SwiftReed\Line\StudyLine;
 use SwiftReed\Player\PlayerSettings;
+use SwiftReed\Player\Seating;
 use SwiftReed\Score\BandPart;
 use SwiftReed\Score\Part;
 use SwiftReed\Score\PartBuilder;
@@ -52,7 +54,8 @@ final class ScoreBuilder
     {
         $sheets = [];
         $left = [];
-        foreach (\array_slice($players, 0, self::MOST) as $player) {
+        $players = self::seated(\array_slice($players, 0, self::MOST), $lines);
+        foreach ($players as $player) {
             $sheet = $this->sheet($lines, $player);
             if ($sheet instanceof Sheet) {
                 $sheets[$player->name] = $sheet;
@@ -81,12 +84,60 @@ final class ScoreBuilder
     }
 
     /**
+     * Players who know with whom they play, where a line divides the band into voices.
+     *
+     * @param list<BandPlayer>       $players in the order of the score
+     * @param list<StudyLine|string> $lines
+     *
+     * @return list<BandPlayer>
+     */
+    private static function seated(array $players, array $lines): array
+    {
+        if ([] === $players || !self::haveVoices($lines)) {
+            return $players;
+        }
+        $chairs = array_map(
+            static fn (BandPlayer $one): array => [$one->instrument->id, $one->instrument->family],
+            $players,
+        );
+
+        return array_map(
+            static fn (BandPlayer $one, int $seat): BandPlayer => $one->seated(new Seating($chairs, $seat)),
+            $players,
+            array_keys($players),
+        );
+    }
+
+    /** @param list<StudyLine|string> $lines */
+    private static function haveVoices(array $lines): bool
+    {
+        foreach ($lines as $line) {
+            // A typed row is read later: whatever may say voices is taken to.
+            if (\is_string($line)
+                ? 1 === preg_match('/\b(round after|below|above|drone|answer)\b/i', $line)
+                : $line->says(ClauseKind::Voices)
+            ) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    /**
      * One player's sheet, or the sentence that says why there is none.
      *
      * @param list<StudyLine|string> $lines
      */
     public function sheet(array $lines, BandPlayer $player): Sheet|string
     {
+        if (null === $player->settings->seating && [] !== $this->band) {
+            foreach (self::seated($this->band, $lines) as $one) {
+                $player = $one->name === $player->name && null !== $one->settings->seating
+                    ? $player->seated($one->settings->seating)
+                    : $player;
+            }
+        }
         $hasChorale = [] !== array_filter(
             $lines,
             static fn (StudyLine|string $one): bool => \is_string($one) && 1 === preg_match(

@@ -26,10 +26,15 @@ final readonly class Together
 
     /**
      * @param int         $voices 1 for a line that all play
+     * @param VoicesTogether|null $between how the voices of a line go together; null for a line without
      * @param list<Apart> $breaks in the order of the music, at most {@see NAMED} of each part
      */
-    private function __construct(public int $parts, public array $breaks, public int $voices = 1)
-    {
+    private function __construct(
+        public int $parts,
+        public array $breaks,
+        public int $voices = 1,
+        public ?VoicesTogether $between = null,
+    ) {
     }
 
     /** Of a piece in voices, whether those of each voice are together. */
@@ -50,7 +55,7 @@ final readonly class Together
     {
         $voices = [];
         foreach ($parts as $part) {
-            $voices[$part[1]->piece][] = $part;
+            $voices[$part[1]->piece.' '.$part[1]->voice?->key()][] = $part;
         }
         $each = array_map(self::inUnison(...), array_values($voices));
 
@@ -58,6 +63,10 @@ final readonly class Together
             \count($parts),
             array_merge([], ...array_map(static fn (self $one): array => $one->breaks, $each)),
             max(1, \count($voices)),
+            [] === $voices || null === $parts[0][1]->voice ? null : VoicesTogether::of(
+                array_map(static fn (array $voice): array => $voice[0], array_values($voices)),
+                $parts,
+            ),
         );
     }
 
@@ -96,8 +105,13 @@ final readonly class Together
         return [] === $this->breaks;
     }
 
-    /** "All 9 parts sound together", or the first place of each part that does not. */
+    /** "All 9 parts sound together", or the first place of each part that does not; how voices go together. */
     public function says(): string
+    {
+        return trim($this->inVoices().' '.$this->between?->says());
+    }
+
+    private function inVoices(): string
     {
         if ($this->holds()) {
             return 1 === $this->parts

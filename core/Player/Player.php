@@ -21,6 +21,7 @@ final readonly class Player
      * @param string                 $name     as it is said in messages: "the clarinet in B♭"
      * @param array<string, Range> $range  by the stage's value, "well": where a line lies well, and
      *  on brass "reach": as far as his own limits may extend it
+     * @param string $id     of the instrument, and the family it belongs to: whose voice is played
      * @param Lungs $lungs how long a breath lasts at this stage on this instrument
      * @param \Closure(Pitch, bool): list<list<array{Pitch, int}>> $tubes for a note of a brass instrument, the length
      *  of tube of its usual fingering (or the open one) and each that is a half step longer: the notes on it, rising,
@@ -33,6 +34,8 @@ final readonly class Player
         public PlayerSettings $settings,
         public \Closure $tubes,
         public Lungs $lungs,
+        public string $id = '',
+        public string $family = '',
     ) {
     }
 

@@ -19,6 +19,7 @@ final readonly class PlayerSettings
      * @param float|null     $breath   seconds that a breath of his lasts; null for what is usual at his stage
      * @param list<int>|null $together where those with whom he plays breathe: ticks from the beginning of the line,
      *  each the end of a note; null where he breathes as he can
+     * @param Seating|null $seating with whom he plays, where that says what he plays
      *
      * @throws PlayerError when nobody's breath lasts so
      */
@@ -30,6 +31,7 @@ final readonly class PlayerSettings
         public ?WatchedNotes $watched = null,
         public ?float $breath = null,
         public ?array $together = null,
+        public ?Seating $seating = null,
     ) {
         if (null !== $breath && ($breath < self::SHORTEST || $breath > self::LONGEST)) {
             throw PlayerError::noBreath((string) $breath, self::SHORTEST, self::LONGEST);
@@ -69,6 +71,22 @@ final readonly class PlayerSettings
             $this->watched,
             $this->breath,
             $together,
+            $this->seating,
+        );
+    }
+
+    /** The same among others. */
+    public function seated(Seating $seating): self
+    {
+        return new self(
+            $this->stage,
+            $this->spelling,
+            $this->reminders,
+            $this->limits,
+            $this->watched,
+            $this->breath,
+            $this->together,
+            $seating,
         );
     }
 

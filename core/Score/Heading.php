@@ -15,6 +15,7 @@ final class Heading
     /** What belongs in a title: what is played, and not where or in what order. */
     private const SAID = [
         ClauseKind::Extent, ClauseKind::Pattern, ClauseKind::Sequel, ClauseKind::Rhythm, ClauseKind::Swing,
+        ClauseKind::Harmony, ClauseKind::Voices, ClauseKind::Range, ClauseKind::Drill, ClauseKind::Time,
     ];
     /** A cell longer than this is only called a cell. */
     private const CELL = 24;
@@ -27,7 +28,12 @@ final class Heading
 
         $said = self::said($part->study->recipe->line, $part->study->octaves());
 
-        return implode(', ', [$part->writtenTitle(), ...$said]);
+        $voice = (string) $part->study->voice?->label;
+
+        return implode(', ', array_filter(
+            [$part->writtenTitle(), ...$said, $voice],
+            static fn (string $one): bool => '' !== $one,
+        ));
     }
 
     /** @param non-empty-list<Part> $parts one study in many keys */
@@ -64,9 +70,8 @@ final class Heading
                 if (ClauseKind::Extent === $kind && null !== $octaves) {
                     $text = 1 === $octaves ? '1 octave' : $octaves.' octaves';
                 }
-                $said[] = str_starts_with($text, 'cell ') && mb_strlen($text) > self::CELL
-                    ? 'a cell'
-                    : KeyNames::plain($text);
+                $isPlain = mb_strlen($text) <= self::CELL && 1 === preg_match('/^cell [\d ]+$/', $text);
+                $said[] = str_starts_with($text, 'cell ') && !$isPlain ? 'a cell' : KeyNames::plain($text);
             }
         }
 

@@ -18,6 +18,7 @@ use SwiftReed\Scale\ScaleLibrary;
 use SwiftReed\Scale\TriadPair;
 use SwiftReed\Study\Fit\RangeChoice;
 use SwiftReed\Study\Harmony\Over;
+use SwiftReed\Study\Harmony\Voices;
 use SwiftReed\Study\Rhythm\Timing;
 use SwiftReed\Study\Tonguing\Articulation;
 use SwiftReed\Study\Tonguing\Expressions;
@@ -45,6 +46,7 @@ final readonly class Recipe
         public Expressions $expressions,
         public ?int $drillAfter,
         public ?Over $over,
+        public ?Voices $voices,
     ) {
     }
 
@@ -84,6 +86,7 @@ final readonly class Recipe
             Expressions::of($line),
             $line->says(ClauseKind::Drill) ? $line->clause(ClauseKind::Drill)->number('n') : null,
             $isOver ? Over::of($line, $tonic, $material, $pattern, $timing, $scales) : null,
+            $line->says(ClauseKind::Voices) ? Voices::of($line, $material, $pattern, $timing) : null,
         );
     }
 

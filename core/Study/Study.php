@@ -12,6 +12,7 @@ use SwiftReed\Pitch\WrittenKey;
 use SwiftReed\Scale\MaterialKind;
 use SwiftReed\Study\Fit\RangeMove;
 use SwiftReed\Study\Fit\RangePolicy;
+use SwiftReed\Study\Harmony\Voice;
 use SwiftReed\Study\Rhythm\Rhythm;
 use SwiftReed\Study\Rhythm\Ritardando;
 use SwiftReed\Time\Bars;
@@ -34,6 +35,8 @@ final readonly class Study
      * @param bool                      $isBeyondLimit whether it leaves the range of the player's stage
      * @param bool $signsEveryTime whether an altered note has its sign each time, and not once in the bar
      * @param int                       $comesOutAfter rounds until the line begins on a beat again
+     * @param Voice|null                $voice         which voice of a line for a band it is
+     * @param int                       $tail          ticks of rest after it, until the last voice has ended
      * @param string                    $piece         what is played that is no line: "Evening, alto"
      */
     public function __construct(
@@ -54,6 +57,8 @@ final readonly class Study
         public bool $signsEveryTime = false,
         public int $comesOutAfter = 1,
         public string $piece = '',
+        public ?Voice $voice = null,
+        public int $tail = 0,
     ) {
     }
 
@@ -80,6 +85,8 @@ final readonly class Study
             $this->signsEveryTime,
             $this->comesOutAfter,
             $this->piece,
+            $this->voice,
+            $this->tail,
         );
     }
 
@@ -112,6 +119,8 @@ final readonly class Study
             $this->signsEveryTime,
             $this->comesOutAfter,
             $this->piece,
+            $this->voice,
+            $this->tail,
         );
     }
 

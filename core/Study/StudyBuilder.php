@@ -18,6 +18,9 @@ use SwiftReed\Study\Fit\Placement;
 use SwiftReed\Study\Fit\RangeFitting;
 use SwiftReed\Study\Fit\RangeMove;
 use SwiftReed\Study\Fit\RangePolicy;
+use SwiftReed\Study\Harmony\Parallel;
+use SwiftReed\Study\Harmony\VoiceKind;
+use SwiftReed\Study\Harmony\Voicing;
 use SwiftReed\Study\Phrasing\BreathPlace;
 use SwiftReed\Study\Phrasing\Breaths;
 use SwiftReed\Study\Rhythm\EachNote;
@@ -53,6 +56,22 @@ final readonly class StudyBuilder
         $comesOut = Rounds::untilItComesOut(self::cycle($recipe, $placement->tones), $recipe->timing, $time);
         [$placement, $laid, $bars] = $this->timed($recipe, $placement, $time, $comesOut);
         $signature = $recipe->material->printedSignature($written->key->tonic);
+        $voice = $recipe->voices?->ofPlayer($player);
+        $tail = 0;
+        if (null !== $voice) {
+            $voicing = Voicing::of(
+                $voice,
+                $placement,
+                $laid,
+                $bars,
+                $recipe->timing->pickUp > 0 ? $time->barTicks() - $recipe->timing->pickUp : 0,
+                $recipe,
+                Sounding::of($player->transposition, $written->key, $concert),
+                $player,
+            );
+            [$placement, $laid, $tail] = [$voicing->placement, $voicing->laid, $voicing->tail];
+        }
+        $isDrone = VoiceKind::Drone === $voice?->kind;
         $lead = $recipe->timing->pickUp > 0 ? $time->barTicks() - $recipe->timing->pickUp : 0;
         $together = $player->settings->together;
         $breaths = null !== $together && null !== $player->lungs->seconds
@@ -80,7 +99,7 @@ final readonly class StudyBuilder
             $recipe->timing->notesInBeat($time),
         );
         $isSlurred = [] !== array_filter($marks, static fn (array $one): bool => Attack::None === $one[0]);
-        $unslurred = $recipe->articulation->slurs() && !$isSlurred && isset($placement->tones[1])
+        $unslurred = !$isDrone && $recipe->articulation->slurs() && !$isSlurred && isset($placement->tones[1])
             ? [\sprintf(
                 '"%s" joins nothing here: rests or repeated notes stand between the notes.',
                 $recipe->articulation->text,
@@ -88,7 +107,9 @@ final readonly class StudyBuilder
             : [];
         $tuplets = $laid->ofNotes();
         $rounds = $recipe->timing->rounds ?? $comesOut;
-        $expressions = $recipe->expressions->on($placement->tones, $laid, $bars, $lead, $rounds);
+        $expressions = $isDrone
+            ? $recipe->expressions->held(\count($placement->tones))
+            : $recipe->expressions->on($placement->tones, $laid, $bars, $lead, $rounds);
         $habits = ReminderSigns::habits($player);
         $isUnsigned = !$recipe->material->printsSignature;
         $everyTime = $isUnsigned && Stage::First === $player->stage();
@@ -150,6 +171,9 @@ final readonly class StudyBuilder
             $isBeyond,
             $everyTime,
             $comesOut,
+            '',
+            $voice,
+            $tail,
         );
     }
 
@@ -202,6 +226,27 @@ final readonly class StudyBuilder
 
             return (new RangeFitting(new Ground($recipe, $player, $written, $walk)))->place();
         }
+
+        return $this->parallel($recipe, $player, $sounding, $this->walked($recipe, $player, $written, $sounding));
+    }
+
+    /**
+     * The line where this player has it, or the voice that runs beside it.
+     *
+     * @throws StudyError
+     */
+    private function parallel(Recipe $recipe, Player $player, Sounding $sounding, Placement $line): Placement
+    {
+        $voice = $recipe->voices?->ofPlayer($player);
+
+        return VoiceKind::Parallel === $voice?->kind
+            ? Parallel::of($line, $recipe->material, $voice, $sounding, $player)
+            : $line;
+    }
+
+    /** @throws StudyError */
+    private function walked(Recipe $recipe, Player $player, Key $written, Sounding $sounding): Placement
+    {
         $isRestated = Sequel::Restated === $recipe->course->sequel
             || Rhythm::OneLongInTheBar === $recipe->timing->rhythm
             || self::goesRoundApart($recipe);

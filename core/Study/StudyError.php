@@ -434,6 +434,59 @@ final class StudyError extends \DomainException implements Mistake
         );
     }
 
+    public static function noParallels(string $voices, string $material): self
+    {
+        return new self(
+            \sprintf(
+                '"%s" was read with "%s", and runs beside a scale of seven notes; expected such a scale',
+                $voices,
+                $material,
+            ),
+            [ClauseKind::Voices],
+        );
+    }
+
+    public static function voiceFitsNowhere(
+        string $voice,
+        Pitch $low,
+        Pitch $high,
+        string $instrument,
+        Range $range,
+    ): self {
+        return new self(
+            \sprintf(
+                'The voice "%s" runs from %s to %s, and no octave of it fits %s (%s); expected a smaller extent',
+                $voice,
+                $low->sign(),
+                $high->sign(),
+                $instrument,
+                $range->spoken(),
+            ),
+            [self::octaves(1), ClauseKind::Voices],
+        );
+    }
+
+    /** @param int $bar from 1 */
+    public static function crossesBarLine(int $bar, string $voices): self
+    {
+        return new self(
+            \sprintf(
+                'A note of bar %d is held over the bar line, and "%s" divides the line bar by bar; expected values that fill bars',
+                $bar,
+                $voices,
+            ),
+            [self::say(ClauseKind::Rhythm, 'quarters'), ClauseKind::Voices],
+        );
+    }
+
+    public static function barsChange(string $voices): self
+    {
+        return new self(
+            \sprintf('Bars change their time in this line, and "%s" moves it by bars; expected one time', $voices),
+            [ClauseKind::Sequel, ClauseKind::Voices],
+        );
+    }
+
     public static function tripletsInEighths(string $time, bool $isCompound): self
     {
         return new self(

@@ -157,12 +157,30 @@ final readonly class Tone
         return $this->with(sounding: $sounding);
     }
 
+    /**
+     * What another voice has in its place.
+     *
+     * @param list<Pitch> $graces
+     */
+    public function inVoice(Pitch $pitch, Pitch $sounding, string $degree, int $number, array $graces): self
+    {
+        return $this->with(
+            pitch: $pitch,
+            sounding: $sounding,
+            degree: $degree,
+            number: $number,
+            root: $this->root + $number - $this->number,
+            graces: $graces,
+        );
+    }
+
     /** The same note as another reader has it before him. */
     public function read(Pitch $pitch): self
     {
         return $this->with(pitch: $pitch);
     }
 
+    /** @param list<Pitch>|null $graces */
     private function with(
         ?Pitch $pitch = null,
         ?Pitch $sounding = null,
@@ -176,9 +194,11 @@ final readonly class Tone
         ?bool $isSeam = null,
         ?int $root = null,
         ?int $group = null,
+        ?array $graces = null,
     ): self {
-        $graces = $this->graces;
-        if (null !== $pitch && [] !== $graces) {
+        $isGiven = null !== $graces;
+        $graces ??= $this->graces;
+        if (null !== $pitch && [] !== $graces && !$isGiven) {
             $by = Interval::between($this->pitch, $pitch);
             $graces = array_map(static fn (Pitch $grace): Pitch => $grace->transpose($by), $graces);
         }

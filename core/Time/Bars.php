@@ -29,6 +29,12 @@ final readonly class Bars
         return new self([...$this->stretches, [$place, $this->bar($place), $time]]);
     }
 
+    /** Whether the time changes on the way. */
+    public function change(): bool
+    {
+        return \count($this->stretches) > 1;
+    }
+
     public function time(int $place): TimeSignature
     {
         return $this->stretch($place)[2];

@@ -182,7 +182,7 @@ final readonly class JsonWriter implements Format
         if ($study->isUntimed()) {
             return [];
         }
-        $end = $study->lead() + ($study->repeats() > 1 ? $study->period() : $study->end());
+        $end = $study->lead() + ($study->repeats() > 1 ? $study->period() : $study->end() + $study->tail);
         $bars = [];
         for ($place = 0; $place < $end; $place = $study->bars->nextLine(
             $place,

@@ -78,6 +78,8 @@ final class BarLayout
             $study->isUntimed() => $end,
             // A last bar that is repeated ends where the pick-up begins: both together make a bar.
             $study->repeats() > 1 => $lead + $study->period(),
+            // In a band the last voice may end later.
+            $study->tail > 0 => $end + $study->tail,
             0 === $grid->inBar($end) => $end,
             default => $grid->nextLine($end),
         };

@@ -68,6 +68,40 @@ final readonly class Laid
     }
 
     /**
+     * The same with more silence before its notes.
+     *
+     * @param list<int> $more ticks, one for each note
+     */
+    public function delayed(array $more): self
+    {
+        $gaps = [];
+        $places = [];
+        $at = 0;
+        $later = 0;
+        foreach ($this->lengths as $i => $length) {
+            $gaps[] = $this->gaps[$i] + $more[$i];
+            $later += $more[$i];
+            $at += $this->gaps[$i];
+            $places[$at] = $later;
+            $at += $length;
+        }
+        $tuplets = [];
+        foreach ($this->tuplets as $one) {
+            $by = 0;
+            foreach ($places as $place => $later) {
+                // A tuplet moves with the first note that it touches.
+                if ($place >= $one->end()) {
+                    break;
+                }
+                $by = $place <= $one->from || 0 === $by ? $later : $by;
+            }
+            $tuplets[] = $one->movedBy($by);
+        }
+
+        return new self($this->lengths, $gaps, $tuplets, $this->joined);
+    }
+
+    /**
      * @param list<int> $places ticks from the beginning
      *
      * @return non-empty-list<bool> whether each note ends at one of these, but for the last

@@ -42,6 +42,25 @@ final readonly class Expressions
     }
 
     /**
+     * Of notes that are only held under a line: as loud as it, and no marks.
+     *
+     * @param int $count notes
+     *
+     * @return non-empty-list<Expression>
+     */
+    public function held(int $count): array
+    {
+        $says = $this->line->phrase(ClauseKind::Dynamics, '');
+        $plain = \in_array($says, Loudness::levels(), true)
+            ? Expression::plain()->asLoudAs(Loudness::of($says))
+            : Expression::plain();
+        $all = array_fill(0, max(1, $count), $plain);
+        $all[0] = $plain === $all[0] && \in_array($says, Loudness::levels(), true) ? $plain->signed($says) : $all[0];
+
+        return $all;
+    }
+
+    /**
      * @param non-empty-list<Tone> $tones
      * @param int                  $lead   ticks of the first bar before the line begins
      * @param int                  $rounds times through
