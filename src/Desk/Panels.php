@@ -57,6 +57,17 @@ final class Panels
             'pp', 'p', 'mp', 'mf', 'f', 'ff', 'crescendo up diminuendo down', 'swell', 'louder each time',
         ],
         'fermata' => ['fermata last'],
+        'ritardando' => ['ritardando'],
+        'repeat' => ['repeat'],
+        'harmony' => [
+            'over ii V I', 'over ii V altered I', 'over I vi ii V', 'over I IV V I', 'over V/V V I', 'over blues',
+            'over minor blues', 'over jazz blues', 'over Dm7 | G7 | Cmaj7',
+        ],
+        'voices' => [
+            'round after 1 bar', 'round after 2 bars', 'round after 2 bars for woodwinds then brass',
+            'thirds below for low brass', 'sixths below for low brass', 'octaves below for tubas',
+            'drone 1 for low brass', 'drone 1 5 for low brass', 'answer low brass', 'answer brass',
+        ],
         'range' => ['whole octaves', 'fold', 'same root and drop', 'turn round', 'leave out'],
         'keys' => [
             'keys by fourths', 'keys by fifths', 'keys chromatic up', 'keys chromatic down', 'keys with minors',
@@ -83,6 +94,7 @@ final class Panels
         'rhythm' => ['concert C major, ', 0, 9],
         'articulation' => ['concert C major, eighths, ', 0, 8],
         'marks' => ['concert C major, eighths, ', 0, 8],
+        'harmony' => ['concert C major, cell 1 2 3 5, ', 0, 8],
         'material' => ['concert C ', 0, 9],
     ];
     private const PICTURED_FOR = 'flute';
@@ -271,7 +283,7 @@ final class Panels
             'twin' => array_map(NoteName::parse(...), ['C#', 'D#', 'F#', 'G#', 'A#', 'Cb']),
         ] as $group => $tonics) {
             foreach ($tonics as $tonic) {
-                $choices[] = str_contains($material, 'triad pair')
+                $choices[] = str_contains($material, 'triad pair') || $line->says(ClauseKind::Harmony)
                     ? new Choice(
                         $tonic->sign(),
                         '',

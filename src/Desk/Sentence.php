@@ -25,7 +25,11 @@ final class Sentence
             ClauseKind::Tempo,
             ClauseKind::Goal, ClauseKind::Click,
         ],
-        'tonguing' => [ClauseKind::Articulation, ClauseKind::Marks, ClauseKind::Dynamics, ClauseKind::Fermata],
+        'tonguing' => [
+            ClauseKind::Articulation, ClauseKind::Marks, ClauseKind::Dynamics, ClauseKind::Fermata,
+            ClauseKind::Ritardando, ClauseKind::Repeat,
+        ],
+        'harmony' => [ClauseKind::Harmony, ClauseKind::Voices],
         'fit' => [ClauseKind::Range, ClauseKind::Keys],
     ];
 
@@ -92,8 +96,11 @@ final class Sentence
     public static function signs(string $text): string
     {
         return (string) preg_replace(
-            ['/\b([A-G])b\b/', '/([A-G])#/', '/\b([A-G])b(?=\d)/', '/\bb(?=[1-9])/', '/#(?=[1-9])/'],
-            ['$1♭', '$1♯', '$1♭', '♭', '♯'],
+            [
+                '/\b([A-G])b(?=\b|maj|m|dim|aug|ø|sus)/u', '/([A-G])#/', '/\b([A-G])b(?=\d)/', '/b(?=[1-9])/',
+                '/#(?=[1-9IV])/i', '/\bb(?=[IV])/i',
+            ],
+            ['$1♭', '$1♯', '$1♭', '♭', '♯', '♭'],
             $text,
         );
     }
