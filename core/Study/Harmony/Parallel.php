@@ -44,18 +44,27 @@ final readonly class Parallel
         $tones = $parallel->moved($lead->tones, $lead->tonic, $sounding->tonic($lead->tonic));
         $line = Line::of($tones, $lead->tonic, $lead->from, $lead->top);
         $away = $voice->steps < 0 ? [0, 1, -1, 2] : [0, -1, 1, -2];
-        foreach ([$player->limit(), $player->range(Stage::Full)] as $range) {
+        foreach ([$player->limit(), $player->range(Stage::Full)] as $k => $range) {
             foreach ($away as $octaves) {
                 if ($line->fits($range, $octaves)) {
                     return $lead->with(
                         array_map(static fn (Tone $tone): Tone => $tone->transplanted($octaves), $tones),
-                        0 === $octaves ? [] : [\sprintf(
-                            'The voice %s does not fit %s (%s) and lies an octave %s.',
-                            $voice->label,
-                            $player->name,
-                            $player->limit()->spoken(),
-                            $octaves > 0 ? 'higher' : 'lower',
-                        )],
+                        [
+                            ...(0 === $octaves ? [] : [\sprintf(
+                                'The voice %s does not fit %s (%s) and lies an octave %s.',
+                                $voice->label,
+                                $player->name,
+                                $player->limit()->spoken(),
+                                $octaves > 0 ? 'higher' : 'lower',
+                            )]),
+                            ...(0 === $k ? [] : [\sprintf(
+                                'The voice %s goes beyond the %s range of %s (%s).',
+                                $voice->label,
+                                $player->stage()->spoken(),
+                                $player->name,
+                                $player->limit()->spoken(),
+                            )]),
+                        ],
                     );
                 }
             }
