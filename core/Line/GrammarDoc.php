@@ -15,7 +15,7 @@ use SwiftReed\Time\TimeSignature;
  */
 final class GrammarDoc
 {
-    public static function markdown(Grammar $grammar, ScaleLibrary $scales): string
+    public static function markdown(Grammar $grammar, ScaleLibrary $scales, PlayerGroups $groups): string
     {
         $text = <<<'MD'
             # The study line
@@ -76,10 +76,13 @@ final class GrammarDoc
             if (ClauseKind::Harmony === $kind) {
                 $shown = ['`over ii V I`', '`over Dm7 \\| G7 \\| Cmaj7`', '`over blues` and all of the chords below'];
             }
+            if (ClauseKind::Voices === $kind) {
+                $shown = ['`round after 2 bars` and all of the voices below'];
+            }
             $text .= \sprintf("| %s | %s | %s |\n", $kind->value, implode(' · ', $shown), $kind->default());
         }
 
-        return $text.self::rhythms().self::chords($scales).self::patterns($grammar->patterns);
+        return $text.self::rhythms().self::chords($scales).self::voices($groups).self::patterns($grammar->patterns);
     }
 
     private static function rhythms(): string
@@ -165,6 +168,34 @@ final class GrammarDoc
                 strtr($scales->progressions()->chords($name), ['|' => '\\|']),
                 $says,
             );
+        }
+
+        return $text;
+    }
+
+    private static function voices(PlayerGroups $groups): string
+    {
+        $text = <<<'MD'
+
+            ## Voices of a band
+
+            One line in several voices: in the score, in packets, heard, and looked over for clashes. On one player's page stands the
+            voice of that instrument.
+
+            | written | means |
+            |---|---|
+            | `round after 2 bars` | section after section enters, in the order of the score |
+            | `round after 2 bars for woodwinds then brass` | groups enter in this order; whoever is in none begins |
+            | `thirds below for low brass` | `thirds`, `sixths` or `octaves`, `below` or `above`, in the scale |
+            | `drone 1 5 for low brass` | a note held in every bar; chairs take the notes in turn |
+            | `answer low brass` | the group repeats each bar that the others play |
+
+            | group | instruments |
+            |---|---|
+
+            MD;
+        foreach ($groups->names() as $name) {
+            $text .= \sprintf("| `%s` | %s |\n", $name, implode(', ', $groups->ids($name)));
         }
 
         return $text;

@@ -25,7 +25,7 @@ final class DocsStudyLineCommand extends Command
     protected function execute(InputInterface $input, OutputInterface $output): int
     {
         $output->write(
-            GrammarDoc::markdown($this->parser->grammar(), $this->parser->scales),
+            GrammarDoc::markdown($this->parser->grammar(), $this->parser->scales, $this->parser->groups),
             false,
             OutputInterface::OUTPUT_RAW,
         );

@@ -162,7 +162,11 @@ final class StudyLineTest extends TestCase
     {
         $written = (string) file_get_contents(\dirname(__DIR__, 2).'/docs/study-line.md');
         self::assertSame(
-            GrammarDoc::markdown(Support::parts()->parser->grammar(), Support::scales()),
+            GrammarDoc::markdown(
+                Support::parts()->parser->grammar(),
+                Support::scales(),
+                Support::parts()->parser->groups,
+            ),
             $written,
             'run bin/console docs:study-line > docs/study-line.md',
         );

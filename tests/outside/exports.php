@@ -60,38 +60,49 @@ $lines = [
 ];
 $list = [];
 $choices = [FingeringText::Short, FingeringText::Lines, FingeringText::None];
+$asked = [];
 foreach ($instruments->ids() as $k => $id) {
     foreach ([0, 1, 2] as $more) {
-        $line = $lines[(3 * $k + $more + intdiv($k, 5)) % count($lines)];
-        $stage = 0 === ($k + $more) % 4 ? Stage::Developing : Stage::Full;
-        $sheet = (new SheetBuilder($parts))->read([$line], $instruments->instrument($id), new PlayerSettings($stage));
-        $file = sprintf('%03d', count($list));
-        file_put_contents(
-            "$folder/$file.musicxml",
-            (new MusicXmlWriter())->of($sheet, new ExportChoices($choices[$more], counts: 1 === $more, chords: true)),
-        );
-        $notes = [];
-        $at = 0;
-        foreach ($sheet->parts as $part) {
-            $study = $part->study;
-            foreach ($study->notes as $note) {
-                $notes[] = [$note->sounding->midi(), ($at + $note->onset) / 3360];
-            }
-            $last = $study->notes[count($study->notes) - 1];
-            $end = $last->onset + $last->length + $study->lead();
-            $at += $study->isUntimed() || 0 === $study->bars->inBar($end)
-                ? $last->onset + $last->length
-                : $study->bars->nextLine($end) - $study->lead();
-        }
-        $list[] = [
-            'file' => $file,
-            'line' => $line,
-            'instrument' => $id,
-            'fingerings' => $choices[$more]->value,
-            'notes' => $notes,
-            'touches' => $sheet->parts[0]->plan->notes[0]->fingering->text,
-        ];
+        $asked[] = [$lines[(3 * $k + $more + intdiv($k, 5)) % count($lines)], $id, $k, $more];
     }
+}
+/** @var array<string, string> $kinds */
+$kinds = require __DIR__.'/kinds.php';
+foreach (array_values($kinds) as $k => $line) {
+    $asked[] = [$line, $instruments->ids()[(5 * $k) % count($instruments->ids())], $k, $k % 3];
+}
+foreach ($asked as [$line, $id, $k, $more]) {
+    $stage = 0 === ($k + $more) % 4 ? Stage::Developing : Stage::Full;
+    $sheet = (new SheetBuilder($parts))->read([$line], $instruments->instrument($id), new PlayerSettings($stage));
+    $file = sprintf('%03d', count($list));
+    file_put_contents(
+        "$folder/$file.musicxml",
+        (new MusicXmlWriter())->of($sheet, new ExportChoices($choices[$more], counts: 1 === $more, chords: true)),
+    );
+    $notes = [];
+    $at = 0;
+    foreach ($sheet->parts as $part) {
+        $study = $part->study;
+        foreach ($study->notes as $note) {
+            foreach ($note->tone->soundingGraces() as $grace) {
+                $notes[] = [$grace->midi(), null]; // where it stands is up to whoever plays
+            }
+            $notes[] = [$note->sounding->midi(), ($at + $note->onset) / 3360];
+        }
+        $last = $study->notes[count($study->notes) - 1];
+        $end = $last->onset + $last->length + $study->lead();
+        $at += $study->isUntimed() || 0 === $study->bars->inBar($end)
+            ? $last->onset + $last->length
+            : $study->bars->nextLine($end) - $study->lead();
+    }
+    $list[] = [
+        'file' => $file,
+        'line' => $line,
+        'instrument' => $id,
+        'fingerings' => $choices[$more]->value,
+        'notes' => $notes,
+        'touches' => $sheet->parts[0]->plan->notes[0]->fingering->text,
+    ];
 }
 // Scores of a whole band: written and in concert pitch, with several studies, a pick-up, and a chorale in four voices.
 $scores = [];

@@ -587,8 +587,8 @@ final class MusicXmlScore
     {
         $xml = $this->xml;
         $note = null === $item->note ? null : $this->part->study->notes[$item->note];
-        $this->before($item);
         $this->graces($item, $note);
+        $this->before($item);
         $xml->startElement('note');
         if (null !== $note) {
             $xml->writeAttribute(

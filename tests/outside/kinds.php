@@ -1,0 +1,52 @@
+<?php
+
+declare(strict_types=1);
+
+// Kinds of exercise that practitioners play, each in a line: rhythm, articulation and dynamics, harmony, voices.
+// Common practice, no source.
+
+return [
+    'dotted' => 'concert Bb major, dotted',
+    'reverse dotted' => 'concert Bb major, reverse dotted',
+    'swing' => 'concert F major, eighths, swing',
+    'syncopated' => 'concert Eb major, syncopated',
+    'a figure on a plain scale' => 'concert C major, rhythm 2+1+1 | 1+1+2',
+    'quintuplets' => 'concert G major, quintuplets, 5/4',
+    'sextuplets' => 'concert D major, sextuplets, 3/4',
+    'quarter triplets' => 'concert Ab major, quarter triplets',
+    'thirty-seconds' => 'concert F major, thirty-seconds, 2/4',
+    'halves as beats' => 'concert C major, 2/2, half = 60',
+    'three eighths' => 'concert G major, 3/8',
+    'three dotted quarters' => 'concert D minor, 9/8',
+    'four dotted quarters' => 'concert A minor, thirds, 12/8',
+    'five quarters' => 'concert Bb major, 5/4 as 3+2',
+    'seven eighths' => 'concert C dorian, 7/8 as 2+2+3',
+    'changing subdivision' => 'concert Bb major, 5 notes, each value',
+    'slur three, tongue one' => 'concert F major, eighths, slur 3 tongue 1',
+    'tongue two, slur two' => 'concert F major, sixteenths, tongue 2 slur 2',
+    'slur two, three, four' => 'concert Eb major, triplets, slur 3',
+    'slurred over the beat' => 'concert Bb major, eighths, slur 2 from the second note',
+    'staccato' => 'concert G major, eighths, staccato',
+    'accents' => 'concert C major, eighths, accents on 2 and 4',
+    'tenuto' => 'concert Ab major, quarters, tenuto',
+    'marcato' => 'concert D major, quarters, marcato',
+    'double tonguing' => 'concert Bb major, sixteenths, double tongued',
+    'triple tonguing' => 'concert Bb major, triplets, triple tongued',
+    'hairpins' => 'concert F major, half notes, swell',
+    'soft to loud' => 'concert Eb major, eighths, 3 times, louder each time',
+    'crescendo' => 'concert C major, eighths, crescendo up diminuendo down',
+    'grace notes' => 'concert G major, cell g2 1 3, eighths',
+    'fermata' => 'concert Bb major, quarters, long last, fermata last',
+    'ritardando' => 'concert F major, eighths, ritardando',
+    'repeat signs' => 'concert Bb major, eighths, 3 times, repeat',
+    'a round' => 'concert Bb major, round after 2 bars',
+    'parallel thirds' => 'concert Eb major, thirds below for brass, eighths',
+    'drone' => 'concert F major, drone 1 5 for brass, half notes',
+    'answer' => 'concert Bb major, eighths, answer brass',
+    'modes on one tonic' => 'concert C major, keys by modes on one tonic',
+    'up in one key, down in the next' => 'concert F major, keys by fourths up and down in turn, 5 notes',
+    'a chosen scale on each chord' => 'concert Bb major, cell 1 2 3 5 4 3 2 1, eighths, over ii V altered I',
+    'chord symbols' => 'concert C major, cell 1 3 5 7, over Dm7 | G7 | Cmaj7',
+    'a blues' => 'concert F major, eighths, over blues',
+    'a cell that resolves' => 'concert Eb major, cell 1 2 3 5 4 3 2 approach, eighths, over ii V I',
+];
