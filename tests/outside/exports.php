@@ -83,11 +83,14 @@ foreach ($asked as [$line, $id, $k, $more]) {
     $at = 0;
     foreach ($sheet->parts as $part) {
         $study = $part->study;
-        foreach ($study->notes as $note) {
-            foreach ($note->tone->soundingGraces() as $grace) {
-                $notes[] = [$grace->midi(), null]; // where it stands is up to whoever plays
+        // Between repeat signs it is played as often as they say.
+        for ($time = 0; $time < $study->repeats(); ++$time) {
+            foreach ($study->notes as $note) {
+                foreach ($note->tone->soundingGraces() as $grace) {
+                    $notes[] = [$grace->midi(), null]; // where it stands is up to whoever plays
+                }
+                $notes[] = [$note->sounding->midi(), ($at + $time * $study->period() + $note->onset) / 3360];
             }
-            $notes[] = [$note->sounding->midi(), ($at + $note->onset) / 3360];
         }
         $last = $study->notes[count($study->notes) - 1];
         $end = $last->onset + $last->length + $study->lead();
