@@ -15,7 +15,8 @@ final class Heading
     /** What belongs in a title: what is played, and not where or in what order. */
     private const SAID = [
         ClauseKind::Extent, ClauseKind::Pattern, ClauseKind::Sequel, ClauseKind::Rhythm, ClauseKind::Swing,
-        ClauseKind::Harmony, ClauseKind::Voices, ClauseKind::Range, ClauseKind::Drill, ClauseKind::Time,
+        ClauseKind::Articulation, ClauseKind::Marks, ClauseKind::Harmony, ClauseKind::Range, ClauseKind::Drill,
+        ClauseKind::Time,
     ];
     /** A cell longer than this is only called a cell. */
     private const CELL = 24;

@@ -14,6 +14,10 @@ final readonly class EngravedPage
     /** How wide the engraver draws a staff line. */
     private const STAFF_LINE = '13';
 
+    /** How far a glyph or a word reaches from its line, in units: a millimetre and a half up, one down. */
+    private const MARK_ABOVE = 260;
+    private const MARK_BELOW = 120;
+
     /**
      * @param array<string, string> $glyphs by symbol id
      * @param int                   $notes  notes drawn, those tied over bar lines each time
@@ -36,6 +40,8 @@ final readonly class EngravedPage
         $box = array_map(intval(...), explode(' ', $scaled->getAttribute('viewBox')));
         [$dx, $dy] = self::shift($margin);
         $glyphs = self::glyphs($path, $document);
+        $number = self::one($path, '//s:g[starts-with(@class, "mNum")]')?->textContent;
+        $bar = 1 === preg_match('/\d+/', (string) $number, $digits) ? (int) $digits[0] : null;
         foreach (iterator_to_array(self::all(
             $path,
             '//s:g[contains(@class, "Milestone") or starts-with(@class, "mNum")]',
@@ -68,13 +74,50 @@ final readonly class EngravedPage
         if ([] === $lines) {
             throw EngravingError::failed('the drawing has no staff');
         }
+        $marks = self::marks($path, $margin);
         self::clean($path, $margin);
 
         return new self(
-            new EngravedSystem($box[3] ?? 0, min($lines), max($lines), $heads, (string) $document->saveXML($margin)),
+            new EngravedSystem(
+                $box[3] ?? 0,
+                min($lines),
+                max($lines),
+                $heads,
+                (string) $document->saveXML($margin),
+                [] === $marks ? null : min($marks) + $dy,
+                [] === $marks ? null : max($marks) + $dy,
+                $bar,
+            ),
             $glyphs,
             $notes,
         );
+    }
+
+    /**
+     * How far up and down hairpins, dynamics, marks at notes, words and the numbers of tuplets reach.
+     *
+     * @return list<float>
+     */
+    private static function marks(\DOMXPath $path, \DOMElement $margin): array
+    {
+        $reach = [];
+        $classes = implode(' or ', array_map(
+            static fn (string $class): string => '@class="'.$class.'"',
+            ['hairpin', 'dynam', 'artic', 'fermata', 'breath', 'dir', 'tupletNum'],
+        ));
+        foreach (self::all($path, './/s:g['.$classes.']', $margin) as $mark) {
+            foreach (self::all($path, './/s:polyline', $mark) as $line) {
+                foreach (preg_split('/\s+/', trim($line->getAttribute('points'))) ?: [] as $point) {
+                    $reach[] = (float) (explode(',', $point)[1] ?? 0);
+                }
+            }
+            foreach (self::all($path, './/s:use | .//s:text', $mark) as $glyph) {
+                $y = (float) $glyph->getAttribute('y');
+                array_push($reach, $y - self::MARK_ABOVE, $y + self::MARK_BELOW);
+            }
+        }
+
+        return $reach;
     }
 
     /** Names of our own on glyphs, ids on our notes alone, plain numbers for sizes. */

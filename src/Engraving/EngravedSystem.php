@@ -10,13 +10,21 @@ namespace App\Engraving;
  */
 final readonly class EngravedSystem
 {
-    /** @param array<int, NoteHead> $heads */
+    /**
+     * @param array<int, NoteHead> $heads
+     * @param float|null $marksTop    how far up hairpins, dynamics, marks and words reach; null without any
+     * @param float|null $marksBottom how far down
+     * @param int|null   $bar         number of the bar with which it begins, where the engraver says it
+     */
     public function __construct(
         public int $height,
         public float $top,
         public float $bottom,
         public array $heads,
         public string $body,
+        public ?float $marksTop = null,
+        public ?float $marksBottom = null,
+        public ?int $bar = null,
     ) {
     }
 }

@@ -47,7 +47,8 @@ final readonly class Engraving
         try {
             /**
              * @var array{glyphs?: array<string, string>, systems?: list<array{height: int, top: float, bottom: float,
-             *  notes: array<int, array{float, float}>, body: string}>} $data
+             *  notes: array<int, array{float, float}>, body: string, marks?: array{float|null, float|null},
+             *  bar?: int|null}>} $data
              */
             $data = json_decode($json, true, 32, \JSON_THROW_ON_ERROR);
         } catch (\JsonException $error) {
@@ -68,6 +69,9 @@ final readonly class Engraving
                 (float) $system['bottom'],
                 $heads,
                 $system['body'],
+                $system['marks'][0] ?? null,
+                $system['marks'][1] ?? null,
+                $system['bar'] ?? null,
             );
         }
 
@@ -89,6 +93,8 @@ final readonly class Engraving
                             $system->heads,
                         ),
                         'body' => $system->body,
+                        'marks' => [$system->marksTop, $system->marksBottom],
+                        'bar' => $system->bar,
                     ],
                     $this->systems,
                 ),

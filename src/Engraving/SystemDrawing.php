@@ -62,9 +62,9 @@ final class SystemDrawing
         ?SecondRow $second = null,
     ): array {
         $svg = $system->body;
-        $first = $part->study->notes[(int) array_key_first($system->heads)] ?? null;
-        if (null !== $first && $first->bar > 1 && !$part->study->isUntimed()) {
-            $svg .= Svg::text(0, $system->top - 330, 260, $first->bar, fill: Ink::QUIET);
+        $bar = self::firstBar($part, $system);
+        if ($bar > 1) {
+            $svg .= Svg::text(0, $system->top - 330, 260, $bar, fill: Ink::QUIET);
         }
         [$ceiling, $floor] = $rows->isTight ? self::extent($part, $system) : [0, $system->height + self::GAP];
         $y = $floor;
@@ -146,6 +146,19 @@ final class SystemDrawing
             ];
     }
 
+    /** The bar with which a system begins; 0 where bars have no numbers. */
+    private static function firstBar(Part $part, EngravedSystem $system): int
+    {
+        $first = $part->study->notes[(int) array_key_first($system->heads)] ?? null;
+        $isFirst = 0 === array_key_first($system->heads);
+
+        return match (true) {
+            $part->study->isUntimed() => 0,
+            $isFirst => 1,
+            default => $system->bar ?? $first->bar ?? 0,
+        };
+    }
+
     /**
      * Where the music of a system begins and ends, with its stems, and its slurs where it has some.
      *
@@ -154,11 +167,9 @@ final class SystemDrawing
     private static function extent(Part $part, EngravedSystem $system): array
     {
         $middle = ($system->top + $system->bottom) / 2;
-        $first = (int) array_key_first($system->heads);
-        $top = $system->top - (
-            $part->study->notes[$first]->bar > 1 && !$part->study->isUntimed() ? self::BAR_NUMBER : self::CLEF_ROOM
-        );
-        $bottom = $system->bottom + self::STAFF_ROOM;
+        $top = $system->top - (self::firstBar($part, $system) > 1 ? self::BAR_NUMBER : self::CLEF_ROOM);
+        $top = min($top, $system->marksTop ?? $top);
+        $bottom = max($system->bottom + self::STAFF_ROOM, $system->marksBottom ?? 0);
         foreach ($system->heads as $i => $head) {
             $isSlurred = Slur::Outside !== $part->study->notes[$i]->slur
                 || $part->study->notes[$i]->breathAfter

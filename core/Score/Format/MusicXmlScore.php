@@ -544,6 +544,14 @@ final class MusicXmlScore
         }
     }
 
+    /** A note's name among those of all parts and studies. */
+    private function id(string $note): string
+    {
+        return ($this->staff > 0 ? 'p'.($this->staff + 1).'-' : '')
+            .($this->place > 0 ? 's'.($this->place + 1).'-' : '')
+            .$note;
+    }
+
     /** Grace notes before a note, slurred into it. */
     private function graces(BarItem $item, ?StudyNote $note): void
     {
@@ -552,6 +560,7 @@ final class MusicXmlScore
         $last = \count($item->graces) - 1;
         foreach ($item->graces as $k => $sign) {
             $xml->startElement('note');
+            $xml->writeAttribute('id', $this->id('g'.$item->note.'-'.$k));
             $xml->startElement('grace');
             if (0 === $last) {
                 $xml->writeAttribute('slash', 'yes');
@@ -591,14 +600,7 @@ final class MusicXmlScore
         $this->before($item);
         $xml->startElement('note');
         if (null !== $note) {
-            $xml->writeAttribute(
-                'id',
-                (
-                    $this->staff > 0 ? 'p'.($this->staff + 1).'-' : ''
-                ).(
-                    $this->place > 0 ? 's'.($this->place + 1).'-' : ''
-                ).'n'.$item->note.($item->tiedFrom ? 't'.$item->onset : ''),
-            );
+            $xml->writeAttribute('id', $this->id('n'.$item->note.($item->tiedFrom ? 't'.$item->onset : '')));
             $this->pitch($note->pitch());
         } else {
             $xml->writeElement('rest');
