@@ -18,7 +18,7 @@ use SwiftReed\Time\Tuplet;
  */
 final class NumbersPage
 {
-    private const LINE = 1450;
+    private const LINE = 1600;
     private const COLUMN = 850;
     /** Room for the time signature at the beginning. */
     private const TIME = 700;
@@ -107,6 +107,7 @@ final class NumbersPage
                     $svg .= self::value($middle, $value, $item->tuplet);
                 }
                 $begins = $item->begins();
+                $svg .= null !== $begins && $fromRoot ? self::root($part, $begins, $middle) : '';
                 $svg .= null === $begins
                     ? Svg::text($middle, 1000, $size, $item->isRest() ? '·' : '–', fill: null, anchor: 'middle')
                     : self::number($part, $begins, $middle, $size, $fromRoot, $moves[$begins] ?? 0);
@@ -142,6 +143,21 @@ final class NumbersPage
         }
 
         return $moves;
+    }
+
+    /** The root of the cell that begins here, by its own number: without it numbers from the root say no note. */
+    private static function root(Part $part, int $i, float $x): string
+    {
+        $notes = $part->study->notes;
+        $tone = $notes[$i]->tone;
+        $before = $notes[max(0, $i - 1)]->tone;
+        $isNew = null !== $tone->cell && (0 === $i || $before->cell !== $tone->cell);
+        if (!$isNew || $part->study->recipe->pattern->isStraight()) {
+            return '';
+        }
+        $name = null === $tone->rootName ? '' : $tone->rootName->sign();
+
+        return Svg::text($x - 110, 1330, 300, 'on '.$name, fill: Ink::ACCENT, weight: 700, class: 'root');
     }
 
     private static function number(Part $part, int $i, float $x, int $size, bool $fromRoot, int $move): string

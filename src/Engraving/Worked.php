@@ -15,7 +15,8 @@ use SwiftReed\Score\Part;
 final readonly class Worked
 {
     /**
-     * @param int  $flats  concert keys of up to so many flats are worked; -1 for none
+     * @param int  $flats  keys of up to so many flats are worked, counted in each player's own signature; -1 for
+     *  none
      * @param int  $sharps and of up to so many sharps
      * @param bool $names  whether numbers and letters, without their signs, are printed on the others
      */
@@ -30,7 +31,7 @@ final readonly class Worked
 
     public function covers(Part $part): bool
     {
-        $fifths = $part->study->concertSignature->fifths;
+        $fifths = $part->study->signature->fifths;
 
         return $fifths < 0
             ? -$fifths <= $this->flats

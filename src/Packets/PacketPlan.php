@@ -91,6 +91,7 @@ final readonly class PacketPlan
             throw BandFileError::tooMany('studies', \count($rows), self::MOST_LINES);
         }
         $worked = $data['worked'] ?? [];
+        $worked = \is_string($worked) ? self::signs($worked) : $worked;
         $number = static function (string $key, int $usual) use ($worked): int {
             $given = \is_array($worked) ? $worked[$key] ?? $usual : $usual;
 
@@ -167,5 +168,26 @@ final readonly class PacketPlan
             $this->before,
             $this->hasCorners,
         );
+    }
+
+    /**
+     * "0 to 5 flats and 3 sharps": the most of each that are worked.
+     *
+     * @return array<string, int>
+     *
+     * @throws BandFileError when neither is said
+     */
+    private static function signs(string $said): array
+    {
+        $found = [];
+        foreach (['flats', 'sharps'] as $kind) {
+            if (1 === preg_match('/(\d+)\s*'.substr($kind, 0, -1).'s?\b/i', $said, $number)) {
+                $found[$kind] = (int) $number[1];
+            }
+        }
+
+        return [] === $found
+            ? throw BandFileError::field('worked', $said, 'how many signs, for example "0 to 5 flats and 3 sharps"')
+            : $found;
     }
 }
