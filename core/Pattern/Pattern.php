@@ -132,6 +132,14 @@ final readonly class Pattern
         return Progress::BuildingUp === $this->progress || Progress::BuildingDown === $this->progress;
     }
 
+    /** Whether it is a cell of several notes that is built up by itself, and no line. */
+    public function buildsCell(): bool
+    {
+        return $this->isBuilt()
+            && null === $this->newNote
+            && array_sum(array_map(static fn (Item $item): int => $item->notes(), array_merge(...$this->up->groups))) > 1;
+    }
+
     /** Whether it runs along the scale, as far as that is asked for; else it is the same over any extent. */
     public function followsTheScale(): bool
     {

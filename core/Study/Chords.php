@@ -6,6 +6,7 @@ namespace SwiftReed\Study;
 
 use SwiftReed\Pattern\Cell;
 use SwiftReed\Pattern\Item;
+use SwiftReed\Pattern\ItemKind;
 use SwiftReed\Pattern\Pattern;
 use SwiftReed\Pattern\Progress;
 use SwiftReed\Pitch\Interval;
@@ -127,22 +128,48 @@ final class Chords
             : $material->descending($study->lowTonic);
         for ($step = 0; $step < 7; ++$step) {
             if ($scale->note($step)->pitch->name()->equals($root)) {
-                return Chord::onStep($scale, $step, self::playsSeventh($pattern))
-                    ?? Chord::onStep($scale, $step, false);
+                $cell = $note->tone->ascending || $pattern->down->isNone() ? $pattern->up : $pattern->down;
+                $withSeventh = self::playsSeventh($pattern);
+
+                return self::isIn($cell, $withSeventh)
+                    ? Chord::onStep($scale, $step, $withSeventh) ?? Chord::onStep($scale, $step, false)
+                    : null;
             }
         }
 
         return null;
     }
 
+    /** Whether half of a cell's degrees, or more, belong to the chord on its root. */
+    private static function isIn(Cell $cell, bool $withSeventh): bool
+    {
+        $degrees = array_filter(
+            array_merge(...$cell->groups),
+            static fn (Item $item): bool => ItemKind::Degree === $item->kind,
+        );
+        $inside = array_filter($degrees, static fn (Item $item): bool => 0 === $item->alter && \in_array(
+            ($item->mark->number - 1) % 7,
+            $withSeventh ? [0, 2, 4, 6] : [0, 2, 4],
+            true,
+        ));
+
+        return 2 * \count($inside) >= \count($degrees);
+    }
+
+    /** Whether a cell plays the seventh of the chord on its root, with its third where it plays more than two notes. */
     private static function playsSeventh(Pattern $pattern): bool
     {
         foreach ([$pattern->up, $pattern->down] as $cell) {
-            $items = array_merge(...$cell->groups);
-            if (
-                [] !== array_filter($items, static fn (Item $item): bool => $item->isPlain(7))
-                && !Cell::countsFromTop(...$items)
-            ) {
+            // In a group that runs down from the octave the seventh only passes.
+            $items = array_merge([], ...array_filter(
+                $cell->groups,
+                static fn (array $group): bool => !Cell::countsFromTop(...$group),
+            ));
+            $has = static fn (int $number): bool => [] !== array_filter(
+                $items,
+                static fn (Item $item): bool => $item->isPlain($number),
+            );
+            if ($has(7) && ($has(3) || \count($items) < 3)) {
                 return true;
             }
         }

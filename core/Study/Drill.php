@@ -41,8 +41,11 @@ final class Drill
         return range(max(0, $after - 2), min($count - 1, $after + 1));
     }
 
-    /** @param int $after the note before the change, counted from 1 */
-    public static function of(Placement $plain, int $after): Placement
+    /**
+     * @param int $after the note before the change, counted from 1
+     * @param int $rests ordinary lengths of silence before the line, where it has a pick-up
+     */
+    public static function of(Placement $plain, int $after, int $rests): Placement
     {
         $tones = $plain->tones;
         if (!isset($tones[$after - 1], $tones[$after])) {
@@ -60,6 +63,7 @@ final class Drill
                     $origin === $around[\count($around) - 1],
                     $origin === $around[\count($around) - 1],
                 ),
+                $i === $slow + 2 * \count($around) => $tones[$origin]->afterRests($tones[$origin]->rests + $rests),
                 default => $tones[$origin],
             };
         }

@@ -31,6 +31,7 @@ final readonly class Recipe
     /**
      * @param bool     $isOwn      whether the line names the player's own key rather than the concert key
      * @param int|null $drillAfter the note after which the change to be drilled comes, counted from 1
+     * @param int      $drillRests ordinary lengths of silence between a drill and its line, which has a pick-up
      */
     private function __construct(
         public StudyLine $line,
@@ -45,6 +46,7 @@ final readonly class Recipe
         public Articulation $articulation,
         public Expressions $expressions,
         public ?int $drillAfter,
+        public int $drillRests,
         public ?Over $over,
         public ?Voices $voices,
     ) {
@@ -63,6 +65,19 @@ final readonly class Recipe
         $isOver = $line->says(ClauseKind::Harmony);
         $pattern = $isOver ? Over::pattern($line, $pattern) : $pattern;
         $timing = Timing::of($line, $pattern);
+        $inDrill = 0;
+        if ($line->says(ClauseKind::Drill) && $timing->pickUp > 0) {
+            $inDrill = $timing->time->barTicks() - $timing->pickUp;
+            if (null !== $timing->figure || 0 !== $inDrill % $timing->rhythm->ticks()) {
+                throw StudyError::notTogether(
+                    $line->clause(ClauseKind::PickUp)->text,
+                    $line->clause(ClauseKind::Drill)->text,
+                    ClauseKind::PickUp,
+                    ClauseKind::Drill,
+                );
+            }
+            $timing = $timing->fromTheFirstBeat();
+        }
         if ($line->says(ClauseKind::Lengths) && null === $pattern->lip) {
             throw StudyError::lengthsWithoutSlurs($line->clause(ClauseKind::Lengths)->text);
         }
@@ -85,6 +100,7 @@ final readonly class Recipe
             Articulation::of($line->phrase(ClauseKind::Articulation, $pattern->isLipSlurs() ? 'slurred' : 'tongued')),
             Expressions::of($line),
             $line->says(ClauseKind::Drill) ? $line->clause(ClauseKind::Drill)->number('n') : null,
+            intdiv($inDrill, $timing->rhythm->ticks()),
             $isOver ? Over::of($line, $tonic, $material, $pattern, $timing, $scales) : null,
             $line->says(ClauseKind::Voices) ? Voices::of($line, $material, $pattern, $timing) : null,
         );

@@ -43,6 +43,7 @@ final class Remarks
             true,
         );
         $kinds = match (true) {
+            $recipe->pattern->buildsCell() => [ClauseKind::Extent],
             $recipe->pattern->isLipSlurs() => [
                 ...('octaves' === $recipe->line->phrase(ClauseKind::Extent, '') ? [] : [ClauseKind::Extent]),
                 ClauseKind::Direction, ClauseKind::Sequel, ClauseKind::Range,

@@ -339,7 +339,7 @@ final readonly class StudyBuilder
             throw StudyError::tooManyNotes(Walk::MOST);
         }
         $played = 1 === $times ? $once : $once->with(Rounds::of($once->tones, $times, null !== $recipe->over));
-        $played = null === $recipe->drillAfter ? $played : Drill::of($played, $recipe->drillAfter);
+        $played = null === $recipe->drillAfter ? $played : Drill::of($played, $recipe->drillAfter, $recipe->drillRests);
         $isLong = Ending::LongLast === $recipe->course->ending;
         if (Rhythm::EachValue === $timing->rhythm) {
             $tones = EachValue::tones($played->tones);

@@ -136,6 +136,12 @@ final readonly class Tone
         return $rests === $this->rests ? $this : $this->with(rests: $rests);
     }
 
+    /** The same in another cell. */
+    public function inCell(int $cell): self
+    {
+        return $this->with(cell: $cell);
+    }
+
     /** The same in another group of its cell. */
     public function inGroup(int $group): self
     {
@@ -195,6 +201,7 @@ final readonly class Tone
         ?int $root = null,
         ?int $group = null,
         ?array $graces = null,
+        ?int $cell = null,
     ): self {
         $isGiven = null !== $graces;
         $graces ??= $this->graces;
@@ -216,7 +223,7 @@ final readonly class Tone
             $this->plainName,
             $stretch ?? $this->stretch,
             $fillsBar ?? $this->fillsBar,
-            $this->cell,
+            $cell ?? $this->cell,
             $group ?? $this->group,
             $this->isRoot,
             $rests ?? $this->rests,

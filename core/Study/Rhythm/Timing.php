@@ -107,6 +107,24 @@ final readonly class Timing
         );
     }
 
+    /** The same without its pick-up: a drill begins on the first beat, and the pick-up is the line's. */
+    public function fromTheFirstBeat(): self
+    {
+        return new self(
+            $this->time,
+            $this->isTimeSaid,
+            $this->rhythm,
+            $this->figure,
+            $this->longOn,
+            0,
+            $this->rounds,
+            $this->tempo,
+            $this->swing,
+            $this->repeats,
+            $this->slowsDown,
+        );
+    }
+
     /**
      * How often what stands between repeat signs is played: as often as the line says, or twice.
      *

@@ -101,6 +101,27 @@ final class CellWriter
         return $used + $this->rests;
     }
 
+    /**
+     * What was written, built up: its first note, its first two …; from the other end, its last note, its last two ….
+     *
+     * @throws StudyError when that is more than one study holds
+     */
+    public function buildUp(bool $fromFirst): void
+    {
+        $all = $this->tones;
+        $count = \count($all);
+        if ($count * ($count + 1) / 2 > Walk::MOST) {
+            throw StudyError::tooManyNotes(Walk::MOST);
+        }
+        $this->tones = [];
+        for ($length = 1; $length <= $count; ++$length) {
+            foreach ($fromFirst ? \array_slice($all, 0, $length) : \array_slice($all, -$length) as $tone) {
+                $this->tones[] = $tone->inCell($this->cells);
+            }
+            ++$this->cells;
+        }
+    }
+
     /** The last note is held to the end of its bar. */
     public function fillBar(): void
     {

@@ -67,6 +67,7 @@ final class PatternWalk
         }
         match (true) {
             null !== $newStep => $walk->buildFrom($newStep, $from, $top),
+            $pattern->buildsCell() => $walk->buildCell($from, $direction),
             $pattern->isBuilt() => $walk->build($from, $top, $direction),
             default => $walk->walk($from, $top, $direction),
         };
@@ -234,6 +235,15 @@ final class PatternWalk
             $high += $above ? 1 : 0;
             $low -= $above ? 0 : 1;
         }
+    }
+
+    /** A cell of several notes on the lowest root (coming down, on the same), built up note by note. */
+    private function buildCell(int $from, Direction $direction): void
+    {
+        $climbs = Direction::Down !== $direction && Direction::DownAndUp !== $direction;
+        $scale = $climbs ? $this->up : $this->down;
+        $this->writer->cell($this->pattern->up, $scale, $from, $scale, $from, $climbs);
+        $this->writer->buildUp(Progress::BuildingUp === $this->pattern->progress);
     }
 
     private function build(int $from, int $top, Direction $direction): void
