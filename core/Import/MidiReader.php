@@ -28,6 +28,7 @@ final class MidiReader
     private int $at = 0;
     private int $division = 480;
     private int $fifths = 0;
+    private bool $hasKey = false;
     private string $time = '';
     /** @var array<string, true> */
     private array $leftOut = [];
@@ -213,6 +214,11 @@ final class MidiReader
                 }
             }
         }
+        foreach ($open as $number => $begins) {
+            // A file that was cut off has no end for what sounded then.
+            $notes[] = [$begins, max($now, $begins + $this->division), $number];
+            $this->leftOut['the end of a note, which the file does not have (it was taken as a quarter at least)'] = true;
+        }
         $this->at = $end;
         usort($notes, static fn (array $a, array $b): int => $a[0] <=> $b[0] ?: $b[2] <=> $a[2]);
 
@@ -223,7 +229,11 @@ final class MidiReader
     {
         if (0x59 === $type && 2 <= \strlen($content)) {
             $signed = \ord($content[0]);
-            $this->fifths = max(-7, min(7, $signed > 127 ? $signed - 256 : $signed));
+            $fifths = max(-7, min(7, $signed > 127 ? $signed - 256 : $signed));
+            if ($this->hasKey && $fifths !== $this->fifths && $now > 0) {
+                $this->leftOut['changes of key'] = true;
+            }
+            [$this->fifths, $this->hasKey] = [$fifths, true];
         } elseif (0x58 === $type && 2 <= \strlen($content)) {
             $read = \ord($content[0]).'/'.(2 ** min(5, \ord($content[1])));
             if ('' !== $this->time && $this->time !== $read) {

@@ -41,6 +41,8 @@ final class MusicXmlReader
     private const MARKS = ['staccato', 'accent', 'strong-accent', 'fermata'];
     private const UNITS = ['whole' => 'whole', 'half' => 'half', 'quarter' => 'quarter', 'eighth' => 'eighth'];
 
+    /** The signature that stands, as the file counts it. */
+    private string $fifths = '';
     /** @var array<string, string> part ids and their names */
     private array $names = [];
     /** @var list<array{string, string}> ids of parts and voices in which notes stand */
@@ -213,6 +215,18 @@ final class MusicXmlReader
                 }
                 $this->time = '' === $this->time ? $read : $this->time;
                 break;
+            case 'fifths':
+                $read = trim($reader->readString());
+                if ('' !== $this->fifths && $this->fifths !== $read) {
+                    $this->leftOut['changes of key'] = true;
+                }
+                $this->fifths = $read;
+                break;
+            case 'words':
+                if (1 === preg_match('/^\s*(rit|rall|accel|allarg)/i', $reader->readString())) {
+                    $this->leftOut['changes of tempo'] = true;
+                }
+                break;
             case 'transpose':
                 $fields = $this->fields($reader);
                 if ($this->saysTranspose) {
@@ -309,6 +323,9 @@ final class MusicXmlReader
             $measure->rest($ticks);
 
             return;
+        }
+        if (isset($fields['alter']) && (float) $fields['alter'] !== round((float) $fields['alter'])) {
+            $this->leftOut['quarter tones'] = true;
         }
         $this->hasNotes = true;
         $joins = $this->openSlurs > 0;

@@ -67,3 +67,27 @@ test('chords are held softly from where they begin to the next', () => {
   const { events } = timeline({ ...part, chords: [{ onset: '0', held: [48, 52] }, { onset: '1', held: [50, 53] }] }, { bpm: 60, click: 'none', chords: true });
   assert.deepEqual(of(events, 'chord').map((event) => [event.at, event.length, event.held.length]), [[0, 4, 2], [4, 4, 2]]);
 });
+
+test('what stands between repeat signs is heard again from its first note on, as often as they say', () => {
+  const { events, end } = timeline({ ...part, repeats: 3 }, { bpm: 60, click: 'every', chords: true });
+  assert.deepEqual(of(events, 'note').map((event) => event.at), [0, 2, 4, 5, 8, 10, 12, 13, 16, 18, 20, 21]);
+  assert.deepEqual(of(events, 'click').map((event) => event.at), Array.from({ length: 24 }, (_, i) => i));
+  assert.equal(end, 24);
+  // Of a part of it nothing is repeated.
+  assert.equal(of(timeline({ ...part, repeats: 3 }, { bpm: 60, click: 'none', fromBar: 2 }).events, 'note').length, 2);
+});
+
+test('a repeated pick-up completes the last bar', () => {
+  const bars = [{ bar: 0, onset: '-3/4', time: '4/4', beats: 4, beat: '1/4' }, { bar: 1, onset: '1/4', time: '4/4', beats: 4, beat: '1/4' }];
+  const { events } = timeline({ ...part, repeats: 2, bars, notes: [note(0, 0, '0', '1/4'), note(1, 1, '1/4', '3/4')] }, { bpm: 60, click: 'none' });
+  assert.deepEqual(of(events, 'note').map((event) => event.at), [3, 4, 7, 8]);
+});
+
+test('grace notes sound when they are said to, and a note that gives them time ends before', () => {
+  const grace = [{ midi: 64, written_midi: 66, heard: ['15/32', '1/32'] }];
+  const notes = [note(0, 1, '0', '1/2', { heard: ['0', '15/32'], share: 1 }), note(1, 1, '1/2', '1/2', { grace })];
+  const found = of(timeline({ ...part, notes }, { bpm: 60, click: 'none' }).events, 'note');
+  assert.deepEqual(found.map((event) => [event.at, event.midi]), [[0, 60], [1.875, 64], [2, 61]]);
+  assert.ok(found[0].at + found[0].length <= found[1].at);
+  assert.equal(found[1].note, undefined, 'it has no place of its own on the page');
+});

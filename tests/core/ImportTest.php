@@ -10,8 +10,10 @@ use SwiftReed\Import\FoundLine;
 use SwiftReed\Import\GivenLine;
 use SwiftReed\Import\ImportError;
 use SwiftReed\Import\LineFinder;
+use SwiftReed\Import\MidiReader;
 use SwiftReed\Import\MusicXmlReader;
 use SwiftReed\Import\TypedNotes;
+use SwiftReed\Score\Format\MidiWriter;
 use SwiftReed\Score\Format\MusicXmlWriter;
 use SwiftReed\Study\StudyNote;
 
@@ -214,5 +216,50 @@ final class ImportTest extends TestCase
     private static function finder(): LineFinder
     {
         return new LineFinder(Support::scales(), Support::parts()->patterns, Support::parts()->parser);
+    }
+
+    public function testWhatIsNotTakenOverIsListed(): void
+    {
+        $note = static fn (string $step, string $alter = ''): string => \sprintf(
+            '<note><pitch><step>%s</step>%s<octave>4</octave></pitch><duration>1</duration></note>',
+            $step,
+            '' === $alter ? '' : '<alter>'.$alter.'</alter>',
+        );
+        $file = static fn (string $second, string $more): string => '<score-partwise version="4.0"><part-list>'
+            .'<score-part id="P1"><part-name>F</part-name></score-part></part-list><part id="P1"><measure number="1">'
+            .'<attributes><divisions>1</divisions><key><fifths>0</fifths></key></attributes>'.$note('C').$second
+            .'</measure><measure number="2">'.$more.$note('E').$note('F').'</measure></part></score-partwise>';
+        foreach ([
+            ['quarter tones', $note('D', '0.5'), ''],
+            ['changes of key', $note('D'), '<attributes><key><fifths>2</fifths></key></attributes>'],
+            ['changes of tempo', $note('D'), '<direction><direction-type><words>rit.</words></direction-type></direction>'],
+        ] as [$what, $second, $more]) {
+            $remarks = implode(' ', MusicXmlReader::read($file($second, $more))->remarks);
+            self::assertStringContainsString($what, $remarks);
+        }
+        self::assertStringNotContainsString('Not taken over', implode(
+            ' ',
+            MusicXmlReader::read($file($note('D'), '<attributes><key><fifths>0</fifths></key></attributes>'))->remarks,
+        ));
+    }
+
+    public function testTheLastNoteOfAFileThatWasCutOffIsKept(): void
+    {
+        $whole = MidiWriter::write(Support::part('own C major, eighths', 'flute'));
+        $count = \count(MidiReader::file($whole)->given->notes);
+        // The end of the last note and that of the track: a time and three bytes, a time and three bytes.
+        for ($less = 1; $less <= 40; ++$less) {
+            try {
+                $given = MidiReader::file(substr($whole, 0, -$less))->given;
+            } catch (ImportError) {
+                continue; // cut in the middle of an event, which is said
+            }
+            if (str_contains(implode(' ', $given->remarks), 'the end of a note')) {
+                self::assertCount($count, $given->notes);
+
+                return;
+            }
+        }
+        self::fail('no place was found at which a note is left without its end');
     }
 }
