@@ -225,7 +225,12 @@ final class PartBuilder
         if (null === $recipe->drillAfter) {
             return [];
         }
-        $plain = $this->recipe($recipe->line->without(ClauseKind::Drill));
+        // What is only said of how it sounds may have no place in the line alone.
+        $plain = $this->recipe($recipe->line->without(
+            ClauseKind::Drill,
+            ClauseKind::Marks,
+            ClauseKind::Dynamics,
+        ));
         $notes = $this->planner($instrument)->plan(
             $this->studies->build($plain, $player),
             $player->stage(),
