@@ -118,6 +118,97 @@ final class ExchangeTest extends TestCase
         }
     }
 
+    /**
+     * Rhythms as other programs write them: durations in divisions of their own, notes cut at bar lines and tied, tuplets
+     * by their ratio, no beams. Made up for this test.
+     *
+     * @return iterable<string, array{int, list<int>, int, string, 4?: string}> divisions of the quarter, what the notes last, one
+     *  after another (less than nothing for a rest), divisions of the bar, how the line says it, the time
+     *  where it is not of quarters
+     */
+    public static function written(): iterable
+    {
+        yield 'dotted eighths, counted in fours' => [4, [3, 1], 16, 'dotted'];
+        yield 'dotted eighths, counted in 480' => [480, [360, 120], 1920, 'dotted'];
+        yield 'the short one first' => [4, [1, 3], 16, 'reverse dotted'];
+        yield 'dotted quarters' => [2, [3, 1], 8, ''];
+        yield 'dotted in six eighths' => [4, [3, 1, 2], 12, 'dotted', '6/8'];
+        yield 'gallop' => [24, [12, 6, 6], 96, 'gallop'];
+        yield 'gallop backwards' => [8, [2, 2, 4], 32, 'reverse gallop'];
+        yield 'syncopated' => [2, [1, 2, 1], 8, 'syncopated'];
+        yield 'syncopated in three quarters, tied over the bar line' => [2, [1, 2, 2, 1], 6, ''];
+        yield 'swing written out' => [3, [2, 1], 12, 'rhythm 2+1'];
+        yield 'swing written out, counted in 24' => [24, [16, 8], 96, 'rhythm 2+1'];
+        yield 'light swing' => [5, [3, 2], 20, 'rhythm 3+2'];
+        yield 'triplets' => [3, [1, 1, 1], 12, 'triplets'];
+        yield 'triplets of quarters' => [6, [4, 4, 4], 24, 'quarter triplets'];
+        yield 'fives' => [10, [2, 2, 2, 2, 2], 40, 'quintuplets'];
+        yield 'sixes' => [12, [2, 2, 2, 2, 2, 2], 48, 'sextuplets'];
+        yield 'sevens' => [7, [1, 1, 1, 1, 1, 1, 1], 28, 'rhythm 1+1+1+1+1+1+1'];
+        yield 'off the beat' => [2, [-1, 1], 8, 'off-beats'];
+        yield 'a rest inside the beat' => [4, [2, -1, 1], 16, 'rhythm 2+r1+1'];
+        yield 'two beats unlike' => [4, [2, 1, 1, 1, 1, 2], 16, 'rhythm 2+1+1 | 1+1+2'];
+        yield 'tied over the beat' => [4, [2, 3, 1, 2], 16, ''];
+    }
+
+    /** @param list<int> $lengths */
+    #[DataProvider('written')]
+    public function testRhythmsOfOtherProgramsComeBack(
+        int $divisions,
+        array $lengths,
+        int $bar,
+        string $says,
+        ?string $time = null,
+    ): void {
+        $scale = ['C4', 'D4', 'E4', 'F4', 'G4', 'A4', 'B4', 'C5', 'B4', 'A4', 'G4', 'F4', 'E4', 'D4', 'C4'];
+        $time ??= intdiv($bar, $divisions).'/4';
+        $beat = '6/8' === $time ? 3 * $divisions / 2 : $divisions;
+        $at = 0;
+        $expected = [];
+        $xml = ['<attributes><divisions>'.$divisions.'</divisions><time><beats>'.strtr($time, [
+            '/' => '</beats><beat-type>',
+        ]).'</beat-type></time></attributes>'];
+        for ($note = 0, $k = 0; $note < \count($scale); ++$k) {
+            $length = $lengths[$k % \count($lengths)];
+            $isLast = $length > 0 && $note === \count($scale) - 1;
+            $long = $isLast ? (int) (ceil(($at + $length) / $beat) * $beat) - $at : abs($length);
+            if ($length > 0) {
+                $expected[] = [$at / $divisions, $isLast ? null : $long / $divisions, $scale[$note]];
+            }
+            for ($left = $long; $left > 0; $left -= $piece) {
+                $piece = min($left, $bar - $at % $bar);
+                $tie = ($left < $long ? '<tie type="stop"/>' : '').($left > $piece ? '<tie type="start"/>' : '');
+                $pitch = \sprintf('<pitch><step>%s</step><octave>%s</octave></pitch>', ...str_split($scale[$note]));
+                $xml[intdiv($at, $bar)] = ($xml[intdiv($at, $bar)] ?? '').'<note>'.($length < 0 ? '<rest/>' : $pitch)
+                    .'<duration>'.$piece.'</duration>'.($length < 0 ? '' : $tie).'<voice>1</voice></note>';
+                $at += $piece;
+            }
+            $note += $length > 0 ? 1 : 0;
+        }
+        $measures = '';
+        foreach ($xml as $k => $content) {
+            $measures .= '<measure number="'.($k + 1).'">'.$content.'</measure>';
+        }
+        $found = self::found('<score-partwise version="3.1"><part-list><score-part id="P1"><part-name>x</part-name>'
+            .'</score-part></part-list><part id="P1">'.$measures.'</part></score-partwise>');
+        self::assertTrue($found->recognised, $found->line);
+        self::assertStringContainsString('' === $says ? 'rhythm ' : $says, $found->line);
+        $back = array_map(
+            static fn (StudyNote $one): array => [
+                $one->onset / 3360,
+                $one->length / 3360,
+                $one->pitch()->text(),
+            ],
+            Support::study($found->line, 'flute')->notes,
+        );
+        self::assertCount(\count($expected), $back);
+        foreach ($expected as $k => [$onset, $length, $pitch]) {
+            self::assertEqualsWithDelta($onset, $back[$k][0], 0.001, $found->line.', note '.$k);
+            self::assertEqualsWithDelta($length ?? $back[$k][1], $back[$k][1], 0.001, $found->line.', note '.$k);
+            self::assertSame($pitch, $back[$k][2]);
+        }
+    }
+
     public function testARhythmThatTheLineCannotSayIsNamed(): void
     {
         $notes = '';
