@@ -6,11 +6,13 @@ use SwiftReed\Instrument\InstrumentLibrary;
 use SwiftReed\Knowledge\DataFolder;
 use SwiftReed\Packet\SheetBuilder;
 use SwiftReed\Pitch\NoteName;
+use SwiftReed\Scale\ChordQuality;
 use SwiftReed\Scale\ScaleLibrary;
 use SwiftReed\Score\Format\ExportChoices;
 use SwiftReed\Score\Format\MidiWriter;
 use SwiftReed\Score\Format\MusicXmlWriter;
 use SwiftReed\Score\PartBuilder;
+use SwiftReed\Study\Harmony\Change;
 use SwiftReed\Study\StudyNote;
 
 // Prints what the core computes, for the outside references to be held against.
@@ -120,5 +122,30 @@ foreach ([
             array_slice($notes, 0, 6),
         ),
     ];
+}
+foreach (ChordQuality::all() as $quality) {
+    $data['qualities'][] = [
+        'text' => $quality->text,
+        'held' => array_map(static fn (int $halfSteps): int => $halfSteps % 12, $quality->held),
+    ];
+}
+// The seventh chords of keys by their numerals, with the scale on each.
+foreach (['C', 'G', 'D', 'A', 'E', 'B', 'F#', 'F', 'Bb', 'Eb', 'Ab', 'Db', 'Gb'] as $tonic) {
+    foreach (['major', 'natural minor'] as $mode) {
+        $study = $parts->read("concert $tonic $mode, over I ii iii IV V vi vii", $instruments->instrument('keyboard'))
+            ->study;
+        $data['numerals'][] = ['tonic' => $tonic, 'mode' => $mode, 'chords' => array_map(
+            static fn (Change $change): array => [
+                'chord' => $change->chord->text(),
+                'root' => $change->chord->root->text(),
+                'scale' => array_map(
+                    static fn (int $step): string => $change->scale->ascending($change->chord->root->at(4))->note($step)
+                        ->pitch->name()->text(),
+                    range(0, 6),
+                ),
+            ],
+            $study->recipe->over?->changes->on($study->concertKey->tonic) ?? [],
+        )];
+    }
 }
 echo json_encode($data, \JSON_THROW_ON_ERROR);

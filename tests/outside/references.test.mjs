@@ -59,6 +59,42 @@ test('a pair of triads has the notes of both chords, and is refused where they s
   }
 });
 
+// Chord symbols where tonal's name is another: ours on the left.
+const symbols = { '': 'M', 'ø': 'm7b5', 'm(maj7)': 'mMaj7', 'maj7b5': 'maj7b5', '7alt': '7alt' };
+
+test('chord symbols have the notes that tonal gives them', () => {
+  let compared = 0;
+  for (const { text, held } of data.qualities) {
+    const theirs = Chord.get(`C${symbols[text] ?? text}`).notes.map(Note.chroma);
+    if (theirs.length === 0 || text === '7alt') {
+      continue; // of an altered chord every book holds other notes
+    }
+    // What may be left out of a large chord is its fifth and what lies under its highest note.
+    assert.ok(held.every((chroma) => theirs.includes(chroma)), `${text}: ${held} of ${theirs}`);
+    if (theirs.length <= 5) {
+      assert.deepEqual([...held].sort(), [...theirs].sort(), text);
+    }
+    compared += 1;
+  }
+  assert.ok(compared >= 24, String(compared));
+});
+
+test('numerals are the seventh chords of the key, each with its notes of the key', () => {
+  const plain = (name) => name.replace('ø', 'm7b5');
+  for (const { tonic, mode, chords } of data.numerals) {
+    const major = Key.majorKey(tonic);
+    const minor = Key.minorKey(tonic);
+    // In minor the dominant has its leading note.
+    const theirs = mode === 'major' ? major.chords : minor.natural.chords.map((chord, k) => (k === 4 ? minor.harmonic.chords[4] : chord));
+    assert.deepEqual(chords.map(({ chord }) => plain(chord)), [...theirs], `${tonic} ${mode}`);
+    chords.forEach(({ root, scale }, k) => {
+      const key = mode === 'major' ? major.scale : k === 4 ? minor.harmonic.scale : minor.natural.scale;
+      const at = key.indexOf(root);
+      assert.deepEqual(scale, [...key.slice(at), ...key.slice(0, at)], `${tonic} ${mode}: ${root}`);
+    });
+  }
+});
+
 test('the chromatic scale has each of the twelve sounds once', () => {
   for (const { notes } of data.scales.filter(({ name }) => name === 'chromatic')) {
     assert.deepEqual(notes.map((note) => Note.midi(note) - Note.midi(notes[0])), [0, 1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11]);
