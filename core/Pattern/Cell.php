@@ -30,6 +30,14 @@ final readonly class Cell
         return [] === $this->groups;
     }
 
+    /** Whether it ends in what leads into the next. */
+    public function leadsOn(): bool
+    {
+        $items = array_merge([], ...$this->groups);
+
+        return [] !== $items && $items[\count($items) - 1]->leadsOn();
+    }
+
     /**
      * Whether degrees of a group below the octave are counted down from it: it begins 8 7, as the second group of
      * tetra.

@@ -104,6 +104,12 @@ final readonly class Item
         };
     }
 
+    /** Ordinary lengths that it lasts in a scale of seven notes: a grace note none. */
+    public function duration(): int
+    {
+        return ItemKind::Rest === $this->kind ? $this->length : $this->length * $this->notes();
+    }
+
     /** Whether it is spelled by where it leads and not by the scale. */
     public function isSpelledByDirection(): bool
     {

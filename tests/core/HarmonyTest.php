@@ -253,6 +253,10 @@ final class HarmonyTest extends TestCase
         $said = implode(' ', Support::part('own C major, cell 1 2 3 4 5 6, over ii V', 'flute')->study->warnings);
         self::assertStringContainsString('The cell has 6 notes and Dm7 has room for 4', $said);
         self::assertSame([], Support::part('own C major, cell 1 2 3 5, over ii V', 'flute')->study->warnings);
+        // Grace notes take no room.
+        $graced = Support::part('own C major, cell g2 1 2 3 g4 5, over ii V', 'flute')->study;
+        self::assertSame([], $graced->warnings);
+        self::assertCount(8, $graced->notes);
     }
 
     public function testItGoesRoundWithItsChords(): void

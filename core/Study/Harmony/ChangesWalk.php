@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace SwiftReed\Study\Harmony;
 
 use SwiftReed\Pattern\Cell;
-use SwiftReed\Pattern\Item;
 use SwiftReed\Pattern\ItemKind;
 use SwiftReed\Pitch\Pitch;
 use SwiftReed\Scale\Scale;
@@ -103,7 +102,7 @@ final class ChangesWalk implements LineWalk
         for ($n = 0; $used < $room; ++$n) {
             [$cell, $ascends] = $this->cells[$n % \count($this->cells)];
             $scale = self::scale($change, $tonic, $ascends);
-            $leads = self::leads($cell);
+            $leads = $cell->leadsOn();
             $isLast = $used + self::length($cell, $writer, $scale) >= $room;
             [$to, $step] = [$scale, $start ?? 0];
             if ($leads && $isLast) {
@@ -127,7 +126,7 @@ final class ChangesWalk implements LineWalk
     private function land(CellWriter $writer, Change $change, Pitch $tonic): void
     {
         $scale = self::scale($change, $tonic, true);
-        $leads = self::leads($this->cells[\count($this->cells) - 1][0]);
+        $leads = $this->cells[\count($this->cells) - 1][0]->leadsOn();
         $before = $writer->lastPitch()?->midi() ?? $tonic->midi();
         $step = $leads ? $this->nearest($change, $scale, $before) : self::nearestRoot($scale, $before);
         $note = $scale->note($step);
@@ -166,7 +165,7 @@ final class ChangesWalk implements LineWalk
         $tones = \array_slice($trial->tones(), $from);
         $leading = 0;
         foreach (array_merge(...$cell->groups) as $item) {
-            $leading = $item->leadsOn() ? $leading + self::notes($item) : 0;
+            $leading = $item->leadsOn() ? $leading + $item->notes() : 0;
         }
 
         return ($tones[\count($tones) - 1 - $leading] ?? $tones[0] ?? null)?->pitch->midi() ?? $scale->tonic->midi();
@@ -179,14 +178,6 @@ final class ChangesWalk implements LineWalk
         return $ascends ? $change->scale->ascending($root) : $change->scale->descending($root);
     }
 
-    /** Whether a cell ends in what leads into the next. */
-    private static function leads(Cell $cell): bool
-    {
-        $items = array_merge(...$cell->groups);
-
-        return [] !== $items && $items[\count($items) - 1]->leadsOn();
-    }
-
     /** Ordinary lengths that a cell lasts. */
     private static function length(Cell $cell, CellWriter $writer, Scale $scale): int
     {
@@ -196,17 +187,10 @@ final class ChangesWalk implements LineWalk
             foreach ($group as $item) {
                 $length += ItemKind::Run === $item->kind
                     ? 1 + abs($writer->step($item->mark, $scale, $fromTop) - $writer->step($item->to, $scale, $fromTop))
-                    : $item->length * self::notes($item);
+                    : $item->duration();
             }
         }
 
         return $length;
-    }
-
-    private static function notes(Item $item): int
-    {
-        return match ($item->kind) {
-            ItemKind::TwoNoteApproach => 2, ItemKind::Enclosure => 3, default => 1,
-        };
     }
 }

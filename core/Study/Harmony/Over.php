@@ -74,7 +74,7 @@ final readonly class Over
             $clause->text,
             $changes,
             $cells,
-            'long last' === $line->phrase(ClauseKind::Ending, '') || self::leads($cells[\count($cells) - 1][0]),
+            'long last' === $line->phrase(ClauseKind::Ending, '') || $cells[\count($cells) - 1][0]->leadsOn(),
             $timing,
         );
         $over->comesOut();
@@ -238,18 +238,11 @@ final readonly class Over
         return $line->says(ClauseKind::Pattern) ? $said : PatternParser::parse(self::PLAIN);
     }
 
-    private static function leads(Cell $cell): bool
-    {
-        $items = array_merge(...$cell->groups);
-
-        return [] !== $items && $items[\count($items) - 1]->leadsOn();
-    }
-
-    /** Notes and rests of a cell that is written out; a run counts as far as one note. */
+    /** Ordinary lengths that a cell lasts in a scale of seven notes. */
     private static function length(Cell $cell): int
     {
         return array_sum(array_map(
-            static fn (Item $item): int => $item->length,
+            static fn (Item $item): int => $item->duration(),
             array_merge(...$cell->groups),
         ));
     }
