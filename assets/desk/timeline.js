@@ -29,7 +29,10 @@ export function timeline(part, options) {
     return { events, begin: 0, end: 0 };
   }
   const midi = (note) => (options.written ? note.written_midi : note.midi);
-  const grid = part.bars.filter((bar) => bar.bar >= shown[0].bar && bar.bar <= shown.at(-1).bar);
+  // The whole line begins with its first bar, though that may be a rest, and ends with its last.
+  const from = (options.fromBar ?? 1) > 1 ? shown[0].bar : part.bars[0]?.bar ?? 0;
+  const to = shown.length === part.notes.length ? Infinity : shown.at(-1).bar;
+  const grid = part.bars.filter((bar) => bar.bar >= from && bar.bar <= to);
   let begin = 0;
   if (options.pitch) {
     events.push({ at: 0, length: 1.6, type: 'pitch', midi: midi(shown[0]) });

@@ -91,3 +91,14 @@ test('grace notes sound when they are said to, and a note that gives them time e
   assert.ok(found[0].at + found[0].length <= found[1].at);
   assert.equal(found[1].note, undefined, 'it has no place of its own on the page');
 });
+
+test('a voice that enters later is heard later, and one that ends earlier rests to the end', () => {
+  const bars = [1, 2, 3].map((bar) => ({ bar, onset: String(bar - 1), time: '4/4', beats: 4, beat: '1/4' }));
+  const late = timeline({ ...part, bars, notes: [note(0, 2, '1', '1')] }, { bpm: 60, click: 'every', countIn: true });
+  assert.deepEqual(of(late.events, 'note').map((event) => event.at), [8]);
+  assert.equal(late.begin, 4);
+  assert.equal(late.end, 16);
+  assert.equal(of(late.events, 'click').length, 3 + 12);
+  // From its own bar on it begins at once.
+  assert.deepEqual(of(timeline({ ...part, bars, notes: [note(0, 2, '1', '1')] }, { bpm: 60, click: 'none', fromBar: 2 }).events, 'note').map((event) => event.at), [0]);
+});

@@ -6,6 +6,7 @@ namespace SwiftReed\Tests;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
+use SwiftReed\Import\MidiReader;
 use SwiftReed\Line\StudyLineError;
 use SwiftReed\Packet\BandPlayer;
 use SwiftReed\Packet\Clash;
@@ -14,6 +15,7 @@ use SwiftReed\Packet\Together;
 use SwiftReed\Player\PlayerSettings;
 use SwiftReed\Player\Stage;
 use SwiftReed\Score\BandPart;
+use SwiftReed\Score\Format\MidiWriter;
 use SwiftReed\Score\Layout\BarLayout;
 use SwiftReed\Score\Score;
 use SwiftReed\Study\Study;
@@ -323,5 +325,31 @@ final class VoicesTest extends TestCase
         $part = self::score('concert Bb major, round after 2 bars')->parts[1];
         self::assertInstanceOf(BandPart::class, $part);
         self::assertSame('enters in bar 3', $part->part->study->voice?->label);
+    }
+
+    public function testWhatFollowsARoundBeginsForAllTogether(): void
+    {
+        $players = array_map(
+            static fn (string $id): BandPlayer => new BandPlayer($id, Support::instruments()->instrument($id)),
+            ['flute', 'trumpet-bb', 'tuba-bbb'],
+        );
+        foreach (['round after 1 bar', 'answer brass', 'round after 2 bars for brass then woodwinds'] as $voices) {
+            $lines = ['concert C major', 'concert Bb major, '.$voices, 'concert F major'];
+            $sheets = (new ScoreBuilder(Support::parts()))->scores($lines, $players)->sheets;
+            $bytes = MidiWriter::score($sheets);
+            $begins = [];
+            foreach (array_keys(array_values($sheets)) as $part) {
+                $at = 0;
+                $onsets = [];
+                foreach (MidiReader::file($bytes, $part)->given->notes as $note) {
+                    $at += $note->rests;
+                    $onsets[] = $at;
+                    $at += $note->ticks;
+                }
+                self::assertCount(45, $onsets);
+                $begins[] = $onsets[30];
+            }
+            self::assertCount(1, array_unique($begins), $voices.': '.implode(' ', $begins));
+        }
     }
 }

@@ -163,6 +163,8 @@ final readonly class MidiWriter implements Format
                 }
                 $at += $isAgain ? $study->period() : 0;
             }
+            // In a band the last voice may end later, and the next study begins for all together.
+            $end += $study->tail;
             $place = $end + $study->lead();
             $at += $study->isUntimed() || 0 === $study->bars->inBar($place)
                 ? $end
