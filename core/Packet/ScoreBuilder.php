@@ -108,8 +108,12 @@ final class ScoreBuilder
         );
     }
 
-    /** @param list<StudyLine|string> $lines */
-    private static function haveVoices(array $lines): bool
+    /**
+     * Whether a line may divide the band into voices, so that everybody's part depends on who else is there.
+     *
+     * @param list<StudyLine|string> $lines
+     */
+    public static function haveVoices(array $lines): bool
     {
         foreach ($lines as $line) {
             // A typed row is read later: whatever may say voices is taken to.

@@ -177,11 +177,16 @@ final class PacketPieces
             default => [],
         };
 
+        // In a line of voices what one plays depends on who else is there.
+        $company = ScoreBuilder::haveVoices($plan->studies)
+            ? array_map(static fn (BandPlayer $one): string => $one->instrument->id, $plan->players)
+            : [];
+
         return hash(
             'sha256',
             serialize([
                 $this->product->stamp(), $kind->value, $plan->title, $plan->studies, $plan->chorales, $players,
-                $edition, $own, $more,
+                $edition, $own, $more, $company,
             ]),
         );
     }
