@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Tests\Packets;
 
 use App\Packets\BandFile;
+use App\Packets\BandFileError;
 use App\Packets\Editions;
 use App\Packets\PacketPieces;
 use App\Packets\PacketPlan;
@@ -111,6 +112,40 @@ final class PiecesTest extends KernelTestCase
         if (isset($change['players'])) {
             self::assertLessThanOrEqual(1, \count($changed['part'] ?? []));
         }
+    }
+
+    public function testInALineOfVoicesEverybodysPageHangsOnWhoElseIsThere(): void
+    {
+        $more = ['name' => 'Eve', 'instrument' => 'tuba-bbb'];
+        foreach (['concert F major' => true, 'concert F major, drone 1 5 for brass' => false] as $line => $isSame) {
+            $file = ['studies' => [$line]] + self::FILE;
+            $before = self::keysOfParts($file);
+            $after = self::keysOfParts(['players' => [...self::FILE['players'], $more]] + $file);
+            self::assertSame($isSame, $before === \array_slice($after, 0, \count($before)), $line);
+        }
+    }
+
+    public function testWhatIsWorkedCanBeSaidInWords(): void
+    {
+        $plan = self::files()->plan(['worked' => '0 to 2 flats and 1 sharp'] + self::FILE);
+        self::assertSame([2, 1], [$plan->flats, $plan->sharps]);
+        $this->expectException(BandFileError::class);
+        self::files()->plan(['worked' => 'some'] + self::FILE);
+    }
+
+    /**
+     * @param array<string, mixed> $file
+     *
+     * @return list<string>
+     */
+    private static function keysOfParts(array $file): array
+    {
+        $parts = array_filter(
+            self::pieces($file),
+            static fn (Piece $piece): bool => PieceKind::Part === $piece->kind,
+        );
+
+        return array_map(static fn (Piece $piece): string => $piece->key, array_values($parts));
     }
 
     public function testAPieceHasAFileAndANumberOfItsOwn(): void
