@@ -33,15 +33,19 @@ final class ScoreBuilder
      *  notes
      */
     private array $built = [];
+    /** @var array<string, array<string, Sheet>> by the lines: everybody's sheets, breathing together */
+    private array $company = [];
 
     /**
      * @param Chorales|null    $chorales that rows may ask for
      * @param list<BandPlayer> $band     among whom their voices are shared out
+     * @param bool             $breathesTogether whether a player's own sheet breathes where the band's score does
      */
     public function __construct(
         public readonly PartBuilder $parts,
         private readonly ?Chorales $chorales = null,
         private readonly array $band = [],
+        private readonly bool $breathesTogether = false,
     ) {
         $this->sheets = new SheetBuilder($parts);
     }
@@ -56,7 +60,7 @@ final class ScoreBuilder
         $left = [];
         $players = self::seated(\array_slice($players, 0, self::MOST), $lines);
         foreach ($players as $player) {
-            $sheet = $this->sheet($lines, $player);
+            $sheet = $this->ownSheet($lines, $player);
             if ($sheet instanceof Sheet) {
                 $sheets[$player->name] = $sheet;
             } else {
@@ -134,6 +138,43 @@ final class ScoreBuilder
      * @param list<StudyLine|string> $lines
      */
     public function sheet(array $lines, BandPlayer $player): Sheet|string
+    {
+        return $this->breathesTogether
+            ? $this->inCompany($lines)[$player->name] ?? $this->ownSheet($lines, $player)
+            : $this->ownSheet($lines, $player);
+    }
+
+    /**
+     * Everybody's sheets, breathing at the same places.
+     *
+     * @param list<StudyLine|string> $lines
+     *
+     * @return array<string, Sheet> by the name of the player
+     */
+    private function inCompany(array $lines): array
+    {
+        $key = hash('xxh128', serialize(array_map(
+            static fn (StudyLine|string $one): string => \is_string($one) ? $one : $one->text(),
+            $lines,
+        )));
+        if (!isset($this->company[$key])) {
+            $sheets = [];
+            $named = [];
+            foreach (\array_slice($this->band, 0, self::MOST) as $one) {
+                $sheet = $this->ownSheet($lines, $one);
+                $named[$one->name] = $one;
+                if ($sheet instanceof Sheet) {
+                    $sheets[$one->name] = $sheet;
+                }
+            }
+            $this->company[$key] = (new BreathsTogether($this->parts))->of($sheets, $named);
+        }
+
+        return $this->company[$key];
+    }
+
+    /** @param list<StudyLine|string> $lines */
+    private function ownSheet(array $lines, BandPlayer $player): Sheet|string
     {
         if (null === $player->settings->seating && [] !== $this->band) {
             foreach (self::seated($this->band, $lines) as $one) {

@@ -53,6 +53,10 @@ class Band
     #[ORM\Column(type: Types::BOOLEAN)]
     private bool $speaksOwn = false;
 
+    /** Whether all players of a stage breathe at the same places on packets' pages too. */
+    #[ORM\Column(type: Types::BOOLEAN, options: ['default' => false])]
+    private bool $breathesTogether = false;
+
     /** Where the band is: its days are the days there. */
     #[ORM\Column(type: Types::STRING, length: 60, options: ['default' => 'UTC'])]
     private string $zone = 'UTC';
@@ -206,7 +210,14 @@ class Band
 
     public function usual(): Usual
     {
-        return new Usual($this->keyOrder, $this->paper, $this->reminders, $this->tempo, $this->speaksOwn);
+        return new Usual(
+            $this->keyOrder,
+            $this->paper,
+            $this->reminders,
+            $this->tempo,
+            $this->speaksOwn,
+            $this->breathesTogether,
+        );
     }
 
     public function change(string $name, Usual $usual, int $keptDays): void
@@ -217,6 +228,7 @@ class Band
         $this->reminders = $usual->reminders;
         $this->tempo = $usual->tempo;
         $this->speaksOwn = $usual->speaksOwn;
+        $this->breathesTogether = $usual->breathesTogether;
         $this->keptDays = $keptDays;
     }
 

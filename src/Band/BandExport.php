@@ -84,6 +84,7 @@ final class BandExport
                 'reminders' => $usual->reminders,
                 'tempo' => $usual->tempo,
                 'speaks' => $usual->speaksOwn ? 'own' : 'concert',
+                'breaths' => $usual->breathesTogether ? 'together' : 'own',
             ],
             'rubric' => $band->getRubric(),
             'players' => array_map($this->plain(...), $this->players->inOrder()),

@@ -37,6 +37,7 @@ final class LeadBand
             'signs' => $usual->reminders,
             'tempo' => $usual->tempo,
             'own' => $usual->speaksOwn,
+            'breaths' => $usual->breathesTogether,
             'kept days' => $band->getKeptDays(),
             'zone' => $band->zone()->getName(),
             'lesson days' => $band->lessonDays(),

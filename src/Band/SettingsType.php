@@ -59,6 +59,7 @@ final class SettingsType extends AbstractType
                 ],
             )
             ->add('speaks_own', CheckboxType::class)
+            ->add('breathes_together', CheckboxType::class)
             ->add(
                 'zone',
                 ChoiceType::class,
@@ -102,6 +103,7 @@ final class SettingsType extends AbstractType
                 Forms::text($form, 'reminders'),
                 $number('tempo'),
                 true === $form->get('speaks_own')->getData(),
+                true === $form->get('breathes_together')->getData(),
             ),
             $number('kept_days') ?? Band::KEPT_DAYS,
             new \DateTimeZone(Forms::text($form, 'zone')),

@@ -18,6 +18,7 @@ final readonly class Usual
      * @param string   $paper     "a4" or "letter"
      * @param string   $reminders "affected", "habit" or "none": which small signs stand beside the notes
      * @param int|null $tempo     beats a minute; null for the product's own
+     * @param bool     $breathesTogether whether all players of a stage breathe at the same places on packets' pages too
      * @param bool     $speaksOwn whether a key without "concert" or "own" is the player's own
      */
     public function __construct(
@@ -26,6 +27,7 @@ final readonly class Usual
         public string $reminders = 'affected',
         public ?int $tempo = null,
         public bool $speaksOwn = false,
+        public bool $breathesTogether = false,
     ) {
     }
 }

@@ -234,7 +234,9 @@ final class PacketMaker
      */
     private function builder(PacketPlan $plan, array $band): ScoreBuilder
     {
-        $packet = hash('xxh128', serialize([$plan->title, $plan->studies, $plan->chorales]));
+        $packet = hash('xxh128', serialize([
+            $plan->title, $plan->studies, $plan->chorales, $plan->breathesTogether,
+        ]));
         if ($packet !== $this->packet) {
             $this->builders = [];
             $this->packet = $packet;
@@ -243,13 +245,18 @@ final class PacketMaker
         return $this->builders[hash(
             'xxh128',
             serialize(array_map(
-                static fn (BandPlayer $one): array => [$one->name, $one->instrument->id, $one->settings],
+                static fn (BandPlayer $one): array => [
+                    $one->name, $one->instrument->id, $one->settings,
+                    // Whoever breathes with the others is built once for all of them, with what is his own.
+                    ...($plan->breathesTogether ? [$one->instrument->setup, $one->own] : []),
+                ],
                 $band,
             )),
         )] ??= new ScoreBuilder(
             $this->parts,
             new Chorales($this->parts, Chorales::shipped($this->data) + $plan->chorales),
             $band,
+            $plan->breathesTogether,
         );
     }
 

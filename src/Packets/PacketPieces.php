@@ -177,16 +177,21 @@ final class PacketPieces
             default => [],
         };
 
-        // In a line of voices what one plays depends on who else is there.
-        $company = ScoreBuilder::haveVoices($plan->studies)
-            ? array_map(static fn (BandPlayer $one): string => $one->instrument->id, $plan->players)
+        // In a line of voices, and in company that breathes together, a page depends on who else is there.
+        $company = ScoreBuilder::haveVoices($plan->studies) || $plan->breathesTogether
+            ? array_map(
+                static fn (BandPlayer $one): array => [
+                    $one->instrument->id, $one->settings->stage, $one->settings->breath, $one->settings->limits,
+                ],
+                $plan->players,
+            )
             : [];
 
         return hash(
             'sha256',
             serialize([
                 $this->product->stamp(), $kind->value, $plan->title, $plan->studies, $plan->chorales, $players,
-                $edition, $own, $more, $company,
+                $edition, $own, $more, $company, $plan->breathesTogether,
             ]),
         );
     }

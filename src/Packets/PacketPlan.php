@@ -33,6 +33,7 @@ final readonly class PacketPlan
      * @param int              $sharps     and of up to so many sharps
      * @param bool             $names      whether numbers and letters are printed on worksheets
      * @param bool                   $hasCorners whether first pages keep a corner free for the player's own way in
+     * @param bool                   $breathesTogether whether all players of a stage breathe at the same places
      * @param list<string>           $before   rows of what was played before: notes that are not in it are named as new
      * @param array<string, Chorale> $chorales of the band's own, by id
      * @param string           $edition    for the foot of every page: "edition 3"
@@ -58,6 +59,7 @@ final readonly class PacketPlan
         public array $chorales = [],
         public array $before = [],
         public bool $hasCorners = false,
+        public bool $breathesTogether = false,
     ) {
     }
 
@@ -127,6 +129,7 @@ final readonly class PacketPlan
                 is_string(...),
             )),
             true === ($data['corners'] ?? false),
+            'together' === BandFile::oneOf('breaths', $line('breaths', 10), ['own', 'together'], 'own'),
         );
     }
 
@@ -167,6 +170,7 @@ final readonly class PacketPlan
             $this->chorales,
             $this->before,
             $this->hasCorners,
+            $this->breathesTogether,
         );
     }
 

@@ -53,6 +53,7 @@ final class PacketStart
             chorales: $this->chorales->given(),
             before: $settings->before,
             hasCorners: $settings->corners && 'players' === $settings->editions,
+            breathesTogether: $band->usual()->breathesTogether,
         ));
     }
 }

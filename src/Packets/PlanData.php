@@ -35,6 +35,7 @@ final class PlanData
             'edition' => $plan->edition,
             'before' => $plan->before,
             'corners' => $plan->hasCorners,
+            'breaths' => $plan->breathesTogether ? 'together' : 'own',
             'chorales' => array_map(static fn (Chorale $one): array => $one->toArray(), $plan->chorales),
         ];
     }

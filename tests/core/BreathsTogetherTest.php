@@ -12,6 +12,7 @@ use SwiftReed\Player\PlayerSettings;
 use SwiftReed\Player\Stage;
 use SwiftReed\Score\Format\JsonWriter;
 use SwiftReed\Score\Part;
+use SwiftReed\Score\Sheet;
 
 /**
  * A breath of one's own, and breathing in company. Source: the handbook, chapter 10.
@@ -131,5 +132,32 @@ final class BreathsTogetherTest extends TestCase
             self::assertSame((float) ($to - $from + 1), $seconds, 'a quarter is a second');
             self::assertTrue(!isset($phrases[$k + 1]) || $phrases[$k + 1][0] === $to + 1);
         }
+    }
+
+    public function testOnABandsOwnPagesEverybodyBreathesAsInTheScoreIfItSaysSo(): void
+    {
+        $players = self::band();
+        $together = new ScoreBuilder(Support::parts(), null, $players, true);
+        $alone = new ScoreBuilder(Support::parts(), null, $players);
+        $differ = 0;
+        foreach (self::LINES as $line) {
+            $scores = (new ScoreBuilder(Support::parts()))->scores([$line], $players);
+            foreach ($players as $player) {
+                $sheet = $together->sheet([$line], $player);
+                $own = $alone->sheet([$line], $player);
+                self::assertInstanceOf(Sheet::class, $sheet);
+                self::assertInstanceOf(Sheet::class, $own);
+                $breaths = static fn (Sheet $one): array => array_map(
+                    static fn (Part $part): array => $part->study->breaths(),
+                    $one->parts,
+                );
+                self::assertSame($breaths($scores->sheets[$player->name]), $breaths($sheet), $line);
+                $differ += $breaths($own) === $breaths($sheet) ? 0 : 1;
+            }
+        }
+        self::assertGreaterThan(5, $differ, 'alone they breathe otherwise');
+        // Whoever is not of the band has a sheet all the same.
+        $guest = new BandPlayer('Guest', Support::instruments()->instrument('bassoon'));
+        self::assertInstanceOf(Sheet::class, $together->sheet([self::LINES[0]], $guest));
     }
 }

@@ -531,10 +531,12 @@ final class PlayersTest extends WebTestCase
             '/band/settings',
             [
                 'name' => 'Evening band', 'key_order' => 'fifths', 'paper' => 'letter', 'reminders' => 'habit',
-                'tempo' => '96', 'speaks_own' => '1', 'kept_days' => '100', 'version' => '1',
+                'tempo' => '96', 'speaks_own' => '1', 'breathes_together' => '1', 'kept_days' => '100', 'version' => '1',
             ],
         );
         self::assertResponseStatusCodeSame(303);
+        $settings = $this->browser->request('GET', '/band/settings');
+        self::assertCount(1, $settings->filter('input[name=breathes_together][checked]'));
         $page = $this->browser->request('GET', '/desk');
         self::assertSame('concert F major, eighths, quarter = 96', $page->filter('#state')->attr('data-line'));
         self::assertStringContainsString(

@@ -117,11 +117,14 @@ final class PiecesTest extends KernelTestCase
     public function testInALineOfVoicesEverybodysPageHangsOnWhoElseIsThere(): void
     {
         $more = ['name' => 'Eve', 'instrument' => 'tuba-bbb'];
-        foreach (['concert F major' => true, 'concert F major, drone 1 5 for brass' => false] as $line => $isSame) {
-            $file = ['studies' => [$line]] + self::FILE;
+        foreach ([
+            ['concert F major', 'own', true], ['concert F major, drone 1 5 for brass', 'own', false],
+            ['concert F major', 'together', false],
+        ] as [$line, $breaths, $isSame]) {
+            $file = ['studies' => [$line], 'breaths' => $breaths] + self::FILE;
             $before = self::keysOfParts($file);
             $after = self::keysOfParts(['players' => [...self::FILE['players'], $more]] + $file);
-            self::assertSame($isSame, $before === \array_slice($after, 0, \count($before)), $line);
+            self::assertSame($isSame, $before === \array_slice($after, 0, \count($before)), $line.', '.$breaths);
         }
     }
 
@@ -181,6 +184,7 @@ final class PiecesTest extends KernelTestCase
                 'words' => 'x',
                 'before' => ['concert Bb major'],
                 'corners' => true,
+                'breaths' => 'together',
                 'worked' => ['flats' => 2, 'sharps' => -1],
                 'players' => self::player(
                     1,
@@ -193,6 +197,7 @@ final class PiecesTest extends KernelTestCase
         );
         $again = $files->plan(json_decode(json_encode(PlanData::of($plan), \JSON_THROW_ON_ERROR), true));
         self::assertEquals(PlanData::of($plan), PlanData::of($again));
+        self::assertTrue($again->breathesTogether);
         $keys = static fn (PacketPlan $one): array => array_map(
             static fn (Piece $piece): string => $piece->key,
             self::packet()->of($one),
