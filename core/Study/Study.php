@@ -15,6 +15,7 @@ use SwiftReed\Study\Fit\RangePolicy;
 use SwiftReed\Study\Harmony\Voice;
 use SwiftReed\Study\Rhythm\Rhythm;
 use SwiftReed\Study\Rhythm\Ritardando;
+use SwiftReed\Study\Tonguing\Mark;
 use SwiftReed\Time\Bars;
 use SwiftReed\Time\Length;
 use SwiftReed\Time\TimeSignature;
@@ -269,7 +270,12 @@ final readonly class Study
         $taken = null !== $next && $next->onset === $end ? \count($next->tone->graces) * $this->graceTicks($i + 1) : 0;
         $onset = $heard($note->onset) + (0 === $i ? \count($note->tone->graces) * $this->graceTicks(0) : 0);
 
-        return [$onset, $heard($end) - $taken - $onset];
+        // Under a fermata a note is held about twice as long; between repeat signs no longer than to the next time.
+        $held = $note->expression->has(Mark::Fermata)
+            ? min($note->length, $this->repeats() > 1 ? max(0, $this->period() - $end) : $note->length)
+            : 0;
+
+        return [$onset, $heard($end) + $held - $taken - $onset];
     }
 
     /**

@@ -203,6 +203,25 @@ final class OrnamentsTest extends TestCase
         self::assertGreaterThan(10, \count($judge->notes(Expected::of($plain, $figures), $heard)->extra));
     }
 
+    public function testAFermataIsHeldAndDelaysNothing(): void
+    {
+        foreach (['', ', eighths, swing', ', half notes, ritardando', ', triplets, repeat'] as $more) {
+            $plain = Support::study('own C major'.$more, 'flute');
+            $study = Support::study('own C major, fermata last'.$more, 'flute');
+            $last = \count($study->notes) - 1;
+            foreach ($study->notes as $i => $note) {
+                self::assertSame($plain->heardNote($i)[0], $study->heardNote($i)[0]);
+                if ($i < $last) {
+                    self::assertSame($plain->heardNote($i)[1], $study->heardNote($i)[1]);
+                }
+            }
+            self::assertGreaterThan($plain->heardNote($last)[1], $study->heardNote($last)[1], $more);
+            if ($study->repeats() > 1) {
+                self::assertLessThanOrEqual($study->period(), array_sum($study->heardNote($last)));
+            }
+        }
+    }
+
     /** @return iterable<array{string, int}> */
     public static function wrong(): iterable
     {
