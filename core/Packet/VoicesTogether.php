@@ -108,7 +108,7 @@ final readonly class VoicesTogether
             foreach ($study->moves as $move) {
                 if ($move->at > 0) {
                     $broken[] = \sprintf(
-                        '%s leaps out of its voice in bar %d',
+                        '%s leaps out of the voice in bar %d',
                         $name,
                         $study->notes[$move->at]->bar,
                     );
