@@ -81,6 +81,16 @@ final readonly class ScoreJson
                     ],
                     $together->breaks,
                 ),
+                'voices' => $together->voices,
+                'clashes' => array_map(
+                    static fn (Clash $one): array => [
+                        'bar' => $one->bar,
+                        'beat' => $one->beat,
+                        'players' => [$one->one, $one->other],
+                        'sounding' => [$one->first->text(), $one->second->text()],
+                    ],
+                    $together->between->clashes ?? [],
+                ),
                 'says' => $together->says(),
             ],
             'leaps' => $leaps,
