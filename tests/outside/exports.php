@@ -104,6 +104,7 @@ foreach ($asked as [$line, $id, $k, $more]) {
         'instrument' => $id,
         'fingerings' => $choices[$more]->value,
         'notes' => $notes,
+        'written' => array_sum(array_map(static fn ($part): int => count($part->study->notes), $sheet->parts)),
         'touches' => $sheet->parts[0]->plan->notes[0]->fingering->text,
     ];
 }

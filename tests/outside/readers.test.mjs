@@ -62,12 +62,12 @@ test('fingerings arrive where they were asked for, and nowhere else', () => {
 
 test('Verovio reads every one of them with all its notes', async () => {
   const engraver = await openEngraver();
-  for (const { file, line, notes } of list) {
+  for (const { file, line, written } of list) {
     const xml = readFileSync(path.join(folder, `${file}.musicxml`), 'utf8');
     const { pages } = engraver.engrave(xml, 20000);
     const heads = pages.join('').split('class="note"').length - 1;
     assert.equal(heads, xml.split('<note id=').length - 1, line);
-    assert.ok(heads >= notes.length, line);
+    assert.ok(heads >= written, line);
   }
 });
 
