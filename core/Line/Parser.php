@@ -26,7 +26,6 @@ final class Parser
     private array $read = [];
     private readonly Grammar $grammar;
     private readonly KeyClauseParser $keys;
-
     public readonly PlayerGroups $groups;
 
     public function __construct(
@@ -296,11 +295,7 @@ final class Parser
             $pattern = PatternParser::parse($said, $begin);
         } catch (PatternError $error) {
             throw [] === $error->expected
-                ? StudyLineError::wrong(
-                    $error->column,
-                    $error->read,
-                    ucfirst((string) preg_replace('/^Column \d+: /', '', $error->getMessage())),
-                )
+                ? self::because($error)
                 : StudyLineError::unexpected(
                     $error->column,
                     $error->read,
@@ -345,11 +340,7 @@ final class Parser
         try {
             $figure = FigureParser::parse($said, $begin);
         } catch (FigureError $error) {
-            throw StudyLineError::wrong(
-                $error->column,
-                $error->read,
-                ucfirst((string) preg_replace('/^Column \d+: /', '', $error->getMessage())),
-            );
+            throw self::because($error);
         }
 
         return new Clause(
@@ -358,6 +349,16 @@ final class Parser
             ['figure' => $figure->text()],
             'rhythm '.$figure->text(),
             $tokens[0]->column,
+        );
+    }
+
+    /** What is wrong in a language of its own, at its place in the line. */
+    private static function because(FigureError|PatternError|ProgressionError $error): StudyLineError
+    {
+        return StudyLineError::wrong(
+            $error->column,
+            $error->read,
+            ucfirst((string) preg_replace('/^Column \d+: /', '', $error->getMessage())),
         );
     }
 
@@ -380,11 +381,7 @@ final class Parser
         try {
             return Clause::over($this->scales->progressions()->progression($said, $begin), $tokens[0]->column);
         } catch (ProgressionError $error) {
-            throw StudyLineError::wrong(
-                $error->column,
-                $error->read,
-                ucfirst((string) preg_replace('/^Column \d+: /', '', $error->getMessage())),
-            );
+            throw self::because($error);
         }
     }
 

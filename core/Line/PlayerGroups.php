@@ -63,6 +63,19 @@ final class PlayerGroups
         return $this->names[strtolower($said)] ?? null;
     }
 
+    /**
+     * A row of a sheet with whom it is for: "for brass: concert F major".
+     *
+     * @return array{string|null, string} the printed name of the group, null where it is everybody's, and the line
+     */
+    public function addressed(string $row): array
+    {
+        $isFor = 1 === preg_match('/^for (?:the )?([a-z ]+):\s*(.*)$/i', $row, $found);
+        $group = $isFor ? $this->named(trim($found[1])) : null;
+
+        return null === $group ? [null, $row] : [$group, $found[2]];
+    }
+
     /** @return list<string> ids of the instruments of a group, by its printed name */
     public function ids(string $name): array
     {

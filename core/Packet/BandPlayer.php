@@ -37,21 +37,18 @@ final readonly class BandPlayer
     /** The same among others. */
     public function seated(Seating $seating): self
     {
-        return new self(
-            $this->name,
-            $this->instrument,
-            $this->settings->seated($seating),
-            $this->own,
-            $this->style,
-            $this->section,
-            $this->copies,
-        );
+        return $this->with($this->settings->seated($seating), $this->style, $this->copies);
     }
 
     /** The same with pages in this style, so many times. */
     public function printed(string $style, int $copies): self
     {
-        return new self($this->name, $this->instrument, $this->settings, $this->own, $style, $this->section, $copies);
+        return $this->with($this->settings, $style, $copies);
+    }
+
+    private function with(PlayerSettings $settings, string $style, int $copies): self
+    {
+        return new self($this->name, $this->instrument, $settings, $this->own, $style, $this->section, $copies);
     }
 
     /**

@@ -6,7 +6,6 @@ namespace SwiftReed\Packet;
 
 use SwiftReed\Fingering\OwnFingerings;
 use SwiftReed\Instrument\Instrument;
-use SwiftReed\Instrument\MechanismKind;
 use SwiftReed\Line\KeyOrder;
 use SwiftReed\Line\StudyLine;
 use SwiftReed\Line\StudyLineError;
@@ -29,9 +28,6 @@ final readonly class SheetBuilder
     public const TITLE = '#';
     /** A row that says its own number. */
     public const NUMBERED = '/^(\d{1,3})\s*[:.)]\s*(.*)$/';
-
-    /** A row that not everybody plays. */
-    public const ONLY_FOR = '/^for (brass|woodwinds?|mallets):\s*(.*)$/i';
 
     private KeyOrder $order;
 
@@ -112,15 +108,6 @@ final readonly class SheetBuilder
         );
     }
 
-    private static function isMeant(string $for, Instrument $instrument): bool
-    {
-        return match ($instrument->mechanism()->kind()) {
-            MechanismKind::Valves, MechanismKind::Slide => 'brass' === $for,
-            MechanismKind::Keywork => str_starts_with($for, 'woodwind'),
-            MechanismKind::None => 'mallets' === $for,
-        };
-    }
-
     /**
      * The same from lines as they are typed; a row that begins with # is the title of the study after it, an empty row
      * keeps the number of a study that is not there any more, and "6: concert F major" has its own number, wherever it
@@ -143,6 +130,7 @@ final readonly class SheetBuilder
         $titles = [];
         $places = [];
         $place = 0;
+        $groups = $this->parts->parser->groups;
         foreach ($typed as $line) {
             if (str_starts_with($line, self::TITLE)) {
                 $titles[\count($lines)] = trim(substr($line, 1));
@@ -152,8 +140,9 @@ final readonly class SheetBuilder
             if (1 === preg_match(self::NUMBERED, $line, $found)) {
                 [, $place, $line] = [$found[0], (int) $found[1], $found[2]];
             }
-            if (1 === preg_match(self::ONLY_FOR, $line, $found)) {
-                $line = self::isMeant(strtolower($found[1]), $instrument) ? $found[2] : '';
+            [$group, $line] = $groups->addressed($line);
+            if (null !== $group && !\in_array($instrument->id, $groups->ids($group), true)) {
+                $line = '';
             }
             if ('' === $line) {
                 continue;

@@ -293,9 +293,10 @@ final class PatternParser
         $marks = str_split($found[2]);
         $item = self::unmarked($found[1]);
 
-        return null === $item || \in_array($item->kind, [ItemKind::Rest, ItemKind::Grace], true) || $marks !== array_values(array_unique($marks))
-            ? null
-            : $item->marked($marks);
+        $isTwice = $marks !== array_values(array_unique($marks));
+        $hasNone = null === $item || \in_array($item->kind, [ItemKind::Rest, ItemKind::Grace], true);
+
+        return $hasNone || $isTwice ? null : $item->marked($marks);
     }
 
     private static function unmarked(string $word): ?Item

@@ -63,20 +63,17 @@ final readonly class PlayerSettings
      */
     public function breathingAt(array $together): self
     {
-        return new self(
-            $this->stage,
-            $this->spelling,
-            $this->reminders,
-            $this->limits,
-            $this->watched,
-            $this->breath,
-            $together,
-            $this->seating,
-        );
+        return $this->with($together, $this->seating);
     }
 
     /** The same among others. */
     public function seated(Seating $seating): self
+    {
+        return $this->with($this->together, $seating);
+    }
+
+    /** @param list<int>|null $together */
+    private function with(?array $together, ?Seating $seating): self
     {
         return new self(
             $this->stage,
@@ -85,7 +82,7 @@ final readonly class PlayerSettings
             $this->limits,
             $this->watched,
             $this->breath,
-            $this->together,
+            $together,
             $seating,
         );
     }

@@ -371,9 +371,13 @@ final class StudyError extends \DomainException implements Mistake
 
     public static function ownLengthAlready(string $rhythm, string $with): self
     {
-        return new self(
-            \sprintf('"%s" and "%s" were read together, and do not go together; expected one of them', $rhythm, $with),
-            [ClauseKind::Rounds, ClauseKind::PickUp, ClauseKind::Drill, self::say(ClauseKind::Rhythm, 'sixteenths')],
+        return self::notTogether(
+            $rhythm,
+            $with,
+            ClauseKind::Rounds,
+            ClauseKind::PickUp,
+            ClauseKind::Drill,
+            self::say(ClauseKind::Rhythm, 'sixteenths'),
         );
     }
 
@@ -426,7 +430,7 @@ final class StudyError extends \DomainException implements Mistake
         );
     }
 
-    public static function notTogether(string $one, string $other, ClauseKind ...$ways): self
+    public static function notTogether(string $one, string $other, Clause|ClauseKind ...$ways): self
     {
         return new self(
             \sprintf('"%s" and "%s" were read together, and do not go together; expected one of them', $one, $other),

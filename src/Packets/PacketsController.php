@@ -14,7 +14,6 @@ use SwiftReed\Line\StudyLineError;
 use SwiftReed\Packet\BandPlayer;
 use SwiftReed\Packet\Chorale;
 use SwiftReed\Packet\ChoraleError;
-use SwiftReed\Packet\SheetBuilder;
 use SwiftReed\Score\PartBuilder;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\Filesystem\Filesystem;
@@ -237,7 +236,7 @@ final class PacketsController extends AbstractController
     private function wrong(array $rows): ?string
     {
         foreach (PacketRows::read($rows) as ['number' => $number, 'line' => $line]) {
-            $line = (string) preg_replace(SheetBuilder::ONLY_FOR, '$2', $line);
+            $line = $this->parts->parser->groups->addressed($line)[1];
             try {
                 if (null !== $number && null === Chorale::asked($line, $this->chorales->all())) {
                     $this->parts->reader->read($line);

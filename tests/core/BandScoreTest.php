@@ -673,5 +673,7 @@ final class BandScoreTest extends TestCase
             )),
         );
         self::assertSame(['1'], $numbers(['concert F major', 'for brass: concert C major']));
+        self::assertSame(['1'], $numbers(['concert F major', 'for low brass: concert C major']));
+        self::assertSame(['1', '2'], $numbers(['concert F major', 'for the flutes: concert C major']));
     }
 }

@@ -7,6 +7,7 @@ namespace SwiftReed\Tests;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use SwiftReed\Import\MidiReader;
+use SwiftReed\Instrument\MechanismKind;
 use SwiftReed\Line\StudyLineError;
 use SwiftReed\Packet\BandPlayer;
 use SwiftReed\Packet\Clash;
@@ -315,6 +316,26 @@ final class VoicesTest extends TestCase
             Support::instruments()->ids(),
         ));
         self::assertSame([], array_diff($families, $groups->sections), 'every family has its place in the score');
+    }
+
+    public function testEveryInstrumentIsWoodwindBrassOrMalletAsItsMechanismSays(): void
+    {
+        $groups = Support::parts()->parser->groups;
+        foreach (Support::instruments()->ids() as $id) {
+            $kind = Support::instruments()->instrument($id)->mechanism()->kind();
+            $family = match ($kind) {
+                MechanismKind::Valves, MechanismKind::Slide => 'brass',
+                MechanismKind::Keywork => 'woodwinds',
+                MechanismKind::None => 'mallets',
+            };
+            foreach (['brass', 'woodwinds', 'mallets'] as $name) {
+                self::assertSame($name === $family, \in_array($id, $groups->ids($name), true), $id.' in '.$name);
+            }
+            self::assertSame(
+                'brass' === $family,
+                \in_array($id, [...$groups->ids('high brass'), ...$groups->ids('low brass')], true),
+            );
+        }
     }
 
     public function testPlayersOfOneVoiceAreNamedTogether(): void
