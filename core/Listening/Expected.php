@@ -8,6 +8,7 @@ use SwiftReed\Instrument\Instrument;
 use SwiftReed\Pitch\Pitch;
 use SwiftReed\Score\KeyNames;
 use SwiftReed\Score\Part;
+use SwiftReed\Study\Rhythm\Heard;
 use SwiftReed\Study\StudyNote;
 use SwiftReed\Study\Tonguing\Attack;
 use SwiftReed\Time\Length;
@@ -56,16 +57,17 @@ final readonly class Expected
         int $times = 1,
     ): self {
         $all = $part->study->notes;
+        $heard = Heard::of($part->study);
         $from = max(0, min($from, \count($all) - 1));
         $to = max($from, min($to, \count($all) - 1));
 
         return self::played(
             $part,
             $figures,
-            array_map(static function (int $i) use ($part, $all): array {
-                $onset = $part->study->heard($all[$i]->onset);
+            array_map(static function (int $i) use ($heard, $all): array {
+                $onset = $heard->place($all[$i]->onset);
 
-                return [$i, $onset, $part->study->heard($all[$i]->onset + $all[$i]->length) - $onset];
+                return [$i, $onset, $heard->place($all[$i]->onset + $all[$i]->length) - $onset];
             }, range($from, $to)),
             $times,
         );

@@ -10,6 +10,7 @@ use SwiftReed\Line\ClauseKind;
 use SwiftReed\Line\StudyLine;
 use SwiftReed\Pitch\Pitch;
 use SwiftReed\Score\Part;
+use SwiftReed\Study\Rhythm\Heard;
 use SwiftReed\Study\Rhythm\Rhythm;
 use SwiftReed\Study\StudyNote;
 use SwiftReed\Study\Tonguing\Attack;
@@ -510,11 +511,12 @@ final class StepWriter
     {
         $study = $part->study;
         $lead = 0 === $from ? $study->lead() : 0;
-        $begin = $study->heard($study->notes[$from]->onset);
+        $heard = Heard::of($study);
+        $begin = $heard->place($study->notes[$from]->onset);
         $notes = [];
         for ($i = $from; $i <= $to; ++$i) {
-            $onset = $study->heard($study->notes[$i]->onset);
-            $end = $study->heard($study->notes[$i]->onset + $study->notes[$i]->length);
+            $onset = $heard->place($study->notes[$i]->onset);
+            $end = $heard->place($study->notes[$i]->onset + $study->notes[$i]->length);
             $notes[] = new StepNote($i, $onset - $begin + $lead, $end - $onset);
         }
         $end = $notes[\count($notes) - 1]->onset + $notes[\count($notes) - 1]->length;

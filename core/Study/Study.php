@@ -14,8 +14,6 @@ use SwiftReed\Study\Fit\RangeMove;
 use SwiftReed\Study\Fit\RangePolicy;
 use SwiftReed\Study\Harmony\Voice;
 use SwiftReed\Study\Rhythm\Rhythm;
-use SwiftReed\Study\Rhythm\Ritardando;
-use SwiftReed\Study\Tonguing\Mark;
 use SwiftReed\Time\Bars;
 use SwiftReed\Time\Length;
 use SwiftReed\Time\TimeSignature;
@@ -237,79 +235,6 @@ final readonly class Study
         $place = $this->lead() + $this->notes[\count($this->notes) - 1]->onset;
 
         return $place - $this->bars->inBar($place) - $this->lead();
-    }
-
-    /** How its last bar slows down, where it does. */
-    public function slowing(): Ritardando
-    {
-        return Ritardando::over($this->lastBar(), $this->swung($this->end()));
-    }
-
-    /** Where a place is heard, in ticks: with swing, and later and later in a last bar that slows down. */
-    public function heard(int $place): int
-    {
-        return $this->recipe->timing->slowsDown
-            ? $this->slowing()->heard($this->swung($place))
-            : $this->swung($place);
-    }
-
-    /**
-     * When a note is heard: grace notes before the first begin on its beat, those before another take from the note
-     * that ends there.
-     *
-     * @param bool $slows whether a last bar that slows down takes its time; a file says it in its tempo instead
-     *
-     * @return array{int, int} onset and length in ticks
-     */
-    public function heardNote(int $i, bool $slows = true): array
-    {
-        $heard = fn (int $place): int => $slows ? $this->heard($place) : $this->swung($place);
-        $note = $this->notes[$i];
-        $next = $this->notes[$i + 1] ?? null;
-        $end = $note->onset + $note->length;
-        $taken = null !== $next && $next->onset === $end ? \count($next->tone->graces) * $this->graceTicks($i + 1) : 0;
-        $onset = $heard($note->onset) + (0 === $i ? \count($note->tone->graces) * $this->graceTicks(0) : 0);
-
-        // Under a fermata a note is held about twice as long; between repeat signs no longer than to the next time.
-        $held = $note->expression->has(Mark::Fermata)
-            ? min($note->length, $this->repeats() > 1 ? max(0, $this->period() - $end) : $note->length)
-            : 0;
-
-        return [$onset, $heard($end) + $held - $taken - $onset];
-    }
-
-    /**
-     * When the grace notes before a note are heard.
-     *
-     * @return list<array{int, int}> onset and length in ticks
-     */
-    public function heardGraces(int $i, bool $slows = true): array
-    {
-        $graces = \count($this->notes[$i]->tone->graces);
-        $each = $this->graceTicks($i);
-        $begin = $this->heardNote($i, $slows)[0] - $graces * $each;
-
-        return array_map(
-            static fn (int $k): array => [$begin + $k * $each, $each],
-            0 === $graces ? [] : range(0, $graces - 1),
-        );
-    }
-
-    /** Ticks of each grace note before a note: a thirty-second, and all together no more than a third of what they take from. */
-    private function graceTicks(int $i): int
-    {
-        $from = $this->notes[max(0, $i - 1)]->length;
-        $graces = \count($this->notes[$i]->tone->graces);
-
-        return 0 === $graces ? 0 : min(intdiv(Length::QUARTER, 8), intdiv($from, 3 * $graces));
-    }
-
-    /** Where a place of the line is heard, in ticks: with swing, what lies off the beat comes later. */
-    public function swung(int $place): int
-    {
-        $swing = $this->recipe->timing->swing;
-
-        return null === $swing ? $place : $swing->heard($place + $this->lead()) - $this->lead();
     }
 
     public function isUntimed(): bool

@@ -18,6 +18,7 @@ use SwiftReed\Score\Format\MidiWriter;
 use SwiftReed\Score\Format\MusicXmlWriter;
 use SwiftReed\Score\Layout\BarLayout;
 use SwiftReed\Score\Part;
+use SwiftReed\Study\Rhythm\Heard;
 use SwiftReed\Study\StudyError;
 use SwiftReed\Study\StudyNote;
 use SwiftReed\Time\Length;
@@ -99,19 +100,19 @@ final class OrnamentsTest extends TestCase
         $step = intdiv($study->time()->beatTicks(), 2);
         $before = 0;
         for ($place = 0; $place < $last; $place += $step) {
-            self::assertSame($study->swung($place), $study->heard($place));
+            self::assertSame(Heard::inTempo($study)->place($place), Heard::of($study)->place($place));
         }
         $gaps = [];
         for ($place = $last; $place <= $study->end(); $place += $study->time()->beatTicks()) {
-            $gaps[] = $study->heard($place) - $before;
-            $before = $study->heard($place);
+            $gaps[] = Heard::of($study)->place($place) - $before;
+            $before = Heard::of($study)->place($place);
         }
         foreach (\array_slice($gaps, 2) as $k => $gap) {
             self::assertGreaterThan($gaps[$k + 1], $gap);
         }
         // Even slowing to two thirds takes a quarter more time than the bar would.
-        $written = $study->swung($study->end()) - $last;
-        self::assertEqualsWithDelta(1.25 * $written, $study->heard($study->end()) - $last, 2.0);
+        $written = Heard::inTempo($study)->place($study->end()) - $last;
+        self::assertEqualsWithDelta(1.25 * $written, Heard::of($study)->place($study->end()) - $last, 2.0);
         self::assertStringContainsString('rit.', (string) self::xml(Support::part($line, 'flute'))->asXML());
     }
 
@@ -153,15 +154,15 @@ final class OrnamentsTest extends TestCase
             $study = Support::study('own C major, cell g1 g2 3 g4 5, '.$rhythm, 'alto-sax');
             $end = 0;
             foreach ($study->notes as $i => $note) {
-                foreach ([...$study->heardGraces($i), $study->heardNote($i)] as [$onset, $length]) {
+                foreach ([...Heard::of($study)->graces($i), Heard::of($study)->note($i)] as [$onset, $length]) {
                     self::assertGreaterThanOrEqual($end, $onset, $rhythm);
                     self::assertGreaterThan(0, $length, $rhythm);
                     $end = $onset + $length;
                 }
                 if ($i > 0) {
-                    self::assertSame($study->swung($note->onset), $study->heardNote($i)[0], 'the note keeps its beat');
+                    self::assertSame(Heard::inTempo($study)->place($note->onset), Heard::of($study)->note($i)[0], 'the note keeps its beat');
                 }
-                foreach ($study->heardGraces($i) as [, $length]) {
+                foreach (Heard::of($study)->graces($i) as [, $length]) {
                     self::assertLessThanOrEqual(intdiv(Length::QUARTER, 8), $length);
                 }
                 self::assertSame(
@@ -210,14 +211,14 @@ final class OrnamentsTest extends TestCase
             $study = Support::study('own C major, fermata last'.$more, 'flute');
             $last = \count($study->notes) - 1;
             foreach ($study->notes as $i => $note) {
-                self::assertSame($plain->heardNote($i)[0], $study->heardNote($i)[0]);
+                self::assertSame(Heard::of($plain)->note($i)[0], Heard::of($study)->note($i)[0]);
                 if ($i < $last) {
-                    self::assertSame($plain->heardNote($i)[1], $study->heardNote($i)[1]);
+                    self::assertSame(Heard::of($plain)->note($i)[1], Heard::of($study)->note($i)[1]);
                 }
             }
-            self::assertGreaterThan($plain->heardNote($last)[1], $study->heardNote($last)[1], $more);
+            self::assertGreaterThan(Heard::of($plain)->note($last)[1], Heard::of($study)->note($last)[1], $more);
             if ($study->repeats() > 1) {
-                self::assertLessThanOrEqual($study->period(), array_sum($study->heardNote($last)));
+                self::assertLessThanOrEqual($study->period(), array_sum(Heard::of($study)->note($last)));
             }
         }
     }

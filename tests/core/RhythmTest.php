@@ -12,6 +12,7 @@ use SwiftReed\Line\StudyLineError;
 use SwiftReed\Score\Layout\BarItem;
 use SwiftReed\Score\Layout\BarLayout;
 use SwiftReed\Study\Rhythm\Counts;
+use SwiftReed\Study\Rhythm\Heard;
 use SwiftReed\Study\Study;
 use SwiftReed\Study\StudyError;
 use SwiftReed\Study\StudyNote;
@@ -275,16 +276,16 @@ final class RhythmTest extends TestCase
             self::assertSame($even->notes[$i]->onset, $note->onset);
             $beat = intdiv($i, 2) * Length::QUARTER;
             $isOff = 1 === $i % 2;
-            self::assertSame($beat + ($isOff ? intdiv(2 * Length::QUARTER, 3) : 0), $swung->heard($note->onset));
-            self::assertSame($beat + ($isOff ? intdiv(3 * Length::QUARTER, 5) : 0), $light->heard($note->onset));
+            self::assertSame($beat + ($isOff ? intdiv(2 * Length::QUARTER, 3) : 0), Heard::of($swung)->place($note->onset));
+            self::assertSame($beat + ($isOff ? intdiv(3 * Length::QUARTER, 5) : 0), Heard::of($light)->place($note->onset));
             self::assertSame(
                 intdiv($i, 2) * Length::EIGHTH + ($isOff ? intdiv(2 * Length::EIGHTH, 3) : 0),
-                $sixteenths->heard($sixteenths->notes[$i]->onset),
+                Heard::of($sixteenths)->place($sixteenths->notes[$i]->onset),
             );
         }
         $out = Support::study('own C major, eighths, swing written out', 'flute');
         self::assertSame(
-            array_map(static fn (StudyNote $note): int => $swung->heard($note->onset), $swung->notes),
+            array_map(static fn (StudyNote $note): int => Heard::of($swung)->place($note->onset), $swung->notes),
             array_map(static fn (StudyNote $note): int => $note->onset, $out->notes),
         );
         foreach (['triplets', 'half notes', 'dotted', 'eighths, 6/8', 'gallop'] as $other) {

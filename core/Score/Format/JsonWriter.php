@@ -15,6 +15,7 @@ use SwiftReed\Score\Sheet;
 use SwiftReed\Study\ChordAt;
 use SwiftReed\Study\Chords;
 use SwiftReed\Study\Fit\RangeMove;
+use SwiftReed\Study\Rhythm\Heard;
 use SwiftReed\Study\Study;
 use SwiftReed\Study\StudyNote;
 use SwiftReed\Study\Tonguing\Attack;
@@ -213,7 +214,7 @@ final readonly class JsonWriter implements Format
         if (!$study->recipe->timing->slowsDown || $onset < $study->lastBar()) {
             return $time->goesByGroups() ? ['clicks' => array_map(Length::fraction(...), $clicks)] : [];
         }
-        $slows = $study->slowing();
+        $slows = Heard::slowing($study);
 
         return ['clicks' => array_map(
             static fn (int $click): string => Length::fraction($slows->heard($onset + $click) - $onset),
@@ -225,7 +226,7 @@ final readonly class JsonWriter implements Format
     private static function heard(int $i, StudyNote $note, Part $part): array
     {
         $timing = $part->study->recipe->timing;
-        [$onset, $length] = $part->study->heardNote($i);
+        [$onset, $length] = Heard::of($part->study)->note($i);
         $isAsWritten = null === $timing->swing && !$timing->slowsDown;
 
         return $isAsWritten && $onset === $note->onset && $length === $note->length
@@ -291,7 +292,7 @@ final readonly class JsonWriter implements Format
             ],
             $note->tone->graces,
             $note->tone->soundingGraces(),
-            $part->study->heardGraces($i),
+            Heard::of($part->study)->graces($i),
         )];
     }
 

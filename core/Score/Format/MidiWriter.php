@@ -9,6 +9,7 @@ use SwiftReed\Score\Heading;
 use SwiftReed\Score\Part;
 use SwiftReed\Score\Sheet;
 use SwiftReed\Study\Chords;
+use SwiftReed\Study\Rhythm\Heard;
 use SwiftReed\Study\Study;
 use SwiftReed\Time\Length;
 use SwiftReed\Time\TimeSignature;
@@ -222,7 +223,7 @@ final readonly class MidiWriter implements Format
     private static function slowing(Study $study, int $at, bool $isAgain): array
     {
         $quarters = $study->recipe->timing->tempo->quarters();
-        $slows = $study->slowing();
+        $slows = Heard::slowing($study);
         $beat = $study->time()->beatTicks();
         $events = [];
         for ($place = $study->lastBar(); $place < $study->end(); $place += $beat) {
@@ -279,9 +280,10 @@ final readonly class MidiWriter implements Format
     private static function notes(Part $part, int $at, int $channel): array
     {
         $events = [];
+        $heard = Heard::inTempo($part->study);
         foreach ($part->study->notes as $i => $note) {
-            [$onset, $length] = $part->study->heardNote($i, false);
-            foreach ($part->study->heardGraces($i, false) as $k => [$begins, $lasts]) {
+            [$onset, $length] = $heard->note($i);
+            foreach ($heard->graces($i) as $k => [$begins, $lasts]) {
                 $grace = $note->tone->soundingGraces()[$k]->midi();
                 array_push(
                     $events,
