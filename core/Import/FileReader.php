@@ -9,6 +9,9 @@ namespace SwiftReed\Import;
  */
 final class FileReader
 {
+    /** Bytes of a file: a score of a whole band has one or two million. */
+    public const MOST_BYTES = 8_000_000;
+
     /**
      * @param int $part which part or track is read, from 0
      *
@@ -16,8 +19,8 @@ final class FileReader
      */
     public static function read(string $bytes, int $part = 0): GivenFile
     {
-        if (\strlen($bytes) > MusicXmlReader::MOST_BYTES) {
-            throw ImportError::tooLarge(\strlen($bytes), MusicXmlReader::MOST_BYTES);
+        if (\strlen($bytes) > self::MOST_BYTES) {
+            throw ImportError::tooLarge(\strlen($bytes), self::MOST_BYTES);
         }
 
         return match (true) {

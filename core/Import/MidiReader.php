@@ -49,8 +49,8 @@ final class MidiReader
      */
     public static function file(string $bytes, int $part = 0): GivenFile
     {
-        if (\strlen($bytes) > MusicXmlReader::MOST_BYTES) {
-            throw ImportError::tooLarge(\strlen($bytes), MusicXmlReader::MOST_BYTES);
+        if (\strlen($bytes) > FileReader::MOST_BYTES) {
+            throw ImportError::tooLarge(\strlen($bytes), FileReader::MOST_BYTES);
         }
 
         return (new self($bytes))->whole($part);
@@ -66,8 +66,8 @@ final class MidiReader
      */
     public static function played(string $bytes): array
     {
-        if (\strlen($bytes) > MusicXmlReader::MOST_BYTES) {
-            throw ImportError::tooLarge(\strlen($bytes), MusicXmlReader::MOST_BYTES);
+        if (\strlen($bytes) > FileReader::MOST_BYTES) {
+            throw ImportError::tooLarge(\strlen($bytes), FileReader::MOST_BYTES);
         }
         $reader = new self($bytes);
         [$found] = $reader->tracks();

@@ -14,21 +14,16 @@ use SwiftReed\Time\TimeSignature;
 
 /**
  * Reads one voice of a MusicXML score as a line: with its transposition, its slurs, its repeats written out, its
- * pick-up and tempo; what else stands there is listed. It streams, fetches nothing, and believes nothing: size, depth
- * and number of notes are bounded, and files with entities of their own are refused.
+ * pick-up and tempo; what else stands there is listed. The number of notes is bounded.
  *
  * Source of the format: the W3C's MusicXML 4.0 specification.
  */
 final class MusicXmlReader
 {
-    public const MOST_BYTES = 8_000_000;
-    private const DEPTH = 40;
     /** Study lines that a file may carry, parts and voices that are told apart, and times a repeat is written out. */
     private const MOST_LINES = 200;
     private const MOST_PARTS = 64;
     private const MOST_TIMES = 8;
-
-    private const ENTITY = '/<!ENTITY/i';
     /** What may stand in a file and is not taken over, by element. */
     private const LEFT_OUT = [
         'wedge' => 'hairpins', 'lyric' => 'words under the notes', 'ornaments' => 'ornaments',
@@ -81,21 +76,12 @@ final class MusicXmlReader
      */
     public static function file(string $xml, int $part = 0): GivenFile
     {
-        if (\strlen($xml) > self::MOST_BYTES) {
-            throw ImportError::tooLarge(\strlen($xml), self::MOST_BYTES);
-        }
-        if (str_starts_with($xml, "\xFF\xFE") || str_starts_with($xml, "\xFE\xFF")) {
-            $xml = (string) mb_convert_encoding($xml, 'UTF-8', 'UTF-16');
-            $xml = (string) preg_replace('/(<\?xml[^>]*?)encoding="[^"]*"/', '$1', $xml, 1);
-        }
-        if (1 === preg_match(self::ENTITY, $xml)) {
-            throw ImportError::hasEntities();
-        }
-        if (!str_contains($xml, '<score-partwise') || !mb_check_encoding($xml, 'UTF-8')) {
+        $file = ForeignXml::of($xml);
+        if (!$file->has('<score-partwise')) {
             throw ImportError::notMusicXml();
         }
         $reader = new self($part);
-        $reader->pass($xml, static fn (\XMLReader $read) => $reader->survey($read));
+        $file->each($reader->survey(...));
         if ([] === $reader->voices) {
             throw ImportError::isEmpty();
         }
@@ -103,39 +89,9 @@ final class MusicXmlReader
             throw ImportError::noSuchPart($part + 1, \count($reader->voices));
         }
         $reader->partNumber = 0;
-        $reader->pass($xml, static fn (\XMLReader $read) => $reader->take($read));
+        $file->each($reader->take(...));
 
         return $reader->whole();
-    }
-
-    /** @param \Closure(\XMLReader): void $take given every element that begins, in order */
-    private function pass(string $xml, \Closure $take): void
-    {
-        $before = libxml_use_internal_errors(true);
-        $reader = new \XMLReader();
-        try {
-            if (!$reader->XML($xml, null, \LIBXML_NONET | \LIBXML_COMPACT)) {
-                throw ImportError::notMusicXml();
-            }
-            while (@$reader->read()) {
-                if ($reader->depth > self::DEPTH) {
-                    throw ImportError::tooDeep();
-                }
-                if (\in_array($reader->nodeType, [\XMLReader::ELEMENT, \XMLReader::END_ELEMENT], true)) {
-                    $take($reader);
-                }
-            }
-            if ([] !== array_filter(
-                libxml_get_errors(),
-                static fn (\LibXMLError $error): bool => \LIBXML_ERR_FATAL === $error->level,
-            )) {
-                throw ImportError::notMusicXml();
-            }
-        } finally {
-            $reader->close();
-            libxml_clear_errors();
-            libxml_use_internal_errors($before);
-        }
     }
 
     private string $partId = '';
@@ -158,7 +114,7 @@ final class MusicXmlReader
         switch ($reader->name) {
             case 'score-part':
                 $id = (string) $reader->getAttribute('id');
-                $this->names[mb_substr($id, 0, 40)] = mb_substr($this->fields($reader)['part-name'] ?? '', 0, 60);
+                $this->names[mb_substr($id, 0, 40)] = mb_substr(ForeignXml::fields($reader)['part-name'] ?? '', 0, 60);
                 break;
             case 'part':
                 $this->beginPart($reader);
@@ -173,7 +129,7 @@ final class MusicXmlReader
                 }
                 break;
             case 'note':
-                $fields = $this->fields($reader);
+                $fields = ForeignXml::fields($reader);
                 $voice = [$this->partId, $fields['voice'] ?? '1'];
                 if (
                     isset($fields['step'])
@@ -208,7 +164,7 @@ final class MusicXmlReader
                 $this->divisions = max(1, (int) $reader->readString());
                 break;
             case 'time':
-                $fields = $this->fields($reader);
+                $fields = ForeignXml::fields($reader);
                 $read = ($fields['beats'] ?? '').'/'.($fields['beat-type'] ?? '');
                 if ('' !== $this->time && $this->time !== $read) {
                     $this->leftOut['changes of time signature'] = true;
@@ -228,7 +184,7 @@ final class MusicXmlReader
                 }
                 break;
             case 'transpose':
-                $fields = $this->fields($reader);
+                $fields = ForeignXml::fields($reader);
                 if ($this->saysTranspose) {
                     $this->leftOut['changes of transposition'] = true;
                     break;
@@ -243,7 +199,7 @@ final class MusicXmlReader
                 $this->transpose = Interval::of(-$letters - 7 * $octaves, -$halfSteps - 12 * $octaves);
                 break;
             case 'metronome':
-                $fields = $this->fields($reader);
+                $fields = ForeignXml::fields($reader);
                 $unit = self::UNITS[$fields['beat-unit'] ?? ''] ?? null;
                 $bpm = (int) ($fields['per-minute'] ?? '0');
                 if (null === $unit || $bpm < 10 || $bpm > 400 || null !== $this->tempo) {
@@ -274,7 +230,7 @@ final class MusicXmlReader
                 }
                 break;
             case 'dynamics':
-                $level = array_intersect(Loudness::levels(), array_keys($this->fields($reader)));
+                $level = array_intersect(Loudness::levels(), array_keys(ForeignXml::fields($reader)));
                 if ([] === $level || $this->hasNotes || null !== $this->loudness) {
                     $this->leftOut['changes of loudness'] = true;
                 } else {
@@ -282,13 +238,13 @@ final class MusicXmlReader
                 }
                 break;
             case 'forward':
-                $fields = $this->fields($reader);
+                $fields = ForeignXml::fields($reader);
                 if (($fields['voice'] ?? $voice) === $voice) {
                     $measure?->rest($this->ticks($fields));
                 }
                 break;
             case 'note':
-                $this->note($this->fields($reader), $voice, $measure);
+                $this->note(ForeignXml::fields($reader), $voice, $measure);
                 break;
             default:
                 if (isset(self::LEFT_OUT[$reader->name])) {
@@ -415,42 +371,5 @@ final class MusicXmlReader
         }
 
         return Pitch::of(Letter::parse($step), $alter, $octave);
-    }
-
-    /**
-     * The texts of the elements inside the current one, by name; ends on its end.
-     *
-     * @return array<string, string>
-     */
-    private function fields(\XMLReader $reader): array
-    {
-        $fields = [];
-        if ($reader->isEmptyElement) {
-            return $fields;
-        }
-        $depth = $reader->depth;
-        $name = '';
-        while (@$reader->read() && $reader->depth > $depth) {
-            if ($reader->depth > self::DEPTH) {
-                throw ImportError::tooDeep();
-            }
-            if (\XMLReader::ELEMENT === $reader->nodeType) {
-                $name = $reader->name;
-                $fields[$name] ??= '';
-                $type = (string) $reader->getAttribute('type');
-                if ('tie' === $name && 'stop' === $type) {
-                    $fields['tie-stop'] = '';
-                }
-                if ('slur' === $name && \in_array($type, ['start', 'stop'], true)) {
-                    $fields['slur-'.$type] = (string) (1 + (int) ($fields['slur-'.$type] ?? '0'));
-                }
-            } elseif (\in_array($reader->nodeType, [\XMLReader::TEXT, \XMLReader::CDATA], true) && '' !== $name) {
-                $fields[$name] .= mb_substr($reader->value, 0, 60);
-            } elseif (\XMLReader::END_ELEMENT === $reader->nodeType) {
-                $name = '';
-            }
-        }
-
-        return $fields;
     }
 }

@@ -59,10 +59,10 @@ final class MxlArchive
             throw ImportError::notAnArchive('a file in it cannot be unpacked');
         }
         // The size that the archive claims is not believed: no more is unpacked than a score may have.
-        $content = (string) stream_get_contents($stream, MusicXmlReader::MOST_BYTES + 1);
+        $content = (string) stream_get_contents($stream, FileReader::MOST_BYTES + 1);
         fclose($stream);
-        if (\strlen($content) > MusicXmlReader::MOST_BYTES) {
-            throw ImportError::tooLarge(max(\strlen($content), (int) $facts['size']), MusicXmlReader::MOST_BYTES);
+        if (\strlen($content) > FileReader::MOST_BYTES) {
+            throw ImportError::tooLarge(max(\strlen($content), (int) $facts['size']), FileReader::MOST_BYTES);
         }
 
         return $content;

@@ -85,8 +85,8 @@ final class ImportController extends AbstractController
         $file = $request->files->get('file');
         if ($file instanceof UploadedFile && $file->isValid()) {
             $size = (int) $file->getSize();
-            if ($size > MusicXmlReader::MOST_BYTES) {
-                throw ImportError::tooLarge($size, MusicXmlReader::MOST_BYTES);
+            if ($size > FileReader::MOST_BYTES) {
+                throw ImportError::tooLarge($size, FileReader::MOST_BYTES);
             }
 
             return (string) file_get_contents($file->getPathname());
@@ -95,7 +95,7 @@ final class ImportController extends AbstractController
             $file instanceof UploadedFile
             && \in_array($file->getError(), [\UPLOAD_ERR_INI_SIZE, \UPLOAD_ERR_FORM_SIZE], true)
         ) {
-            throw ImportError::tooLarge(MusicXmlReader::MOST_BYTES + 1024, MusicXmlReader::MOST_BYTES);
+            throw ImportError::tooLarge(FileReader::MOST_BYTES + 1024, MusicXmlReader::MOST_BYTES);
         }
         $kept = base64_decode($request->request->getString('kept'), true);
 

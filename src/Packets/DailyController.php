@@ -10,7 +10,6 @@ use App\Shared\Form\BroughtType;
 use App\Shared\Form\Forms;
 use App\Shared\May;
 use App\Shared\Stale;
-use SwiftReed\Import\MusicXmlReader;
 use SwiftReed\Knowledge\Mistake;
 use SwiftReed\Packet\Chorale;
 use SwiftReed\Packet\Exercise;
@@ -111,13 +110,13 @@ final class DailyController extends AbstractController
     #[Route('/daily/chorales', name: 'chorale_bring', methods: ['POST'])]
     public function bring(Request $request, Forms $forms): Response
     {
-        $form = $forms->read(BroughtType::class, $request, null, ['limit' => MusicXmlReader::MOST_BYTES]);
+        $form = $forms->read(BroughtType::class, $request, null, ['limit' => FileReader::MOST_BYTES]);
         $named = $forms->read(ChoraleType::class, $request);
         try {
             $problem = Forms::problem($named);
             if (null === $problem) {
                 $this->chorales->bring(
-                    BroughtType::text($form, MusicXmlReader::MOST_BYTES),
+                    BroughtType::text($form, FileReader::MOST_BYTES),
                     Forms::text($named, 'name'),
                 );
             }

@@ -78,8 +78,10 @@ test('what stands between repeat signs is heard again from its first note on, as
 });
 
 test('a repeated pick-up completes the last bar', () => {
-  const bars = [{ bar: 0, onset: '-3/4', time: '4/4', beats: 4, beat: '1/4' }, { bar: 1, onset: '1/4', time: '4/4', beats: 4, beat: '1/4' }];
-  const { events } = timeline({ ...part, repeats: 2, bars, notes: [note(0, 0, '0', '1/4'), note(1, 1, '1/4', '3/4')] }, { bpm: 60, click: 'none' });
+  const whole = { time: '4/4', beats: 4, beat: '1/4' };
+  const bars = [{ bar: 0, onset: '-3/4', ...whole }, { bar: 1, onset: '1/4', ...whole }];
+  const notes = [note(0, 0, '0', '1/4'), note(1, 1, '1/4', '3/4')];
+  const { events } = timeline({ ...part, repeats: 2, bars, notes }, { bpm: 60, click: 'none' });
   assert.deepEqual(of(events, 'note').map((event) => event.at), [3, 4, 7, 8]);
 });
 
@@ -94,11 +96,13 @@ test('grace notes sound when they are said to, and a note that gives them time e
 
 test('a voice that enters later is heard later, and one that ends earlier rests to the end', () => {
   const bars = [1, 2, 3].map((bar) => ({ bar, onset: String(bar - 1), time: '4/4', beats: 4, beat: '1/4' }));
-  const late = timeline({ ...part, bars, notes: [note(0, 2, '1', '1')] }, { bpm: 60, click: 'every', countIn: true });
+  const voice = { ...part, bars, notes: [note(0, 2, '1', '1')] };
+  const late = timeline(voice, { bpm: 60, click: 'every', countIn: true });
   assert.deepEqual(of(late.events, 'note').map((event) => event.at), [8]);
   assert.equal(late.begin, 4);
   assert.equal(late.end, 16);
   assert.equal(of(late.events, 'click').length, 3 + 12);
   // From its own bar on it begins at once.
-  assert.deepEqual(of(timeline({ ...part, bars, notes: [note(0, 2, '1', '1')] }, { bpm: 60, click: 'none', fromBar: 2 }).events, 'note').map((event) => event.at), [0]);
+  const from = timeline(voice, { bpm: 60, click: 'none', fromBar: 2 });
+  assert.deepEqual(of(from.events, 'note').map((event) => event.at), [0]);
 });
