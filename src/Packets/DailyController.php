@@ -10,6 +10,7 @@ use App\Shared\Form\BroughtType;
 use App\Shared\Form\Forms;
 use App\Shared\May;
 use App\Shared\Stale;
+use SwiftReed\Import\FileReader;
 use SwiftReed\Knowledge\Mistake;
 use SwiftReed\Packet\Chorale;
 use SwiftReed\Packet\Exercise;

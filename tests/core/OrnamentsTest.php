@@ -160,7 +160,8 @@ final class OrnamentsTest extends TestCase
                     $end = $onset + $length;
                 }
                 if ($i > 0) {
-                    self::assertSame(Heard::inTempo($study)->place($note->onset), Heard::of($study)->note($i)[0], 'the note keeps its beat');
+                    $beat = Heard::inTempo($study)->place($note->onset);
+                    self::assertSame($beat, Heard::of($study)->note($i)[0], 'the note keeps its beat');
                 }
                 foreach (Heard::of($study)->graces($i) as [, $length]) {
                     self::assertLessThanOrEqual(intdiv(Length::QUARTER, 8), $length);
