@@ -15,7 +15,6 @@ use SwiftReed\Import\BringIn;
 use SwiftReed\Import\FileReader;
 use SwiftReed\Import\FoundLine;
 use SwiftReed\Import\ImportError;
-use SwiftReed\Import\MusicXmlReader;
 use SwiftReed\Knowledge\Mistake;
 use SwiftReed\Line\ClauseKind;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
@@ -95,7 +94,7 @@ final class ImportController extends AbstractController
             $file instanceof UploadedFile
             && \in_array($file->getError(), [\UPLOAD_ERR_INI_SIZE, \UPLOAD_ERR_FORM_SIZE], true)
         ) {
-            throw ImportError::tooLarge(FileReader::MOST_BYTES + 1024, MusicXmlReader::MOST_BYTES);
+            throw ImportError::tooLarge(FileReader::MOST_BYTES + 1024, FileReader::MOST_BYTES);
         }
         $kept = base64_decode($request->request->getString('kept'), true);
 

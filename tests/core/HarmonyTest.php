@@ -187,6 +187,7 @@ final class HarmonyTest extends TestCase
         yield 'a walk of its own' => ['own C major, cell 1 3 on 1 4 5, over ii V I', 'on 1 4 5'];
         yield 'built up' => ['own C major, build-up, over ii V I', 'build-up'];
         yield 'does not come out' => ['own C major, 3/4, syncopated, over ii V I', 'Dm7'];
+        yield 'the chord is named as it was said' => ['concert Bb major, 3/4, syncopated, over Cm7 | F7', 'Cm7'];
         yield 'another first note' => ['own C major, from E5, over ii V I', 'E5'];
     }
 

@@ -54,6 +54,12 @@ final class Changes
         return $this->on[$tonic->text()] = $changes;
     }
 
+    /** @return non-empty-list<Change> in the key in which they were said */
+    public function asNamed(): array
+    {
+        return $this->on($this->named);
+    }
+
     /** Whether the last chord is held for more bars than one, so that the line can come to rest in its last. */
     public function restsAtEnd(): bool
     {

@@ -145,9 +145,7 @@ final readonly class Over
         return $said;
     }
 
-    /**
-     * Notes of ordinary length that fill so many ticks.
-     */
+    /** Notes of ordinary length that fill so many ticks. */
     private function room(int $ticks): int
     {
         $figure = $this->timing->figure;
@@ -167,7 +165,7 @@ final readonly class Over
         $groups = $figure->groups ?? [];
         $parts = [] === $groups ? [] : $groups[\count($groups) - 1]->parts;
         $isTiedOver = [] !== $parts && $parts[\count($parts) - 1]->isTied;
-        foreach ($this->changes->on(NoteName::parse('C')) as $change) {
+        foreach ($this->changes->asNamed() as $change) {
             if ($isTiedOver || 0 !== $change->ticks % $unit || $change->ticks < $unit) {
                 throw StudyError::doesNotFillChord($change->chord->text(), $this->text);
             }
