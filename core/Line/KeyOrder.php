@@ -72,7 +72,7 @@ final readonly class KeyOrder
         $steps = [];
         $before = null;
         foreach ($keys as [$on, $what]) {
-            $on = abs($on->alter) > 1 ? $on->at(4)->plainName()->name() : $on; // no key stands on a double sharp or flat
+            $on = $on->withOneSign();
             $up = null === $before ? 0 : ($on->pitchClass() - $before->pitchClass() + 12) % 12;
             $halfSteps = match (true) {
                 0 === $up, $isChromatic && 'chromatic up' === $says => $up,

@@ -93,7 +93,7 @@ final readonly class StudyLine
     public function moved(Interval $interval): self
     {
         $key = $this->clause(ClauseKind::Key);
-        $tonic = self::plain($this->tonic()->transpose($interval));
+        $tonic = $this->tonic()->transpose($interval)->withOneSign();
         $material = $key->word('material');
         $clauses = [Clause::key(
             $key->says,
@@ -116,10 +116,9 @@ final readonly class StudyLine
         }
         if ('listed' === $this->phrase(ClauseKind::Keys, '')) {
             $keys = array_map(
-                static fn (string $one): string => self::plain(NoteName::parse(rtrim(
-                    $one,
-                    'm',
-                ))->transpose($interval))->text().(str_ends_with($one, 'm') ? 'm' : ''),
+                static fn (string $one): string => NoteName::parse(rtrim($one, 'm'))->transpose($interval)
+                    ->withOneSign()
+                    ->text().(str_ends_with($one, 'm') ? 'm' : ''),
                 explode(' ', $this->clause(ClauseKind::Keys)->word('keys')),
             );
             $clauses[] = new Clause(
@@ -132,11 +131,6 @@ final readonly class StudyLine
         }
 
         return $this->with(...$clauses);
-    }
-
-    private static function plain(NoteName $name): NoteName
-    {
-        return abs($name->alter) > 1 ? $name->at(4)->plainName()->name() : $name;
     }
 
     public function tonic(): NoteName

@@ -36,6 +36,12 @@ final readonly class NoteName
         return new self(Letter::parse($found[1]), Accidental::parse($sign)->halfSteps);
     }
 
+    /** The same; under its plain name where it has a double sign, on which no key and no chord stands. */
+    public function withOneSign(): self
+    {
+        return abs($this->alter) > 1 ? $this->at(4)->plainName()->name() : $this;
+    }
+
     /** Signed sharps of the major key on this tonic. */
     public function fifths(): int
     {

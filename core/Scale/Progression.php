@@ -63,10 +63,8 @@ final readonly class Progression
             if (1 !== preg_match('/^([A-G](?:bb|##|b|#)?)(.*)$/u', $word, $found)) {
                 return $word;
             }
-            $root = NoteName::parse($found[1])->transpose($interval);
-            $root = abs($root->alter) > 1 ? $root->at(4)->plainName()->name() : $root;
 
-            return $root->text().$found[2];
+            return NoteName::parse($found[1])->transpose($interval)->withOneSign()->text().$found[2];
         }, explode(' ', $printed)));
     }
 
@@ -74,19 +72,5 @@ final readonly class Progression
     public function length(): int
     {
         return array_sum(array_map(static fn (array $bar): int => max(1, $bar[0]->bars), $this->bars));
-    }
-
-    /** Whether it is said in symbols, which stand in a key; numerals stand in any. */
-    public function hasSymbols(): bool
-    {
-        foreach ($this->bars as $bar) {
-            foreach ($bar as $chord) {
-                if (!$chord->isNumeral()) {
-                    return true;
-                }
-            }
-        }
-
-        return false;
     }
 }

@@ -85,24 +85,24 @@ final class Changes
         if (null !== $said->root && null !== $said->quality) {
             $root = $said->root->transpose(Interval::between($this->named->at(4), $tonic->at(4)));
 
-            return Chord::of(self::plain($root), $said->quality);
+            return Chord::of($root->withOneSign(), $said->quality);
         }
         if (null !== $said->of) {
             $root = $this->step($said->of, $tonic)[0]->note($said->of - 1)->pitch->transpose(Interval::parse('P5'));
 
-            return Chord::of(self::plain($root->name()), '7');
+            return Chord::of($root->name()->withOneSign(), '7');
         }
         $degree = $said->degree ?? throw new \LogicException('A chord is a symbol or a numeral.');
         if (0 !== $degree->alter) {
             $root = $tonic->transpose(Interval::of($degree->number - 1, $degree->halfSteps()));
 
-            return Chord::of(self::plain($root), (string) $said->quality);
+            return Chord::of($root->withOneSign(), (string) $said->quality);
         }
         [$scale] = $this->step($degree->number, $tonic);
         $onStep = Chord::onStep($scale, $degree->number - 1, true) ?? Chord::onStep($scale, $degree->number - 1, false);
         $root = $scale->note($degree->number - 1)->pitch->name();
 
-        return null === $said->quality && null !== $onStep ? $onStep : Chord::of(self::plain($root), $said->quality ?? '');
+        return null === $said->quality && null !== $onStep ? $onStep : Chord::of($root->withOneSign(), $said->quality ?? '');
     }
 
     /** @return array{Scale, Material} the key that a degree is counted in */
@@ -163,11 +163,5 @@ final class Changes
         }
 
         return Material::free(Formula::parse($formula));
-    }
-
-    /** No chord stands on a double sharp or flat. */
-    private static function plain(NoteName $root): NoteName
-    {
-        return abs($root->alter) > 1 ? $root->at(4)->plainName()->name() : $root;
     }
 }
