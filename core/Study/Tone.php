@@ -203,11 +203,10 @@ final readonly class Tone
         ?array $graces = null,
         ?int $cell = null,
     ): self {
-        $isGiven = null !== $graces;
-        $graces ??= $this->graces;
-        if (null !== $pitch && [] !== $graces && !$isGiven) {
+        if (null === $graces && null !== $pitch && [] !== $this->graces) {
+            // They move with their note.
             $by = Interval::between($this->pitch, $pitch);
-            $graces = array_map(static fn (Pitch $grace): Pitch => $grace->transpose($by), $graces);
+            $graces = array_map(static fn (Pitch $grace): Pitch => $grace->transpose($by), $this->graces);
         }
 
         return new self(
@@ -232,7 +231,7 @@ final readonly class Tone
             $this->fromRoot,
             $this->rootName,
             $this->marks,
-            $graces,
+            $graces ?? $this->graces,
         );
     }
 }

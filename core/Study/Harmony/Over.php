@@ -20,6 +20,7 @@ use SwiftReed\Study\Rhythm\Rhythm;
 use SwiftReed\Study\Rhythm\Timing;
 use SwiftReed\Study\StudyError;
 use SwiftReed\Study\Walk\Sounding;
+use SwiftReed\Time\FigureNames;
 
 /**
  * What a line asks to be played over: the chords, and the cell in its ways.
@@ -190,20 +191,11 @@ final readonly class Over
                 throw StudyError::notOver($line->clause($kind)->text, $over, $kind);
             }
         }
-        if ($line->says(ClauseKind::Rhythm) || '' !== $pattern->rhythm) {
-            $rhythm = $line->phrase(ClauseKind::Rhythm, '' === $pattern->rhythm ? 'quarters' : $pattern->rhythm);
-            $known = Rhythm::tryFrom($rhythm);
-            $isEach = str_ends_with($rhythm, 'on each note') || str_ends_with(
-                $line->says(ClauseKind::Rhythm) ? $line->clause(ClauseKind::Rhythm)->text : '',
-                'on each note',
-            );
-            if ($isEach || (null !== $known && !\in_array($known, self::VALUES, true))) {
-                throw StudyError::notOver(
-                    $line->says(ClauseKind::Rhythm) ? $line->clause(ClauseKind::Rhythm)->text : $rhythm,
-                    $over,
-                    ClauseKind::Rhythm,
-                );
-            }
+        $rhythm = $line->says(ClauseKind::Rhythm) ? $line->clause(ClauseKind::Rhythm)->text : $pattern->rhythm;
+        $known = Rhythm::tryFrom($line->phrase(ClauseKind::Rhythm, $pattern->rhythm));
+        $isOther = null !== $known && !\in_array($known, self::VALUES, true);
+        if ($isOther || str_ends_with($rhythm, FigureNames::ON_EACH_NOTE)) {
+            throw StudyError::notOver($rhythm, $over, ClauseKind::Rhythm);
         }
         if (MaterialKind::Scale !== $material->kind || $material->isTriadPair()) {
             throw StudyError::notAKey($material->name, $over);
