@@ -37,7 +37,7 @@ await take('keys', 'director', '/keys?key=four+flats');
 await take('fingerings', 'director', '/fingerings?for=bassoon');
 await take('say-and-finger', 'director', `/fingerings/strip?line=${encodeURIComponent('concert F major, 2 octaves')}&for=alto-sax`);
 await take('lesson', 'director', '/lesson');
-await take('score', 'director', `/score?line=${encodeURIComponent('concert Eb major, then arpeggio, eighths, quarter = 60')}`);
+await take('score', 'director', `/score?line=${encodeURIComponent('concert Bb major, eighths, round after 1 bar')}`);
 await take('rehearse', 'director', `/rehearse?line=${encodeURIComponent('concert C major, keys by fourths')}&place=${encodeURIComponent('line 6 note 7')}`);
 await take('band', 'director', '/band');
 await take('plans', 'director', '/plans');
