@@ -16,6 +16,8 @@ final readonly class Progression
     public const MOST_BARS = 64;
     /** Chords that share one bar. */
     public const MOST_IN_BAR = 4;
+    /** A printed chord symbol, its root apart. */
+    private const SYMBOL = '/^([A-G](?:bb|##|b|#)?)(.*)$/u';
 
     /**
      * @param string $name "blues"; nothing where the chords are written
@@ -60,11 +62,23 @@ final readonly class Progression
     public static function inOtherKey(string $printed, Interval $interval): string
     {
         return implode(' ', array_map(static function (string $word) use ($interval): string {
-            if (1 !== preg_match('/^([A-G](?:bb|##|b|#)?)(.*)$/u', $word, $found)) {
+            if (1 !== preg_match(self::SYMBOL, $word, $found)) {
                 return $word;
             }
 
             return NoteName::parse($found[1])->transpose($interval)->withOneSign()->text().$found[2];
+        }, explode(' ', $printed)));
+    }
+
+    /** The printed text with printed signs: "B♭maj7 | E♭7", "♭VII7". */
+    public static function signed(string $printed): string
+    {
+        return implode(' ', array_map(static function (string $word): string {
+            $isSymbol = 1 === preg_match(self::SYMBOL, $word, $found);
+            $root = $isSymbol ? NoteName::parse($found[1])->sign() : '';
+            $rest = $isSymbol ? $found[2] : (string) preg_replace(['/^b(?=[iv])/i', '/^#(?=[iv])/i'], ['♭', '♯'], $word);
+
+            return $root.preg_replace(['/b(?=\d)/', '/#(?=\d)/'], ['♭', '♯'], $rest);
         }, explode(' ', $printed)));
     }
 

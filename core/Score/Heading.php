@@ -6,6 +6,9 @@ namespace SwiftReed\Score;
 
 use SwiftReed\Line\ClauseKind;
 use SwiftReed\Line\StudyLine;
+use SwiftReed\Pitch\Interval;
+use SwiftReed\Scale\Progression;
+use SwiftReed\Study\Study;
 
 /**
  * A study's title in words: "B♭ major, thirds, eighths"; of one in many keys, "Major, thirds, eighths: 12 keys".
@@ -27,7 +30,8 @@ final class Heading
             return $part->study->piece.', '.$part->writtenTitle();
         }
 
-        $said = self::said($part->study->recipe->line, $part->study->octaves());
+        $study = $part->study;
+        $said = self::said($study->recipe->line, $study->octaves(), self::chords($study));
 
         $voice = (string) $part->study->voice?->label;
 
@@ -52,22 +56,48 @@ final class Heading
 
         return \sprintf(
             '%s: %d keys',
-            ucfirst(implode(', ', [$what, ...self::said($parts[0]->study->recipe->line)])),
+            ucfirst(implode(', ', [$what, ...self::said($parts[0]->study->recipe->line, null, self::chordsOfAny($parts))])),
             \count($parts),
         );
     }
 
+    /** Chords as this player reads them, whatever key they were said in; nothing where the line is over none. */
+    private static function chords(Study $study): string
+    {
+        $recipe = $study->recipe;
+        if (null === $recipe->over) {
+            return '';
+        }
+        $moved = Interval::between($recipe->tonic->at(4), $study->writtenKey->key->tonic->at(4));
+        $chords = $recipe->line->clause(ClauseKind::Harmony)->word('chords');
+
+        return 'over '.Progression::signed(Progression::inOtherKey($chords, $moved));
+    }
+
     /**
+     * Chords that are told alike in every key; those that are not belong to none of them alone.
+     *
+     * @param non-empty-list<Part> $parts
+     */
+    private static function chordsOfAny(array $parts): string
+    {
+        $all = array_unique(array_map(static fn (Part $part): string => self::chords($part->study), $parts));
+
+        return 1 === \count($all) ? $all[0] : 'over chords';
+    }
+
+    /**
+     * @param string   $chords  how the chords are told
      * @param int|null $octaves that are played, where the line says how many
      *
      * @return list<string>
      */
-    private static function said(StudyLine $line, ?int $octaves = null): array
+    private static function said(StudyLine $line, ?int $octaves, string $chords): array
     {
         $said = [];
         foreach (self::SAID as $kind) {
             if ($line->says($kind)) {
-                $text = $line->clause($kind)->text;
+                $text = ClauseKind::Harmony === $kind ? $chords : $line->clause($kind)->text;
                 if (ClauseKind::Extent === $kind && null !== $octaves) {
                     $text = 1 === $octaves ? '1 octave' : $octaves.' octaves';
                 }

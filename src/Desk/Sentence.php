@@ -8,6 +8,7 @@ use SwiftReed\Line\Clause;
 use SwiftReed\Line\ClauseKind;
 use SwiftReed\Line\StudyLine;
 use SwiftReed\Pitch\NoteName;
+use SwiftReed\Scale\Progression;
 
 /**
  * The study line as the sentence on the Desk: its parts, each of which can be pressed.
@@ -83,6 +84,7 @@ final class Sentence
             ClauseKind::Tempo === $clause->kind && 'beat' === $clause->says => 'at '.$clause->number('n'),
             ClauseKind::Tempo === $clause->kind => 'at '.$clause->text,
             ClauseKind::Goal === $clause->kind => 'up to '.$clause->number('n'),
+            ClauseKind::Harmony === $clause->kind => 'over '.Progression::signed($clause->word('chords')),
             default => self::signs($clause->text),
         };
     }
@@ -96,11 +98,8 @@ final class Sentence
     public static function signs(string $text): string
     {
         return (string) preg_replace(
-            [
-                '/\b([A-G])b(?=\b|maj|m|dim|aug|ø|sus)/u', '/([A-G])#/', '/\b([A-G])b(?=\d)/', '/b(?=[1-9])/',
-                '/#(?=[1-9IV])/i', '/\bb(?=[IV])/i',
-            ],
-            ['$1♭', '$1♯', '$1♭', '♭', '♯', '♭'],
+            ['/\b([A-G])b\b/', '/([A-G])#/', '/\b([A-G])b(?=\d)/', '/\bb(?=[1-9])/', '/#(?=[1-9])/'],
+            ['$1♭', '$1♯', '$1♭', '♭', '♯'],
             $text,
         );
     }

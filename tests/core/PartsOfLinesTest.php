@@ -6,7 +6,10 @@ namespace SwiftReed\Tests;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
+use SwiftReed\Line\KeyOrder;
+use SwiftReed\Line\StudyLine;
 use SwiftReed\Score\Heading;
+use SwiftReed\Score\Part;
 use SwiftReed\Study\ChordAt;
 use SwiftReed\Study\Chords;
 use SwiftReed\Study\StudyError;
@@ -96,8 +99,38 @@ final class PartsOfLinesTest extends TestCase
         yield ['own C major, eighths, 6/8', 'C major, eighths, 6/8'];
         yield ['own C major, cell 1 r 3*2 5', 'C major, a cell'];
         yield ['own C major, cell 1 2 3 5, over ii V I', 'C major, cell 1 2 3 5, over ii V I'];
+        yield ['concert Bb major, over Cm7 | F7b9 | Bbmaj7', 'B♭ major, over Cm7 | F7♭9 | B♭maj7'];
+        yield ['own C major, over bVII7 | #IVdim7', 'C major, over ♭VII7 ♯ivdim7'];
         yield ['own C major, sixteenths, double tongued', 'C major, sixteenths, double tongued'];
         yield ['own C major, drone 1 for flutes', 'C major, drone on 1'];
+    }
+
+    public function testATitleOfManyKeysSaysNumeralsAndNoChordsOfOneKey(): void
+    {
+        foreach ([
+            'ii V I' => 'Major, over ii V I: 2 keys',
+            'blues' => 'Major, over blues: 2 keys',
+            'Dm7 | G7' => 'Major, over chords: 2 keys',
+        ] as $chords => $title) {
+            $line = Support::parts()->parser->parse('own C major, keys C F, over '.$chords);
+            $parts = array_map(
+                static fn (StudyLine $one): Part => Support::part($one->text(), 'flute'),
+                (new KeyOrder(Support::scales()))->lines($line),
+            );
+            self::assertSame($title, Heading::ofKeys($parts));
+        }
+    }
+
+    public function testATitleHasTheChordsThatItsPlayerReads(): void
+    {
+        $line = 'concert Eb major, cell 1 3 5 7, over Fm7 | Bb7 | Ebmaj7';
+        foreach ([
+            'trumpet-bb' => 'F major, cell 1 3 5 7, over Gm7 | C7 | Fmaj7',
+            'alto-sax' => 'C major, cell 1 3 5 7, over Dm7 | G7 | Cmaj7',
+            'tuba-bbb' => 'E♭ major, cell 1 3 5 7, over Fm7 | B♭7 | E♭maj7',
+        ] as $id => $title) {
+            self::assertSame($title, Heading::of(Support::part($line, $id)));
+        }
     }
 
     #[DataProvider('titles')]
