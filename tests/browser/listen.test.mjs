@@ -11,6 +11,8 @@ const STAND = `${base}/stand?line=${encodeURIComponent('concert F major, eighths
 /** Seconds between the opening of the microphone and the press on Start. */
 const WAIT = 3;
 const RATE = 48000;
+/** Cents from which a note is pressed as out of tune, as the page has it. */
+const OUT_OF_TUNE = 20;
 
 let browser;
 let folder;
@@ -213,6 +215,12 @@ test('taps calibrate the delay of a device', async () => {
   });
 });
 
+/** The notes of a judgement that are no clean ones, in their order. */
+const faultyNotes = ({ notes }) => notes
+  .filter((one) => one.verdict !== 'right' || !one.first_time || Math.abs(one.cents_against_take ?? 0) > OUT_OF_TUNE)
+  .map((one) => one.i)
+  .sort((a, b) => a - b);
+
 test('under the teacher\'s hand what was heard is pressed, and can be taken back', async () => {
   const { context: scratch, page: plain } = await quietPage(browser);
   await comeIn(scratch);
@@ -235,11 +243,17 @@ test('under the teacher\'s hand what was heard is pressed, and can be taken back
     await page.click('#listen-close');
     await page.click('#listen-take');
     await page.waitForTimeout(1000 * (2.5 + 0.5 * take.midi.length));
+    const answered = page.waitForResponse((response) => new URL(response.url()).pathname === '/stand/listen', { timeout: 30000 });
     await page.click('#listen-take');
+    // A machine that is busy leaves holes in what a simulated microphone plays: what was heard is pressed, that and no more.
+    const wrong = faultyNotes(await (await answered).json());
+    assert.ok(wrong.includes(2), `heard as wrong: ${wrong}`);
+    assert.ok(wrong.length < take.midi.length / 2, `heard as wrong: ${wrong}`);
     await page.waitForSelector('.take-words', { timeout: 30000 });
-    assert.match(await page.textContent('.take-words'), /^Note 3 was /);
-    assert.equal(await page.locator('.stand-wide .note-region[data-note="2"]').getAttribute('aria-pressed'), 'true');
-    assert.equal(await page.locator('.stand-wide .note-region[aria-pressed=true]').count(), 1);
+    assert.match(await page.textContent('.take-words'), /Note \d+ was /);
+    const pressed = await page.locator('.stand-wide .note-region[aria-pressed=true]')
+      .evaluateAll((all) => all.map((one) => Number(one.dataset.note)));
+    assert.deepEqual(pressed.sort((a, b) => a - b), wrong);
     assert.deepEqual(await violations(page), []);
     await page.locator('.stand-wide .note-region[data-note="2"]').click();
     assert.equal(await page.locator('.stand-wide .note-region[data-note="2"]').getAttribute('aria-pressed'), 'false', 'the teacher heard otherwise');
