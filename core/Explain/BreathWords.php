@@ -7,33 +7,37 @@ namespace SwiftReed\Explain;
 use SwiftReed\Study\Phrasing\BreathPlace;
 use SwiftReed\Study\Phrasing\Places;
 use SwiftReed\Study\Study;
+use SwiftReed\Words\Saying;
 
 /**
- * Where to breathe, and why there: "Breathe here, before the arpeggio; take it out of the long note.".
+ * Where to breathe, and why there: "breathe here, before the arpeggio; take it out of the long note".
  */
 final class BreathWords
 {
-    /** Nothing where note i is not followed by a breath. */
-    public static function after(Study $study, int $i): string
+    /** Null where note i is not followed by a breath. */
+    public static function after(Study $study, int $i): ?Saying
     {
         $note = $study->notes[$i];
-        $next = $study->notes[$i + 1] ?? null;
-        if (!$note->breathAfter || null === $next) {
-            return '';
+        if (!$note->breathAfter || !isset($study->notes[$i + 1])) {
+            return null;
         }
         $where = match ($note->breath) {
-            BreathPlace::Seam => 'where the pair starts again',
-            BreathPlace::Part => 'before the arpeggio',
-            BreathPlace::Fold => 'before the leap up an octave',
-            BreathPlace::Turn => 'where the line turns',
-            BreathPlace::Cell, BreathPlace::Division => 'between the groups',
-            BreathPlace::Leap => 'before the leap up',
-            BreathPlace::BarLine => 'at the bar line',
-            BreathPlace::Together => 'with the others',
-            default => '',
+            BreathPlace::Seam => 'seam',
+            BreathPlace::Part => 'part',
+            BreathPlace::Fold => 'fold',
+            BreathPlace::Turn => 'turn',
+            BreathPlace::Cell, BreathPlace::Division => 'groups',
+            BreathPlace::Leap => 'leap',
+            BreathPlace::BarLine => 'bar-line',
+            BreathPlace::Together => 'together',
+            default => null,
         };
-        $isLong = Places::isLong($note->length, $study->time());
+        $breathe = null === $where
+            ? Saying::of('breath.here')
+            : Saying::of('breath.where', ['place' => Saying::of('breath.'.$where)]);
 
-        return 'Breathe here'.('' === $where ? '' : ', '.$where).($isLong ? '; take it out of the long note.' : '.');
+        return Places::isLong($note->length, $study->time())
+            ? Saying::of('breath.long', ['breathe' => $breathe])
+            : $breathe;
     }
 }

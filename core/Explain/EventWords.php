@@ -10,104 +10,102 @@ use SwiftReed\Fingering\HardSpot;
 use SwiftReed\Instrument\Fingering;
 use SwiftReed\Instrument\Instrument;
 use SwiftReed\Pitch\Pitch;
+use SwiftReed\Words\Phrases;
+use SwiftReed\Words\Saying;
 
 /**
  * What makes a change hard, in a teacher's words.
  */
-final class EventWords
+final readonly class EventWords
 {
+    private FingerWords $fingers;
+
+    public function __construct(private Instrument $instrument)
+    {
+        $this->fingers = new FingerWords($instrument);
+    }
+
     /**
      * @param bool $would whether it is said of a line that is not played
      */
-    public static function says(
-        Instrument $instrument,
+    public function says(
         Event $event,
         Fingering $before,
         Fingering $after,
         Pitch $from,
         Pitch $to,
         bool $would = false,
-    ): string {
-        $touches = $instrument->mechanism()->touches();
-        $does = static fn (string $plain, string $does): string => $would ? 'would '.$plain : $does;
-        $position = static fn (Fingering $one): string => $one->side.$one->onSlide()->position.(
-            null === $one->side || $one->onSlide()->isIn() ? '' : ' ('.FingeringWords::placed($one->onSlide()->out).')'
-        );
+    ): Saying {
+        $touches = $this->instrument->mechanism()->touches();
+        $if = ['would' => $would ? 'yes' : 'no'];
+        $number = ['number' => Phrases::number($event->count), 'count' => $event->count];
 
         return match ($event->kind) {
-            EventKind::LittleFingerTwice, EventKind::FingerSlides, EventKind::FingerRolls => \sprintf(
-                '%s %s from %s to %s',
-                FingeringWords::worker($touches[$event->to]),
-                $event->rolls ? $does('roll', 'rolls') : $does('go', 'goes'),
-                FingeringWords::touch($instrument, $event->from, $from),
-                FingeringWords::touch($instrument, $event->to, $to),
+            EventKind::LittleFingerTwice, EventKind::FingerSlides, EventKind::FingerRolls => Saying::of(
+                $event->rolls ? 'event.rolls' : 'event.goes',
+                $if + [
+                    'worker' => $this->fingers->worker($touches[$event->to]),
+                    'from' => $this->fingers->touch($event->from, $from),
+                    'to' => $this->fingers->touch($event->to, $to),
+                ],
             ),
             EventKind::HalfHole => $event->rolls
-                ? \sprintf(
-                    'into half-hole %s: the index %s open as %s',
-                    $to->name()->sign(),
-                    $does('roll', 'rolls'),
-                    self::landing($event->count, $does),
-                )
-                : \sprintf(
-                    'into half-hole %s: %s fingers %s together, the index on half its hole',
-                    $to->name()->sign(),
-                    Speech::number($event->count),
-                    $does('land', 'land'),
-                ),
-            EventKind::OverTheBreak => 'over the break'.(
-                $event->count > 3
-                    ? \sprintf(': %s fingers %s together', Speech::number($event->count), $does('land', 'land'))
-                    : ''
-            ),
+                ? Saying::of('event.half-rolls', $if + [
+                    'note' => $to->name(),
+                    'landing' => Saying::of(
+                        1 === $event->count ? 'event.landing-one' : 'event.landing',
+                        $if + $number,
+                    ),
+                ])
+                : Saying::of('event.half-lands', $if + $number + ['note' => $to->name()]),
+            EventKind::OverTheBreak => $event->count > 3
+                ? Saying::of('event.break-lands', $if + $number)
+                : Saying::of('event.break'),
             // What may be laid down or left down meanwhile is not among them.
-            EventKind::ManyFingers => \sprintf(
-                '%s%s %s at once',
-                self::fingers($event->count),
-                $event->thumb ? ' and the thumb' : '',
-                $does('move', 'move'),
+            EventKind::ManyFingers => Saying::of(
+                $event->thumb ? 'event.fingers-thumb' : 'event.fingers',
+                $if + $number,
             ),
-            EventKind::BothWays => \sprintf(
-                'in the %s hand %s %s as %s %s',
-                'L' === $event->down[0][0] ? 'left' : 'right',
-                self::named($event->down),
-                1 === \count($event->down) ? $does('land', 'lands') : $does('land', 'land'),
-                self::named($event->up),
-                1 === \count($event->up) ? $does('lift', 'lifts') : $does('lift', 'lift'),
+            EventKind::BothWays => Saying::of('event.both-ways', $if + [
+                'hand' => FingerWords::hand($event->down[0]),
+                'down' => self::named($event->down),
+                'down_fingers' => \count($event->down),
+                'up' => self::named($event->up),
+                'up_fingers' => \count($event->up),
+            ]),
+            EventKind::ThumbAndIndex => Saying::of(
+                [] !== array_intersect(['LT', 'thumb-bb'], $after->touches) ? 'event.thumb-on' : 'event.thumb-off',
+                $if,
             ),
-            EventKind::ThumbAndIndex => \in_array('LT', $after->touches, true)
-                || \in_array('thumb-bb', $after->touches, true)
-                ? \sprintf('the thumb %s on as the index %s off', $does('go', 'goes'), $would ? 'came' : 'comes')
-                : \sprintf('the thumb %s off as the index %s on', $does('come', 'comes'), $would ? 'went' : 'goes'),
-            EventKind::LongThrow => \sprintf(
-                '%s from %s to %s',
-                $would ? 'the slide would go' : 'slide',
-                $position($before),
-                $position($after),
+            EventKind::LongThrow => Saying::of(
+                'event.throw',
+                $if + ['from' => self::place($before), 'to' => self::place($after)],
             ),
-            EventKind::Crossing => \sprintf(
-                'the fingers %s from %s to %s',
-                $does('cross', 'cross'),
-                $before->text,
-                $after->text,
-            ),
-            EventKind::ManyValves => \sprintf(
-                '%s valves %s, some down while others come up',
-                Speech::number($event->count),
-                $does('change', 'change'),
-            ),
-            EventKind::PartialAndValves => 'new partial and new valves together',
-            EventKind::ThumbSide => \sprintf('the thumb %s the side of the horn', $does('change', 'changes')),
-            EventKind::TurnsTwice => \sprintf('the slide %s twice running', $does('turn round', 'turns round')),
-            EventKind::TriggerAndSlide => \sprintf('the trigger and the slide %s together', $does('move', 'move')),
-            EventKind::AgainstTheSlide => \sprintf(
-                'the lip %s as the slide %s: slur it with the lip',
-                $after->partial > $before->partial ? $does('go up', 'goes up') : $does('go down', 'goes down'),
-                $after->onSlide()->out > $before->onSlide()->out ? 'goes out' : 'comes in',
-            ),
-            EventKind::FirstAgainstSecond => \sprintf('one and two %s places, fast', $does('change', 'change')),
-            EventKind::WideLeap => 'a leap up for the lip: faster air, a breath before it',
+            EventKind::Crossing => Saying::of('event.crossing', $if + ['from' => $before->text, 'to' => $after->text]),
+            EventKind::ManyValves => Saying::of('event.many-valves', $if + $number),
+            EventKind::PartialAndValves => Saying::of('event.partial-and-valves'),
+            EventKind::ThumbSide => Saying::of('event.thumb-side', $if),
+            EventKind::TurnsTwice => Saying::of('event.turns-twice', $if),
+            EventKind::TriggerAndSlide => Saying::of('event.trigger-and-slide', $if),
+            EventKind::AgainstTheSlide => Saying::of(\sprintf(
+                'event.against-%s-%s',
+                $after->partial > $before->partial ? 'up' : 'down',
+                $after->onSlide()->out > $before->onSlide()->out ? 'out' : 'in',
+            ), $if),
+            EventKind::FirstAgainstSecond => Saying::of('event.first-against-second', $if),
+            EventKind::WideLeap => Saying::of('event.wide-leap'),
         };
+    }
+
+    /** "6", "T3 (a little beyond fourth)". */
+    private static function place(Fingering $fingering): Saying
+    {
+        $slide = $fingering->onSlide();
+        $position = $fingering->side.$slide->position;
+
+        return null === $fingering->side || $slide->isIn()
+            ? Saying::of('event.bare', ['position' => $position])
+            : Saying::of('event.place', ['position' => $position, 'where' => SlideWords::placed($slide->out)]);
     }
 
     /**
@@ -115,68 +113,62 @@ final class EventWords
      *
      * @param list<string> $fingers
      */
-    private static function named(array $fingers): string
+    private static function named(array $fingers): Saying
     {
-        $names = ['1' => 'index', '2' => 'middle', '3' => 'ring', '4' => 'little'];
-        $said = array_map(static fn (string $finger): string => $names[$finger[1]] ?? 'thumb', $fingers);
-
-        return 'the '.Speech::listed($said).(1 === \count($said) ? ' finger' : ' fingers');
-    }
-
-    /** @param \Closure(string, string): string $does */
-    private static function landing(int $count, \Closure $does): string
-    {
-        return 1 === $count ? 'one finger '.$does('land', 'lands') : Speech::number($count).' '.$does('land', 'land');
-    }
-
-    private static function fingers(int $count): string
-    {
-        return 1 === $count ? 'one finger' : (6 === $count ? 'six fingers' : Speech::number($count).' fingers');
+        return Saying::of('event.hand-fingers', ['names' => array_map(
+            static fn (string $one): Saying => 'T' === $one[1]
+                ? Saying::of('finger.thumb-name')
+                : FingerWords::name($one),
+            $fingers,
+        )]);
     }
 
     /** Everything that is said of a hard change, the weightiest first. */
-    public static function spot(Instrument $instrument, HardSpot $spot, Pitch $from, Pitch $to): string
+    public function spot(HardSpot $spot, Pitch $from, Pitch $to): Saying
     {
         $said = [];
         $more = array_filter($spot->events, static fn (Event $one): bool => EventKind::ManyFingers !== $one->kind);
         // What is late or what stays is said; how many fingers it is, only where nothing else is.
         foreach ([] === $more ? $spot->events : $more as $event) {
-            $says = self::says($instrument, $event, $spot->before, $spot->after, $from, $to);
-            $said[] = $says.($event->isUnclean() ? self::proof($spot) : '');
+            $says = $this->says($event, $spot->before, $spot->after, $from, $to);
+            $one = $event->isUnclean() ? self::proven($spot, $says) : $says;
+            if (!\in_array($one, $said, false)) {
+                $said[] = $one;
+            }
         }
-        if ([] === $said) {
-            $said[] = self::moving($instrument, $spot->before, $spot->after);
-        }
+        $all = Phrases::joined($said, 'event.also') ?? $this->moving($spot->before, $spot->after);
 
-        return implode('; ', array_unique($said)).($spot->isForced ? '; the pin forces this' : '');
+        return $spot->isForced ? Saying::of('event.forced', ['said' => $all]) : $all;
     }
 
-    /** What is proven of a change that slides; nothing where nothing is. */
-    private static function proof(HardSpot $spot): string
+    /** With what is proven of a change that slides. */
+    private static function proven(HardSpot $spot, Saying $event): Saying
     {
         if ($spot->noOtherWay) {
-            return ': no other way';
+            return Saying::of('event.proven', ['event' => $event]);
         }
         $elsewhere = $spot->elsewhere();
 
-        return null === $elsewhere ? '' : \sprintf(' (or else at note %d)', $elsewhere + 1);
+        return null === $elsewhere
+            ? $event
+            : Saying::of('event.or-else', ['event' => $event, 'note' => (string) ($elsewhere + 1)]);
     }
 
-    /** The fingers that move, named: "left middle and ring fingers and right index finger move". */
-    private static function moving(Instrument $instrument, Fingering $before, Fingering $after): string
+    /** The fingers that move, named: "the left middle finger and the right index finger move". */
+    private function moving(Fingering $before, Fingering $after): Saying
     {
-        $touches = $instrument->mechanism()->touches();
+        $touches = $this->instrument->mechanism()->touches();
         $fingers = [];
         foreach ([
             ...array_diff($before->touches, $after->touches),
             ...array_diff($after->touches, $before->touches),
         ] as $id) {
-            $fingers[$touches[$id]->finger] = FingeringWords::finger($touches[$id]->finger);
+            $fingers[$touches[$id]->finger] = $this->fingers->finger($touches[$id]->finger);
         }
         ksort($fingers);
 
         return [] === $fingers
-            ? 'a large change'
-            : Speech::listed(array_values($fingers)).(1 === \count($fingers) ? ' moves' : ' move');
+            ? Saying::of('event.large')
+            : Saying::of('event.moving', ['fingers' => array_values($fingers)]);
     }
 }

@@ -4,155 +4,67 @@ declare(strict_types=1);
 
 namespace SwiftReed\Explain;
 
-use SwiftReed\Fingering\FingeringPlan;
-use SwiftReed\Instrument\Instrument;
-use SwiftReed\Instrument\Keywork;
-use SwiftReed\Study\Study;
+use SwiftReed\Pitch\Pitch;
+use SwiftReed\Words\Catalogue;
+use SwiftReed\Words\Saying;
 
 /**
- * A line talked through note by note as a teacher would beside the pupil: what stays, comes up, goes down, rolls, what
- * it is the same as, what to watch.
+ * A line talked through note by note as a teacher would beside the pupil. What was told once is not told again.
  */
-final readonly class TalkThrough
+final class TalkThrough
 {
-    /**
-     * @param bool $oneToSix whether fingers are called by their numbers from 1 to 6
-     *
-     * @return list<array{note: string, spoken: string, says: list<string>}> for each note, sentences
-     */
-    public static function of(Instrument $instrument, Study $study, FingeringPlan $plan, bool $oneToSix = false): array
+    /** @var array<string, true> sentences that are told */
+    private array $told = [];
+
+    private function __construct(private readonly Catalogue $catalogue)
     {
-        $reasons = new ReasonWords($instrument, $study, $plan);
-        $hard = [];
-        foreach ($plan->hardSpots as $spot) {
-            $hard[$spot->to] = EventWords::spot(
-                $instrument,
-                $spot,
-                $study->notes[$spot->from]->pitch(),
-                $study->notes[$spot->to]->pitch(),
-            );
-        }
+    }
+
+    /**
+     * @param list<Pitch> $pitches of the line
+     *
+     * @return list<array{note: Pitch, says: non-empty-list<string>}> for each note, sentences; the first is the
+     *  fingering whole, and all that a child is told
+     */
+    public static function of(Voices $voices, array $pitches, Catalogue $catalogue): array
+    {
+        $talk = new self($catalogue);
         $notes = [];
-        $told = [];
-        foreach ($study->notes as $i => $note) {
-            $planned = $plan->notes[$i];
-            $pitch = $note->pitch();
-            $says = [];
-            if (0 === $i) {
-                $says[] = FingeringWords::whole($instrument, $planned->fingering, $oneToSix);
-                if ([] !== $planned->resting) {
-                    $says[] = Speech::sentence(
-                        'already down, without effect: '.Speech::listed(array_map(
-                            static fn (string $id): string => FingeringWords::touch($instrument, $id, $pitch),
-                            $planned->resting,
-                        )),
-                    );
-                }
-            } else {
-                array_push(
-                    $says,
-                    ...self::moves(Moves::between(
-                        $instrument,
-                        $plan->notes[$i - 1],
-                        $study->notes[$i - 1]->pitch(),
-                        $planned,
-                        $pitch,
-                        $oneToSix,
-                    )),
-                );
-            }
-            $like = Likeness::sentence($instrument, $pitch, $planned->fingering);
-            if ('' !== $like && !isset($told[$like])) {
-                $says[] = $like;
-                $told[$like] = true;
-            }
-            if (isset($hard[$i])) {
-                $says[] = Speech::sentence('watch: '.$hard[$i]);
-            }
-            $why = $reasons->why($i);
-            if ('' !== $why && !isset($told[$why])) {
-                $says[] = Speech::sentence($why);
-                $told[$why] = true;
-            }
-            foreach (self::advice($instrument, $i, $study, $plan) as $sentence) {
-                if (!isset($told[$sentence])) {
-                    $says[] = $sentence;
-                    $told[$sentence] = true;
-                }
-            }
-            $breath = BreathWords::after($study, $i);
-            if ('' !== $breath) {
-                $says[] = $breath;
-            }
-            $notes[] = ['note' => $pitch->sign(), 'spoken' => $pitch->spoken(), 'says' => $says];
+        foreach ($pitches as $i => $pitch) {
+            $notes[] = ['note' => $pitch, 'says' => $talk->sentences($voices->of($i), $pitch)];
         }
 
         return $notes;
     }
 
-    /** @return list<string> */
-    private static function moves(Moves $moves): array
+    /** @return non-empty-list<string> */
+    private function sentences(Voice $voice, Pitch $pitch): array
     {
-        $says = [];
-        if ($moves->isNone()) {
-            return ['Nothing moves.'];
-        }
-        foreach ($moves->slide as $sentence) {
-            $says[] = Speech::sentence($sentence);
-        }
-        if ([] !== $moves->lift) {
-            $says[] = Speech::sentence('up: '.Speech::listed($moves->lift));
-        }
-        foreach ($moves->roll as $sentence) {
-            $says[] = Speech::sentence($sentence);
-        }
-        if ([] !== $moves->add) {
-            $says[] = Speech::sentence('down: '.Speech::listed($moves->add));
-        }
-        if ([] !== $moves->stay && ([] !== $moves->lift || [] !== $moves->add || [] !== $moves->roll)) {
-            $says[] = Speech::sentence('stays: '.Speech::listed($moves->stay));
-        }
+        $says = array_filter([
+            $this->catalogue->sentence($voice->changed),
+            $this->catalogue->sentence($voice->ready),
+            $this->once($voice->otherName),
+            $this->once($voice->like),
+            $this->once($voice->why),
+            $this->once($voice->tuningTold, $pitch),
+            $this->once($voice->watch, $pitch),
+            $this->catalogue->sentence($voice->breath),
+            $this->once($voice->others, $pitch),
+        ], static fn (string $one): bool => '' !== $one);
 
-        return $says;
+        return [$this->catalogue->sentence($voice->whole), ...array_values($says)];
     }
 
-    /**
-     * What a teacher adds on a note, from the chart's advice.
-     *
-     * @return list<string>
-     */
-    public static function advice(Instrument $instrument, int $i, Study $study, FingeringPlan $plan): array
+    /** @param Pitch|null $of the note of which it is told, where it is told of each note that it is true of */
+    private function once(?Saying $saying, ?Pitch $of = null): string
     {
-        $mechanism = $instrument->mechanism();
-        if (!$mechanism instanceof Keywork) {
-            return [];
+        $sentence = $this->catalogue->sentence($saying);
+        $key = $of?->text().' '.$sentence;
+        if (isset($this->told[$key])) {
+            return '';
         }
-        $midi = $study->notes[$i]->pitch()->midi();
-        $before = $study->notes[$i - 1] ?? null;
-        $says = [];
-        foreach ($mechanism->advice as $one) {
-            $isHere = $midi >= $one->lowest && $midi <= $one->highest;
-            $comes = null === $one->from
-                || (
-                    null !== $before
-                        && $before->pitch()->midi() >= $one->from[0]
-                        && $before->pitch()->midi() <= $one->from[1]
-                );
-            $next = $study->notes[$i + 1] ?? null;
-            $goes = null === $one->to
-                || (null !== $next && $next->pitch()->midi() >= $one->to[0] && $next->pitch()->midi() <= $one->to[1]);
-            $holds = [] === array_diff($one->touches, $plan->notes[$i]->down());
-            if (
-                $isHere
-                && $comes
-                && $goes
-                && $holds
-                && ([] === $one->resting || [] !== array_intersect($one->resting, $plan->notes[$i]->resting))
-            ) {
-                $says[] = Speech::sentence($one->says);
-            }
-        }
+        $this->told[$key] = true;
 
-        return $says;
+        return $sentence;
     }
 }

@@ -8,71 +8,72 @@ use SwiftReed\Fingering\Trill;
 use SwiftReed\Instrument\Fingering;
 use SwiftReed\Instrument\FingeringUse;
 use SwiftReed\Instrument\Instrument;
+use SwiftReed\Words\Phrases;
+use SwiftReed\Words\Saying;
 
 /**
  * A trill said as a teacher says it: what moves, which way, and what stays.
  */
-final class TrillWords
+final readonly class TrillWords
 {
-    public const NONE = 'No good trill.';
+    private FingerWords $fingers;
 
-    public static function says(Instrument $instrument, ?Trill $trill): string
+    public function __construct(private Instrument $instrument)
     {
-        if (null === $trill) {
-            return self::NONE;
-        }
-
-        return self::moves($instrument, $trill).' '.self::held($instrument, $trill);
+        $this->fingers = new FingerWords($instrument);
     }
 
-    /** What moves, and which way: "The left middle finger trills, and comes up for B♭4." */
-    public static function moves(Instrument $instrument, Trill $trill): string
+    /**
+     * What moves and what is held, each a sentence; one sentence where there is no good trill.
+     *
+     * @return non-empty-list<Saying>
+     */
+    public function says(?Trill $trill): array
     {
-        if ([] === $trill->move) {
-            return 'Lip trill: the lip alone.';
-        }
-        $moves = Speech::listed(array_map(
-            static fn (string $id): string => self::moving($instrument, $id),
-            $trill->move,
-        ));
-
-        return Speech::sentence(\sprintf(
-            '%s %s %s for %s',
-            $moves,
-            1 === \count($trill->move) ? 'trills, and' : 'trill together, and',
-            $trill->comesUp()
-                ? (1 === \count($trill->move) ? 'comes up' : 'come up')
-                : (1 === \count($trill->move) ? 'goes down' : 'go down'),
-            $trill->high->sign(),
-        ));
+        return null === $trill
+            ? [Saying::of('trill.none')]
+            : [$this->moves($trill), $this->held($trill)];
     }
 
-    /** "Held: left index finger; left thumb on the thumb B flat key." */
-    private static function held(Instrument $instrument, Trill $trill): string
+    /** What moves, and which way: "the left middle finger trills, and comes up for B♭4". */
+    public function moves(Trill $trill): Saying
     {
+        return [] === $trill->move
+            ? Saying::of('trill.lip')
+            : Saying::of($trill->comesUp() ? 'trill.moves-up' : 'trill.moves-down', [
+                'fingers' => array_map($this->moving(...), $trill->move),
+                'count' => \count($trill->move),
+                'note' => $trill->high,
+            ]);
+    }
+
+    /** "held: thumb B flat key, one left". */
+    private function held(Trill $trill): Saying
+    {
+        $words = new FingeringWords($this->instrument);
         if ($trill->below->isDerived()) {
-            $moving = $trill->comesUp() ? $trill->above : $trill->below;
-
-            return 'Held: '.lcfirst(FingeringWords::whole($instrument, $moving));
-        }
-        if ([] === $trill->hold) {
-            return 'Nothing is held.';
+            return Saying::of('trill.held', [
+                'whole' => $words->whole($trill->comesUp() ? $trill->above : $trill->below),
+            ]);
         }
 
-        return 'Held: '.lcfirst(FingeringWords::whole(
-            $instrument,
-            Fingering::keys($trill->hold, FingeringUse::Trill, null),
-        ));
+        return [] === $trill->hold
+            ? Saying::of('trill.nothing-held')
+            : Saying::of('trill.held', [
+                'whole' => $words->whole(Fingering::keys($trill->hold, FingeringUse::Trill, null)),
+            ]);
     }
 
-    private static function moving(Instrument $instrument, string $id): string
+    private function moving(string $id): Saying
     {
-        $touch = $instrument->mechanism()->touches()[$id];
+        $touch = $this->instrument->mechanism()->touches()[$id];
 
         return match (true) {
-            $touch->isHole => FingeringWords::finger($touch->finger),
-            str_starts_with($id, 'v') => 'the '.FingeringWords::valve($id),
-            default => FingeringWords::touch($instrument, $id),
+            $touch->isHole => $this->fingers->finger($touch->finger),
+            str_starts_with($id, 'v') => Saying::of('touch.the', ['name' => Saying::of('touch.valve', [
+                'ordinal' => Phrases::ordinal((int) substr($id, 1)),
+            ])]),
+            default => $this->fingers->touch($id),
         };
     }
 }

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace SwiftReed\Fingering;
 
+use SwiftReed\Instrument\Fingering;
+use SwiftReed\Instrument\FingeringUse;
 use SwiftReed\Pitch\Pitch;
 use SwiftReed\Pitch\PitchError;
 
@@ -57,6 +59,19 @@ final readonly class Tendency
         }
 
         return $cents;
+    }
+
+    /**
+     * How a note lies as it is fingered, in cents from equal temperament: as its player says of his own note with its
+     * usual fingering, else by the model.
+     *
+     * @param list<self> $tendencies later ones go before earlier ones
+     */
+    public static function cents(array $tendencies, Fingering $fingering, Pitch $written): float
+    {
+        $own = FingeringUse::Default === $fingering->use ? self::of($tendencies, $written->midi()) : 0;
+
+        return 0 === $own ? $fingering->cents : (float) $own;
     }
 
     /** As it is stored and read again. */

@@ -26,4 +26,28 @@ final readonly class Advice
         public string $says,
     ) {
     }
+
+    /**
+     * Whether it is to be said on a note.
+     *
+     * @param int|null     $before written MIDI number of the note before
+     * @param int|null     $after  of the note after
+     * @param list<string> $down   touches that are down
+     * @param list<string> $ready  those of them that are so without need
+     */
+    public function holds(?int $before, int $midi, ?int $after, array $down, array $ready): bool
+    {
+        return $midi >= $this->lowest
+            && $midi <= $this->highest
+            && self::lies($before, $this->from)
+            && self::lies($after, $this->to)
+            && [] === array_diff($this->touches, $down)
+            && ([] === $this->resting || [] !== array_intersect($this->resting, $ready));
+    }
+
+    /** @param array{int, int}|null $between */
+    private static function lies(?int $midi, ?array $between): bool
+    {
+        return null === $between || (null !== $midi && $midi >= $between[0] && $midi <= $between[1]);
+    }
 }

@@ -42,6 +42,8 @@ final class Instrument
      * @param bool|null              $isBrass   whether it is blown into brass; null where nothing is blown
      * @param string                 $usedSlides what this player moves while playing: valves' slides as digits ("13"),
      *  "hand" in the bell, "main" slide on a trigger
+     * @param list<Because>  $because why usual fingerings are usual
+     * @param NextDoor|null  $nextDoor the set-up of the player at the next desk
      */
     public function __construct(
         public readonly string $id,
@@ -61,6 +63,8 @@ final class Instrument
         private readonly array $called = [],
         private readonly float $firstBreath = 8.0,
         private readonly ?bool $isBrass = false,
+        private readonly array $because = [],
+        public readonly ?NextDoor $nextDoor = null,
     ) {
     }
 
@@ -90,6 +94,8 @@ final class Instrument
             $this->called,
             $this->firstBreath,
             $this->isBrass,
+            $this->because,
+            $this->nextDoor,
         );
     }
 
@@ -114,6 +120,8 @@ final class Instrument
             $this->called,
             $this->firstBreath,
             $this->isBrass,
+            $this->because,
+            $this->nextDoor,
         );
     }
 
@@ -228,6 +236,64 @@ final class Instrument
             $written,
             $midi - $this->transposition->halfSteps(),
         );
+    }
+
+    /**
+     * What this player does for a note; null where it is in tune, or where the instrument does not say how it lies.
+     *
+     * @param float $cents of the whole note as it is fingered, positive is sharp
+     */
+    public function tuning(Pitch $written, Fingering $fingering, float $cents): ?Tuning
+    {
+        if (!$fingering->isDerived() || abs($cents) <= Tuning::HEARD) {
+            return null;
+        }
+        $sounding = $written->midi() - $this->transposition->halfSteps();
+
+        return $this->mechanism()
+            ->tuning($fingering, $sounding, $cents, $this->usedSlides)
+            ?->orWith($this->betterInTune($written, $fingering, $cents));
+    }
+
+    /** Another fingering, not a last resort, that lies better by as much as is told of; the best in tune. */
+    public function betterInTune(Pitch $written, Fingering $fingering, float $cents): ?Fingering
+    {
+        $isMended = null !== $fingering->slide && (!$fingering->slide->isIn() || $cents > 0);
+        if ($isMended) {
+            return null;
+        }
+        $best = null;
+        foreach ($this->fingerings($written) as $other) {
+            $isBetter = $other !== $fingering
+                && $other->text !== $fingering->text
+                && !\in_array($other->use, [FingeringUse::Trill, FingeringUse::LastResort], true)
+                && $other->isDerived()
+                && abs($cents) - abs($other->centsAsPlayed()) > Tuning::BETTER;
+            if ($isBetter && (null === $best || abs($other->centsAsPlayed()) < abs($best->centsAsPlayed()))) {
+                $best = $other;
+            }
+        }
+
+        return $best;
+    }
+
+    /** Why the usual fingering of a note is usual; null where it is not that, or where there is no choice. */
+    public function because(Pitch $written, Fingering $usual): ?string
+    {
+        $others = array_values(array_filter(
+            \array_slice($this->fingerings($written), 1),
+            static fn (Fingering $one): bool => FingeringUse::Trill !== $one->use,
+        ));
+        if ([] === $others || FingeringUse::Default !== $usual->use) {
+            return null;
+        }
+        foreach ($this->because as $one) {
+            if ($one->holds($written, $usual, $others)) {
+                return $one->says;
+            }
+        }
+
+        return null;
     }
 
     /** What a touch is called for what it does on a note, where that is not its usual name. */

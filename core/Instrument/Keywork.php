@@ -123,6 +123,11 @@ final class Keywork implements Mechanism
         return [];
     }
 
+    public function tuning(Fingering $fingering, int $sounding, float $cents, string $slides): ?Tuning
+    {
+        return null;
+    }
+
     public function hardness(): Hardness
     {
         return $this->hardness;

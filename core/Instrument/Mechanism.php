@@ -46,6 +46,14 @@ interface Mechanism
      */
     public function lengthsFrom(Fingering $from, bool $fromOpen): array;
 
+    /**
+     * What the player does for a note that lies so far off; null where the instrument does not say how its notes lie.
+     *
+     * @param float  $cents    of the whole note, positive is sharp
+     * @param string $slides   that the player moves while playing: valves' slides as digits, "hand", "main"
+     */
+    public function tuning(Fingering $fingering, int $sounding, float $cents, string $slides): ?Tuning;
+
     /** From where its changes count as hard. */
     public function hardness(): Hardness;
 

@@ -36,6 +36,11 @@ final class NoMechanism implements Mechanism
         return [];
     }
 
+    public function tuning(Fingering $fingering, int $sounding, float $cents, string $slides): ?Tuning
+    {
+        return null;
+    }
+
     public function hardness(): Hardness
     {
         return Hardness::usual();

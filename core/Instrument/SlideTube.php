@@ -166,6 +166,11 @@ final class SlideTube implements Mechanism
         );
     }
 
+    public function tuning(Fingering $fingering, int $sounding, float $cents, string $slides): Tuning
+    {
+        return Tuning::onSlide($fingering, $cents, $this->attachments[$fingering->side ?? ''][1] ?? 0);
+    }
+
     public function hardness(): Hardness
     {
         return $this->hardness;

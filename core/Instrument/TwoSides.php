@@ -12,7 +12,7 @@ use SwiftReed\Pitch\Pitch;
 final class TwoSides implements Mechanism
 {
     /** Cents by which a fingering must lie better in tune to be taken for that: the handbook, chapter 4, "Tuning". */
-    private const BETTER_IN_TUNE = 15.0;
+    private const BETTER_IN_TUNE = Tuning::BETTER;
 
     /**
      * @param string $insteadOfShort what is said of the long side where the short is usual
@@ -75,6 +75,13 @@ final class TwoSides implements Mechanism
     public function lengthsFrom(Fingering $from, bool $fromOpen): array
     {
         return $this->long->lengthsFrom($from, $fromOpen);
+    }
+
+    public function tuning(Fingering $fingering, int $sounding, float $cents, string $slides): Tuning
+    {
+        $side = \in_array('T', $fingering->touches, true) ? $this->short : $this->long;
+
+        return $side->tuning($fingering, $sounding, $cents, $slides);
     }
 
     public function hardness(): Hardness

@@ -223,6 +223,11 @@ final class ValveTube implements Mechanism
         )));
     }
 
+    public function tuning(Fingering $fingering, int $sounding, float $cents, string $slides): Tuning
+    {
+        return Tuning::onValves($fingering, $cents, $this->fundamental, $sounding, $slides);
+    }
+
     public function hardness(): Hardness
     {
         return $this->hardness;

@@ -11,6 +11,7 @@ use SwiftReed\Player\Stage;
 use SwiftReed\Score\BandPart;
 use SwiftReed\Score\Part;
 use SwiftReed\Score\Score;
+use SwiftReed\Score\Told;
 
 /**
  * How slowly a line is begun: every change has the time that it needs, and the slowest change of the slowest player
@@ -151,7 +152,7 @@ final readonly class FirstTempos
             ?? null;
         $why = null === $spot
             ? (abs($note->pitch()->midi() - $before->pitch()->midi()) >= $this->leapFrom ? 'a leap' : '')
-            : $part->hard($spot);
+            : Told::english($part)->hard($spot);
 
         return \sprintf(
             '%s, %s, %s to %s takes %.1f seconds%s.',

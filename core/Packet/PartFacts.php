@@ -8,6 +8,7 @@ use SwiftReed\Fingering\HardSpot;
 use SwiftReed\Fingering\HardSpots;
 use SwiftReed\Pitch\Pitch;
 use SwiftReed\Score\Part;
+use SwiftReed\Score\Told;
 
 /**
  * What a director wants to know of one part: how low and high it goes, where it leaps by octaves, and its hardest
@@ -58,7 +59,7 @@ final readonly class PartFacts
             0 === $from->bar ? 'pick-up' : 'bar '.$from->bar,
             $from->pitch()->name()->sign(),
             $notes[$this->hardest->to]->pitch()->name()->sign(),
-            $this->part->hard($this->hardest),
+            Told::english($this->part)->hard($this->hardest),
         );
     }
 

@@ -9,6 +9,7 @@ use SwiftReed\Instrument\Instrument;
 use SwiftReed\Player\PlayerSettings;
 use SwiftReed\Player\Stage;
 use SwiftReed\Score\PartBuilder;
+use SwiftReed\Score\Told;
 use SwiftReed\Study\StudyError;
 
 /**
@@ -62,7 +63,7 @@ final readonly class StandardReading
                         $key = $written.' '.$planned->fingering->text.' '.($planned->occasion->text ?? '');
                         $choices[$key] ??= [
                             'written' => $written, 'fingering' => $planned->fingering->text,
-                            'occasion' => $planned->occasion->text ?? '', 'why' => $part->why($i), 'times' => 0,
+                            'occasion' => $planned->occasion->text ?? '', 'why' => Told::english($part)->why($i), 'times' => 0,
                             'line' => $part->line(), 'note' => $i + 1,
                         ];
                         ++$choices[$key]['times'];

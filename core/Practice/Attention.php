@@ -9,6 +9,7 @@ use SwiftReed\Fingering\HardSpot;
 use SwiftReed\Instrument\MechanismKind;
 use SwiftReed\Pitch\NoteName;
 use SwiftReed\Score\Part;
+use SwiftReed\Score\Told;
 use SwiftReed\Study\StudyNote;
 
 /**
@@ -104,7 +105,7 @@ final readonly class Attention
             '%s to %s: %s.',
             $this->name($spot->from),
             $this->name($spot->to),
-            rtrim($this->part->hard($spot), '.'),
+            rtrim(Told::english($this->part)->hard($spot), '.'),
         );
     }
 

@@ -4,12 +4,13 @@ declare(strict_types=1);
 
 namespace SwiftReed\Record;
 
-use SwiftReed\Explain\FingeringWords;
+use SwiftReed\Explain\FingerWords;
 use SwiftReed\Explain\Speech;
 use SwiftReed\Instrument\Fingering;
 use SwiftReed\Instrument\FingeringUse;
 use SwiftReed\Instrument\Instrument;
 use SwiftReed\Pitch\Pitch;
+use SwiftReed\Words\Catalogue;
 
 /**
  * Marks the touches that were pressed for a note. Every fingering that is taught is right, not the usual one alone.
@@ -95,6 +96,6 @@ final class FingeringAnswer
     {
         return 1 === preg_match('/^v(\d)$/', $touch, $found)
             ? 'valve '.$found[1]
-            : FingeringWords::touch($instrument, $touch, $pitch);
+            : Catalogue::english()->say((new FingerWords($instrument))->touch($touch, $pitch));
     }
 }

@@ -4,16 +4,9 @@ declare(strict_types=1);
 
 namespace SwiftReed\Score;
 
-use SwiftReed\Explain\EventWords;
-use SwiftReed\Explain\FingeringWords;
-use SwiftReed\Explain\OccasionWords;
-use SwiftReed\Explain\ReasonWords;
-use SwiftReed\Fingering\Alternate;
+use SwiftReed\Explain\Voices;
 use SwiftReed\Fingering\FingeringPlan;
-use SwiftReed\Fingering\HardSpot;
 use SwiftReed\Fingering\Tendency;
-use SwiftReed\Instrument\Fingering;
-use SwiftReed\Instrument\FingeringUse;
 use SwiftReed\Instrument\Instrument;
 use SwiftReed\Line\ClauseKind;
 use SwiftReed\Pitch\Interval;
@@ -30,8 +23,6 @@ use SwiftReed\Study\Tonguing\Slur;
  */
 final readonly class Part
 {
-    /** Cents beyond which something is said. Source: the handbook, chapter 4, "Brass". */
-    private const HEARD = 10.0;
     /**
      * MIDI numbers: a line that lies lower on the average is read in the bass clef, and one lower still an octave
      * above. Common practice, no source.
@@ -162,55 +153,13 @@ final readonly class Part
     /** How note i lies, in cents from equal temperament: by the model, or as the player says of his own note. */
     public function cents(int $i): float
     {
-        $fingering = $this->plan->notes[$i]->fingering;
-        $own = FingeringUse::Default === $fingering->use
-            ? Tendency::of($this->tendencies, $this->study->notes[$i]->pitch()->midi())
-            : 0;
-
-        return 0 === $own ? $fingering->cents : (float) $own;
+        return Tendency::cents($this->tendencies, $this->plan->notes[$i]->fingering, $this->study->notes[$i]->pitch());
     }
 
-    /** Why note i has not its usual fingering, in words; nothing when it has. */
-    public function why(int $i): string
+    /** @param bool $oneToSix whether fingers are called by their numbers from 1 to 6 */
+    public function voices(bool $oneToSix = false): Voices
     {
-        return (new ReasonWords($this->instrument, $this->study, $this->plan))->why($i);
-    }
-
-    /** Why an alternate of note i is not taken there. */
-    public function whyNot(int $i, Alternate $alternate): string
-    {
-        return (new ReasonWords($this->instrument, $this->study, $this->plan))->whyNot($i, $alternate->whyNot());
-    }
-
-    /** How note i lies and what helps; nothing within a few cents. */
-    public function tuning(int $i): string
-    {
-        $fingering = $this->plan->notes[$i]->fingering;
-
-        return FingeringWords::tuning(
-            $this->instrument,
-            $fingering,
-            $this->cents($i),
-            $this->cents($i) !== $fingering->cents,
-            self::HEARD,
-        );
-    }
-
-    /** When a fingering is used, in general; notes are named as the key of this part names them. */
-    public function when(Fingering $fingering): string
-    {
-        return OccasionWords::general($this->instrument, $fingering, $this->study->signature->fifths >= 0);
-    }
-
-    /** What makes a change hard, in words. */
-    public function hard(HardSpot $spot): string
-    {
-        return EventWords::spot(
-            $this->instrument,
-            $spot,
-            $this->study->notes[$spot->from]->pitch(),
-            $this->study->notes[$spot->to]->pitch(),
-        );
+        return new Voices($this->instrument, $this->study, $this->plan, $this->tendencies, $oneToSix);
     }
 
     /**

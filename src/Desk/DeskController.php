@@ -17,11 +17,11 @@ use App\Engraving\TalkPage;
 use App\Shared\Deed;
 use App\Shared\May;
 use App\Shared\Words;
-use SwiftReed\Explain\TalkThrough;
 use SwiftReed\Line\Completion;
 use SwiftReed\Line\Parser;
 use SwiftReed\Score\Heading;
-use SwiftReed\Score\Part;
+use SwiftReed\Score\Told;
+use SwiftReed\Words\Catalogue;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
@@ -131,9 +131,12 @@ final class DeskController extends AbstractController
         $part = $this->desk->part($state);
         $oneToSix = FingeringStyle::Numbers === $state->rows->fingerings;
         $notes = [];
-        foreach (TalkThrough::of($part->instrument, $part->study, $part->plan, $oneToSix) as $i => $note) {
+        foreach ((new Told($part, Catalogue::english(), $oneToSix))->talk() as $i => $note) {
             $drawing = Diagram::planned($part->instrument, $part->plan->notes[$i], $part->plan->notes[$i - 1] ?? null);
-            $notes[] = $note + [
+            $notes[] = [
+                'note' => $note['note']->sign(),
+                'spoken' => $note['note']->spoken(),
+                'says' => $note['says'],
                 'bar' => $part->study->notes[$i]->bar,
                 'diagram' => 0 === $drawing->height
                     ? ''
@@ -205,7 +208,7 @@ final class DeskController extends AbstractController
 
         return $this->render(
             'desk/_card.html.twig',
-            ['card' => NoteCard::of($part, $index), 'state' => $state, 'remarks' => $remarks],
+            ['card' => NoteCard::of($part, $index, Catalogue::english()), 'state' => $state, 'remarks' => $remarks],
         );
     }
 }

@@ -6,18 +6,17 @@ namespace App\Desk;
 
 use App\Engraving\Diagram;
 use App\Engraving\Drawing;
-use SwiftReed\Explain\BreathWords;
 use SwiftReed\Explain\FingeringWords;
-use SwiftReed\Explain\Likeness;
-use SwiftReed\Explain\Moves;
 use SwiftReed\Explain\Speech;
-use SwiftReed\Explain\TalkThrough;
 use SwiftReed\Explain\TrillWords;
 use SwiftReed\Fingering\TrillBook;
 use SwiftReed\Instrument\FingeringUse;
 use SwiftReed\Pitch\Pitch;
 use SwiftReed\Score\KeyNames;
 use SwiftReed\Score\Part;
+use SwiftReed\Score\Told;
+use SwiftReed\Words\Catalogue;
+use SwiftReed\Words\Saying;
 
 /**
  * What the card of one note says.
@@ -25,12 +24,13 @@ use SwiftReed\Score\Part;
 final readonly class NoteCard
 {
     /**
-     * @param Moves        $coming     what happens since the note before
-     * @param list<string> $watch
-     * @param list<string> $keys       each key with its place and finger
+     * @param array<string, ?string> $voice  what is said of it, as every other place says it
+     * @param list<string>           $coming what happens since the note before, each by itself
+     * @param list<string>           $watch
+     * @param list<string>           $keys   each key with its place and finger
      * @param list<array{text: string, use: string, when: string, cost: float, why: string, diagram: string,
      *  words: string}> $alternates
-     * @param list<string> $advice     what a teacher adds
+     * @param list<string>           $advice what a teacher adds
      * @param list<array{high: string, says: string, svg: string}> $trills from this note to the half and the whole
      *  step above
      */
@@ -43,70 +43,27 @@ final readonly class NoteCard
         public int $bar,
         public string $diagram,
         public string $text,
-        public string $words,
-        public string $likeness,
-        public string $why,
-        public string $from,
-        public Moves $coming,
+        public array $voice,
+        public ?Pitch $from,
+        public array $coming,
         public array $watch,
-        public string $tuning,
         public array $alternates,
-        public string $beforeNote,
         public string $beforeText,
         public string $caution,
         public array $keys,
         public array $advice,
-        public string $resting,
         public array $trills,
-        public string $breath,
     ) {
     }
 
-    public static function of(Part $part, int $index): self
+    public static function of(Part $part, int $index, Catalogue $catalogue): self
     {
         $note = $part->study->notes[$index];
         $planned = $part->plan->notes[$index];
         $fingering = $planned->fingering;
-        $instrument = $part->instrument;
         $before = $index > 0 ? $part->plan->notes[$index - 1] : null;
-        $from = $index > 0 ? $part->study->notes[$index - 1]->pitch() : null;
-        $watch = [];
-        foreach ($part->plan->hardSpots as $spot) {
-            if ($spot->to === $index || $spot->from === $index) {
-                $other = $part->study->notes[$spot->to === $index ? $spot->from : $spot->to]->pitch()->name()->sign();
-                $watch[] = Speech::sentence((
-                    $spot->to === $index ? 'coming from ' : 'going to '
-                ).$other.': '.$part->hard($spot));
-            }
-        }
-        $alternates = [];
-        foreach ($planned->alternates as $alternate) {
-            if (FingeringUse::Trill === $alternate->fingering->use) {
-                continue; // it stands with the trills
-            }
-            $alternates[] = [
-                'text' => $alternate->fingering->text,
-                'use' => FingeringUse::Default === $alternate->fingering->use
-                    ? 'the usual one'
-                    : $alternate->fingering->use->value,
-                'when' => Speech::sentence($part->when($alternate->fingering)),
-                'cost' => $alternate->costHere,
-                'why' => $part->whyNot($index, $alternate),
-                'diagram' => self::drawn(
-                    Diagram::of($instrument, $alternate->fingering),
-                    FingeringWords::whole($instrument, $alternate->fingering),
-                ),
-                'words' => FingeringWords::whole($instrument, $alternate->fingering),
-            ];
-        }
-        $resting = [] === $planned->resting
-            ? ''
-            : Speech::sentence(
-                'down without effect: '.Speech::listed(array_map(
-                    static fn (string $id): string => FingeringWords::touch($instrument, $id, $note->pitch()),
-                    $planned->resting,
-                )),
-            );
+        $told = new Told($part, $catalogue);
+        $words = new FingeringWords($part->instrument);
 
         return new self(
             $index,
@@ -115,40 +72,80 @@ final readonly class NoteCard
             $note->sounding,
             KeyNames::pageDegree($note->tone->degree, $note->tone->number),
             $note->bar,
-            self::drawn(Diagram::planned($instrument, $planned, $before), Diagram::words($instrument, $planned)),
+            self::drawn(
+                Diagram::planned($part->instrument, $planned, $before),
+                Diagram::words($part->instrument, $planned),
+            ),
             $fingering->text,
-            FingeringWords::whole($instrument, $fingering),
-            Likeness::sentence($instrument, $note->pitch(), $fingering),
-            Speech::sentence($part->why($index)),
-            $from?->sign() ?? '',
-            null === $before || null === $from
-                ? Moves::none()
-                : Moves::between($instrument, $before, $from, $planned, $note->pitch()),
-            $watch,
-            $part->tuning($index),
-            $alternates,
-            $from?->text() ?? '',
+            $told->voice($index),
+            $index > 0 ? $part->study->notes[$index - 1]->pitch() : null,
+            $told->coming($index),
+            self::watch($part, $index, $told, $catalogue),
+            self::alternates($part, $index, $told),
             $before->fingering->text ?? '',
             FingeringUse::Default === $fingering->use
                 ? Speech::sentence(implode('; ', array_filter([$fingering->when, $fingering->voicing])))
                 : '',
-            array_map(Speech::sentence(...), FingeringWords::pointedOut($instrument, $fingering, $note->pitch())),
-            TalkThrough::advice($instrument, $index, $part->study, $part->plan),
-            $resting,
-            self::trills($part, $index),
-            BreathWords::after($part->study, $index),
+            array_map($catalogue->sentence(...), $words->pointedOut($fingering, $note->pitch())),
+            $told->advice($index),
+            self::trills($part, $index, $catalogue),
         );
     }
 
+    /** @return list<string> what is hard about coming to the note, and about leaving it */
+    private static function watch(Part $part, int $index, Told $told, Catalogue $catalogue): array
+    {
+        $watch = [];
+        foreach ($part->plan->hardSpots as $spot) {
+            if ($spot->to === $index || $spot->from === $index) {
+                $isComing = $spot->to === $index;
+                $watch[] = $catalogue->sentence(Saying::of($isComing ? 'spot.coming' : 'spot.going', [
+                    'note' => $part->study->notes[$isComing ? $spot->from : $spot->to]->pitch()->name(),
+                    'event' => $told->hard($spot),
+                ]));
+            }
+        }
+
+        return $watch;
+    }
+
+    /**
+     * @return list<array{text: string, use: string, when: string, cost: float, why: string, diagram: string,
+     *  words: string}>
+     */
+    private static function alternates(Part $part, int $index, Told $told): array
+    {
+        $alternates = [];
+        foreach ($part->plan->notes[$index]->alternates as $alternate) {
+            $fingering = $alternate->fingering;
+            if (FingeringUse::Trill === $fingering->use) {
+                continue; // it stands with the trills
+            }
+            $whole = $told->whole($fingering);
+            $alternates[] = [
+                'text' => $fingering->text,
+                'use' => FingeringUse::Default === $fingering->use ? 'the usual one' : $fingering->use->value,
+                'when' => Speech::sentence($told->when($fingering)),
+                'cost' => $alternate->costHere,
+                'why' => $told->whyNot($alternate),
+                'diagram' => self::drawn(Diagram::of($part->instrument, $fingering), $whole),
+                'words' => $whole,
+            ];
+        }
+
+        return $alternates;
+    }
+
     /** @return list<array{high: string, says: string, svg: string}> */
-    private static function trills(Part $part, int $index): array
+    private static function trills(Part $part, int $index, Catalogue $catalogue): array
     {
         $low = $part->study->notes[$index]->pitch();
+        $words = new TrillWords($part->instrument);
         $trills = [];
         foreach ((new TrillBook($part->instrument))->from($low) as ['high' => $high, 'trills' => $ways]) {
             $trills[] = [
-                'high' => $high->sign(),
-                'says' => TrillWords::says($part->instrument, $ways[0] ?? null),
+                'high' => $catalogue->names->signAt($high),
+                'says' => $catalogue->sentences($words->says($ways[0] ?? null)),
                 'svg' => isset($ways[0]) ? self::drawn(Diagram::trill($part->instrument, $ways[0]), '') : '',
             ];
         }

@@ -6,7 +6,6 @@ namespace App\Engraving;
 
 use SwiftReed\Explain\FingeringWords;
 use SwiftReed\Explain\OccasionWords;
-use SwiftReed\Explain\Speech;
 use SwiftReed\Fingering\PlannedNote;
 use SwiftReed\Instrument\Fingering;
 use SwiftReed\Instrument\FingeringUse;
@@ -14,6 +13,7 @@ use SwiftReed\Instrument\Instrument;
 use SwiftReed\Pitch\Pitch;
 use SwiftReed\Player\Stage;
 use SwiftReed\Score\Format\ChartXml;
+use SwiftReed\Words\Catalogue;
 
 /**
  * Draws the back of the book: every half step of an instrument's range with its fingering and the alternates below it.
@@ -196,13 +196,15 @@ final class ChartMaker
         $explained = [];
         foreach ($pitches as $pitch) {
             foreach (self::shown($instrument, $pitch) as $k => $fingering) {
-                $says = OccasionWords::general($instrument, $fingering, true);
+                $says = Catalogue::english()->say((new OccasionWords($instrument, true))->general($fingering));
                 if ('' === $says && 0 === $k) {
                     continue;
                 }
                 $what = 0 === $k
                     ? ''
-                    : FingeringWords::difference($instrument, $instrument->fingerings($pitch)[0], $fingering);
+                    : Catalogue::english()->say(
+                        (new FingeringWords($instrument))->difference($instrument->fingerings($pitch)[0], $fingering),
+                    );
                 $use = FingeringUse::Default === $fingering->use || FingeringUse::Alternate === $fingering->use
                     ? ''
                     : $fingering->use->value;
@@ -354,11 +356,8 @@ final class ChartMaker
             foreach (self::shown($instrument, $pitch) as $k => $fingering) {
                 $words = $pitch->spoken().', '.(
                     0 === $k ? '' : $fingering->use->value.': '
-                ).FingeringWords::whole($instrument, $fingering).' '.Speech::sentence(OccasionWords::general(
-                    $instrument,
-                    $fingering,
-                    true,
-                ));
+                ).Catalogue::english()->sentence((new FingeringWords($instrument))->whole($fingering)).' '
+                    .Catalogue::english()->sentence((new OccasionWords($instrument, true))->general($fingering));
                 $drawn = Svg::tag('title', [], Svg::escape(trim($words))).Diagram::of($instrument, $fingering)->svg;
                 $svg .= Svg::at(
                     $x,

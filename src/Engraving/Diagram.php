@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Engraving;
 
 use SwiftReed\Explain\FingeringWords;
+use SwiftReed\Explain\FingerWords;
 use SwiftReed\Fingering\PlannedNote;
 use SwiftReed\Fingering\Trill;
 use SwiftReed\Instrument\Fingering;
@@ -14,6 +15,8 @@ use SwiftReed\Instrument\KeyMap;
 use SwiftReed\Instrument\MechanismKind;
 use SwiftReed\Instrument\SlideAdjust;
 use SwiftReed\Instrument\Touch;
+use SwiftReed\Words\Catalogue;
+use SwiftReed\Words\Saying;
 
 /**
  * Draws a fingering. Down is solid and up is open, always; half a hole is half filled; a key is shown among its
@@ -382,13 +385,14 @@ final class Diagram
     /** Everything of the drawing in words, for a screen reader. */
     public static function words(Instrument $instrument, PlannedNote $note, bool $oneToSix = false): string
     {
-        $resting = [] === $note->resting
-            ? ''
-            : ' Also down, without effect: '.implode(
-                ', ',
-                array_map(static fn (string $id): string => FingeringWords::touch($instrument, $id), $note->resting),
-            ).'.';
+        $fingers = new FingerWords($instrument, $oneToSix);
+        $ready = [] === $note->resting
+            ? null
+            : Saying::of('whole.ready', ['touches' => array_map($fingers->touch(...), $note->resting)]);
 
-        return FingeringWords::whole($instrument, $note->fingering, $oneToSix).$resting;
+        return trim(
+            Catalogue::english()->sentence((new FingeringWords($instrument, $oneToSix))->whole($note->fingering))
+                .' '.Catalogue::english()->sentence($ready),
+        );
     }
 }

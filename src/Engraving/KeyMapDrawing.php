@@ -4,9 +4,10 @@ declare(strict_types=1);
 
 namespace App\Engraving;
 
-use SwiftReed\Explain\FingeringWords;
+use SwiftReed\Explain\FingerWords;
 use SwiftReed\Instrument\Instrument;
 use SwiftReed\Instrument\KeyMap;
+use SwiftReed\Words\Catalogue;
 
 /**
  * The key map of an instrument: the same drawing as under the notes, large, with every key in its place, its letter,
@@ -34,7 +35,11 @@ final class KeyMapDrawing
                     'id' => $id,
                     'label' => $touch->label,
                     'says' => $touch->says,
-                    'finger' => preg_replace('/^the /', '', FingeringWords::worker($touch)) ?? '',
+                    'finger' => preg_replace(
+                        '/^the /',
+                        '',
+                        Catalogue::english()->say((new FingerWords($instrument))->worker($touch)),
+                    ) ?? '',
                     'place' => $touch->place,
                 ];
             }

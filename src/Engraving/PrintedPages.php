@@ -8,10 +8,10 @@ use SwiftReed\Fingering\HardSpots;
 use SwiftReed\Instrument\MechanismKind;
 use SwiftReed\Pitch\Pitch;
 use SwiftReed\Player\Reminders;
-use SwiftReed\Score\Heading;
 use SwiftReed\Score\Layout\BarLayout;
 use SwiftReed\Score\Part;
 use SwiftReed\Score\Sheet;
+use SwiftReed\Score\Told;
 
 /**
  * Sheets on pages of paper: a heading, the studies shared out evenly over the fewest pages, remarks and the legend, and
@@ -649,7 +649,7 @@ final class PrintedPages
                     $notes[$spot->from]->pitch()->name()->sign(),
                     $notes[$spot->to]->pitch()->name()->sign(),
                     $spot->goesBack ? ' and back' : '',
-                    $part->hard($spot),
+                    Told::english($part)->hard($spot),
                 ),
                 400,
             ];

@@ -4,8 +4,9 @@ declare(strict_types=1);
 
 namespace App\Engraving;
 
-use SwiftReed\Explain\TalkThrough;
 use SwiftReed\Score\Part;
+use SwiftReed\Score\Told;
+use SwiftReed\Words\Catalogue;
 
 /**
  * A line talked through on paper: beside each note its name, its drawing, and what a teacher says. Lengths are in
@@ -38,7 +39,7 @@ final class TalkPage
         $body .= Svg::at(self::LEFT, 2700, $legend);
         $y = 2900 + $tall;
         $pages = [];
-        foreach (TalkThrough::of($part->instrument, $part->study, $part->plan, $oneToSix) as $i => $note) {
+        foreach ((new Told($part, Catalogue::english(), $oneToSix))->talk() as $i => $note) {
             $lines = [];
             foreach ($note['says'] as $sentence) {
                 array_push($lines, ...explode("\n", wordwrap($sentence, 92, "\n")));
@@ -51,7 +52,7 @@ final class TalkPage
             }
             $body .= Svg::stroke(\sprintf('M%d %d H%d', self::LEFT, $y, $paper->width() - self::LEFT), Ink::RULE, 8)
                 .Svg::text(self::LEFT, $y + 480, 280, $i + 1, fill: Ink::QUIET)
-                .Svg::text(self::LEFT + 520, $y + 520, 520, $note['note'], weight: 700, face: Svg::SERIF)
+                .Svg::text(self::LEFT + 520, $y + 520, 520, $note['note']->sign(), weight: 700, face: Svg::SERIF)
                 .Svg::at(self::LEFT + 2050, $y + 110, $drawing->svg);
             foreach ($lines as $k => $line) {
                 $body .= Svg::text(self::WORDS, $y + 420 + self::LINE * $k, self::TEXT, $line);

@@ -9,6 +9,7 @@ use SwiftReed\Fingering\Trill;
 use SwiftReed\Fingering\TrillBook;
 use SwiftReed\Instrument\Instrument;
 use SwiftReed\Pitch\Pitch;
+use SwiftReed\Words\Catalogue;
 
 /**
  * The trills of an instrument from low to top: for each note the half and the whole step above it, each one drawing.
@@ -56,13 +57,13 @@ final class TrillSheet
             '%s to %s: %s',
             $low->spoken(),
             $high->spoken(),
-            TrillWords::says($instrument, $trill),
+            Catalogue::english()->sentences((new TrillWords($instrument))->says($trill)),
         );
 
         return [
             'high' => $high,
             'svg' => Diagram::trill($instrument, $trill)->alone('', $label),
-            'says' => TrillWords::moves($instrument, $trill),
+            'says' => Catalogue::english()->sentence((new TrillWords($instrument))->moves($trill)),
         ];
     }
 

@@ -26,6 +26,7 @@ use SwiftReed\Knowledge\Nearest;
 use SwiftReed\Pitch\NoteName;
 use SwiftReed\Pitch\Pitch;
 use SwiftReed\Pitch\PitchError;
+use SwiftReed\Words\Catalogue;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
@@ -70,7 +71,9 @@ final class FingeringsController extends AbstractController
                 'keyboard' => ChartMaker::keyboard($instrument),
                 'found' => $midi < 0
                     ? ''
-                    : FingeringWords::whole($instrument, $instrument->fingerings(Pitch::plain($midi, true))[0]),
+                    : Catalogue::english()->sentence((new FingeringWords($instrument))->whole(
+                        $instrument->fingerings(Pitch::plain($midi, true))[0],
+                    )),
             ] + $view;
             $chosen = \in_array($register, $view['registers'], true) ? $register : '';
             $view['legend'] = ChartMaker::legendForPage($instrument);
@@ -191,7 +194,9 @@ final class FingeringsController extends AbstractController
                             'svg' => isset($pair['trills'][0])
                                 ? Diagram::trill($part->instrument, $pair['trills'][0])->alone('', '')
                                 : '',
-                            'says' => TrillWords::says($part->instrument, $pair['trills'][0] ?? null),
+                            'says' => Catalogue::english()->sentences(
+                                (new TrillWords($part->instrument))->says($pair['trills'][0] ?? null),
+                            ),
                         ],
                         (new TrillBook($part->instrument))->ofStudy($part->study),
                     ),

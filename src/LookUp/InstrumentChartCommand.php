@@ -13,6 +13,7 @@ use SwiftReed\Instrument\Occasion;
 use SwiftReed\Pitch\Pitch;
 use SwiftReed\Player\Stage;
 use SwiftReed\Score\Format\JsonWriter;
+use SwiftReed\Words\Catalogue;
 use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Command\Command;
 use Symfony\Component\Console\Input\InputArgument;
@@ -52,6 +53,12 @@ final class InstrumentChartCommand extends Command
         return Command::SUCCESS;
     }
 
+    /** When it is used, in general. */
+    private static function when(Instrument $instrument, Fingering $fingering): string
+    {
+        return Catalogue::english()->say((new OccasionWords($instrument, true))->general($fingering));
+    }
+
     private function text(Instrument $instrument): string
     {
         $text = $instrument->name.([] === $instrument->setup ? '' : ', '.implode(', ', $instrument->setup))."\n";
@@ -60,7 +67,7 @@ final class InstrumentChartCommand extends Command
             foreach ($instrument->fingerings($sharp) as $i => $fingering) {
                 $details = array_filter([
                     0 === $i ? '' : $fingering->use->value,
-                    OccasionWords::general($instrument, $fingering, true),
+                    self::when($instrument, $fingering),
                     $fingering->isDerived() ? \sprintf('%+.1f cents', $fingering->cents) : '',
                 ]);
                 $text .= rtrim((
@@ -84,9 +91,9 @@ final class InstrumentChartCommand extends Command
                 'fingerings' => array_map(
                     static fn (Fingering $fingering): array => JsonWriter::fingering($fingering) + [
                         'name' => '' === $fingering->name ? null : $fingering->name,
-                        'when' => '' === OccasionWords::general($instrument, $fingering, true)
+                        'when' => '' === self::when($instrument, $fingering)
                             ? null
-                            : OccasionWords::general($instrument, $fingering, true),
+                            : self::when($instrument, $fingering),
                         'may' => array_map(static fn (Occasion $one): string => $one->text, $fingering->may),
                         'always' => array_map(static fn (Occasion $one): string => $one->text, $fingering->always),
                         'indifferent' => $fingering->indifferent,

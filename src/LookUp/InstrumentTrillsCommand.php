@@ -11,6 +11,7 @@ use SwiftReed\Fingering\TrillBook;
 use SwiftReed\Instrument\Instrument;
 use SwiftReed\Instrument\InstrumentLibrary;
 use SwiftReed\Pitch\Pitch;
+use SwiftReed\Words\Catalogue;
 use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Command\Command;
 use Symfony\Component\Console\Input\InputArgument;
@@ -85,7 +86,7 @@ final class InstrumentTrillsCommand extends Command
             'cents' => $trill?->cents,
             'good' => null !== $trill,
             'position' => $trill?->above->slide?->position,
-            'says' => TrillWords::says($instrument, $trill),
+            'says' => Catalogue::english()->sentences((new TrillWords($instrument))->says($trill)),
         ];
     }
 

@@ -6,9 +6,7 @@ namespace App\Stand;
 
 use App\Desk\DeskState;
 use App\Engraving\Diagram;
-use SwiftReed\Explain\FingeringWords;
 use SwiftReed\Explain\Speech;
-use SwiftReed\Explain\TalkThrough;
 use SwiftReed\Instrument\Fingering;
 use SwiftReed\Instrument\FingeringUse;
 use SwiftReed\Pitch\Pitch;
@@ -18,6 +16,7 @@ use SwiftReed\Practice\Step;
 use SwiftReed\Practice\StepNote;
 use SwiftReed\Practice\Steps;
 use SwiftReed\Score\Part;
+use SwiftReed\Score\Told;
 use SwiftReed\Study\StudyNote;
 use SwiftReed\Time\TimeSignature;
 
@@ -51,6 +50,7 @@ final class StandData
             return (int) $at;
         };
         $notes = [];
+        $told = Told::english($part);
         foreach ($part->study->notes as $i => $note) {
             $planned = $part->plan->notes[$i];
             $other = self::other($part, $i);
@@ -72,9 +72,9 @@ final class StandData
                     : [
                         'fingering' => $other->text,
                         'drawn' => $keep(self::drawing($part, $other->touches, $other)),
-                        'when' => Speech::sentence($part->when($other)),
+                        'when' => Speech::sentence($told->when($other)),
                     ],
-                'speaks' => self::whenItDoesNotSpeak($part, $i, $keep),
+                'speaks' => self::whenItDoesNotSpeak($part, $i, $told, $keep),
             ];
         }
         $ladder = $steps->steps[\count($steps->steps) - 1]->ladder;
@@ -211,10 +211,10 @@ final class StandData
      *
      * @return array{says: list<string>, fingering: string, drawn: int}
      */
-    private static function whenItDoesNotSpeak(Part $part, int $i, \Closure $keep): array
+    private static function whenItDoesNotSpeak(Part $part, int $i, Told $told, \Closure $keep): array
     {
         $planned = $part->plan->notes[$i];
-        $says = TalkThrough::advice($part->instrument, $i, $part->study, $part->plan);
+        $says = $told->advice($i);
         if (null !== $planned->fingering->voicing) {
             array_unshift($says, Speech::sentence($planned->fingering->voicing));
         }
@@ -236,7 +236,7 @@ final class StandData
 
         return [
             'says' => $says,
-            'fingering' => null === $substitute ? '' : FingeringWords::whole($part->instrument, $substitute),
+            'fingering' => null === $substitute ? '' : $told->whole($substitute),
             'drawn' => null === $substitute ? -1 : $keep(self::drawing($part, $substitute->touches, $substitute)),
         ];
     }

@@ -7,6 +7,7 @@ namespace SwiftReed\Tests;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use SwiftReed\Player\Stage;
+use SwiftReed\Score\Told;
 
 /**
  * The well-known rules of choosing among alternates, each with a real study line where it applies and one where it must
@@ -230,7 +231,7 @@ final class ChoosingTest extends TestCase
     public function testHalfHoleChangesAreWorded(): void
     {
         $part = Support::part('own C, 5 notes, then arpeggio', 'bassoon');
-        $spots = array_map($part->hard(...), $part->plan->hardSpots);
+        $spots = array_map(Told::english($part)->hard(...), $part->plan->hardSpots);
         self::assertStringContainsString(
             'into half-hole G: six fingers land together, the index on half its hole',
             implode("\n", $spots),
@@ -246,7 +247,7 @@ final class ChoosingTest extends TestCase
     public function testReasonsAreSaidInATeachersWords(): void
     {
         $part = Support::part('own Ab major, 2 octaves', 'clarinet-bb');
-        $why = array_filter(array_map($part->why(...), array_keys($part->plan->notes)));
+        $why = array_filter(array_map(Told::english($part)->why(...), array_keys($part->plan->notes)));
         self::assertContains(
             'left F sharp and C sharp key: right – left – right, notes 10 to 12, so that nothing slides',
             $why,
@@ -260,7 +261,7 @@ final class ChoosingTest extends TestCase
         self::assertContains(
             'left E flat key: with the usual fingering the right little finger would roll from the low C sharp key '
                 .'to the right E flat key, D♭ to E♭',
-            array_filter(array_map($part->why(...), array_keys($part->plan->notes))),
+            array_filter(array_map(Told::english($part)->why(...), array_keys($part->plan->notes))),
         );
     }
 }

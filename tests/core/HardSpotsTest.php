@@ -9,6 +9,7 @@ use PHPUnit\Framework\TestCase;
 use SwiftReed\Instrument\Fingering;
 use SwiftReed\Instrument\Keywork;
 use SwiftReed\Player\Stage;
+use SwiftReed\Score\Told;
 
 /**
  * What is hard is measured against the mechanism: over the standard lines of a stage about one change in twelve, never
@@ -59,7 +60,7 @@ final class HardSpotsTest extends TestCase
                     $changes += \count($part->study->notes) - 1;
                     $hard += \count($part->plan->hardSpots);
                     foreach ($part->plan->hardSpots as $spot) {
-                        $words = $part->hard($spot);
+                        $words = Told::english($part)->hard($spot);
                         self::assertDoesNotMatchRegularExpression('/fingers? (and the thumb )?move at once$/', $words);
                     }
                 }
@@ -73,7 +74,7 @@ final class HardSpotsTest extends TestCase
     public function testFingersOfOneHandThatPassEachOtherAreNamed(): void
     {
         $saxophone = Support::part('own C major', 'alto-sax');
-        $said = array_map($saxophone->hard(...), $saxophone->plan->hardSpots);
+        $said = array_map(Told::english($saxophone)->hard(...), $saxophone->plan->hardSpots);
         self::assertContains('in the left hand the middle finger lands as the index finger lifts', $said, 'B to C');
         $trumpet = Support::part('own Eb major, eighths, 90', 'trumpet-bb');
         $valves = array_filter($trumpet->plan->hardSpots, static fn ($spot): bool => 3 <= self::moving(

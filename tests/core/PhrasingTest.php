@@ -16,6 +16,7 @@ use SwiftReed\Study\StudyError;
 use SwiftReed\Study\StudyNote;
 use SwiftReed\Study\Tonguing\Attack;
 use SwiftReed\Study\Tonguing\Slur;
+use SwiftReed\Words\Catalogue;
 
 /**
  * Breaths and slurs, decided together. Source: the handbook, chapter 10 (common practice).
@@ -363,7 +364,7 @@ final class PhrasingTest extends TestCase
             $study = Support::study($line, $id);
 
             return array_values(array_filter(array_map(
-                static fn (int $i): string => BreathWords::after($study, $i),
+                static fn (int $i): string => Catalogue::english()->sentence(BreathWords::after($study, $i)),
                 array_keys($study->notes),
             )));
         };

@@ -8,6 +8,7 @@ use PHPUnit\Framework\TestCase;
 use SwiftReed\Pitch\Pitch;
 use SwiftReed\Player\Stage;
 use SwiftReed\Score\Part;
+use SwiftReed\Score\Told;
 
 /**
  * Where teachers differ: each school changes what it says and nothing else. Source: the handbook, chapter 4.
@@ -123,17 +124,17 @@ final class SchoolsTest extends TestCase
     public function testASlideThatIsMovedWhilePlayingIsWhatHelps(): void
     {
         foreach ([
-            ['tuba-bbb', 'first-slide', 'first valve slide'],
-            ['euphonium-bc', 'third-slide', 'third valve slide'],
-            ['euphonium-bc', 'main-trigger', 'main slide'],
+            ['tuba-bbb', 'first-slide', 'first slide out'],
+            ['euphonium-bc', 'third-slide', 'third slide out'],
+            ['euphonium-bc', 'main-trigger', 'main slide out'],
         ] as [$id, $setup, $says]) {
             $found = static fn (string $with): string => implode(' ', array_map(
-                static fn (int $i): string => Support::part(
+                static fn (int $i): string => Told::english(Support::part(
                     'own Bb chromatic, full range',
                     $id,
                     Stage::Full,
                     ...array_filter([$with]),
-                )->tuning($i),
+                ))->tuning($i),
                 range(0, 12),
             ));
             self::assertStringContainsString($says, $found($setup), $id.' '.$setup);

@@ -13,6 +13,7 @@ use SwiftReed\Instrument\FingeringUse;
 use SwiftReed\Knowledge\Mistake;
 use SwiftReed\Player\Stage;
 use SwiftReed\Score\Part;
+use SwiftReed\Score\Told;
 
 /**
  * What the plan says of slides is checked by another way of working it out: the fewest by the notes from the last to the
@@ -74,14 +75,14 @@ final class SlidesTest extends TestCase
             }
         }
         $slides = 0 < SlideCount::between($part->instrument, $spot->before, $spot->after);
-        self::assertSame($slides && !$isClean, $spot->noOtherWay, $here.': '.$part->hard($spot));
+        self::assertSame($slides && !$isClean, $spot->noOtherWay, $here.': '.Told::english($part)->hard($spot));
         $elsewhere = $spot->elsewhere();
         if (null !== $elsewhere) {
             self::assertTrue($slides && $isClean, $here);
             $clean = self::fewest($part, $spot->to);
             self::assertGreaterThanOrEqual(self::slides($part), $clean, $here.': one slide less would have been planned');
             self::assertNotSame($spot->to, $elsewhere, $here);
-            self::assertStringContainsString('or else at note '.($elsewhere + 1), $part->hard($spot));
+            self::assertStringContainsString('or else at note '.($elsewhere + 1), Told::english($part)->hard($spot));
         }
     }
 
@@ -162,7 +163,7 @@ final class SlidesTest extends TestCase
                             ...($part->plan->notes[$i + 1] ?? null)->fingering->touches ?? [],
                         ];
                         self::assertContains('v3', $beside, $part->line().', note '.($i + 1));
-                        self::assertStringContainsString('3 stays down', $part->why($i));
+                        self::assertStringContainsString('3 stays down', Told::english($part)->why($i));
                     }
                 }
             }
@@ -208,7 +209,7 @@ final class SlidesTest extends TestCase
             $around = [$part->study->notes[$i - 1]->pitch()->midi(), $part->study->notes[$i + 1]->pitch()->midi()];
             self::assertSame($around[0], $around[1], 'note '.($i + 1));
             $partner = $part->study->notes[$i - 1]->pitch()->name()->sign();
-            self::assertStringContainsString('back and forth with '.$partner, $part->why($i));
+            self::assertStringContainsString('back and forth with '.$partner, Told::english($part)->why($i));
             ++$told;
         }
         self::assertGreaterThan(1, $told);

@@ -9,8 +9,8 @@ use Random\Engine\Mt19937;
 use Random\Randomizer;
 use SwiftReed\Explain\FingeringWords;
 use SwiftReed\Explain\Likeness;
+use SwiftReed\Explain\TuningWords;
 use SwiftReed\Explain\Speech;
-use SwiftReed\Explain\TalkThrough;
 use SwiftReed\Fingering\EventKind;
 use SwiftReed\Fingering\Occasions;
 use SwiftReed\Fingering\ReasonKind;
@@ -23,7 +23,9 @@ use SwiftReed\Instrument\Keywork;
 use SwiftReed\Line\StudyLineError;
 use SwiftReed\Player\Stage;
 use SwiftReed\Score\Part;
+use SwiftReed\Score\Told;
 use SwiftReed\Study\StudyError;
+use SwiftReed\Words\Catalogue;
 
 /**
  * Every sentence is read over many random lines, and each thing it claims is checked against the plan: what is held,
@@ -96,7 +98,7 @@ final class WordsTest extends TestCase
                     continue;
                 }
                 $here = $part->line().' for '.$part->instrument->id.', note '.($i + 1);
-                $says = $part->why($i);
+                $says = Told::english($part)->why($i);
                 if (ReasonKind::PatternGoesOn === $why->kind) {
                     self::assertStringContainsString('from note '.($why->from + 1).' on', $says, $here);
                     self::assertSame(ReasonKind::Pattern, $part->plan->notes[$why->from]->why()?->kind, $here);
@@ -135,24 +137,23 @@ final class WordsTest extends TestCase
         foreach (self::$parts as $part) {
             foreach ($part->plan->notes as $i => $note) {
                 if (FingeringUse::Default === $note->fingering->use) {
-                    self::assertSame('', $part->why($i));
+                    self::assertSame('', Told::english($part)->why($i));
                     continue;
                 }
                 ++$read;
                 $here = $part->line().' for '.$part->instrument->id.' '.implode(
                     ',',
                     $part->instrument->setup,
-                ).', note '.($i + 1).': '.$part->why($i);
+                ).', note '.($i + 1).': '.Told::english($part)->why($i);
                 self::assertNotNull($note->occasion, $here);
                 self::assertTrue($note->fingering->use->mayBeChosen(), $here);
                 self::assertLessThanOrEqual(20.0, abs($note->fingering->centsAsPlayed()), $here);
                 self::assertGreaterThan(
-                    \strlen(FingeringWords::difference(
-                        $part->instrument,
+                    \strlen(Catalogue::english()->say((new FingeringWords($part->instrument))->difference(
                         $part->instrument->fingerings($part->study->notes[$i]->pitch())[0],
                         $note->fingering,
-                    )) + 2,
-                    \strlen($part->why($i)),
+                    ))) + 2,
+                    \strlen(Told::english($part)->why($i)),
                     $here.' says why',
                 );
                 $this->checkClaims($part, $i, $here);
@@ -163,7 +164,7 @@ final class WordsTest extends TestCase
 
     private function checkClaims(Part $part, int $i, string $here): void
     {
-        $words = $part->why($i);
+        $words = Told::english($part)->why($i);
         $reason = $part->plan->notes[$i]->why();
         $name = static fn (int $k): string => isset(
             $part->study->notes[$k],
@@ -227,7 +228,7 @@ final class WordsTest extends TestCase
             foreach ($part->plan->notes as $i => $note) {
                 $default = $part->instrument->fingerings($part->study->notes[$i]->pitch())[0];
                 foreach ($note->alternates as $other) {
-                    $words = $part->whyNot($i, $other);
+                    $words = Told::english($part)->whyNot($other);
                     if (!str_starts_with($words, 'it belongs elsewhere: ')) {
                         continue;
                     }
@@ -253,35 +254,27 @@ final class WordsTest extends TestCase
         foreach (self::$parts as $n => $part) {
             $sentences = [];
             foreach ($part->plan->notes as $i => $note) {
-                $sentences[] = $part->why($i);
+                $sentences[] = Told::english($part)->why($i);
                 if (0 === $n % 6) {
                     foreach ($note->alternates as $alternate) {
-                        $sentences[] = $part->whyNot($i, $alternate);
-                        $sentences[] = $part->when($alternate->fingering);
+                        $sentences[] = Told::english($part)->whyNot($alternate);
+                        $sentences[] = Told::english($part)->when($alternate->fingering);
                     }
-                    $sentences[] = $part->tuning($i);
-                    $sentences[] = Likeness::sentence(
-                        $part->instrument,
-                        $part->study->notes[$i]->pitch(),
+                    $sentences[] = Told::english($part)->tuning($i);
+                    array_push($sentences, ...array_values(array_filter(Told::english($part)->voice($i))));
+                    $keys = (new FingeringWords($part->instrument))->pointedOut(
                         $note->fingering,
+                        $part->study->notes[$i]->pitch(),
                     );
-                    $sentences[] = FingeringWords::whole($part->instrument, $note->fingering);
-                    array_push(
-                        $sentences,
-                        ...FingeringWords::pointedOut(
-                            $part->instrument,
-                            $note->fingering,
-                            $part->study->notes[$i]->pitch(),
-                        ),
-                    );
+                    array_push($sentences, ...array_map(Catalogue::english()->say(...), $keys));
                 }
             }
             foreach ($part->plan->hardSpots as $spot) {
-                $sentences[] = $part->hard($spot);
-                self::assertNotSame('', $part->hard($spot));
+                $sentences[] = Told::english($part)->hard($spot);
+                self::assertNotSame('', Told::english($part)->hard($spot));
             }
             if (0 === $n % 6) {
-                foreach (TalkThrough::of($part->instrument, $part->study, $part->plan) as $note) {
+                foreach (Told::english($part)->talk() as $note) {
                     self::assertNotSame([], $note['says']);
                     array_push($sentences, ...$note['says']);
                 }
@@ -316,7 +309,7 @@ final class WordsTest extends TestCase
         $counted = 0;
         foreach (self::$parts as $part) {
             foreach ($part->plan->hardSpots as $spot) {
-                $words = $part->hard($spot);
+                $words = Told::english($part)->hard($spot);
                 $here = $part->line().' for '.$part->instrument->id.': '.$words;
                 $before = $part->plan->notes[$spot->from]->fingering;
                 $after = $part->plan->notes[$spot->to]->fingering;
@@ -448,13 +441,14 @@ final class WordsTest extends TestCase
             }
             foreach (Support::range($instrument) as $pitch) {
                 foreach ($instrument->fingerings($pitch) as $fingering) {
-                    $words = Likeness::sentence($instrument, $pitch, $fingering);
+                    $words = Catalogue::english()->sentence((new Likeness($instrument))->of($pitch, $fingering));
                     if ('' === $words) {
                         continue;
                     }
                     ++$read;
                     self::assertTrue(
-                        $this->isLike($instrument, $pitch->midi(), $fingering, $words),
+                        $this->isLike($instrument, $pitch->midi(), $fingering, $words)
+                            || $this->isOneTouchFrom($instrument, $fingering, $words),
                         $id.' '.$pitch->text().' '.$fingering->text.': '.$words,
                     );
                 }
@@ -473,10 +467,36 @@ final class WordsTest extends TestCase
             $pitch = \SwiftReed\Pitch\Pitch::parse($note);
             self::assertStringStartsWith(
                 $expected,
-                Likeness::sentence($instrument, $pitch, $instrument->fingerings($pitch)[0]),
+                Catalogue::english()->sentence(
+                    (new Likeness($instrument))->of($pitch, $instrument->fingerings($pitch)[0]),
+                ),
                 $id,
             );
         }
+    }
+
+    /** "E4 without the left thumb", "D4 and the left ring finger". */
+    private function isOneTouchFrom(Instrument $instrument, Fingering $fingering, string $words): bool
+    {
+        if (1 !== preg_match('/^(Low )?([A-G])([♯♭]*)(\d?) (without|and) (.*)\.$/u', $words, $found)) {
+            return false;
+        }
+        $name = \SwiftReed\Pitch\NoteName::parse($found[2].strtr($found[3], ['♯' => '#', '♭' => 'b']));
+        foreach (Support::range($instrument) as $pitch) {
+            $isNamed = $pitch->name()->pitchClass() === $name->pitchClass()
+                && ('' === $found[4] || $pitch->octave === (int) $found[4]);
+            $other = $instrument->fingerings($pitch)[0];
+            [$more, $less] = 'and' === $found[5] ? [$fingering, $other] : [$other, $fingering];
+            $changed = array_values(array_diff($more->touches, $less->touches));
+            if ($isNamed && 1 === \count($changed) && [] === array_diff($less->touches, $more->touches)) {
+                $touch = $instrument->mechanism()->touches()[$changed[0]];
+                $says = $touch->isHole ? 'the '.$touch->fingerSpoken() : 'the '.$touch->says;
+
+                return $says === $found[6] || !$touch->isHole;
+            }
+        }
+
+        return false;
     }
 
     private function isLike(Instrument $instrument, int $midi, Fingering $fingering, string $words): bool
@@ -517,16 +537,20 @@ final class WordsTest extends TestCase
             $instrument = Support::instruments()->instrument($id, array_values($setup));
             $fingering = $instrument->fingerings(\SwiftReed\Pitch\Pitch::parse($note))[0];
 
-            return FingeringWords::tuning($instrument, $fingering, $fingering->cents, false, 10.0);
+            $tuning = $instrument->tuning(\SwiftReed\Pitch\Pitch::parse($note), $fingering, $fingering->cents);
+            self::assertNotNull($tuning);
+
+            return Catalogue::english()->say((new TuningWords($instrument))->card($fingering, $tuning, false));
         };
-        self::assertStringContainsString('third valve slide', $tuning('trumpet-bb', 'C#4'));
-        self::assertStringContainsString('first valve slide', $tuning('trumpet-bb', 'A4'));
+        self::assertStringContainsString('third slide out', $tuning('trumpet-bb', 'C#4'));
+        self::assertStringContainsString('first slide out', $tuning('trumpet-bb', 'A4'));
         self::assertStringContainsString('hand', $tuning('horn-f', 'A4'));
         self::assertStringNotContainsString('slide', $tuning('horn-f', 'A4'));
-        self::assertStringNotContainsString('slide', $tuning('tuba-bbb', 'B1', '4-valves'));
-        self::assertStringContainsString('lip it down', $tuning('tuba-bbb', 'B1', '4-valves'));
-        self::assertSame('31 cents flat: set the slide about a third of a position in.', $tuning('trombone', 'G4'));
-        self::assertStringContainsString('about an eighth of a position in', $tuning('trombone', 'B3'));
-        self::assertStringContainsString('nothing can be raised in 1st position', $tuning('trombone', 'D4'));
+        self::assertStringContainsString('expect it sharp', $tuning('tuba-bbb', 'B1', '4-valves'));
+        self::assertStringNotContainsString('lip', $tuning('tuba-bbb', 'B1', '4-valves'), 'beyond 20 cents');
+        self::assertStringContainsString('lip it down', $tuning('tuba-bbb', 'G2'));
+        self::assertSame('31 cents flat: slide a third of a position in', $tuning('trombone', 'G4'));
+        self::assertStringContainsString('an eighth of a position in', $tuning('trombone', 'B3'));
+        self::assertStringContainsString('nothing can be raised in first position', $tuning('trombone', 'D4'));
     }
 }

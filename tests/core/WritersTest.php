@@ -14,6 +14,7 @@ use SwiftReed\Score\Format\MidiWriter;
 use SwiftReed\Score\Format\MusicXmlWriter;
 use SwiftReed\Score\Format\TextWriter;
 use SwiftReed\Score\KeyNames;
+use SwiftReed\Words\Catalogue;
 
 final class WritersTest extends TestCase
 {
@@ -145,22 +146,26 @@ final class WritersTest extends TestCase
         $pitch = Pitch::parse('C#5');
         $fingering = $clarinet->fingerings($pitch)[0];
         self::assertStringContainsString(
-            'right little finger on the right F sharp and C sharp key',
-            FingeringWords::whole($clarinet, $fingering),
+            'thumb and three left, three right, register key, right F sharp and C sharp key',
+            Catalogue::english()->say((new FingeringWords($clarinet))->whole($fingering)),
         );
         self::assertSame(
             'The same as low F♯, with the register key opened.',
-            Likeness::sentence($clarinet, $pitch, $fingering),
+            Catalogue::english()->sentence((new Likeness($clarinet))->of($pitch, $fingering)),
         );
         $trombone = Support::instruments()->instrument('trombone');
         self::assertSame(
-            'Third position, about a third of a position in.',
-            FingeringWords::whole($trombone, $trombone->fingerings(Pitch::parse('F#4'))[0]),
+            'Third position, a third in.',
+            Catalogue::english()->sentence(
+                (new FingeringWords($trombone))->whole($trombone->fingerings(Pitch::parse('F#4'))[0]),
+            ),
         );
         $trumpet = Support::instruments()->instrument('trumpet-bb');
         self::assertSame(
-            'First and second valves.',
-            FingeringWords::whole($trumpet, $trumpet->fingerings(Pitch::parse('A4'))[0]),
+            'One and two.',
+            Catalogue::english()->sentence(
+                (new FingeringWords($trumpet))->whole($trumpet->fingerings(Pitch::parse('A4'))[0]),
+            ),
         );
     }
 }

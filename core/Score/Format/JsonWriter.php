@@ -9,9 +9,11 @@ use SwiftReed\Fingering\HardSpot;
 use SwiftReed\Fingering\PlannedNote;
 use SwiftReed\Instrument\Fingering;
 use SwiftReed\Instrument\SlideAdjust;
+use SwiftReed\Instrument\Tuning;
 use SwiftReed\Pitch\Pitch;
 use SwiftReed\Score\Part;
 use SwiftReed\Score\Sheet;
+use SwiftReed\Score\Told;
 use SwiftReed\Study\ChordAt;
 use SwiftReed\Study\Chords;
 use SwiftReed\Study\Fit\RangeMove;
@@ -87,8 +89,9 @@ final readonly class JsonWriter implements Format
         $recipe = $study->recipe;
         $notes = [];
         $syllables = Syllables::of($study);
+        $told = Told::english($part);
         foreach ($study->notes as $i => $note) {
-            $notes[] = self::note($i, $note, $part->plan->notes[$i], $part)
+            $notes[] = self::note($i, $note, $part->plan->notes[$i], $part, $told)
                 + (null === $syllables ? [] : ['syllable' => self::orNull($syllables[$i])]);
         }
         $pitches = array_map(static fn (StudyNote $note): int => $note->pitch()->midi(), $study->notes);
@@ -151,7 +154,7 @@ final readonly class JsonWriter implements Format
                     'from' => $spot->from,
                     'to' => $spot->to,
                     'difficulty' => $spot->difficulty,
-                    'why' => $part->hard($spot),
+                    'why' => $told->hard($spot),
                     'no_other_way' => $spot->noOtherWay,
                 ],
                 $part->plan->hardSpots,
@@ -235,7 +238,7 @@ final readonly class JsonWriter implements Format
     }
 
     /** @return array<string, mixed> */
-    private static function note(int $i, StudyNote $note, PlannedNote $planned, Part $part): array
+    private static function note(int $i, StudyNote $note, PlannedNote $planned, Part $part, Told $told): array
     {
         return [
             'i' => $i,
@@ -268,14 +271,27 @@ final readonly class JsonWriter implements Format
                 + [
                     'momentary' => $planned->fingering->momentary,
                     'resting' => $planned->resting,
-                    'why' => self::orNull($part->why($i)),
+                    'why' => self::orNull($told->why($i)),
                     'occasion' => $planned->occasion?->text,
                 ],
             'alternates' => array_map(
-                static fn (Alternate $alternate): array => self::alternate($i, $alternate, $part),
+                static fn (Alternate $alternate): array => self::alternate($alternate, $told),
                 $planned->alternates,
             ),
             'flags' => $planned->flags,
+            'tuning' => self::tuning($told->voices->tuning($i)),
+            'voice' => $told->voice($i),
+        ];
+    }
+
+    /** @return array{cents: float, act: ?string, mm: ?float, positions: ?float}|null what a player does for it */
+    private static function tuning(?Tuning $tuning): ?array
+    {
+        return null === $tuning ? null : [
+            'cents' => round($tuning->cents, 1),
+            'act' => $tuning->act?->value,
+            'mm' => null === $tuning->mm ? null : round($tuning->mm, 1),
+            'positions' => null === $tuning->positions ? null : round($tuning->positions, 2),
         ];
     }
 
@@ -314,13 +330,13 @@ final readonly class JsonWriter implements Format
     }
 
     /** @return array<string, mixed> */
-    private static function alternate(int $i, Alternate $alternate, Part $part): array
+    private static function alternate(Alternate $alternate, Told $told): array
     {
         return self::fingering($alternate->fingering)
             + [
-                'when' => self::orNull($part->when($alternate->fingering)),
+                'when' => self::orNull($told->when($alternate->fingering)),
                 'cost_here' => $alternate->costHere,
-                'why_not' => $part->whyNot($i, $alternate),
+                'why_not' => $told->whyNot($alternate),
             ];
     }
 

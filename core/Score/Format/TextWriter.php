@@ -8,6 +8,7 @@ use SwiftReed\Explain\Speech;
 use SwiftReed\Fingering\HardSpots;
 use SwiftReed\Score\Part;
 use SwiftReed\Score\Sheet;
+use SwiftReed\Score\Told;
 use SwiftReed\Study\ChordAt;
 use SwiftReed\Study\Chords;
 use SwiftReed\Study\Rhythm\Counts;
@@ -104,6 +105,7 @@ final readonly class TextWriter implements Format
             }
         }
         if ([] !== $part->plan->hardSpots) {
+            $told = Told::english($part);
             $text .= "\nHard spots\n";
             foreach (HardSpots::grouped($part->plan->hardSpots) as ['spot' => $spot, 'at' => $at]) {
                 $bars = array_values(array_unique(array_map(
@@ -117,7 +119,7 @@ final readonly class TextWriter implements Format
                     $study->notes[$spot->from]->pitch()->sign(),
                     $study->notes[$spot->to]->pitch()->sign(),
                     $spot->goesBack ? ' and back' : '',
-                    $part->hard($spot),
+                    $told->hard($spot),
                 );
             }
         }
