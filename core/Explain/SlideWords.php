@@ -7,6 +7,7 @@ namespace SwiftReed\Explain;
 use SwiftReed\Instrument\Fingering;
 use SwiftReed\Instrument\SlideAdjust;
 use SwiftReed\Instrument\Tuning;
+use SwiftReed\Instrument\TuningAct;
 use SwiftReed\Words\Phrases;
 use SwiftReed\Words\Saying;
 
@@ -33,35 +34,26 @@ final class SlideWords
     public static function position(Fingering $fingering, ?Tuning $tuning): Saying
     {
         $slide = $fingering->onSlide();
-        $part = Phrases::part(self::part($fingering, $tuning));
-        if (null !== $fingering->side && !$slide->isIn()) {
-            $where = self::placed($slide->out);
+        $set = self::set($fingering, $tuning);
+        $isPlaced = null !== $fingering->side && !$slide->isIn();
+        $where = $isPlaced
+            ? self::placed($slide->out)
+            : Saying::of('whole.position', ['ordinal' => Phrases::ordinal($slide->position)]);
 
-            return match ($slide->adjust) {
-                SlideAdjust::None => $where,
-                SlideAdjust::Raised => Saying::of('slide.part-in', ['where' => $where, 'part' => $part]),
-                SlideAdjust::Lowered => Saying::of('slide.part-out', ['where' => $where, 'part' => $part]),
-            };
-        }
-        $ordinal = Phrases::ordinal($slide->position);
-
-        return match ($slide->adjust) {
-            SlideAdjust::None => Saying::of('whole.position', ['ordinal' => $ordinal]),
-            SlideAdjust::Raised => Saying::of('whole.position-in', ['ordinal' => $ordinal, 'part' => $part]),
-            SlideAdjust::Lowered => Saying::of('whole.position-out', ['ordinal' => $ordinal, 'part' => $part]),
-        };
+        return 0.0 === $set ? $where : Saying::of($set < 0 ? 'slide.part-in' : 'slide.part-out', [
+            'where' => $where,
+            'part' => Phrases::part(abs($set)),
+        ]);
     }
 
-    /** Whence it goes: "second", "second, a third in,"; with a trigger where that is. */
+    /** Whence it goes: "second", "second position, a third in,"; with a trigger where that is. */
     public static function from(Fingering $fingering, ?Tuning $tuning): Saying
     {
-        $slide = $fingering->onSlide();
-
         return match (true) {
-            SlideAdjust::None !== $slide->adjust => Saying::of('slide.and', [
+            0.0 !== self::set($fingering, $tuning) => Saying::of('slide.and', [
                 'where' => self::position($fingering, $tuning),
             ]),
-            null === $fingering->side => Phrases::ordinal($slide->position),
+            null === $fingering->side => Phrases::ordinal($fingering->onSlide()->position),
             default => self::position($fingering, $tuning),
         };
     }
@@ -69,24 +61,23 @@ final class SlideWords
     /** Where the slide really is, in usual positions, 1.0 all the way in. */
     public static function place(Fingering $fingering, ?Tuning $tuning): float
     {
-        $slide = $fingering->onSlide();
-        $part = self::part($fingering, $tuning);
-
-        return $slide->out + match ($slide->adjust) {
-            SlideAdjust::None => 0.0,
-            SlideAdjust::Raised => -$part,
-            SlideAdjust::Lowered => $part,
-        };
+        return $fingering->onSlide()->out + self::set($fingering, $tuning);
     }
 
-    /** By how much of a usual position it is set short or long. */
-    private static function part(Fingering $fingering, ?Tuning $tuning): float
+    /** By how much of a usual position it is set long (positive) or short: as the note lies, else as its kind does. */
+    private static function set(Fingering $fingering, ?Tuning $tuning): float
     {
-        if (SlideAdjust::None === $fingering->onSlide()->adjust) {
-            return 0.0;
-        }
+        $usual = abs(0.0 === $fingering->cents ? self::USUAL : $fingering->cents) / 100;
 
-        return $tuning->positions ?? abs(0.0 === $fingering->cents ? self::USUAL : $fingering->cents) / 100;
+        return match (true) {
+            TuningAct::PositionIn === $tuning?->act => -($tuning->positions ?? 0.0),
+            TuningAct::PositionOut === $tuning?->act => $tuning->positions ?? 0.0,
+            default => match ($fingering->onSlide()->adjust) {
+                SlideAdjust::None => 0.0,
+                SlideAdjust::Raised => -$usual,
+                SlideAdjust::Lowered => $usual,
+            },
+        };
     }
 
     /** "F trigger", "both triggers". */
