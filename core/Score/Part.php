@@ -8,6 +8,7 @@ use SwiftReed\Explain\Voices;
 use SwiftReed\Fingering\FingeringPlan;
 use SwiftReed\Fingering\Tendency;
 use SwiftReed\Instrument\Instrument;
+use SwiftReed\Instrument\Tuning;
 use SwiftReed\Line\ClauseKind;
 use SwiftReed\Pitch\Interval;
 use SwiftReed\Pitch\Pitch;
@@ -154,6 +155,16 @@ final readonly class Part
     public function cents(int $i): float
     {
         return Tendency::cents($this->tendencies, $this->plan->notes[$i]->fingering, $this->study->notes[$i]->pitch());
+    }
+
+    /** What is done for note i's tuning; null where nothing is. */
+    public function tuning(int $i): ?Tuning
+    {
+        return $this->instrument->tuning(
+            $this->study->notes[$i]->pitch(),
+            $this->plan->notes[$i]->fingering,
+            $this->cents($i),
+        );
     }
 
     /** @param bool $oneToSix whether fingers are called by their numbers from 1 to 6 */

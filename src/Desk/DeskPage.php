@@ -118,7 +118,12 @@ final class DeskPage
             'cell' => $this->desk->cell($state->line),
             'legend' => null === $part
                 ? []
-                : Legend::forPage(Legend::signs($part->instrument, $part->plan->notes, $state->rows->moves)),
+                : Legend::forPage(Legend::signs(
+                    $part->instrument,
+                    $part->plan->notes,
+                    $state->rows->moves,
+                    $state->rows->tuning && Legend::drawsSlides($part),
+                )),
             'saved' => $this->saved($state),
         ];
     }

@@ -72,6 +72,7 @@ final readonly class DeskState
                 !str_contains($rows, 'x'),
                 chords: str_contains($rows, 's'),
                 fromRoot: str_contains($rows, 'g'),
+                tuning: !str_contains($rows, 'z'),
             ),
             self::text($query, 'study', ''),
             self::text($query, 'origin', ''),
@@ -122,7 +123,7 @@ final readonly class DeskState
             FingeringStyle::Text => 't',
             FingeringStyle::Numbers => 'n',
             FingeringStyle::None => '',
-        }.($this->rows->moves ? '' : 'x').($this->rows->chords ? 's' : '');
+        }.($this->rows->moves ? '' : 'x').($this->rows->tuning ? '' : 'z').($this->rows->chords ? 's' : '');
 
         return '' === $letters ? '-' : $letters;
     }

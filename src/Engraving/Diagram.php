@@ -15,6 +15,7 @@ use SwiftReed\Instrument\KeyMap;
 use SwiftReed\Instrument\MechanismKind;
 use SwiftReed\Instrument\SlideAdjust;
 use SwiftReed\Instrument\Touch;
+use SwiftReed\Instrument\TuningAct;
 use SwiftReed\Words\Catalogue;
 use SwiftReed\Words\Saying;
 
@@ -40,7 +41,7 @@ final class Diagram
     {
         return match ($instrument->mechanism()->kind()) {
             MechanismKind::Keywork => $instrument->map->height
-                ?? 0, MechanismKind::Valves => 330, MechanismKind::Slide => 560, default => 0,
+                ?? 0, MechanismKind::Valves => 400, MechanismKind::Slide => 600, default => 0,
         };
     }
 
@@ -54,14 +55,21 @@ final class Diagram
      * A note of a plan: touches that rest are down; with the note before, what moves is marked.
      *
      * @param PlannedNote|null $before null when nothing comes before, or when moves are not shown
+     * @param TuningAct|null   $act    what is done for its tuning: a slide that is drawn is marked at its valve
      */
-    public static function planned(Instrument $instrument, PlannedNote $note, ?PlannedNote $before): Drawing
-    {
+    public static function planned(
+        Instrument $instrument,
+        PlannedNote $note,
+        ?PlannedNote $before,
+        ?TuningAct $act = null,
+    ): Drawing {
         return self::drawn(
             $instrument,
             $note->fingering,
             $note->down(),
             null === $before ? null : array_values(array_diff($before->down(), $before->fingering->momentary)),
+            $note->resting,
+            $act,
         );
     }
 
@@ -76,18 +84,26 @@ final class Diagram
     /**
      * @param list<string>      $down   touches that are down
      * @param list<string>|null $before touches that were down on the note before; null when moves are not shown
+     * @param list<string>      $ready  those that are down without need
+     * @param TuningAct|null    $act    what is done for its tuning
      */
-    public static function drawn(Instrument $instrument, Fingering $fingering, array $down, ?array $before): Drawing
-    {
+    public static function drawn(
+        Instrument $instrument,
+        Fingering $fingering,
+        array $down,
+        ?array $before,
+        array $ready = [],
+        ?TuningAct $act = null,
+    ): Drawing {
         // A page asks for the same drawing at several sizes, and a line for the same fingering many times.
         self::$drawn ??= new \WeakMap();
         $key = $fingering->text.'|'.implode(' ', $fingering->momentary).'|'.implode(' ', $down).'|'.(
             null === $before ? '-' : implode(' ', $before)
-        );
+        ).'|'.implode(' ', $ready).'|'.(true === $act?->isDrawn() ? $act->value : '');
         $kept = self::$drawn[$instrument] ?? [];
         if (!isset($kept[$key])) {
             $kept = \count($kept) < self::KEPT ? $kept : [];
-            $kept[$key] = self::made($instrument, $fingering, $down, $before);
+            $kept[$key] = self::made($instrument, $fingering, $down, $before, ready: $ready, act: $act);
             self::$drawn[$instrument] = $kept;
         }
 
@@ -98,6 +114,7 @@ final class Diagram
      * @param list<string>      $down
      * @param list<string>|null $before
      * @param list<string>      $trilled what moves in a trill
+     * @param list<string>      $ready   what is down without need
      */
     private static function made(
         Instrument $instrument,
@@ -105,6 +122,8 @@ final class Diagram
         array $down,
         ?array $before,
         array $trilled = [],
+        array $ready = [],
+        ?TuningAct $act = null,
     ): Drawing {
         $touches = $instrument->mechanism()->touches();
 
@@ -116,12 +135,14 @@ final class Diagram
                 $fingering->momentary,
                 $before,
                 $trilled,
+                $ready,
             ),
             MechanismKind::Valves === $instrument->mechanism()->kind() => self::valves(
                 $touches,
                 $down,
                 $before,
                 $trilled,
+                $act,
             ),
             MechanismKind::Slide === $instrument->mechanism()->kind() => self::slide(
                 $touches,
@@ -139,6 +160,7 @@ final class Diagram
      * @param list<string>         $flicked
      * @param list<string>|null    $before
      * @param list<string>         $trilled
+     * @param list<string>         $ready
      */
     private static function keywork(
         KeyMap $map,
@@ -147,6 +169,7 @@ final class Diagram
         array $flicked,
         ?array $before,
         array $trilled,
+        array $ready,
     ): Drawing {
         $ink = new Ink();
         $halfHoles = array_filter($touches, static fn (Touch $one): bool => $one->isHalfHole);
@@ -169,6 +192,8 @@ final class Diagram
                     && \in_array($touches[$id]->finger, $halfFingers, true);
                 if (\in_array($id, $trilled, true)) {
                     $ink->trilled($spot->x, $spot->y, $spot->width, $spot->height, $spot->shape, $id);
+                } elseif (\in_array($id, $ready, true)) {
+                    $ink->ready($spot->x, $spot->y, $spot->width, $spot->height, $spot->shape, $id);
                 } else {
                     $ink->touch(
                         $spot->x,
@@ -184,7 +209,8 @@ final class Diagram
                 if (\in_array($id, $flicked, true)) {
                     $ink->flick($spot->x, $spot->y, $spot->width, $spot->height);
                 }
-                if (($isDown || \in_array($id, $trilled, true)) && !$touches[$id]->isHole) {
+                $isNamed = ($isDown && !\in_array($id, $ready, true)) || \in_array($id, $trilled, true);
+                if ($isNamed && !$touches[$id]->isHole) {
                     $letters[] = $touches[$id]->label;
                 }
             }
@@ -251,7 +277,7 @@ final class Diagram
             return;
         }
         foreach ($ways as $id => $way) {
-            [$x, $y] = $group->marks[$id] ?? [$spots[$id]->x < 0 ? -37 : 37, $spots[$id]->y];
+            [$x, $y] = $group->marks[$id] ?? [$spots[$id]->x < 0 ? -35 : 35, $spots[$id]->y];
             $ink->mark((float) $x, (float) $y, $way);
         }
     }
@@ -262,8 +288,13 @@ final class Diagram
      * @param list<string>|null    $before
      * @param list<string>         $trilled
      */
-    private static function valves(array $touches, array $down, ?array $before, array $trilled): Drawing
-    {
+    private static function valves(
+        array $touches,
+        array $down,
+        ?array $before,
+        array $trilled,
+        ?TuningAct $act,
+    ): Drawing {
         $ink = new Ink();
         // The thumb of a double horn is a cap of its own, before the others.
         $order = [
@@ -283,7 +314,15 @@ final class Diagram
             );
         }
 
-        return $ink->drawing(330);
+        // The first slide goes out to the left of the caps, the third and the main slide to the right.
+        $edge = (\count($order) - 1) / 2 * self::CAP_STEP + self::CAP / 2 + 70;
+        match ($act) {
+            TuningAct::FirstSlide => $ink->drawnOut(-$edge, 110, false),
+            TuningAct::ThirdSlide, TuningAct::Kicker => $ink->drawnOut($edge, 110, true),
+            default => null,
+        };
+
+        return $ink->drawing(400);
     }
 
     private static function cap(
@@ -302,7 +341,7 @@ final class Diagram
         }
         $ink->inside($x, $y, $label, Ink::LETTER - 4, $down ? Ink::PAPER : Ink::QUIET);
         if (null !== $was && $was !== $down) {
-            $ink->mark($x, $y + self::CAP / 2 + 40, $down ? 'down' : 'up');
+            $ink->mark($x, $y + self::CAP / 2 + 78, $down ? 'down' : 'up');
         }
     }
 
@@ -356,7 +395,7 @@ final class Diagram
             );
         }
 
-        return $ink->drawing(560);
+        return $ink->drawing(600);
     }
 
     /**

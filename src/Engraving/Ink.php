@@ -23,6 +23,12 @@ final class Ink
     /** Letters are at least six points high in print: 2.12 mm. */
     public const LETTER = 220;
     private const LINE = 12;
+    /** A mark of movement is as high as a copier keeps: 1.2 mm; its width, and the width of its line. */
+    private const MARK = 124;
+    private const MARK_WIDTH = 62;
+    private const MARK_LINE = 20;
+    /** Width of the dot of what is ready, in parts of the ring's: at most a quarter, so that nobody takes it for half. */
+    private const DOT = 0.25;
     /** Outline of what moves in a trill. */
     private const BOLD = 26;
     /** Height of the zigzag that says so. */
@@ -65,6 +71,18 @@ final class Ink
             $down,
             $half,
         );
+    }
+
+    /** A hole or key that is only ready: a ring with a dot, which is no half hole. */
+    public function ready(float $x, float $y, float $width, float $height, string $shape, string $name): void
+    {
+        $this->touch($x, $y, $width, $height, $shape, false, name: $name);
+        $this->svg .= Svg::tag('circle', [
+            'cx' => $x,
+            'cy' => $y,
+            'r' => self::DOT * min($width, $height) / 2,
+            'fill' => self::INK,
+        ]);
     }
 
     private static function shape(
@@ -129,29 +147,44 @@ final class Ink
     }
 
     /**
-     * What moves since the note before: an open angle, point down for what goes down, up for what comes up, both ways
-     * for a finger that changes its key.
+     * What moves since the note before, in three shapes that a bad copy keeps apart: an arrow down for what goes down, a
+     * roof for what comes up, a lightning for a finger that changes its key.
      */
     public function mark(float $x, float $y, string $way): void
     {
-        $this->boxes[] = new Box($x - 30, $y - 26, $x + 30, $y + 26, 'mark');
+        [$across, $along] = [self::MARK_WIDTH / 2, self::MARK / 2];
+        $this->boxes[] = new Box($x - $across, $y - $along, $x + $across, $y + $along, 'mark');
+        $reach = $along - self::MARK_LINE / 2;
+        $side = $across - self::MARK_LINE / 2;
         $path = match ($way) {
-            'down' => \sprintf('M%.0f %.0f l22 26 l22 -26', $x - 22, $y - 13),
-            'up' => \sprintf('M%.0f %.0f l22 -26 l22 26', $x - 22, $y + 13),
-            default => \sprintf(
-                'M%.0f %.0f l-18 18 l18 18 M%.0f %.0f l18 18 l-18 18',
-                $x - 8,
-                $y - 18,
-                $x + 8,
-                $y - 18,
-            ),
+            'down' => \sprintf('M%.0f %.0f v%.0f m%.0f -%.0f l%.0f %.0f l%.0f -%.0f', ...[
+                $x, $y - $reach, 2 * $reach, -$side, $side + 12, $side, $side + 12, $side, $side + 12,
+            ]),
+            'up' => \sprintf('M%.0f %.0f l%.0f -%.0f l%.0f %.0f', ...[
+                $x - $side, $y + 0.7 * $reach, $side, 1.4 * $reach, $side, 1.4 * $reach,
+            ]),
+            default => \sprintf('M%.0f %.0f h%.0f l-%.0f %.0f h%.0f', ...[
+                $x - $side, $y - $reach, 2 * $side, 2 * $side, 2 * $reach, 2 * $side,
+            ]),
         };
         $this->svg .= Svg::tag(
             'path',
             [
-                'd' => $path, 'fill' => 'none', 'stroke' => self::INK, 'stroke-width' => 14,
+                'd' => $path, 'fill' => 'none', 'stroke' => self::INK, 'stroke-width' => self::MARK_LINE,
                 'stroke-linecap' => 'round', 'stroke-linejoin' => 'round',
             ],
+        );
+    }
+
+    /** A slide that is drawn out for a note's tuning: an arrow away from the caps. */
+    public function drawnOut(float $x, float $y, bool $toTheRight): void
+    {
+        $this->box($x - 50, $y - 50, $x + 50, $y + 50, 'mark');
+        $way = $toTheRight ? 1 : -1;
+        $this->path(
+            \sprintf('M%.0f %.0f h%d m%d -38 l%d 38 l%d 38', $x - 40 * $way, $y, 80 * $way, -38 * $way, 38 * $way, -38 * $way),
+            self::INK,
+            22,
         );
     }
 

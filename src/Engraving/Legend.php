@@ -8,6 +8,7 @@ use SwiftReed\Fingering\PlannedNote;
 use SwiftReed\Instrument\Instrument;
 use SwiftReed\Instrument\MechanismKind;
 use SwiftReed\Instrument\SlideAdjust;
+use SwiftReed\Score\Part;
 
 /**
  * What the signs of the drawings mean: one line, with only the signs that occur.
@@ -22,11 +23,16 @@ final class Legend
      *
      * @param list<PlannedNote> $notes
      * @param bool              $showsMoves whether moves are marked
+     * @param bool              $drawsSlides whether a slide is marked as drawn on one of them
      *
      * @return list<array{sign: string, says: string}> sign: what to draw
      */
-    public static function signs(Instrument $instrument, array $notes, bool $showsMoves): array
-    {
+    public static function signs(
+        Instrument $instrument,
+        array $notes,
+        bool $showsMoves,
+        bool $drawsSlides = false,
+    ): array {
         $touches = $instrument->mechanism()->touches();
         $kind = $instrument->mechanism()->kind();
         $signs = [];
@@ -39,6 +45,7 @@ final class Legend
             foreach ($note->fingering->touches as $id) {
                 $all['half'] = ($all['half'] ?? false) || $touches[$id]->isHalfHole;
             }
+            $all['ready'] = ($all['ready'] ?? false) || [] !== $note->resting;
             $all['flick'] = ($all['flick'] ?? false) || [] !== $note->fingering->momentary;
             $all['raised'] = ($all['raised'] ?? false) || SlideAdjust::Raised === $note->fingering->slide?->adjust;
             $all['lowered'] = ($all['lowered'] ?? false) || SlideAdjust::Lowered === $note->fingering->slide?->adjust;
@@ -47,6 +54,7 @@ final class Legend
         }
         $meanings = [
             'half' => 'half covered',
+            'ready' => 'ready, not needed',
             'flick' => 'touched as the note begins, then let go',
             'raised' => 'slide a little further in',
             'lowered' => 'slide a little further out',
@@ -60,6 +68,9 @@ final class Legend
         if (MechanismKind::Slide === $kind) {
             array_unshift($signs, ['sign' => 'slide', 'says' => 'how far the slide is out']);
         }
+        if ($drawsSlides) {
+            $signs[] = ['sign' => 'drawn out', 'says' => 'draw this slide out a little'];
+        }
         if ($showsMoves && \count($notes) > 1 && MechanismKind::Slide !== $kind) {
             $signs[] = ['sign' => 'goes down', 'says' => 'goes down since the note before'];
             $signs[] = ['sign' => 'comes up', 'says' => 'comes up'];
@@ -72,6 +83,18 @@ final class Legend
         }
 
         return $signs;
+    }
+
+    /** Whether a slide is drawn out on one of a part's notes. */
+    public static function drawsSlides(Part $part): bool
+    {
+        foreach (array_keys($part->plan->notes) as $i) {
+            if (true === $part->tuning($i)?->act?->isDrawn()) {
+                return true;
+            }
+        }
+
+        return false;
     }
 
     /**
@@ -127,6 +150,7 @@ final class Legend
             'down' => $ink->touch(0, 0, 128, 128, 'disc', true),
             'up' => $ink->touch(0, 0, 128, 128, 'disc', false),
             'half' => $ink->touch(0, 0, 128, 128, 'disc', false, true),
+            'ready' => $ink->ready(0, 0, 128, 128, 'disc', ''),
             'flick' => self::flicked($ink),
             'goes down' => $ink->mark(0, 0, 'down'),
             'comes up' => $ink->mark(0, 0, 'up'),
@@ -137,6 +161,7 @@ final class Legend
             'trigger' => $ink->touch(0, 0, 128, 128, 'key', true),
             'trills' => $ink->trilled(0, 0, 128, 128, 'disc', 'touch'),
             'wave' => $ink->wave(0, 0),
+            'drawn out' => $ink->drawnOut(0, 0, true),
             default => null,
         };
 

@@ -629,7 +629,9 @@ final class PrintedPages
         }
         $notes = array_merge(...array_map(static fn (Part $part): array => $part->plan->notes, $studies->parts));
 
-        return Legend::line(Legend::signs($first->instrument, $notes, $rows->moves), self::WIDTH);
+        $drawsSlides = $rows->tuning && [] !== array_filter($studies->parts, Legend::drawsSlides(...));
+
+        return Legend::line(Legend::signs($first->instrument, $notes, $rows->moves, $drawsSlides), self::WIDTH);
     }
 
     /** @return list<array{string, int}> lines under the music and their weight */

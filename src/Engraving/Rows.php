@@ -17,10 +17,11 @@ final readonly class Rows
 {
     private const NAMES = [
         'degrees', 'degrees from root', 'letters', 'counts', 'chords', 'fingerings', 'text', 'numbers', 'signs',
-        'habits', 'moves', 'none',
+        'habits', 'moves', 'tuning', 'none',
     ];
 
     /**
+     * @param bool  $tuning   whether a slide that is drawn for a note's tuning is marked at its valve
      * @param bool  $moves    whether what moves since the note before is marked
      * @param float $scale    how much larger than nine millimetres the fingerings are drawn
      * @param bool $isTight whether rows stand as close as can be, and changes to practise are not marked, to save paper
@@ -39,6 +40,7 @@ final readonly class Rows
         public bool $fromRoot = false,
         public bool $isTight = false,
         public bool $isUnsigned = false,
+        public bool $tuning = true,
     ) {
     }
 
@@ -56,6 +58,7 @@ final readonly class Rows
             $this->fromRoot,
             $this->isTight,
             $this->isUnsigned,
+            $this->tuning,
         );
     }
 
@@ -74,6 +77,7 @@ final readonly class Rows
             $this->fromRoot,
             true,
             $this->isUnsigned,
+            $this->tuning,
         );
     }
 
@@ -117,6 +121,7 @@ final readonly class Rows
             $has('moves') || !$has('none'),
             chords: $has('chords'),
             fromRoot: $has('degrees from root'),
+            tuning: $has('tuning') || !$has('none'),
         );
     }
 

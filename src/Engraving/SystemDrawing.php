@@ -43,15 +43,13 @@ final class SystemDrawing
     private const STEM = 780;
     private const CURVE = 360;
     /**
-     * Room between the drawings of two notes at nine millimetres; larger drawings want more, so that two hands are seen
+     * Room between the drawings of two notes: as wide as one touch, a hole or a cap, so that two hands are seen
      * as one note's.
      */
-    private const CLEAR = 120;
-    private const CLEAR_WHEN_LARGER = 200;
-    /** Caps and positions stand closer. */
-    private const CLEAR_OF_CAPS = 60;
+    private const CLEAR = 160;
+    private const CLEAR_OF_CAPS = 210;
     /** How far a drawing may stand aside from its note. */
-    private const ASIDE = 240;
+    private const ASIDE = 300;
 
     /** @return array{string, int} drawing and height */
     public static function of(
@@ -269,9 +267,7 @@ final class SystemDrawing
      */
     public static function spots(Part $part, EngravedSystem $system, Rows $rows): array
     {
-        $clear = null === $part->instrument->map
-            ? self::CLEAR_OF_CAPS * $rows->scale
-            : self::CLEAR + self::CLEAR_WHEN_LARGER * ($rows->scale - 1);
+        $clear = $rows->scale * (null === $part->instrument->map ? self::CLEAR_OF_CAPS : self::CLEAR);
         $spots = [];
         $edges = [];
         foreach ($system->heads as $i => $head) {
@@ -306,6 +302,7 @@ final class SystemDrawing
             $part->instrument,
             $part->plan->notes[$i],
             $rows->moves ? $part->plan->notes[$i - 1] ?? null : null,
+            $rows->tuning ? $part->tuning($i)?->act : null,
         );
     }
 

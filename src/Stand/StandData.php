@@ -244,7 +244,8 @@ final class StandData
     /** @param list<string> $down */
     private static function drawing(Part $part, array $down, Fingering $fingering): string
     {
-        $drawing = Diagram::drawn($part->instrument, $fingering, $down, null);
+        $ready = array_values(array_diff($down, $fingering->touches));
+        $drawing = Diagram::drawn($part->instrument, $fingering, $down, null, $ready);
 
         return 0 === $drawing->height ? '' : $drawing->alone('fingering', '');
     }

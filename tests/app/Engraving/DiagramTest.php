@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Tests\Engraving;
 
 use App\Engraving\ChartMaker;
+use App\Engraving\Box;
 use App\Engraving\Diagram;
 use App\Engraving\Drawing;
 use App\Engraving\Engraver;
@@ -260,10 +261,21 @@ final class DiagramTest extends KernelTestCase
             $this->parts->parser->parse('own G major, 2 octaves'),
             $this->instruments->instrument('clarinet-bb'),
         );
-        self::assertSame(
-            4,
-            self::solid(Diagram::planned($clarinet->instrument, $clarinet->plan->notes[8], null)->svg) - 1,
-            'the right hand that rests on A4 is drawn down',
+        $ready = Diagram::planned($clarinet->instrument, $clarinet->plan->notes[8], null);
+        self::assertCount(4, $clarinet->plan->notes[8]->resting);
+        self::assertSame(1, self::solid($ready->svg), 'the right hand that is only ready on A4 is not drawn as needed');
+        preg_match_all('/<circle [^>]*\br="([\d.]+)"/', $ready->svg, $dots);
+        self::assertCount(4, $dots[1], 'a ring with a dot each');
+        foreach ($dots[1] as $radius) {
+            self::assertLessThanOrEqual(160 / 2 / 4, (float) $radius, 'a quarter of the width at most');
+        }
+        self::assertNotContains(
+            'text',
+            array_map(
+                static fn (Box $box): string => $box->kind,
+                array_filter($ready->boxes, static fn (Box $box): bool => $box->left > 0),
+            ),
+            'and without its letter',
         );
     }
 
