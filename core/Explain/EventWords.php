@@ -9,6 +9,7 @@ use SwiftReed\Fingering\EventKind;
 use SwiftReed\Fingering\HardSpot;
 use SwiftReed\Instrument\Fingering;
 use SwiftReed\Instrument\Instrument;
+use SwiftReed\Instrument\MechanismKind;
 use SwiftReed\Pitch\Pitch;
 use SwiftReed\Words\Phrases;
 use SwiftReed\Words\Saying;
@@ -154,10 +155,31 @@ final readonly class EventWords
             : Saying::of('event.or-else', ['event' => $event, 'note' => (string) ($elsewhere + 1)]);
     }
 
+    /** "two and three change" */
+    private static function changing(Fingering $before, Fingering $after): Saying
+    {
+        $moved = array_values(array_unique([
+            ...array_diff($before->touches, $after->touches),
+            ...array_diff($after->touches, $before->touches),
+        ]));
+        sort($moved);
+        $named = array_map(
+            static fn (string $one): Saying|string => 'T' === $one
+                ? Saying::of('move.thumb')
+                : FingerWords::valve($one),
+            $moved,
+        );
+
+        return [] === $named ? Saying::of('event.large') : Saying::of('event.changing', ['valves' => $named]);
+    }
+
     /** The fingers that move, named: "the left middle finger and the right index finger move". */
     private function moving(Fingering $before, Fingering $after): Saying
     {
         $touches = $this->instrument->mechanism()->touches();
+        if (MechanismKind::Valves === $this->instrument->mechanism()->kind()) {
+            return self::changing($before, $after);
+        }
         $fingers = [];
         foreach ([
             ...array_diff($before->touches, $after->touches),

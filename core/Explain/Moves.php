@@ -164,10 +164,14 @@ final readonly class Moves
         $over = [];
         foreach ($add as $a => $new) {
             foreach ($lift as $l => $old) {
+                $rolls = self::isRoller($after->instrument, $old, $new);
+                // The hand presses a palm key, and the side of a finger a side key: its tip goes nowhere.
+                $isTip = '' === $touches[$new]->part && '' === $touches[$old]->part;
                 $isOneFinger = $touches[$new]->finger === $touches[$old]->finger
+                    && ($rolls || $isTip)
                     && !\in_array($new, $after->fingering->momentary, true);
                 if ($isOneFinger) {
-                    $over[] = Saying::of(self::isRoller($after->instrument, $old, $new) ? 'move.rolls' : 'move.goes', [
+                    $over[] = Saying::of($rolls ? 'move.rolls' : 'move.goes', [
                         'worker' => $words->worker($touches[$new]),
                         'from' => self::spot($words, $before, $touches[$old]),
                         'to' => self::spot($words, $after, $touches[$new]),

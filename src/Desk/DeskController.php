@@ -131,12 +131,21 @@ final class DeskController extends AbstractController
         $part = $this->desk->part($state);
         $oneToSix = FingeringStyle::Numbers === $state->rows->fingerings;
         $notes = [];
+        $spoken = (new Told($part, Catalogue::english()->spoken(), $oneToSix))->talk();
         foreach ((new Told($part, Catalogue::english(), $oneToSix))->talk() as $i => $note) {
-            $drawing = Diagram::planned($part->instrument, $part->plan->notes[$i], $part->plan->notes[$i - 1] ?? null);
+            $drawing = Diagram::planned(
+                $part->instrument,
+                $part->plan->notes[$i],
+                $part->plan->notes[$i - 1] ?? null,
+                $part->tuning($i)?->act,
+            );
+            $name = $note['note']->name()->spoken();
             $notes[] = [
                 'note' => $note['note']->sign(),
                 'spoken' => $note['note']->spoken(),
                 'says' => $note['says'],
+                'short' => $name.': '.lcfirst($spoken[$i]['says'][0]),
+                'long' => $name.': '.lcfirst(implode(' ', $spoken[$i]['says'])),
                 'bar' => $part->study->notes[$i]->bar,
                 'diagram' => 0 === $drawing->height
                     ? ''
