@@ -15,11 +15,15 @@ use SwiftReed\Pitch\Pitch;
  */
 final readonly class Fingered
 {
-    /** @param list<string> $resting touches that are only ready */
+    /**
+     * @param list<string> $held    touches that are down without effect, but held
+     * @param list<string> $resting touches that are only ready
+     */
     private function __construct(
         public Instrument $instrument,
         public Pitch $pitch,
         public Fingering $fingering,
+        public array $held,
         public array $resting,
         public ?Tuning $tuning,
     ) {
@@ -32,19 +36,26 @@ final readonly class Fingered
             $instrument,
             $pitch,
             $planned->fingering,
+            $planned->held,
             $planned->resting,
             $instrument->tuning($pitch, $planned->fingering, $cents),
         );
     }
 
+    /** The fingering with what is held with it. */
+    public function needed(): Fingering
+    {
+        return $this->fingering->holding($this->held);
+    }
+
     /** @return list<string> everything that is down, with effect or without */
     public function down(): array
     {
-        return [...$this->fingering->touches, ...$this->resting];
+        return [...$this->needed()->touches, ...$this->resting];
     }
 
     /** @return list<string> what is still down as the next note comes: a flick is over by then */
-    public function held(): array
+    public function stillDown(): array
     {
         return array_values(array_diff($this->down(), $this->fingering->momentary));
     }

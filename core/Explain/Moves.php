@@ -57,7 +57,7 @@ final readonly class Moves
 
     private static function ofValves(Fingered $before, Fingered $after): self
     {
-        $held = $before->held();
+        $held = $before->stillDown();
         $down = $after->down();
         $lift = array_values(array_diff($held, $down));
         $add = array_values(array_diff($down, $held));
@@ -155,7 +155,7 @@ final readonly class Moves
     {
         $words = new FingerWords($after->instrument, $oneToSix);
         $touches = $after->instrument->mechanism()->touches();
-        $held = $before->held();
+        $held = $before->stillDown();
         $down = $after->down();
         $ready = array_values(array_diff($after->resting, $held));
         $lift = array_values(array_diff($held, $down));

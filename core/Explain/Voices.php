@@ -58,7 +58,7 @@ final class Voices
         $why = $this->reasons->why($i);
 
         return new Voice(
-            $this->words->whole($now->fingering, $tuning, $now->pitch),
+            $this->words->whole($now->needed(), $tuning, $now->pitch),
             0 === $i ? null : $this->moves($i)->said(),
             0 === $i ? $this->readyAt($now) : $this->moves($i)->ready,
             OtherName::of($this->study, $i),

@@ -97,12 +97,13 @@ final readonly class PlanWriter
             $isUsual = FingeringUse::Default === $this->route->fingerings[$i]->use;
             $planned[] = new PlannedNote(
                 $this->route->fingerings[$i],
-                $resting[$i],
+                $resting[$i][1],
                 $isUsual ? null : $this->reason($i),
                 $this->occasion($i),
                 isset($place->all[1]) ? $this->alternates($i, $best) : [],
                 isset($flags[1]) ? array_values(array_unique($flags)) : $flags,
                 $difficulty,
+                $resting[$i][0],
             );
         }
 

@@ -23,26 +23,27 @@ final class Rests
     /**
      * @param non-empty-list<Place> $places
      *
-     * @return list<list<string>> for each note
+     * @return list<array{list<string>, list<string>}> for each note: what is held, and what is only ready
      */
     public function of(array $places, Route $route): array
     {
         $mechanism = $this->instrument->mechanism();
         if (!$mechanism instanceof Keywork) {
-            return array_map(static fn (Place $place): array => [], $places);
+            return array_map(static fn (Place $place): array => [[], []], $places);
         }
         $resting = [];
         /** @var array<int, list<Resting>> $rules by the written MIDI number */
         $rules = [];
         foreach ($places as $i => $place) {
             $here = [];
+            $held = [];
             $midi = $place->surroundings->midi;
             $rules[$midi] ??= array_values(array_filter(
                 $mechanism->resting,
                 static fn (Resting $rule): bool => $rule->isOn($midi),
             ));
             if ([] === $rules[$midi]) {
-                $resting[] = [];
+                $resting[] = [[], []];
                 continue;
             }
             foreach ($rules[$midi] as $rule) {
@@ -55,11 +56,12 @@ final class Rests
                             && $this->isFree($touch, [...$touches, ...$here], $mechanism)
                         ) {
                             $here[] = $touch;
+                            $rule->isHeld() && $held[] = $touch;
                         }
                     }
                 }
             }
-            $resting[] = $here;
+            $resting[] = [$held, array_values(array_diff($here, $held))];
         }
 
         return $resting;

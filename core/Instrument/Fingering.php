@@ -172,13 +172,13 @@ final readonly class Fingering
     }
 
     /**
-     * The same with touches that stay down without effect.
+     * The same with touches that are held with it, under its own name.
      *
-     * @param list<string> $resting
+     * @param list<string> $held
      */
-    public function holding(array $resting): self
+    public function holding(array $held): self
     {
-        return [] === $resting ? $this : $this->with(touches: [...$this->touches, ...$resting]);
+        return [] === $held ? $this : $this->with(touches: [...$this->touches, ...$held]);
     }
 
     /** The same with the slide set a little short or long of its place. */

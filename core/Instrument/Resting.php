@@ -33,6 +33,17 @@ final readonly class Resting
     ) {
     }
 
+    /**
+     * Whether it is held because that is taught, or because the finger has no time to lift; else it is only ready for
+     * what comes.
+     *
+     * Source: the handbook, chapter 4, "Drawing them".
+     */
+    public function isHeld(): bool
+    {
+        return \in_array($this->how, ['bridge', 'beside', 'first'], true);
+    }
+
     public function isOn(int $midi): bool
     {
         return $midi >= $this->lowest

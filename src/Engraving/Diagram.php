@@ -430,7 +430,7 @@ final class Diagram
             : Saying::of('whole.ready', ['touches' => array_map($fingers->touch(...), $note->resting)]);
 
         return trim(
-            Catalogue::english()->sentence((new FingeringWords($instrument, $oneToSix))->whole($note->fingering))
+            Catalogue::english()->sentence((new FingeringWords($instrument, $oneToSix))->whole($note->needed()))
                 .' '.Catalogue::english()->sentence($ready),
         );
     }

@@ -66,7 +66,12 @@ final class StandData
                 'share' => $part->share($i),
                 'loudness' => $part->loudness($i),
                 'fingering' => $planned->fingering->text,
-                'drawn' => $keep(self::drawing($part, $planned->down(), $planned->fingering)),
+                'drawn' => $keep(self::drawing(
+                    $part,
+                    $planned->down(),
+                    $planned->fingering,
+                    $planned->resting,
+                )),
                 'other' => null === $other
                     ? null
                     : [
@@ -241,10 +246,12 @@ final class StandData
         ];
     }
 
-    /** @param list<string> $down */
-    private static function drawing(Part $part, array $down, Fingering $fingering): string
+    /**
+     * @param list<string> $down
+     * @param list<string> $ready those that are so without need
+     */
+    private static function drawing(Part $part, array $down, Fingering $fingering, array $ready = []): string
     {
-        $ready = array_values(array_diff($down, $fingering->touches));
         $drawing = Diagram::drawn($part->instrument, $fingering, $down, null, $ready);
 
         return 0 === $drawing->height ? '' : $drawing->alone('fingering', '');

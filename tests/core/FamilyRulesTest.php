@@ -223,7 +223,7 @@ final class FamilyRulesTest extends TestCase
                     self::assertTrue(
                         Stage::First !== $stage
                             || 'lE' !== substr($text, -2)
-                            || [] !== array_intersect(['rF', 'rFs'], $note->resting),
+                            || [] !== array_intersect(['rF', 'rFs'], $note->held),
                         $here.' with both little fingers',
                     );
                 }
@@ -247,7 +247,7 @@ final class FamilyRulesTest extends TestCase
                 ) {
                     self::assertStringContainsString('sliver-l', $text, $here);
                 }
-                foreach ($note->resting as $touch) {
+                foreach ([...$note->held, ...$note->resting] as $touch) {
                     self::assertNotContains($touch, $note->fingering->touches, $here);
                 }
             }
@@ -313,20 +313,20 @@ final class FamilyRulesTest extends TestCase
                         $here,
                     );
                 }
-                if (\in_array('gs', $note->resting, true)) {
+                if (\in_array('gs', $note->held, true)) {
                     self::assertLessThan(8, $class, $here);
                 }
             }
         }
         $resting = array_map(
-            static fn ($note): array => $note->resting,
+            static fn ($note): array => $note->held,
             Support::part('own A major, from G#4, tetra, sixteenths, 100', 'alto-sax')->plan->notes,
         );
         self::assertNotSame([], $resting);
         $between = Support::part('own E major, cell 3 2 1 2 3 up only, 3 notes, from E4, sixteenths, 100', 'alto-sax');
         self::assertContains(
             'gs',
-            $between->plan->notes[1]->resting,
+            $between->plan->notes[1]->held,
             'G sharp rests under F sharp between two G sharps',
         );
     }

@@ -79,7 +79,7 @@ final class SchoolsTest extends TestCase
         $switching = Support::part($line, 'clarinet-bb', Stage::First, 'switching');
         $little = static fn (Part $part): array => array_map(
             static fn (int $i): int => \count(array_intersect(
-                [...$part->plan->notes[$i]->fingering->touches, ...$part->plan->notes[$i]->resting],
+                $part->plan->notes[$i]->needed()->touches,
                 ['lE', 'lF', 'lFs', 'rE', 'rF', 'rFs', 'rGs'],
             )),
             self::at($part, 'B4'),

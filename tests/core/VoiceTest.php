@@ -119,7 +119,7 @@ final class VoiceTest extends TestCase
 
     private function checkWhole(Part $part, int $i, PlannedNote $planned, string $whole, string $where): void
     {
-        $touches = self::sorted($planned->fingering->touches);
+        $touches = self::sorted([...$planned->fingering->touches, ...$planned->held]);
         $text = lcfirst(rtrim($whole, '.'));
         match ($part->instrument->mechanism()->kind()) {
             MechanismKind::Valves => self::assertSame($touches, self::sorted(self::valves($text)), $where),

@@ -24,7 +24,7 @@ foreach ($instruments->ids() as $id) {
                     'instrument' => $id,
                     'setup' => $setup,
                     'written' => $written->text(),
-                    'sounding' => \SwiftReed\Pitch\Pitch::plain($written->midi() - $instrument->transposition->halfSteps(), false)->text(),
+                    'sounding' => SwiftReed\Pitch\Pitch::plain($written->midi() - $instrument->transposition->halfSteps(), false)->text(),
                     'valves' => $fingering->valves,
                     'slide' => $fingering->slide?->position,
                     'side' => $fingering->side,

@@ -267,7 +267,7 @@ final readonly class JsonWriter implements Format
             'reminder' => $note->reminder?->besideNote(),
             'fingering' => [
                 'cents' => $planned->fingering->isDerived() ? round($part->cents($i), 1) + 0.0 : null,
-            ] + self::fingering($planned->fingering)
+            ] + self::fingering($planned->needed())
                 + [
                     'momentary' => $planned->fingering->momentary,
                     'resting' => $planned->resting,

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Tests\Engraving;
 
-use App\Engraving\ChartMaker;
 use App\Engraving\Box;
+use App\Engraving\ChartMaker;
 use App\Engraving\Diagram;
 use App\Engraving\Drawing;
 use App\Engraving\Engraver;
