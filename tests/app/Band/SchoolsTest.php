@@ -198,9 +198,9 @@ final class SchoolsTest extends WebTestCase
         self::assertCount(29, $page->filter('.talk li'));
         self::assertCount(29, $page->filter('.talk svg.fingering'));
         $words = $page->filter('.talk-words')->each(static fn ($note): string => $note->text());
-        self::assertStringContainsString('three fingers of the left hand', implode(' ', $words));
+        self::assertStringContainsString('Thumb and three left', implode(' ', $words));
         self::assertStringContainsString('The same as low', implode(' ', $words));
-        self::assertStringContainsString('over the break', implode(' ', $words));
+        self::assertStringContainsString('Over the break', implode(' ', $words));
         $numbered = $this->browser->request(
             'GET',
             '/desk/talk',
