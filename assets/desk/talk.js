@@ -43,7 +43,11 @@ export function startTalk() {
   const show = () => {
     notes.forEach((note, k) => {
       note.classList.toggle('is-open', k === state.at);
-      note.toggleAttribute('aria-current', k === state.at);
+      if (k === state.at) {
+        note.setAttribute('aria-current', 'step');
+      } else {
+        note.removeAttribute('aria-current');
+      }
     });
     read.setAttribute('aria-pressed', String(state.reading));
     read.textContent = state.reading ? read.dataset.stop : label;

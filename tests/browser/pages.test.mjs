@@ -118,6 +118,41 @@ test('a line is thought under covers: shown bar by bar, covered again, by mouse 
   assert.equal(await page.locator('.cover').count(), 0);
 });
 
+test('a line is talked through one note at a time, and read aloud where the browser has a voice', async () => {
+  const { context, page, problems } = await quietPage(browser);
+  // A voice of our own that is done at once, and keeps what it was given to say.
+  await context.addInitScript(() => {
+    window.said = [];
+    window.SpeechSynthesisUtterance = function Utterance(text) { this.text = text; };
+    const voice = { cancel() {}, speak(one) { window.said.push(one.text); setTimeout(() => one.onend(), 5); } };
+    Object.defineProperty(window, 'speechSynthesis', { value: voice, configurable: true });
+  });
+  await page.goto(`${base}/desk/talk?for=trumpet-bb&line=${encodeURIComponent('own Bb major, 5 notes, up only')}`);
+  const open = () => page.locator('.talk li[aria-current=step]');
+  assert.equal(await open().count(), 1);
+  assert.match(await open().textContent(), /B♭3.*One\./s);
+  await page.keyboard.press('ArrowRight');
+  assert.match(await open().textContent(), /C4.*Open\./s);
+  assert.deepEqual(await violations(page), []);
+  await page.keyboard.press('ArrowLeft');
+  await page.click('#talk-read');
+  await page.waitForFunction(() => window.said.length === 5);
+  await page.waitForFunction(() => document.getElementById('talk-read').getAttribute('aria-pressed') === 'false');
+  const said = await page.evaluate(() => window.said);
+  assert.match(said[0], /^B flat: one\./);
+  assert.match(said[2], /^D: one and three\. .*third slide out, about a finger’s breadth\./);
+  // For beginners the fingering alone, from the first note on again.
+  await page.check('#talk-short');
+  await page.click('#talk-read');
+  await page.waitForFunction(() => window.said.length === 10);
+  assert.deepEqual(
+    (await page.evaluate(() => window.said)).slice(5),
+    ['B flat: one.', 'C: open.', 'D: one and three.', 'E flat: two and three.', 'F: one.'],
+  );
+  assert.deepEqual(problems, []);
+  await context.close();
+});
+
 test('a line is opened for talking through and printed from there', async () => {
   await open('/desk?line=own%20G%20major%2C%202%20octaves&for=clarinet-bb');
   await page.click('.deeds .menu summary');
