@@ -471,7 +471,7 @@ final class PagesTest extends WebTestCase
     {
         $page = $this->browser->request('GET', '/fingerings', ['q' => 'A# on alto']);
         self::assertSame('Alto saxophone', $page->filter('h1')->text());
-        self::assertStringContainsString('Left index', $page->filter('[role=status]')->text());
+        self::assertStringContainsString('A# on alto: Three left, three right', $page->filter('[role=status]')->text());
         $all = $page->filter('.music [role=img]')->count();
         $some = $this->browser->request('GET', '/fingerings', ['for' => 'alto-sax', 'register' => 'palm keys'])
             ->filter('.music [role=img]')
