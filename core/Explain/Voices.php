@@ -170,7 +170,7 @@ final class Voices
         $instrument = $nextDoor->instrument();
         $other = $instrument->fingerings($now->pitch)[0] ?? null;
 
-        return null === $other || $other->text === $now->fingering->text
+        return null === $other || $other->isHeldLike($now->fingering)
             ? null
             : Saying::of('others.asks', [
                 'question' => Saying::chart($nextDoor->asks),

@@ -258,9 +258,12 @@ final class Offers
             }
         }
         if ($this->hasSlide && 0 !== $own && FingeringUse::Default === $fingering->use) {
-            $adjust = $own > 0
-                ? SlideAdjust::Lowered
-                : ($fingering->onSlide()->isIn() ? SlideAdjust::None : SlideAdjust::Raised);
+            $adjust = match (true) {
+                abs($own) <= $this->weights->helped => SlideAdjust::None,
+                $own > 0 => SlideAdjust::Lowered,
+                $fingering->onSlide()->isIn() => SlideAdjust::None,
+                default => SlideAdjust::Raised,
+            };
 
             return $adjust === $fingering->onSlide()->adjust
                 ? $fingering

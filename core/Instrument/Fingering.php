@@ -227,6 +227,12 @@ final readonly class Fingering
         return [] === $touches ? 'open' : implode(' ', $touches);
     }
 
+    /** Whether the same is down, and the slide is in the same position, set short or long or not. */
+    public function isHeldLike(self $other): bool
+    {
+        return $this->touches === $other->touches && $this->slide?->position === $other->slide?->position;
+    }
+
     /** Whether it belongs only where its occasions say, and nowhere else even to spare what cannot be clean. */
     public function isOnlyThere(): bool
     {
