@@ -163,7 +163,9 @@ final class DeskController extends AbstractController
                 'part' => $part,
                 'notes' => $notes,
                 'one_to_six' => $oneToSix,
-                'legend' => Legend::forPage(Legend::signs($part->instrument, $part->plan->notes, true)),
+                'legend' => Legend::forPage(
+                    Legend::signs($part->instrument, $part->plan->notes, true, Legend::drawsSlides($part)),
+                ),
             ],
         );
     }

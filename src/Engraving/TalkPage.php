@@ -33,7 +33,7 @@ final class TalkPage
         )
             .Svg::text(self::LEFT, 2560, 340, $part->instrument->name.' · '.$part->line(), fill: Ink::QUIET);
         [$legend, $tall] = Legend::line(
-            Legend::signs($part->instrument, $part->plan->notes, true),
+            Legend::signs($part->instrument, $part->plan->notes, true, Legend::drawsSlides($part)),
             $paper->width() - 2 * self::LEFT,
         );
         $body .= Svg::at(self::LEFT, 2700, $legend);
@@ -44,7 +44,12 @@ final class TalkPage
             foreach ($note['says'] as $sentence) {
                 array_push($lines, ...explode("\n", wordwrap($sentence, 92, "\n")));
             }
-            $drawing = Diagram::planned($part->instrument, $part->plan->notes[$i], $part->plan->notes[$i - 1] ?? null);
+            $drawing = Diagram::planned(
+                $part->instrument,
+                $part->plan->notes[$i],
+                $part->plan->notes[$i - 1] ?? null,
+                $part->tuning($i)?->act,
+            );
             $height = max(\count($lines) * self::LINE + 250, $drawing->height + 220);
             if ($y + $height > $bottom) {
                 $pages[] = $body;
