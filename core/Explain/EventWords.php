@@ -163,12 +163,7 @@ final readonly class EventWords
             ...array_diff($after->touches, $before->touches),
         ]));
         sort($moved);
-        $named = array_map(
-            static fn (string $one): Saying|string => 'T' === $one
-                ? Saying::of('move.thumb')
-                : FingerWords::valve($one),
-            $moved,
-        );
+        $named = array_map(FingerWords::valve(...), $moved);
 
         return [] === $named ? Saying::of('event.large') : Saying::of('event.changing', ['valves' => $named]);
     }

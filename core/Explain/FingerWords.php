@@ -110,9 +110,9 @@ final readonly class FingerWords
         return \in_array($finger[1], ['1', '2', '3'], true);
     }
 
-    /** "one", as a valve is called. @param string $touch "v1" */
+    /** "one", "the thumb", as a brass player calls what he presses. @param string $touch "v1", "T" */
     public static function valve(string $touch): Saying|string
     {
-        return Phrases::number((int) substr($touch, 1));
+        return 'T' === $touch ? Saying::of('move.thumb') : Phrases::number((int) substr($touch, 1));
     }
 }

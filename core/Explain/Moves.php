@@ -76,12 +76,7 @@ final readonly class Moves
     /** @param list<string> $touches */
     private static function valves(string $key, array $touches): ?Saying
     {
-        $named = array_map(
-            static fn (string $one): Saying|string => 'T' === $one
-                ? Saying::of('move.thumb')
-                : FingerWords::valve($one),
-            $touches,
-        );
+        $named = array_map(FingerWords::valve(...), $touches);
 
         return [] === $named ? null : Saying::of($key, ['valves' => $named, 'count' => \count($named)]);
     }

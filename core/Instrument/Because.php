@@ -38,9 +38,7 @@ final readonly class Because
     {
         $all = [];
         foreach ($file->parts('because') as $rule) {
-            $isInForce = (!$rule->has('needs') || \in_array($rule->text('needs'), $setups, true))
-                && [] === array_intersect($rule->oneOrMore('unless'), $setups);
-            if ($isInForce) {
+            if ($rule->holdsWith($setups)) {
                 $all[] = new self(
                     $rule->has('notes')
                         ? array_map(static fn (string $note): int => Pitch::parse($note)->midi(), $rule->texts('notes'))

@@ -52,6 +52,17 @@ final readonly class FamilyFile
         return true === ($this->entries[$key] ?? false);
     }
 
+    /**
+     * Whether a rule holds: what it "needs" is in force, and nothing of what it says "unless".
+     *
+     * @param list<string> $setups in force
+     */
+    public function holdsWith(array $setups): bool
+    {
+        return (!$this->has('needs') || \in_array($this->text('needs'), $setups, true))
+            && [] === array_intersect($this->oneOrMore('unless'), $setups);
+    }
+
     public function part(string $key): self
     {
         $value = $this->entries[$key] ?? [];

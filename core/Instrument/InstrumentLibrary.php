@@ -289,34 +289,8 @@ final class InstrumentLibrary
                 default => true,
             },
             Because::listIn($file, $inForce),
-            $this->nextDoor($id, $file, $setups, $inForce),
+            NextDoor::of($this, $file, $id, $setups, $inForce),
         );
-    }
-
-    /**
-     * The first rule of "next-door" that holds: for who has a set-up, or for who has not the one that it takes.
-     *
-     * @param list<string> $setups that are chosen
-     * @param list<string> $inForce those and what is standard
-     */
-    private function nextDoor(string $id, FamilyFile $file, array $setups, array $inForce): ?NextDoor
-    {
-        foreach ($file->parts('next-door') as $rule) {
-            $has = $rule->textOrNull('has');
-            $takes = $rule->textOrNull('takes');
-            if (
-                (null !== $has && !\in_array($has, $inForce, true))
-                || (null !== $takes && !isset($this->setups($id)[$takes]))
-            ) {
-                continue;
-            }
-            $without = array_values(array_diff($setups, [$has]));
-            $others = null === $takes ? $without : $this->with($id, $without, $takes);
-
-            return new NextDoor($rule->text('asks'), fn (): Instrument => $this->instrument($id, $others));
-        }
-
-        return null;
     }
 
     /** @return array<string, array<int, string>> */

@@ -233,7 +233,7 @@ final class KeyworkBuilder
         }
         $rules = [];
         foreach ($this->file->parts('resting') as $rule) {
-            if (!$this->isInForce($rule)) {
+            if (!$rule->holdsWith($this->setups)) {
                 continue;
             }
             $touches = array_values(array_filter(
@@ -294,7 +294,7 @@ final class KeyworkBuilder
     /** Null when the instrument lacks one of the touches, or the set-up makes the entry needless. */
     private function entry(FamilyFile $entry): ?ChartEntry
     {
-        if (!$this->isInForce($entry)) {
+        if (!$entry->holdsWith($this->setups)) {
             return null;
         }
         $touches = $this->touchesOf($entry, 'f');
@@ -357,7 +357,7 @@ final class KeyworkBuilder
             $hold = $this->touchesOf($rule, 'hold');
             $lower = $this->touchesOf($rule, 'lower');
             $upper = $this->touchesOf($rule, 'upper');
-            if (!$this->isInForce($rule) || null === $hold || null === $lower || null === $upper) {
+            if (!$rule->holdsWith($this->setups) || null === $hold || null === $lower || null === $upper) {
                 continue;
             }
             $notes = explode(' ', $rule->text('notes'));
@@ -372,13 +372,6 @@ final class KeyworkBuilder
         }
 
         return $chart;
-    }
-
-    /** Whether a rule of the file holds with the set-ups in force. */
-    private function isInForce(FamilyFile $rule): bool
-    {
-        return (!$rule->has('needs') || \in_array($rule->text('needs'), $this->setups, true))
-            && [] === array_intersect($rule->oneOrMore('unless'), $this->setups);
     }
 
     /** @return list<Occasion> */
@@ -410,7 +403,7 @@ final class KeyworkBuilder
     {
         $made = [];
         foreach ($this->file->parts('overblow') as $rule) {
-            if (!$this->isInForce($rule)) {
+            if (!$rule->holdsWith($this->setups)) {
                 continue;
             }
             $adds = $rule->text('adds');

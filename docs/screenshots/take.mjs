@@ -36,9 +36,6 @@ await take('folder', 'director', '/folder');
 await take('keys', 'director', '/keys?key=four+flats');
 await take('fingerings', 'director', '/fingerings?for=bassoon');
 await take('say-and-finger', 'director', `/fingerings/strip?line=${encodeURIComponent('concert F major, 2 octaves')}&for=alto-sax`);
-await take('talk', 'director', `/desk/talk?line=${encodeURIComponent('own D major')}&for=trumpet-bb`, async (view) => {
-  await view.keyboard.press('ArrowRight');
-});
 await take('lesson', 'director', '/lesson');
 await take('score', 'director', `/score?line=${encodeURIComponent('concert Bb major, eighths, round after 1 bar')}`);
 await take('rehearse', 'director', `/rehearse?line=${encodeURIComponent('concert C major, keys by fourths')}&place=${encodeURIComponent('line 6 note 7')}`);

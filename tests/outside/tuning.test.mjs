@@ -32,7 +32,8 @@ test('a slide is drawn by what the tube lacks, on every brass instrument', () =>
     if (compensated) {
       continue; // there the instrument's own tubes add what is lacking
     }
-    const tube = openTube(note.instrument) * (1 + note.valves.split('-').reduce((sum, valve) => sum + (valve === '0' ? 0 : share(VALVES[valve])), 0));
+    const added = note.valves.split('-').reduce((sum, valve) => sum + (valve === '0' ? 0 : share(VALVES[valve])), 0);
+    const tube = openTube(note.instrument) * (1 + added);
     const leg = (1000 * (wanted(note) - tube)) / 2;
     const label = `${note.instrument} ${note.setup} ${note.written} ${note.valves}: ${note.mm} mm, the tube lacks ${leg}`;
     assert.ok(leg > 0, label);
@@ -51,7 +52,8 @@ test('a trombone goes as far as the tube lacks, trigger or none', () => {
     const triggered = open * 2 ** ((TRIGGERS[note.side] ?? 0) / 12);
     const placeOf = (length) => 1 + 12 * Math.log2(1 + (length - triggered) / open);
     const by = placeOf(wanted(note)) - placeOf(triggered * 2 ** ((note.slide - 1) / 12));
-    const label = `${note.instrument} ${note.setup} ${note.written} ${note.side ?? ''}${note.slide}: ${note.act} ${note.positions}, the tube says ${by}`;
+    const where = `${note.instrument} ${note.setup} ${note.written} ${note.side ?? ''}${note.slide}`;
+    const label = `${where}: ${note.act} ${note.positions}, the tube says ${by}`;
     assert.equal(note.act, by > 0 ? 'position out' : 'position in', label);
     assert.ok(Math.abs(Math.abs(by) - note.positions) < 0.005, label);
     compared += 1;
