@@ -44,6 +44,7 @@ final class Instrument
      *  "hand" in the bell, "main" slide on a trigger
      * @param list<Because>  $because why usual fingerings are usual
      * @param NextDoor|null  $nextDoor the set-up of the player at the next desk
+     * @param BodyMap|null   $body     where its touches lie on its body; null where nothing is fingered
      */
     public function __construct(
         public readonly string $id,
@@ -65,6 +66,7 @@ final class Instrument
         private readonly ?bool $isBrass = false,
         private readonly array $because = [],
         public readonly ?NextDoor $nextDoor = null,
+        public readonly ?BodyMap $body = null,
     ) {
     }
 

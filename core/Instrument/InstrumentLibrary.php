@@ -266,6 +266,8 @@ final class InstrumentLibrary
             );
         }
 
+        $map = $file->has('map') ? KeyMap::read($file->part('map')) : null;
+
         return new Instrument(
             $id,
             $name,
@@ -279,7 +281,7 @@ final class InstrumentLibrary
             $registers,
             $entry->number('program', 0),
             [] !== array_filter($inForce, static fn (string $setup): bool => $all->part($setup)->flag('only-defaults')),
-            $file->has('map') ? KeyMap::read($file->part('map')) : null,
+            $map,
             self::usedSlides($file, $entry, $all, $inForce),
             self::called($file),
             $entry->decimal('first-breath', $file->decimal('first-breath', 8.0)),
@@ -290,6 +292,7 @@ final class InstrumentLibrary
             },
             Because::listIn($file, $inForce),
             NextDoor::of($this, $file, $id, $setups, $inForce),
+            $file->has('body') ? BodyMap::read($file->part('body'), $map, $id) : null,
         );
     }
 

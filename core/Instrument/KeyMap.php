@@ -17,6 +17,12 @@ final readonly class KeyMap
 
     public static function read(FamilyFile $file): self
     {
+        return new self($file->number('height', 1000), self::groups($file));
+    }
+
+    /** @return list<KeyGroup> what stands under "groups" */
+    public static function groups(FamilyFile $file): array
+    {
         $groups = [];
         foreach ($file->parts('groups') as $group) {
             $spots = [];
@@ -48,7 +54,7 @@ final readonly class KeyMap
             );
         }
 
-        return new self($file->number('height', 1000), $groups);
+        return $groups;
     }
 
     /** @return array<string, KeySpot> */

@@ -13,11 +13,19 @@ final readonly class Drawing
     public float $right;
     public float $bottom;
 
-    /** @param list<Box> $boxes what each of its parts takes up */
-    public function __construct(public string $svg, public int $height, public array $boxes)
-    {
-        $this->left = [] === $boxes ? 0.0 : min(array_map(static fn (Box $one): float => $one->left, $boxes));
-        $this->right = [] === $boxes ? 0.0 : max(array_map(static fn (Box $one): float => $one->right, $boxes));
+    /**
+     * @param list<Box> $boxes what each of its parts takes up
+     * @param float     $left  how far it reaches at least, to the left (negative) and to the right
+     */
+    public function __construct(
+        public string $svg,
+        public int $height,
+        public array $boxes,
+        float $left = 0.0,
+        float $right = 0.0,
+    ) {
+        $this->left = min([$left, ...array_map(static fn (Box $one): float => $one->left, $boxes)]);
+        $this->right = max([$right, ...array_map(static fn (Box $one): float => $one->right, $boxes)]);
         $this->bottom = [] === $boxes ? 0.0 : max(array_map(static fn (Box $one): float => $one->bottom, $boxes));
     }
 

@@ -180,12 +180,15 @@ final class Ink
     public function drawnOut(float $x, float $y, bool $toTheRight): void
     {
         $this->box($x - 50, $y - 50, $x + 50, $y + 50, 'mark');
-        $way = $toTheRight ? 1 : -1;
-        $this->path(
-            \sprintf('M%.0f %.0f h%d m%d -38 l%d 38 l%d 38', $x - 40 * $way, $y, 80 * $way, -38 * $way, 38 * $way, -38 * $way),
-            self::INK,
-            22,
-        );
+        $this->arrow($x, $y, 80, $toTheRight ? 1 : -1, 22);
+    }
+
+    /** An arrow along a line. @param int $way 1 to the right, -1 to the left */
+    public function arrow(float $x, float $y, int $length, int $way, int $width): void
+    {
+        $this->path(\sprintf('M%.0f %.0f h%d m%d -38 l%d 38 l%d 38', ...[
+            $x - $length / 2 * $way, $y, $length * $way, -38 * $way, 38 * $way, -38 * $way,
+        ]), self::INK, $width);
     }
 
     /** What moves in a trill: the shape open and drawn bold, with a zigzag in it. */
@@ -256,6 +259,12 @@ final class Ink
         $this->svg .= Svg::text($x, $y + 0.36 * $size, $size, $text, fill: $colour, weight: 700, anchor: 'middle');
     }
 
+    /** Something drawn that takes no room of its own. */
+    public function add(string $svg): void
+    {
+        $this->svg .= $svg;
+    }
+
     public function path(string $d, string $colour, int $width): void
     {
         $this->svg .= Svg::stroke($d, $colour, $width);
@@ -308,8 +317,9 @@ final class Ink
         return $width * $size;
     }
 
-    public function drawing(int $height): Drawing
+    /** @param float $left how far it reaches at least, to the left (negative) and to the right */
+    public function drawing(int $height, float $left = 0.0, float $right = 0.0): Drawing
     {
-        return new Drawing($this->svg, $height, $this->boxes);
+        return new Drawing($this->svg, $height, $this->boxes, $left, $right);
     }
 }
