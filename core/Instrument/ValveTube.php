@@ -82,6 +82,12 @@ final class ValveTube implements Mechanism
         return $touches;
     }
 
+    /** Half steps that a valve lowers by itself; 0 for what is no valve. */
+    public static function lowersBy(int $valve): float
+    {
+        return self::VALVES[$valve] ?? 0.0;
+    }
+
     public function kind(): MechanismKind
     {
         return MechanismKind::Valves;

@@ -6,6 +6,7 @@ namespace App\Desk;
 
 use App\Engraving\Diagram;
 use App\Engraving\Drawing;
+use App\Engraving\LargeDrawing;
 use SwiftReed\Explain\FingeringWords;
 use SwiftReed\Explain\Speech;
 use SwiftReed\Explain\TrillWords;
@@ -24,6 +25,8 @@ use SwiftReed\Words\Saying;
 final readonly class NoteCard
 {
     /**
+     * @param string                 $diagram as under the notes, with what moves; for a small screen
+     * @param string                 $large   on the instrument's outline
      * @param array<string, ?string> $voice  what is said of it, as every other place says it
      * @param list<string>           $coming what happens since the note before, each by itself
      * @param list<string>           $watch
@@ -42,6 +45,7 @@ final readonly class NoteCard
         public string $degree,
         public int $bar,
         public string $diagram,
+        public string $large,
         public string $text,
         public array $voice,
         public ?Pitch $from,
@@ -76,6 +80,15 @@ final readonly class NoteCard
                 Diagram::planned($part->instrument, $planned, $before),
                 Diagram::words($part->instrument, $planned),
             ),
+            null === $part->instrument->body
+                ? ''
+                : LargeDrawing::of(
+                    $part->instrument,
+                    $fingering,
+                    $planned->down(),
+                    $planned->resting,
+                    act: $part->tuning($index)?->act,
+                )->tight('large-drawing', Diagram::words($part->instrument, $planned)),
             $fingering->text,
             $told->voice($index),
             $index > 0 ? $part->study->notes[$index - 1]->pitch() : null,

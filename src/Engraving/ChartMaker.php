@@ -25,6 +25,8 @@ final class ChartMaker
     private const MOST = 4;
     /** How much larger than nine millimetres the fingerings of a chart are drawn. */
     private const SCALE = 1.3;
+    /** Height of what is written under a fingering. */
+    private const LABEL = 240;
 
     public function __construct(private readonly Engraver $engraver)
     {
@@ -158,10 +160,11 @@ final class ChartMaker
             foreach ($system->heads as $i => $head) {
                 $left = 0.0;
                 $right = 0.0;
-                foreach (self::shown($instrument, $pitches[$i]) as $fingering) {
+                foreach (self::shown($instrument, $pitches[$i]) as $k => $fingering) {
                     $drawing = Diagram::of($instrument, $fingering);
-                    $left = min($left, $drawing->left);
-                    $right = max($right, $drawing->right);
+                    $label = Ink::width(self::label($k, $fingering), self::LABEL) / 2 / self::SCALE;
+                    $left = min($left, $drawing->left, -$label);
+                    $right = max($right, $drawing->right, $label);
                 }
                 if ($head->left + 160 + self::SCALE * $left < $edge + 120) {
                     return false;
@@ -306,8 +309,8 @@ final class ChartMaker
         );
     }
 
-    /** @return list<Pitch> */
-    private static function notes(Instrument $instrument, string $register = ''): array
+    /** @return list<Pitch> of the whole range, or of one register */
+    public static function notes(Instrument $instrument, string $register = ''): array
     {
         $range = $instrument->range[Stage::Full->value];
         $notes = [];
@@ -368,16 +371,19 @@ final class ChartMaker
                 $y += $diagram + 60;
                 $number = $numbers[$pitch->midi().' '.$k] ?? null;
                 if (null !== $number) {
-                    $svg .= Svg::text(
-                        $x,
-                        $y + 170,
-                        240,
-                        (0 === $k ? 'players differ ' : self::use($fingering->use).' ').$number,
-                        fill: Ink::QUIET,
-                        anchor: 'middle',
-                        isItalic: true,
-                    );
-                    $y += 260;
+                    // What it is, and below that where it is explained: side by side they meet their neighbours'.
+                    foreach ([self::label($k, $fingering), (string) $number] as $line) {
+                        $svg .= Svg::text(
+                            $x,
+                            $y + 170,
+                            self::LABEL,
+                            $line,
+                            fill: Ink::QUIET,
+                            anchor: 'middle',
+                            isItalic: true,
+                        );
+                        $y += 260;
+                    }
                 }
                 $y += 60;
             }
@@ -387,9 +393,10 @@ final class ChartMaker
         return [$svg, $deepest + 300];
     }
 
-    private static function use(FingeringUse $use): string
+    /** What stands under a fingering that is explained. @param int $k which of its note, 0 for the usual one */
+    private static function label(int $k, Fingering $fingering): string
     {
-        return match ($use) {
+        return 0 === $k ? 'players differ' : match ($fingering->use) {
             FingeringUse::Default => 'usual',
             FingeringUse::Alternate => 'also',
             FingeringUse::Fallback => 'fallback',

@@ -34,10 +34,21 @@ final readonly class Drawing
     {
         $half = max(-$this->left, $this->right, 240.0) + 24;
 
+        return $this->inView(-$half, $half, $class, $label);
+    }
+
+    /** The same no wider than it is, where nothing stands below or above it. */
+    public function tight(string $class, string $label): string
+    {
+        return $this->inView($this->left - 24, $this->right + 24, $class, $label);
+    }
+
+    private function inView(float $left, float $right, string $class, string $label): string
+    {
         return Svg::drawing(
-            -$half,
+            $left,
             -40,
-            2 * $half,
+            $right - $left,
             $this->height + 60,
             $class,
             $this->svg,

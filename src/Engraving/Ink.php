@@ -22,7 +22,7 @@ final class Ink
     public const BEYOND_BLACK = '#b9b2a4';
     /** Letters are at least six points high in print: 2.12 mm. */
     public const LETTER = 220;
-    private const LINE = 12;
+    private const LINE = 13;
     /** A mark of movement is as high as a copier keeps: 1.2 mm; its width, and the width of its line. */
     private const MARK = 124;
     private const MARK_WIDTH = 62;
@@ -104,7 +104,7 @@ final class Ink
             'height' => $height - self::LINE,
             'rx' => max(0.0, $radius - self::LINE / 2),
             'fill' => $down && !$half ? self::INK : self::PAPER,
-            'stroke' => $down || $half ? self::INK : self::QUIET,
+            'stroke' => self::INK,
             'stroke-width' => self::LINE,
         ]);
         if (!$half) {

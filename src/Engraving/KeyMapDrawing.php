@@ -5,8 +5,9 @@ declare(strict_types=1);
 namespace App\Engraving;
 
 use SwiftReed\Explain\FingerWords;
+use SwiftReed\Explain\TubeWords;
 use SwiftReed\Instrument\Instrument;
-use SwiftReed\Instrument\KeyMap;
+use SwiftReed\Instrument\KeySpot;
 use SwiftReed\Words\Catalogue;
 
 /**
@@ -17,6 +18,10 @@ final class KeyMapDrawing
 {
     /** Units of the small drawing become so many here. */
     private const SCALE = 6.0;
+    /** A letter at most, its number in parts of it, and what lies between them. */
+    private const LETTER = 270;
+    private const SMALL = 0.74;
+    private const APART = 40;
 
     /**
      * Every touch with its number, letter, name, what works it, and where it lies among its neighbours.
@@ -25,9 +30,12 @@ final class KeyMapDrawing
      */
     public static function keys(Instrument $instrument): array
     {
+        if (null === $instrument->map) {
+            return self::tube($instrument);
+        }
         $keys = [];
         $touches = $instrument->mechanism()->touches();
-        foreach ($instrument->map->groups ?? [] as $group) {
+        foreach ($instrument->map->groups as $group) {
             foreach (array_intersect_key($group->spots, $touches) as $id => $spot) {
                 $touch = $touches[$id];
                 $keys[] = [
@@ -48,76 +56,115 @@ final class KeyMapDrawing
         return $keys;
     }
 
-    /** @return Page the drawing alone */
-    public static function drawing(Instrument $instrument, KeyMap $map): Page
+    /**
+     * The same of brass: valves and triggers with what they do to the tube, then the positions of a slide.
+     *
+     * @return list<array{number: int, id: string, label: string, says: string, finger: string, place: string}>
+     */
+    private static function tube(Instrument $instrument): array
     {
-        $touches = $instrument->mechanism()->touches();
-        $svg = '';
-        $left = 0.0;
-        $right = 0.0;
-        $number = 0;
-        foreach ($map->groups as $group) {
-            foreach (array_intersect_key($group->spots, $touches) as $id => $spot) {
-                ++$number;
-                $x = self::SCALE * $spot->x;
-                $y = self::SCALE * $spot->y;
-                $width = self::SCALE * $spot->width;
-                $height = self::SCALE * $spot->height;
-                $left = min($left, $x - $width / 2);
-                $right = max($right, $x + $width / 2);
-                if ('half' === $spot->shape) {
-                    continue;
-                }
-                $rx = 'key' === $spot->shape ? 100 : min($width, $height) / 2;
-                $key = Svg::tag(
-                    'rect',
-                    [
-                        'x' => $x - $width / 2, 'y' => $y - $height / 2, 'width' => $width, 'height' => $height,
-                        'rx' => $rx, 'fill' => Ink::PAPER, 'stroke' => Ink::INK, 'stroke-width' => 24,
-                    ],
-                );
-                $size = (int) min(270, $height * 0.66, 0.5 * $width);
-                // The letter large, the number of the list small beside it.
-                $margin = 'key' === $spot->shape ? 45 : 0.17 * $width;
-                $svg .= Svg::tag('g', ['class' => 'map-key', 'data-touch' => $id], $key.Svg::text(
-                    $x - $width / 2 + $margin,
-                    $y + 0.36 * $size,
-                    $size,
-                    $touches[$id]->label,
-                    weight: 700,
-                )
-                    .Svg::text($x + $width / 2 - $margin, $y + 68, 190, $number, fill: Ink::QUIET, anchor: 'end'));
-            }
+        $keys = [];
+        $say = Catalogue::english()->say(...);
+        $words = new FingerWords($instrument);
+        foreach ($instrument->mechanism()->touches() as $touch) {
+            $keys[] = [
+                'number' => \count($keys) + 1,
+                'id' => $touch->id,
+                'label' => $touch->label,
+                'says' => $touch->says,
+                'finger' => $say($words->bareFinger($touch->finger)),
+                'place' => $say((new TubeWords($instrument))->does($touch)),
+            ];
         }
-        $lowest = 0.0;
-        foreach ($map->spots() as $id => $spot) {
-            $lowest = isset($touches[$id]) ? max($lowest, $spot->y + $spot->height / 2) : $lowest;
+        foreach ((new TubeWords($instrument))->positions() as $position => ['says' => $says, 'does' => $does]) {
+            $keys[] = [
+                'number' => \count($keys) + 1,
+                'id' => 'position-'.$position,
+                'label' => (string) $position,
+                'says' => $say($says),
+                'finger' => '',
+                'place' => $say($does),
+            ];
         }
-        $height = (int) (self::SCALE * ($lowest + 30));
-        $half = max(-$left, $right) + 200;
+
+        return $keys;
+    }
+
+    /** @return Page the drawing alone */
+    public static function drawing(Instrument $instrument): Page
+    {
+        $drawing = self::drawn($instrument);
+        $left = $drawing->left - 80;
+        $width = $drawing->right - $left + 80;
 
         return new Page(
             Svg::drawing(
-                -$half,
+                $left,
                 -60,
-                2 * $half,
-                $height + 120,
+                $width,
+                $drawing->height + 120,
                 'key-map',
-                $svg,
+                $drawing->svg,
                 'img',
                 \sprintf('Key map of %s; the list beside it names every key', $instrument->article),
             ),
-            (int) (2 * $half),
-            $height + 120,
+            (int) $width,
+            $drawing->height + 120,
         );
     }
 
-    /** @return non-empty-list<Page> a page of paper: the drawing above, the list below */
-    public static function print(Instrument $instrument, KeyMap $map, Paper $paper = Paper::A4): array
+    /** What is drawn, with the box of each part; valves and slides in their places on the instrument. */
+    public static function drawn(Instrument $instrument): Drawing
     {
-        $drawing = self::drawing($instrument, $map);
+        if (null === $instrument->map) {
+            return LargeDrawing::map($instrument);
+        }
+        $touches = $instrument->mechanism()->touches();
+        $ink = new Ink();
+        $number = 0;
+        $lowest = 0.0;
+        foreach ($instrument->map->groups as $group) {
+            foreach (array_intersect_key($group->spots, $touches) as $id => $spot) {
+                ++$number;
+                if ('half' !== $spot->shape) {
+                    self::key($ink, $spot, $id, $touches[$id]->label, (string) $number);
+                    $lowest = max($lowest, $spot->y + $spot->height / 2);
+                }
+            }
+        }
+
+        return $ink->drawing((int) (self::SCALE * ($lowest + 30)));
+    }
+
+    /** A key with its letter large and the number of the list small beside it: both as large as it has room for. */
+    private static function key(Ink $ink, KeySpot $spot, string $id, string $letter, string $number): void
+    {
+        [$x, $y] = [self::SCALE * $spot->x, self::SCALE * $spot->y];
+        [$width, $height] = [self::SCALE * $spot->width, self::SCALE * $spot->height];
+        $key = Svg::tag('rect', [
+            'x' => $x - $width / 2, 'y' => $y - $height / 2, 'width' => $width, 'height' => $height,
+            'rx' => 'key' === $spot->shape ? 100 : min($width, $height) / 2,
+            'fill' => Ink::PAPER, 'stroke' => Ink::INK, 'stroke-width' => 24,
+        ]);
+        $ink->add('<g class="map-key" data-touch="'.Svg::escape($id).'">'.$key);
+        // What is round has less room at its ends.
+        $room = $width - ('key' === $spot->shape ? 90 : 0.18 * $width);
+        $large = min(self::LETTER, 0.66 * $height);
+        $both = Ink::width($letter, (int) $large) + self::APART + Ink::width($number, (int) (self::SMALL * $large));
+        $size = (int) ($large * min(1.0, $room / $both));
+        $small = (int) (self::SMALL * $size);
+        $ink->letter($x - $room / 2, $y + 0.36 * $size, $letter, 'start', $size);
+        $ink->letter($x + $room / 2, $y + 0.36 * $size, $number, 'end', $small, Ink::QUIET, 400);
+        $ink->add('</g>');
+    }
+
+    /** @return non-empty-list<Page> a page of paper: the drawing above, the list below */
+    public static function print(Instrument $instrument, Paper $paper = Paper::A4): array
+    {
+        $drawing = self::drawn($instrument);
         $room = 12500;
-        $scale = min(1.9, ($paper->width() - 3000) / $drawing->width, $room / $drawing->height);
+        $half = max(-$drawing->left, $drawing->right);
+        $scale = min(null === $instrument->map ? 8 : 1.9, ($paper->width() - 3200) / 2 / $half, $room / $drawing->height);
         $left = 1500;
         $setup = [] === $instrument->setup ? '' : ' · '.implode(', ', $instrument->setup);
         $body = Svg::text($left, 2000, 800, $instrument->name.', key map', weight: 700, face: Svg::SERIF)
@@ -125,11 +172,14 @@ final class KeyMapDrawing
                 $left,
                 2560,
                 340,
-                'Left hand on the left, right hand on the right, as you look at your own hands'.$setup,
+                (
+                    null === $instrument->map
+                        ? 'What is pressed, by which finger, and what it does'
+                        : 'Left hand on the left, right hand on the right, as you look at your own hands'
+                ).$setup,
                 fill: Ink::QUIET,
             );
-        $inner = preg_replace('/^<svg[^>]*>|<\/svg>$/', '', $drawing->svg) ?? '';
-        $body .= Svg::at($paper->width() / 2, 2900, $inner, $scale);
+        $body .= Svg::at($paper->width() / 2, 2900, $drawing->svg, $scale);
         $y = (int) (3300 + $scale * $drawing->height);
         $keys = self::keys($instrument);
         $perColumn = (int) ceil(\count($keys) / 2);
@@ -143,8 +193,8 @@ final class KeyMapDrawing
                 Svg::tag(
                     'tspan',
                     ['font-weight' => 700],
-                    Svg::words($key['number'].'  '.$key['label']),
-                ).'  '.Svg::words($key['says'].' · '.$key['finger']),
+                    Svg::words((null === $instrument->map ? '' : $key['number'].'  ').$key['label']),
+                ).'  '.Svg::words(implode(' · ', array_filter([$key['says'], $key['finger']]))),
             );
             foreach (explode("\n", wordwrap($key['place'], 76, "\n")) as $n => $line) {
                 $body .= $n > 1 ? '' : Svg::text($x + 500, $at + 270 * ($n + 1), 230, $line, fill: Ink::QUIET);

@@ -29,10 +29,14 @@ final class LargeDrawing
     private const LETTER = 62;
     private const DIGIT = 96;
     private const NAME = 66;
-    /** From the drawing to the names, the longest line of a name, and how far one line lies below the other. */
+    /**
+     * From the drawing to the names, the longest line of a name, how far one line lies below the
+     * other, and what is left between two names.
+     */
     private const GAP = 36;
     private const ROOM = 430;
     private const LINE = 76;
+    private const BETWEEN = 8;
     private const THIN = 9;
     /** How far a valve's cap goes down under its finger. */
     private const PRESSED = 70;
@@ -270,27 +274,29 @@ final class LargeDrawing
     {
         $names = $this->names[$side];
         usort($names, static fn (array $a, array $b): int => $a[0] <=> $b[0]);
-        $blocks = [];
+        $texts = [];
+        $tops = [];
         $free = 0.0;
         foreach ($names as [$y, $name]) {
             $lines = Ink::lines($name, self::ROOM, self::NAME);
-            $top = max($free, $y - self::LINE * \count($lines) / 2);
-            $blocks[] = [$top, $lines];
-            $free = $top + self::LINE * \count($lines) + 8;
+            $tops[] = max($free, $y - self::LINE * \count($lines) / 2);
+            $free = $tops[\count($texts)] + self::LINE * \count($lines) + self::BETWEEN;
+            $texts[] = $lines;
         }
         // What would hang below the drawing goes up again.
         $free = (float) $this->body->height;
-        for ($i = \count($blocks) - 1; $i >= 0; --$i) {
-            $blocks[$i][0] = min($blocks[$i][0], $free - self::LINE * \count($blocks[$i][1]));
-            $free = $blocks[$i][0] - 8;
+        foreach (array_reverse($texts, true) as $i => $lines) {
+            $tops[$i] = min($tops[$i], $free - self::LINE * \count($lines));
+            $free = $tops[$i] - self::BETWEEN;
         }
-        foreach ($blocks as [$top, $lines]) {
+        $isLeft = 'left' === $side;
+        foreach ($texts as $i => $lines) {
             foreach ($lines as $k => $line) {
                 $this->ink->letter(
-                    'left' === $side ? $this->body->left - self::GAP : $this->body->right + self::GAP,
-                    $top + self::LINE * $k + 0.8 * self::NAME,
+                    $isLeft ? $this->body->left - self::GAP : $this->body->right + self::GAP,
+                    $tops[$i] + self::LINE * $k + 0.8 * self::NAME,
                     $line,
-                    'left' === $side ? 'end' : 'start',
+                    $isLeft ? 'end' : 'start',
                     self::NAME,
                 );
             }

@@ -118,7 +118,7 @@ final class FingeringsController extends AbstractController
     {
         $state = DeskState::of($request->query->all());
         $instrument = $this->desk->instrument($state);
-        if (null === $instrument->map) {
+        if (null === $instrument->body) {
             throw $this->createNotFoundException($this->words->say(
                 'refusal.none.keys',
                 ['%instrument%' => $instrument->name],
@@ -130,7 +130,7 @@ final class FingeringsController extends AbstractController
             [
                 'state' => $state,
                 'instrument' => $instrument,
-                'drawing' => KeyMapDrawing::drawing($instrument, $instrument->map)->svg,
+                'drawing' => KeyMapDrawing::drawing($instrument)->svg,
                 'keys' => KeyMapDrawing::keys($instrument),
             ],
         );
@@ -140,7 +140,7 @@ final class FingeringsController extends AbstractController
     public function keyMapPdf(Request $request, PdfMaker $pdfs): Response
     {
         $instrument = $this->desk->instrument(DeskState::of($request->query->all()));
-        if (null === $instrument->map) {
+        if (null === $instrument->body) {
             throw $this->createNotFoundException($this->words->say(
                 'refusal.none.keys',
                 ['%instrument%' => $instrument->name],
@@ -148,7 +148,7 @@ final class FingeringsController extends AbstractController
         }
 
         return new Response(
-            $pdfs->pdf(KeyMapDrawing::print($instrument, $instrument->map), $instrument->name.', keys'),
+            $pdfs->pdf(KeyMapDrawing::print($instrument), $instrument->name.', keys'),
             200,
             [
                 'Content-Type' => 'application/pdf',

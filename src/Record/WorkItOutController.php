@@ -258,7 +258,7 @@ final class WorkItOutController extends AbstractController
                 'touches' => $isFingering ? self::touches($instrument) : [],
                 'staff' => $question->kind->isNotes() ? BlankStaff::drawing($instrument->clef, self::NOTES) : '',
                 'drawing' => $isFingering && null !== $instrument->map
-                    ? KeyMapDrawing::drawing($instrument, $instrument->map)->svg
+                    ? KeyMapDrawing::drawing($instrument)->svg
                     : '',
             ],
             new Response(status: $status),

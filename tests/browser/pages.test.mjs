@@ -29,7 +29,7 @@ test('a cell is drawn while it is typed, and a slip keeps what was typed', async
   assert.equal(await page.inputValue('#cell'), '1 3 zz');
 });
 
-const OF_EVERYBODY = ['/desk', '/keys', '/keys?naming=own&key=F', '/fingerings?for=clarinet-bb', '/fingerings?for=trombone&setup[]=f-attachment', '/fingerings/strip?line=own%20C', '/fingerings/trills?for=flute', '/fingerings/trills?for=horn-f&setup=double', '/compare?line=concert%20F&for=horn-f&other=double', '/desk?line=concert%20F%2C%20tetra%2C%20keys%20by%20fourths&working=1', '/patterns', '/sheets/new', '/bring-in', '/sign-in', '/code', '/p/aaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaa', '/nowhere'];
+const OF_EVERYBODY = ['/desk', '/keys', '/keys?naming=own&key=F', '/fingerings?for=clarinet-bb', '/fingerings?for=trombone&setup[]=f-attachment', '/fingerings/strip?line=own%20C', '/fingerings/trills?for=flute', '/fingerings/large?for=oboe', '/fingerings/large?of=line&line=own%20D%20major&for=tuba-bbb', '/fingerings/keys?for=bass-trombone', '/fingerings/trills?for=horn-f&setup=double', '/compare?line=concert%20F&for=horn-f&other=double', '/desk?line=concert%20F%2C%20tetra%2C%20keys%20by%20fourths&working=1', '/patterns', '/sheets/new', '/bring-in', '/sign-in', '/code', '/p/aaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaa', '/nowhere'];
 const OF_A_BAND = ['/folder', '/sheets', '/band', '/band/list', '/band/settings', '/band/audit', '/account'];
 
 test('every page is quiet: no errors, nothing from elsewhere, labelled, no sideways scrolling', async () => {
@@ -62,7 +62,7 @@ async function isQuiet(addresses) {
 }
 
 test('every page can be read by everybody', async () => {
-  await isReadable(['/sheets/new', '/patterns', '/bring-in', '/keys', '/keys?naming=own&key=F', '/compare?line=concert%20F&for=horn-f&other=double', '/sign-in', '/code', '/nowhere', '/desk?line=own%20G%20major&for=bassoon', '/desk/talk?line=own%20G%20major&for=bassoon', '/desk/think?line=own%20G%20major&for=bassoon', '/fingerings?for=alto-sax', '/fingerings/keys?for=bassoon', '/fingerings/trills?for=bassoon', '/fingerings/trills?for=trombone&setup=f-attachment', '/fingerings/strip?line=own%20C%20major&for=oboe']);
+  await isReadable(['/sheets/new', '/patterns', '/bring-in', '/keys', '/keys?naming=own&key=F', '/compare?line=concert%20F&for=horn-f&other=double', '/sign-in', '/code', '/nowhere', '/desk?line=own%20G%20major&for=bassoon', '/desk/talk?line=own%20G%20major&for=bassoon', '/desk/think?line=own%20G%20major&for=bassoon', '/fingerings?for=alto-sax', '/fingerings/keys?for=bassoon', '/fingerings/keys?for=trumpet-bb', '/fingerings/large?for=bassoon&register=tenor', '/fingerings/trills?for=bassoon', '/fingerings/trills?for=trombone&setup=f-attachment', '/fingerings/strip?line=own%20C%20major&for=oboe']);
   await comeIn(context);
   await isReadable(OF_A_BAND);
   await open('/band');

@@ -227,8 +227,33 @@ final class SchoolsTest extends WebTestCase
         );
         $this->browser->request('GET', '/fingerings/keys.pdf', ['for' => 'bassoon']);
         self::assertStringStartsWith('%PDF', (string) $this->browser->getResponse()->getContent());
-        $this->browser->request('GET', '/fingerings/keys', ['for' => 'trumpet-bb']);
+        $horn = ['for' => 'horn-f', 'setup' => 'double'];
+        self::assertStringContainsString(
+            'from the F side to the B♭ side',
+            $this->browser->request('GET', '/fingerings/keys', $horn)->filter('.key-list')->text(),
+        );
+        $this->browser->request('GET', '/fingerings/keys', ['for' => 'xylophone']);
         self::assertResponseStatusCodeSame(404);
+    }
+
+    public function testNotesStandLargeWithAFieldEachAndThoseChosenArePrinted(): void
+    {
+        $line = ['of' => 'line', 'line' => 'own D major', 'for' => 'trumpet-bb', 'stage' => 'first'];
+        $fields = $this->browser->request('GET', '/fingerings/large', $line)->filter('.large-fields li');
+        self::assertCount(8, $fields);
+        self::assertStringContainsString('One and three. 32 cents sharp: third slide out', $fields->eq(0)->text());
+        self::assertCount(1, $fields->eq(0)->filter('.large-drawing'));
+        $this->browser->request('GET', '/fingerings/large.pdf', $line + ['only' => ['D4', 'F#4'], 'paper' => 'letter']);
+        $pdf = (string) $this->browser->getResponse()->getContent();
+        self::assertStringStartsWith('%PDF', $pdf);
+        $of = fn (array $query): int => $this->browser->request('GET', '/fingerings/large', $query)
+            ->filter('.large-fields li')
+            ->count();
+        self::assertSame(37, $of(['for' => 'flute']));
+        self::assertGreaterThan($of(['for' => 'clarinet-bb', 'register' => 'chalumeau']), $of(['for' => 'clarinet-bb']));
+        self::assertSame(0, $of(['for' => 'xylophone']));
+        $this->browser->request('GET', '/fingerings/large', ['of' => 'line', 'line' => 'own H mayor'] + $line);
+        self::assertResponseStatusCodeSame(422);
     }
 
     public function testTheChartExplainsItsAlternatesAndTheDeskItsSigns(): void

@@ -193,7 +193,7 @@ final class DiagramTest extends KernelTestCase
                 ),
                 ...$charts->print($instrument),
                 ...TalkPage::pages($part, false, Paper::A4),
-                ...(null === $instrument->map ? [] : KeyMapDrawing::print($instrument, $instrument->map)),
+                ...KeyMapDrawing::print($instrument),
             ];
             foreach ($sheets as $sheet) {
                 foreach (self::texts($sheet) as [$size, $text]) {
@@ -332,7 +332,7 @@ final class DiagramTest extends KernelTestCase
                 self::assertNotSame('', $key['says'].$key['finger'].$key['place']);
             }
             $document = new \DOMDocument();
-            self::assertTrue($document->loadXML(KeyMapDrawing::drawing($instrument, $instrument->map)->svg));
+            self::assertTrue($document->loadXML(KeyMapDrawing::drawing($instrument)->svg));
         }
     }
 
