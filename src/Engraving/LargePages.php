@@ -27,6 +27,8 @@ final class LargePages
     private const LINES = 3;
     private const LINE = 390;
     private const MARGIN = 220;
+    /** How small a drawing may become for another row on the page, in parts of what the width lets it be. */
+    private const SHRINK = 0.7;
 
     public function __construct(private readonly Engraver $engraver)
     {
@@ -70,12 +72,14 @@ final class LargePages
         $width = ($paper->width() - 2 * self::LEFT) / self::ACROSS;
         $height = $paper->height() - self::HEAD - self::FOOT;
         [$left, $right, $tall] = self::reach($fields);
-        $scale = min(
-            ($width - 2 * self::MARGIN) / ($right - $left),
-            ($height - self::TOP - self::LINES * self::LINE - 2 * self::MARGIN) / $tall,
-        );
-        $each = self::TOP + $scale * $tall + self::LINES * self::LINE + 2 * self::MARGIN;
-        $rows = max(1, (int) floor($height / $each));
+        $wide = ($width - 2 * self::MARGIN) / ($right - $left);
+        $rows = 1;
+        $scale = min($wide, self::room($height) / $tall);
+        // As many rows as leave the drawings not much smaller than the width would let them be.
+        while (self::room($height / ($rows + 1)) / $tall >= self::SHRINK * $wide) {
+            ++$rows;
+            $scale = min($wide, self::room($height / $rows) / $tall);
+        }
         $each = $height / $rows;
         $pages = array_chunk($fields, self::ACROSS * $rows, true);
         $sheets = [];
@@ -102,6 +106,12 @@ final class LargePages
         return $sheets;
     }
 
+    /** Height that is left for the drawing in a field of that height. */
+    private static function room(float $height): float
+    {
+        return $height - self::TOP - self::LINES * self::LINE - 2 * self::MARGIN;
+    }
+
     /** One field, its corner at 0. @param float $left how far the widest drawing reaches to the left, negative */
     private static function field(
         LargeField $field,
@@ -125,7 +135,8 @@ final class LargePages
                 self::STAFF_SCALE,
             );
         }
-        $svg .= Svg::at(self::MARGIN - $scale * $left, self::TOP, $field->drawing->svg, $scale);
+        $above = self::TOP + (self::room($height) - $scale * $field->drawing->height) / 2;
+        $svg .= Svg::at(self::MARGIN - $scale * $left, $above, $field->drawing->svg, $scale);
         $lines = Ink::lines($field->words, $width - 2 * self::MARGIN - 120, self::TEXT);
         $y = $height - self::MARGIN - self::LINE * (min(self::LINES, \count($lines)) - 1) - 60;
         foreach (\array_slice($lines, 0, self::LINES) as $k => $line) {

@@ -17,6 +17,7 @@ use App\Shared\May;
 use App\Shared\Words;
 use SwiftReed\Instrument\Instrument;
 use SwiftReed\Instrument\InstrumentError;
+use SwiftReed\Instrument\InstrumentLibrary;
 use SwiftReed\Instrument\Register;
 use SwiftReed\Line\StudyLineError;
 use SwiftReed\Study\StudyError;
@@ -36,6 +37,7 @@ final class LargeController extends AbstractController
 
     public function __construct(
         private readonly Desk $desk,
+        private readonly InstrumentLibrary $instruments,
         private readonly LargePages $pages,
         private readonly Words $words,
     ) {
@@ -88,7 +90,10 @@ final class LargeController extends AbstractController
         $title = $this->words->say($isOfLine ? 'large.print_new' : 'large.print_chart', [
             '%instrument%' => $instrument->name,
         ]);
-        $setup = implode(', ', $instrument->setup);
+        $setup = implode(', ', array_intersect_key(
+            $this->instruments->setups($instrument->id),
+            array_flip($instrument->setup),
+        ));
         $paper = Paper::tryFrom($request->query->getString('paper')) ?? Paper::A4;
 
         return new Response(
