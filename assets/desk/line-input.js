@@ -29,7 +29,7 @@ export function startLineInput() {
   };
   const show = async () => {
     const mine = (newest += 1);
-    const answer = await fetch(`/desk/suggest?line=${encodeURIComponent(input().value)}`);
+    const answer = await fetch(`/desk/suggest?${encodeURIComponent(input().name)}=${encodeURIComponent(input().value)}`);
     if (mine !== newest || document.activeElement !== input() || !answer.ok) {
       return;
     }

@@ -13,9 +13,12 @@ export function startStaff() {
   const staff = holder.querySelector('svg');
   const [space, lowest, first, each, most] = ['space', 'lowest', 'first', 'each', 'notes'].map((name) => Number(staff.dataset[name]));
   const bottom = 4 * space;
+  // As the reader names notes: "Bb" is typed "B" in German, "sib" in fixed do.
+  const names = JSON.parse(holder.dataset.names);
+  const named = Object.fromEntries(Object.entries(names).map(([note, name]) => [name.toLowerCase(), note]));
   let notes = [];
 
-  const text = () => notes.map((note) => `${LETTERS[note.step % 7]}${note.sign}`).join(' ');
+  const text = () => notes.map((note) => names[`${LETTERS[note.step % 7]}${note.sign}`]).join(' ');
   const use = (name, x, y) => {
     const one = document.createElementNS(DRAW, 'use');
     one.setAttribute('href', `#staff-${name}`);
@@ -55,7 +58,8 @@ export function startStaff() {
     }
     notes = [];
     for (const word of field.value.trim().split(/[\s,]+/).filter(Boolean).slice(0, most)) {
-      const found = word.replace('\u266d', 'b').replace('\u266f', '#').match(/^([A-Ga-g])(bb|##|b|#)?$/);
+      const plain = word.replace('\u266d', 'b').replace('\u266f', '#');
+      const found = (named[plain.toLowerCase()] ?? plain).match(/^([A-Ga-g])(bb|##|b|#)?$/);
       if (!found) {
         break;
       }

@@ -6,6 +6,7 @@ namespace SwiftReed\Line;
 
 use SwiftReed\Pitch\Interval;
 use SwiftReed\Pitch\NoteName;
+use SwiftReed\Pitch\NoteNames;
 use SwiftReed\Pitch\Pitch;
 use SwiftReed\Scale\Progression;
 
@@ -80,6 +81,12 @@ final readonly class Clause
         }
 
         return new self($this->kind, $this->says, $values, $text, $this->column);
+    }
+
+    /** Its text with notes in the names in force, to be read. */
+    public function toRead(): string
+    {
+        return (new LineNames(NoteNames::inForce()))->shown($this->text);
     }
 
     public function number(string $gap): int

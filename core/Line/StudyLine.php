@@ -56,6 +56,12 @@ final readonly class StudyLine
         return implode(', ', array_map(static fn (Clause $clause): string => $clause->text, $this->clauses));
     }
 
+    /** The same with notes in the names in force, to be read. */
+    public function toRead(): string
+    {
+        return implode(', ', array_map(static fn (Clause $clause): string => $clause->toRead(), $this->clauses));
+    }
+
     /** The same line with these clauses said, in place of what was said there. */
     public function with(Clause ...$clauses): self
     {

@@ -88,17 +88,15 @@ final readonly class NoteName
         return $this->letter->text().Accidental::of($this->alter)->text();
     }
 
-    /** `B♭` */
+    /** As it is printed in the names in force: `B♭`, `B`, `si♭`. */
     public function sign(): string
     {
-        return $this->letter->text().Accidental::of($this->alter)->sign();
+        return NoteNames::inForce()->sign($this);
     }
 
-    /** "B flat" */
+    /** As it is spoken in the names in force: "B flat", "B", "si flat". */
     public function spoken(): string
     {
-        return 0 === $this->alter
-            ? $this->letter->text()
-            : $this->letter->text().' '.Accidental::of($this->alter)->spoken();
+        return NoteNames::inForce()->spoken($this);
     }
 }

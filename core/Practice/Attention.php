@@ -142,13 +142,16 @@ final readonly class Attention
             \array_slice($this->part->study->notes, $from, $to - $from + 1),
             static fn (StudyNote $note): bool => 0 !== $note->pitch()->alter,
         );
-        $names = array_values(array_unique(array_map(
-            static fn (StudyNote $note): string => $note->pitch()->name()->spoken(),
-            $altered,
-        )));
+        $names = [];
+        $plain = [];
+        foreach ($altered as $note) {
+            $names[$note->pitch()->name()->text()] = $note->pitch()->name()->spoken();
+            $plain[] = NoteName::of($note->pitch()->letter)->spoken();
+        }
+        $names = array_values($names);
 
         return match (true) {
-            1 === \count($names) => \sprintf('Every %s: %s.', NoteName::parse($names[0][0])->spoken(), $names[0]),
+            1 === \count($names) => \sprintf('Every %s: %s.', $plain[0], $names[0]),
             [] !== $names => Speech::sentence('keep in mind '.Speech::listed($names)),
             MechanismKind::Slide === $this->part->instrument->mechanism()->kind() => 'Move late and quickly, arrive in tune.',
             MechanismKind::None === $this->part->instrument->mechanism()->kind() => 'Even strokes, eyes on the next bar.',

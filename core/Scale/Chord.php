@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace SwiftReed\Scale;
 
 use SwiftReed\Pitch\NoteName;
+use SwiftReed\Pitch\NoteNames;
 
 /**
  * A chord as players read it: a root and a quality, "Bbmaj7", "Aø".
@@ -65,7 +66,7 @@ final readonly class Chord
     /** "B♭maj7" */
     public function sign(): string
     {
-        return $this->root->sign().strtr($this->quality, ['b' => '♭', '#' => '♯']);
+        return NoteNames::English->sign($this->root).strtr($this->quality, ['b' => '♭', '#' => '♯']);
     }
 
     public function quality(): ChordQuality

@@ -6,6 +6,7 @@ namespace SwiftReed\Scale;
 
 use SwiftReed\Pitch\Interval;
 use SwiftReed\Pitch\NoteName;
+use SwiftReed\Pitch\NoteNames;
 
 /**
  * Chords that follow one another, bar by bar.
@@ -75,7 +76,7 @@ final readonly class Progression
     {
         return implode(' ', array_map(static function (string $word): string {
             $isSymbol = 1 === preg_match(self::SYMBOL, $word, $found);
-            $root = $isSymbol ? NoteName::parse($found[1])->sign() : '';
+            $root = $isSymbol ? NoteNames::English->sign(NoteName::parse($found[1])) : '';
             $rest = $isSymbol ? $found[2] : (string) preg_replace(['/^b(?=[iv])/i', '/^#(?=[iv])/i'], ['♭', '♯'], $word);
 
             return $root.preg_replace(['/b(?=\d)/', '/#(?=\d)/'], ['♭', '♯'], $rest);

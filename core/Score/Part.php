@@ -10,7 +10,9 @@ use SwiftReed\Fingering\Tendency;
 use SwiftReed\Instrument\Instrument;
 use SwiftReed\Instrument\Tuning;
 use SwiftReed\Line\ClauseKind;
+use SwiftReed\Line\LineNames;
 use SwiftReed\Pitch\Interval;
+use SwiftReed\Pitch\NoteNames;
 use SwiftReed\Pitch\Pitch;
 use SwiftReed\Pitch\Transposition;
 use SwiftReed\Study\Study;
@@ -197,6 +199,12 @@ final readonly class Part
     public function line(): string
     {
         return $this->study->recipe->line->text();
+    }
+
+    /** The line with notes in the names in force, to be read. */
+    public function lineToRead(): string
+    {
+        return (new LineNames(NoteNames::inForce()))->shown($this->line());
     }
 
     /** @return list<Pitch> the notes you will need: each written pitch once, from low to high */

@@ -5,7 +5,9 @@ declare(strict_types=1);
 namespace SwiftReed\Study;
 
 use SwiftReed\Line\ClauseKind;
+use SwiftReed\Line\LineNames;
 use SwiftReed\Pattern\Progress;
+use SwiftReed\Pitch\NoteNames;
 use SwiftReed\Pitch\Pitch;
 use SwiftReed\Study\Fit\RangePolicy;
 
@@ -61,7 +63,7 @@ final class Remarks
             $kinds[] = ClauseKind::Ending;
         }
         $said = array_map(
-            static fn (ClauseKind $kind): string => '"'.$recipe->line->clause($kind)->text.'"',
+            static fn (ClauseKind $kind): string => '"'.$recipe->line->clause($kind)->toRead().'"',
             array_values(array_filter($kinds, $recipe->line->says(...))),
         );
         $why = RangePolicy::TurnRound === $recipe->range->policy && !$recipe->pattern->isLipSlurs()
@@ -87,13 +89,13 @@ final class Remarks
     {
         $names = [];
         if (!$recipe->isOwn && [] !== $recipe->placing->pitches) {
-            $names[] = $recipe->line->clause(ClauseKind::Place)->text;
+            $names[] = $recipe->line->clause(ClauseKind::Place)->toRead();
         }
         if (!$recipe->isOwn && null !== $recipe->pattern->newNote) {
-            $names[] = $recipe->pattern->text;
+            $names[] = (new LineNames(NoteNames::inForce()))->shown($recipe->pattern->text);
         }
         if (!$recipe->isOwn && null !== $recipe->range->dropAbove) {
-            $names[] = $recipe->line->clause(ClauseKind::Range)->text;
+            $names[] = $recipe->line->clause(ClauseKind::Range)->toRead();
         }
 
         return [] === $names

@@ -34,7 +34,7 @@ final class StudyError extends \DomainException implements Mistake
     {
         $example = null === $line
             ? '; of this key nothing shorter fits either: another key or wider limits may'
-            : \sprintf(', for example "%s"', $line->text());
+            : \sprintf(', for example "%s"', $line->toRead());
 
         return new self(\sprintf('%s%s.', $this->getMessage(), $example), $this->ways, $this->isLong);
     }

@@ -7,6 +7,7 @@ namespace SwiftReed\Words;
 use SwiftReed\Knowledge\DataError;
 use SwiftReed\Knowledge\DataFolder;
 use SwiftReed\Pitch\NoteName;
+use SwiftReed\Pitch\NoteNames;
 use SwiftReed\Pitch\Pitch;
 
 /**
@@ -60,11 +61,12 @@ final class Catalogue
         return new self($language, $patterns, $chart, $names, false);
     }
 
-    /** English, with the names of notes that a reader has. */
-    public static function english(NoteNames $names = NoteNames::English): self
+    /** English, with the names of notes that are in force. */
+    public static function english(): self
     {
         /** @var array<string, self> $made */
         static $made = [];
+        $names = NoteNames::inForce();
 
         return $made[$names->value] ??= self::read(DataFolder::shipped(), 'en', $names);
     }

@@ -9,6 +9,7 @@ use Doctrine\Common\Collections\ArrayCollection;
 use Doctrine\Common\Collections\Collection;
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
+use SwiftReed\Pitch\NoteNames;
 use Symfony\Component\Uid\Uuid;
 
 /**
@@ -56,6 +57,9 @@ class Band
     /** Whether all players of a stage breathe at the same places on packets' pages too. */
     #[ORM\Column(type: Types::BOOLEAN, options: ['default' => false])]
     private bool $breathesTogether = false;
+
+    #[ORM\Column(type: Types::STRING, length: 10, enumType: NoteNames::class, options: ['default' => 'english'])]
+    private NoteNames $noteNames = NoteNames::English;
 
     /** Where the band is: its days are the days there. */
     #[ORM\Column(type: Types::STRING, length: 60, options: ['default' => 'UTC'])]
@@ -217,6 +221,7 @@ class Band
             $this->tempo,
             $this->speaksOwn,
             $this->breathesTogether,
+            $this->noteNames,
         );
     }
 
@@ -229,6 +234,7 @@ class Band
         $this->tempo = $usual->tempo;
         $this->speaksOwn = $usual->speaksOwn;
         $this->breathesTogether = $usual->breathesTogether;
+        $this->noteNames = $usual->noteNames;
         $this->keptDays = $keptDays;
     }
 

@@ -85,6 +85,7 @@ final class BandExport
                 'tempo' => $usual->tempo,
                 'speaks' => $usual->speaksOwn ? 'own' : 'concert',
                 'breaths' => $usual->breathesTogether ? 'together' : 'own',
+                'note_names' => $usual->noteNames->value,
             ],
             'rubric' => $band->getRubric(),
             'players' => array_map($this->plain(...), $this->players->inOrder()),

@@ -38,6 +38,7 @@ final class LeadBand
             'tempo' => $usual->tempo,
             'own' => $usual->speaksOwn,
             'breaths' => $usual->breathesTogether,
+            'note names' => $usual->noteNames->value,
             'kept days' => $band->getKeptDays(),
             'zone' => $band->zone()->getName(),
             'lesson days' => $band->lessonDays(),

@@ -8,6 +8,7 @@ use App\Account\Account;
 use App\Account\PlayerSignIn;
 use App\Shared\Present;
 use Doctrine\ORM\EntityManagerInterface;
+use SwiftReed\Pitch\NoteNames;
 use Symfony\Component\Security\Core\Exception\AccessDeniedException;
 use Symfony\Contracts\Service\ResetInterface;
 
@@ -39,6 +40,7 @@ final class OpenBand implements Present, ResetInterface
         $this->band = $band;
         $this->person = $person;
         $this->player = null;
+        NoteNames::English->begin();
         $this->entities->getFilters()->getFilter('band')->setParameter('band', $band?->getId() ?? BandFilter::NONE);
         if (null !== $band && $person instanceof PlayerSignIn) {
             $this->player = $this->entities->getRepository(Player::class)->findOneBy([
@@ -46,6 +48,8 @@ final class OpenBand implements Present, ResetInterface
                 'leftAt' => null,
             ]);
         }
+        // What is made for this person names notes as the player likes it, or as the band does.
+        ($this->player?->getNoteNames() ?? $this->usual()->noteNames)->begin();
     }
 
     /** The database does not answer: somebody may be signed in, and it cannot be known what is kept for him. */

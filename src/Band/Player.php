@@ -9,6 +9,7 @@ use Doctrine\Common\Collections\ArrayCollection;
 use Doctrine\Common\Collections\Collection;
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
+use SwiftReed\Pitch\NoteNames;
 use Symfony\Component\Uid\Uuid;
 
 /**
@@ -54,6 +55,10 @@ class Player implements OfBand
     #[ORM\Column(type: Types::DATETIMETZ_IMMUTABLE, nullable: true)]
     private ?\DateTimeImmutable $leftAt = null;
 
+    /** How notes are named for this player; null for as in the band. */
+    #[ORM\Column(type: Types::STRING, length: 10, nullable: true, enumType: NoteNames::class)]
+    private ?NoteNames $noteNames = null;
+
     #[ORM\Version]
     #[ORM\Column(type: Types::INTEGER)]
     private int $version = 1;
@@ -73,6 +78,17 @@ class Player implements OfBand
     public function getName(): string
     {
         return $this->name;
+    }
+
+    public function getNoteNames(): ?NoteNames
+    {
+        return $this->noteNames;
+    }
+
+    /** @param NoteNames|null $names null for those of the band */
+    public function nameNotes(?NoteNames $names): void
+    {
+        $this->noteNames = $names;
     }
 
     public function rename(string $name): void

@@ -11,6 +11,7 @@ use App\Shared\Hosts;
 use App\Shared\May;
 use App\Shared\Words;
 use SwiftReed\Instrument\InstrumentLibrary;
+use SwiftReed\Pitch\NoteNames;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\HeaderUtils;
 use Symfony\Component\HttpFoundation\JsonResponse;
@@ -81,6 +82,8 @@ final class PlayersController extends AbstractController
             return $this->one($player, $problem, Forms::typed($request));
         }
         $this->roster->rename($player, Forms::text($form, 'name'));
+        $names = $form->get('note_names')->getData();
+        $this->roster->nameNotes($player, $names instanceof NoteNames ? $names : null);
 
         return $this->redirectToRoute('player', ['id' => $id], Response::HTTP_SEE_OTHER);
     }

@@ -8,6 +8,7 @@ use App\Shared\Audit;
 use App\Shared\Words;
 use Doctrine\ORM\EntityManagerInterface;
 use SwiftReed\Instrument\InstrumentLibrary;
+use SwiftReed\Pitch\NoteNames;
 use Symfony\Component\DependencyInjection\Attribute\AutowireIterator;
 
 /**
@@ -106,6 +107,16 @@ final class Roster
         $this->audit->note('player renamed', $player->getId(), ['name' => $player->getName()]);
         $player->rename($name);
         $this->entities->flush();
+    }
+
+    /** @param NoteNames|null $names null for those of the band */
+    public function nameNotes(Player $player, ?NoteNames $names): void
+    {
+        if ($names !== $player->getNoteNames()) {
+            $this->audit->note('note names', $player->getId(), ['names' => $player->getNoteNames()?->value]);
+            $player->nameNotes($names);
+            $this->entities->flush();
+        }
     }
 
     /** A player leaves the band: his way in ends, what he did stays readable. */

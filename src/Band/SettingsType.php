@@ -6,9 +6,11 @@ namespace App\Band;
 
 use App\Shared\Form\Forms;
 use App\Shared\Form\WordsType;
+use SwiftReed\Pitch\NoteNames;
 use Symfony\Component\Form\AbstractType;
 use Symfony\Component\Form\Extension\Core\Type\CheckboxType;
 use Symfony\Component\Form\Extension\Core\Type\ChoiceType;
+use Symfony\Component\Form\Extension\Core\Type\EnumType;
 use Symfony\Component\Form\Extension\Core\Type\IntegerType;
 use Symfony\Component\Form\FormBuilderInterface;
 use Symfony\Component\Form\FormInterface;
@@ -58,6 +60,15 @@ final class SettingsType extends AbstractType
                     'constraints' => [new Range(min: 30, max: 208, notInRangeMessage: 'refusal.range.tempo')],
                 ],
             )
+            ->add(
+                'note_names',
+                EnumType::class,
+                [
+                    'class' => NoteNames::class,
+                    'empty_data' => NoteNames::English->value,
+                    'invalid_message' => 'refusal.no.note_names',
+                ],
+            )
             ->add('speaks_own', CheckboxType::class)
             ->add('breathes_together', CheckboxType::class)
             ->add(
@@ -94,6 +105,7 @@ final class SettingsType extends AbstractType
             return \is_int($value) ? $value : null;
         };
         $days = $form->get('lesson_days')->getData();
+        $names = $form->get('note_names')->getData();
 
         return new BandSettings(
             Forms::text($form, 'name'),
@@ -104,6 +116,7 @@ final class SettingsType extends AbstractType
                 $number('tempo'),
                 true === $form->get('speaks_own')->getData(),
                 true === $form->get('breathes_together')->getData(),
+                $names instanceof NoteNames ? $names : NoteNames::English,
             ),
             $number('kept_days') ?? Band::KEPT_DAYS,
             new \DateTimeZone(Forms::text($form, 'zone')),

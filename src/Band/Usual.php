@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Band;
 
+use SwiftReed\Pitch\NoteNames;
+
 /**
  * What a director usually wants, so that nobody asks for it again.
  */
@@ -19,6 +21,7 @@ final readonly class Usual
      * @param string   $reminders "affected", "habit" or "none": which small signs stand beside the notes
      * @param int|null $tempo     beats a minute; null for the product's own
      * @param bool     $breathesTogether whether all players of a stage breathe at the same places on packets' pages too
+     * @param NoteNames $noteNames how notes are named on what is read and typed
      * @param bool     $speaksOwn whether a key without "concert" or "own" is the player's own
      */
     public function __construct(
@@ -28,6 +31,7 @@ final readonly class Usual
         public ?int $tempo = null,
         public bool $speaksOwn = false,
         public bool $breathesTogether = false,
+        public NoteNames $noteNames = NoteNames::English,
     ) {
     }
 }

@@ -6,8 +6,10 @@ namespace App\Desk;
 
 use SwiftReed\Line\Clause;
 use SwiftReed\Line\ClauseKind;
+use SwiftReed\Line\LineNames;
 use SwiftReed\Line\StudyLine;
 use SwiftReed\Pitch\NoteName;
+use SwiftReed\Pitch\NoteNames;
 use SwiftReed\Scale\Progression;
 
 /**
@@ -94,13 +96,13 @@ final class Sentence
         return NoteName::parse($name)->sign();
     }
 
-    /** A clause with printed signs. */
+    /** A clause with printed signs, notes in the names in force. */
     public static function signs(string $text): string
     {
         return (string) preg_replace(
-            ['/\b([A-G])b\b/', '/([A-G])#/', '/\b([A-G])b(?=\d)/', '/\bb(?=[1-9])/', '/#(?=[1-9])/'],
-            ['$1♭', '$1♯', '$1♭', '♭', '♯'],
-            $text,
+            ['/\bb(?=[1-9])/', '/#(?=[1-9])/'],
+            ['♭', '♯'],
+            (new LineNames(NoteNames::inForce()))->printed($text),
         );
     }
 }

@@ -31,7 +31,7 @@ final class TalkPage
             weight: 700,
             face: Svg::SERIF,
         )
-            .Svg::text(self::LEFT, 2560, 340, $part->instrument->name.' · '.$part->line(), fill: Ink::QUIET);
+            .Svg::text(self::LEFT, 2560, 340, $part->instrument->name.' · '.$part->lineToRead(), fill: Ink::QUIET);
         [$legend, $tall] = Legend::line(
             Legend::signs($part->instrument, $part->plan->notes, true, Legend::drawsSlides($part)),
             $paper->width() - 2 * self::LEFT,

@@ -9,11 +9,13 @@ use App\Account\PlayerSignIn;
 use App\Band\BandRepository;
 use App\Band\Chair;
 use App\Band\OpenBand;
+use App\Band\Roster;
 use App\Band\Seating;
 use App\Band\Ways;
 use App\Shared\Deed;
 use App\Shared\May;
 use App\Shared\Stale;
+use SwiftReed\Pitch\NoteNames;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
@@ -101,7 +103,7 @@ final class LinkController extends AbstractController
     /** A player's own settings: how the pages of one of his chairs are written. */
     #[Route('/mine/chairs/{id}', name: 'mine_change', methods: ['POST'])]
     #[May(Deed::Play)]
-    public function change(Request $request, Seating $seating, string $id): Response
+    public function change(Request $request, Seating $seating, Roster $roster, string $id): Response
     {
         foreach ($this->open->player()?->chairs() ?? [] as $chair) {
             if ($chair->getId() === $id) {
@@ -111,6 +113,11 @@ final class LinkController extends AbstractController
                 }
                 Stale::unless($request, $chair->getVersion(), ['style' => $chair->getStyle()]);
                 $seating->restyle($chair, $style);
+                $player = $this->open->player();
+                $names = NoteNames::tryFrom($request->request->getString('note_names'));
+                if (null !== $player && $request->request->has('note_names')) {
+                    $roster->nameNotes($player, $names);
+                }
 
                 return $this->redirectToRoute('mine', ['done' => 'kept'], Response::HTTP_SEE_OTHER);
             }

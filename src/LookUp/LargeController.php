@@ -102,7 +102,7 @@ final class LargeController extends AbstractController
                     $instrument,
                     $fields,
                     $title,
-                    $isOfLine ? $this->desk->part($state)->line() : $setup,
+                    $isOfLine ? $this->desk->part($state)->lineToRead() : $setup,
                     $paper,
                 ),
                 $title,

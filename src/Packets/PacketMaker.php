@@ -26,6 +26,7 @@ use SwiftReed\Packet\FirstTempos;
 use SwiftReed\Packet\LetterChart;
 use SwiftReed\Packet\ScoreBuilder;
 use SwiftReed\Packet\Together;
+use SwiftReed\Pitch\NoteNames;
 use SwiftReed\Pitch\SpellingPreference;
 use SwiftReed\Player\Reminders;
 use SwiftReed\Score\Format\MidiWriter;
@@ -62,6 +63,19 @@ final class PacketMaker
      * @throws EngravingError when it cannot be drawn just now
      */
     public function make(PacketPlan $plan, Piece $piece, array $all, \Closure $made): MadePiece
+    {
+        $isFile = \in_array($piece->kind, [PieceKind::MusicXml, PieceKind::Midi], true);
+
+        return ($isFile ? NoteNames::English : $plan->noteNames)->while(
+            fn (): MadePiece => $this->made($plan, $piece, $all, $made),
+        );
+    }
+
+    /**
+     * @param list<Piece>              $all
+     * @param \Closure(Piece): ?MadePiece $made
+     */
+    private function made(PacketPlan $plan, Piece $piece, array $all, \Closure $made): MadePiece
     {
         return match ($piece->kind) {
             PieceKind::Part => $this->part($plan, $piece, $all),
@@ -235,7 +249,7 @@ final class PacketMaker
     private function builder(PacketPlan $plan, array $band): ScoreBuilder
     {
         $packet = hash('xxh128', serialize([
-            $plan->title, $plan->studies, $plan->chorales, $plan->breathesTogether,
+            $plan->title, $plan->studies, $plan->chorales, $plan->breathesTogether, NoteNames::inForce(),
         ]));
         if ($packet !== $this->packet) {
             $this->builders = [];

@@ -191,7 +191,7 @@ final class PacketPieces
             'sha256',
             serialize([
                 $this->product->stamp(), $kind->value, $plan->title, $plan->studies, $plan->chorales, $players,
-                $edition, $own, $more, $company, $plan->breathesTogether,
+                $edition, $own, $more, $company, $plan->breathesTogether, $plan->noteNames,
             ]),
         );
     }

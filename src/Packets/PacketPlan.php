@@ -6,6 +6,7 @@ namespace App\Packets;
 
 use SwiftReed\Packet\BandPlayer;
 use SwiftReed\Packet\Chorale;
+use SwiftReed\Pitch\NoteNames;
 
 /**
  * What a packet is: its title, its studies, who gets them and in which way. Nothing in it hangs on the day it is made.
@@ -33,6 +34,7 @@ final readonly class PacketPlan
      * @param int              $sharps     and of up to so many sharps
      * @param bool             $names      whether numbers and letters are printed on worksheets
      * @param bool                   $hasCorners whether first pages keep a corner free for the player's own way in
+     * @param NoteNames              $noteNames how notes are named on its pages; files are in English
      * @param bool                   $breathesTogether whether all players of a stage breathe at the same places
      * @param list<string>           $before   rows of what was played before: notes that are not in it are named as new
      * @param array<string, Chorale> $chorales of the band's own, by id
@@ -60,6 +62,7 @@ final readonly class PacketPlan
         public array $before = [],
         public bool $hasCorners = false,
         public bool $breathesTogether = false,
+        public NoteNames $noteNames = NoteNames::English,
     ) {
     }
 
@@ -130,6 +133,12 @@ final readonly class PacketPlan
             )),
             true === ($data['corners'] ?? false),
             'together' === BandFile::oneOf('breaths', $line('breaths', 10), ['own', 'together'], 'own'),
+            NoteNames::from(BandFile::oneOf(
+                'note_names',
+                $line('note_names', 10),
+                array_column(NoteNames::cases(), 'value'),
+                NoteNames::English->value,
+            )),
         );
     }
 
@@ -171,6 +180,7 @@ final readonly class PacketPlan
             $this->before,
             $this->hasCorners,
             $this->breathesTogether,
+            $this->noteNames,
         );
     }
 

@@ -54,6 +54,7 @@ final class PacketStart
             before: $settings->before,
             hasCorners: $settings->corners && 'players' === $settings->editions,
             breathesTogether: $band->usual()->breathesTogether,
+            noteNames: $band->usual()->noteNames,
         ));
     }
 }

@@ -36,6 +36,7 @@ final class PlanData
             'before' => $plan->before,
             'corners' => $plan->hasCorners,
             'breaths' => $plan->breathesTogether ? 'together' : 'own',
+            'note_names' => $plan->noteNames->value,
             'chorales' => array_map(static fn (Chorale $one): array => $one->toArray(), $plan->chorales),
         ];
     }
