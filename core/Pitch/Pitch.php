@@ -111,6 +111,12 @@ final readonly class Pitch
         return $this->name()->text().$this->octave;
     }
 
+    /** As it is typed in the names in force: `Bb4`, `B4`, `sib4`. */
+    public function typed(): string
+    {
+        return NoteNames::inForce()->typed($this->name()).$this->octave;
+    }
+
     /** `B♭3` */
     public function sign(): string
     {

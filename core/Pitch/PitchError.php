@@ -45,7 +45,7 @@ final class PitchError extends \InvalidArgumentException implements Mistake
             $instrument,
             $lowest->sign(),
             $highest->sign(),
-            $lowest->text(),
+            $lowest->typed(),
         ));
     }
 

@@ -53,7 +53,7 @@ final class PlayerError extends \DomainException implements Mistake
             $limits->spoken(),
             $instrument,
             $full->spoken(),
-            $full->lowest->text().' to '.$full->highest->text(),
+            $full->lowest->typed().' to '.$full->highest->typed(),
         ));
     }
 }

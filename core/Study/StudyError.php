@@ -91,8 +91,8 @@ final class StudyError extends \DomainException implements Mistake
                 '%s is not a note of this %s as it is written here; expected one of its notes, such as %s or %s',
                 $read->sign(),
                 $material,
-                $below->text(),
-                $above->text(),
+                $below->typed(),
+                $above->typed(),
             ),
             array_map(
                 static fn (Pitch $pitch): Clause => new Clause(
@@ -235,7 +235,7 @@ final class StudyError extends \DomainException implements Mistake
         return new self(
             \sprintf(
                 '"build-up from %s" was read, and the line, %s to %s here, does not have that note; expected one of its notes',
-                $note->text(),
+                $note->typed(),
                 $low->sign(),
                 $high->sign(),
             ),
@@ -259,8 +259,8 @@ final class StudyError extends \DomainException implements Mistake
         return new self(
             \sprintf(
                 '"from %s to %s" was read, which is one note; expected two different notes',
-                $from->text(),
-                $to->text(),
+                $from->typed(),
+                $to->typed(),
             ),
             [
                 new Clause(

@@ -286,7 +286,7 @@ final class PlayersController extends AbstractController
             'band/player.html.twig',
             [
                 'player' => $player, 'setups' => $setups, 'pins' => $pins, 'families' => $this->instruments->names(),
-                'typed' => $typed, 'problem' => $problem, 'link' => $link,
+                'typed' => $typed, 'problem' => $problem, 'link' => $link, 'band' => $this->open->required(),
                 'is_public' => null !== $this->hosts->publicAddress(),
             ],
             new Response(
