@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace SwiftReed\Fingering;
 
 use SwiftReed\Knowledge\Mistake;
+use SwiftReed\Words\Wording;
 
 /**
  * A school that cannot be read or kept.
@@ -13,30 +14,21 @@ final class SchoolError extends \InvalidArgumentException implements Mistake
 {
     public static function name(int $length): self
     {
-        return new self(\sprintf(
-            'The name of the school has %d characters; expected 1 to %d, for example "Right hand first".',
-            $length,
-            School::NAME,
-        ));
+        return new self(Wording::of('school-error.name', ['length' => $length, 'name' => School::NAME]));
     }
 
     public static function count(int $count): self
     {
-        return new self(\sprintf(
-            'The school has %d habits; expected 1 to %d, for example "B4 = lE".',
-            $count,
-            School::HABITS,
-        ));
+        return new self(Wording::of('school-error.count', ['count' => $count, 'habits' => School::HABITS]));
     }
 
     public static function habit(string $habit, PinError $because): self
     {
         return new self(
-            \sprintf(
-                'The school has a habit that cannot be read, "%s". %s',
-                mb_substr($habit, 0, 80),
-                $because->getMessage(),
-            ),
+            Wording::of('school-error.habit', [
+                'habit' => mb_substr($habit, 0, 80),
+                'because' => $because->getMessage(),
+            ]),
             0,
             $because,
         );

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace SwiftReed\Import;
 
+use SwiftReed\Words\Wording;
+
 /**
  * Runs of half steps in given notes.
  */
@@ -30,12 +32,11 @@ final class ChromaticRuns
                 continue;
             }
             if ($i - $begin >= self::LEAST) {
-                $says[] = \sprintf(
-                    'Notes %d to %d are a chromatic run %s.',
-                    $begin + 1,
-                    $i,
-                    1 === $notes[$begin + 1]->pitch->midi() - $notes[$begin]->pitch->midi() ? 'up' : 'down',
-                );
+                $says[] = Wording::of('chromatic-runs.said', [
+                    'begin' => $begin + 1,
+                    'i' => $i,
+                    'midi' => 1 === $notes[$begin + 1]->pitch->midi() - $notes[$begin]->pitch->midi() ? 'up' : 'down',
+                ]);
             }
             $begin = 1 === abs($step) ? $i - 1 : $i;
         }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace SwiftReed\Import;
 
 use SwiftReed\Knowledge\Mistake;
+use SwiftReed\Words\Wording;
 
 /**
  * Something from outside that is not music we can read: what was read, what was expected, an example.
@@ -20,30 +21,25 @@ final class ImportError extends \InvalidArgumentException implements Mistake
 
     public static function notANote(int $column, string $read): self
     {
-        return new self(\sprintf(
-            'Column %d: "%s" is not a note; expected names such as C4, Bb, F#5:8 (an eighth), r (a rest), for example "%s".',
-            $column,
-            mb_strlen($read) > 20 ? mb_substr($read, 0, 19).'…' : $read,
-            self::EXAMPLE,
-        ));
+        return new self(Wording::of('import-error.not-a-note', [
+            'column' => $column,
+            'read' => mb_strlen($read) > 20 ? mb_substr($read, 0, 19).'…' : $read,
+            'example' => self::EXAMPLE,
+        ]));
     }
 
     public static function noRecordHeading(string $example): self
     {
-        return new self(\sprintf(
-            'The first row does not name the columns; expected "name", "line" and "result" among them, for example: %s',
-            $example,
-        ));
+        return new self(Wording::of('import-error.no-record-heading', ['example' => $example]));
     }
 
     public static function recordRows(int $count, int $most, string $example): self
     {
-        return new self(\sprintf(
-            'The table has %d rows; expected from 1 to %d, for example: %s',
-            $count,
-            $most,
-            $example,
-        ));
+        return new self(Wording::of('import-error.record-rows', [
+            'count' => $count,
+            'most' => $most,
+            'example' => $example,
+        ]));
     }
 
     public static function noPlayers(): self
@@ -55,11 +51,7 @@ final class ImportError extends \InvalidArgumentException implements Mistake
 
     public static function tooManyPlayers(int $count, int $most): self
     {
-        return new self(\sprintf(
-            'The list has %d rows; expected at most %d: give it in parts, for example a section at a time.',
-            $count,
-            $most,
-        ));
+        return new self(Wording::of('import-error.too-many-players', ['count' => $count, 'most' => $most]));
     }
 
     public static function tooMany(int $count, int $most): self
@@ -73,56 +65,43 @@ final class ImportError extends \InvalidArgumentException implements Mistake
 
     public static function notKnownAndLong(int $count, int $most): self
     {
-        return new self(\sprintf(
-            'The %d notes are no scale, arpeggio or pattern of the library, and more than %d are not spelled out in one line; expected a known study, or fewer notes at a time, for example "%s".',
-            $count,
-            $most,
-            self::EXAMPLE,
-        ));
+        return new self(Wording::of('import-error.not-known-and-long', [
+            'count' => $count,
+            'most' => $most,
+            'example' => self::EXAMPLE,
+        ]));
     }
 
     public static function noSuchPart(int $part, int $count): self
     {
-        return new self(\sprintf(
-            'Part %d was asked for and the file has %d; expected one of them, for example part 1.',
-            $part,
-            $count,
-        ));
+        return new self(Wording::of('import-error.no-such-part', ['part' => $part, 'count' => $count]));
     }
 
     public static function notMidi(string $why): self
     {
-        return new self(\sprintf(
-            'The MIDI file cannot be read: %s; expected a Standard MIDI File of format 0 or 1 with notes in it.',
-            $why,
-        ));
+        return new self(Wording::of('import-error.not-midi', ['why' => $why]));
     }
 
     public static function notAnArchive(string $why): self
     {
-        return new self(\sprintf(
-            'The compressed file cannot be read: %s; expected a .mxl file as notation programs export it, or the uncompressed .musicxml.',
-            $why,
-        ));
+        return new self(Wording::of('import-error.not-an-archive', ['why' => $why]));
     }
 
     public static function outOfRange(string $note, string $instrument, string $range): self
     {
-        return new self(\sprintf(
-            '%s lies outside the range of %s, which is %s. Expected written notes of this instrument; choose the instrument for which the music is written.',
-            $note,
-            $instrument,
-            $range,
-        ));
+        return new self(Wording::of('import-error.out-of-range', [
+            'note' => $note,
+            'instrument' => $instrument,
+            'range' => $range,
+        ]));
     }
 
     public static function tooLarge(int $bytes, int $most): self
     {
-        return new self(\sprintf(
-            'The file has %d kilobytes; expected at most %d. A single study has far fewer.',
-            intdiv($bytes, 1024),
-            intdiv($most, 1024),
-        ));
+        return new self(Wording::of('import-error.too-large', [
+            'bytes' => intdiv($bytes, 1024),
+            'most' => intdiv($most, 1024),
+        ]));
     }
 
     public static function notMusicXml(): self
@@ -146,9 +125,6 @@ final class ImportError extends \InvalidArgumentException implements Mistake
 
     public static function notTranslatable(string $pitch): self
     {
-        return new self(\sprintf(
-            '%s lies too far from the tonic for one line; expected notes within three octaves above and one below it.',
-            $pitch,
-        ));
+        return new self(Wording::of('import-error.not-translatable', ['pitch' => $pitch]));
     }
 }

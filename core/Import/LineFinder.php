@@ -14,6 +14,7 @@ use SwiftReed\Player\Stage;
 use SwiftReed\Scale\ScaleLibrary;
 use SwiftReed\Study\Rhythm\Rounds;
 use SwiftReed\Time\Length;
+use SwiftReed\Words\Wording;
 
 /**
  * Finds the study line that plays given notes: key, scale or arpeggio, pattern, extent, direction, arpeggio after it
@@ -51,7 +52,7 @@ final class LineFinder
             ...$given->remarks,
             ...(
                 null === $inRange
-                    ? [\sprintf('The notes do not all lie on %s; the line stands where it fits.', $instrument->article)]
+                    ? [Wording::of('line-finder.find', ['article' => $instrument->article])]
                     : []
             ),
             ...ChromaticRuns::said($given->notes),

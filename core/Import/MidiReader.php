@@ -8,6 +8,7 @@ use SwiftReed\Pitch\Interval;
 use SwiftReed\Pitch\Pitch;
 use SwiftReed\Time\Length;
 use SwiftReed\Time\TimeSignature;
+use SwiftReed\Words\Wording;
 
 /**
  * Reads one track of a Standard MIDI File as a line: as it sounds, spelled by its key signature. Times that a program
@@ -138,10 +139,10 @@ final class MidiReader
         if ($format > 1 || $tracks > self::MOST_TRACKS || 0 === $this->division || $this->division >= 0x8000) {
             throw ImportError::notMidi(
                 $format > 1
-                    ? \sprintf('it is of format %d', $format)
+                    ? Wording::of('midi-reader.tracks', ['format' => $format])
                     : (
                         $tracks > self::MOST_TRACKS
-                            ? \sprintf('it has %d tracks', $tracks)
+                            ? Wording::of('midi-reader.tracks-2', ['tracks' => $tracks])
                             : 'its times are counted in frames'
                     ),
             );

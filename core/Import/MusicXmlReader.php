@@ -11,6 +11,7 @@ use SwiftReed\Score\Format\MusicXmlScore;
 use SwiftReed\Study\Tonguing\Loudness;
 use SwiftReed\Time\Length;
 use SwiftReed\Time\TimeSignature;
+use SwiftReed\Words\Wording;
 
 /**
  * Reads one voice of a MusicXML score as a line: with its transposition, its slurs, its repeats written out, its
@@ -323,10 +324,7 @@ final class MusicXmlReader
             ...([] === $leftOut ? [] : ['Not taken over: '.implode(', ', $leftOut).'.']),
             ...(
                 '' === $time && '' !== $this->time
-                    ? [\sprintf(
-                        'The time signature %s is none of the study line\'s; the notes stand in 4/4.',
-                        mb_substr($this->time, 0, 12),
-                    )]
+                    ? [Wording::of('music-xml-reader.whole', ['time' => mb_substr($this->time, 0, 12)])]
                     : []
             ),
             ...(

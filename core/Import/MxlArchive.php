@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace SwiftReed\Import;
 
+use SwiftReed\Words\Wording;
+
 /**
  * The score inside a compressed MusicXML file (.mxl). What unpacks to more than a score can need is refused before it
  * is unpacked.
@@ -28,7 +30,7 @@ final class MxlArchive
                 throw ImportError::notAnArchive('it is no zip archive');
             }
             if ($zip->numFiles > self::MOST_FILES) {
-                throw ImportError::notAnArchive(\sprintf('it holds %d files', $zip->numFiles));
+                throw ImportError::notAnArchive(Wording::of('mxl-archive.score', ['files' => $zip->numFiles]));
             }
             $container = self::entry($zip, 'META-INF/container.xml');
             $path = null === $container ? null : self::rootFile($container);

@@ -12,6 +12,7 @@ use SwiftReed\Line\Spoken;
 use SwiftReed\Player\PlayerError;
 use SwiftReed\Player\Range;
 use SwiftReed\Player\Stage;
+use SwiftReed\Words\Wording;
 
 /**
  * Reads a list of players: rows of a table or pasted lines, columns in any order, with or without a heading. Every row
@@ -87,10 +88,7 @@ final class PlayerList
             $row = $this->row($cells, $headings);
             $key = mb_strtolower($row->name);
             if ('' !== $key && isset($names[$key])) {
-                $row = $row->doubted(\sprintf(
-                    '"%s" stands in the list twice; with another instrument it becomes a second chair of the same player',
-                    $row->name,
-                ));
+                $row = $row->doubted(Wording::of('player-list.read', ['row' => $row->name]));
             }
             $names[$key] = true;
             $rows[] = $row;
@@ -118,12 +116,15 @@ final class PlayerList
             $kind = null === $headings ? $this->kind($cell, $found) : $headings[$i] ?? null;
             if (null === $kind) {
                 if (null === $headings) {
-                    $doubts[] = \sprintf('"%s" is not understood', $cell);
+                    $doubts[] = Wording::of('player-list.row', ['cell' => $cell]);
                 }
                 continue;
             }
             if ('' !== ($found[$kind] ?? '')) {
-                $doubts[] = \sprintf('"%s" is a second %s', $cell, 'limits' === $kind ? 'range' : $kind);
+                $doubts[] = Wording::of('player-list.row-2', [
+                    'cell' => $cell,
+                    'kind' => 'limits' === $kind ? 'range' : $kind,
+                ]);
                 continue;
             }
             $found[$kind] = $cell;
@@ -143,7 +144,10 @@ final class PlayerList
         if ('' === $text('name')) {
             $doubts[] = 'there is no name';
         } elseif (mb_strlen($text('name')) > self::NAME) {
-            $doubts[] = \sprintf('the name has %d characters; expected at most %d', mb_strlen($name), self::NAME);
+            $doubts[] = Wording::of('player-list.understood', [
+                'length' => mb_strlen($name),
+                'name' => self::NAME,
+            ]);
         }
         $ids = $this->named($text('instrument'));
         $instrument = $ids[0] ?? null;
@@ -157,21 +161,19 @@ final class PlayerList
                     ...array_map(static fn (string $id): string => strtr($id, '-', ' '), $this->instruments->ids()),
                 ],
             );
-            $doubts[] = \sprintf(
-                '"%s" is no instrument that is known%s',
-                $text('instrument'),
-                '' === $nearest ? '' : \sprintf('; did you mean "%s"?', $nearest),
-            );
+            $doubts[] = Wording::of('player-list.understood-2', [
+                'value' => $text('instrument'),
+                'hint' => '' === $nearest ? '' : \sprintf('; did you mean "%s"?', $nearest),
+            ]);
         } elseif (\count($ids) > 1) {
-            $doubts[] = \sprintf(
-                '"%s" may be %s',
-                $text('instrument'),
-                implode(' or ', array_map(fn (string $id): string => $this->instruments->instrument($id)->name, $ids)),
-            );
+            $doubts[] = Wording::of('player-list.understood-3', [
+                'value' => $text('instrument'),
+                'ids' => implode(' or ', array_map(fn (string $id): string => $this->instruments->instrument($id)->name, $ids)),
+            ]);
         }
         $stage = $this->stages[self::plain($text('stage'))] ?? null;
         if ('' !== $text('stage') && null === $stage) {
-            $doubts[] = \sprintf('"%s" is no stage; expected first year, developing or full', $text('stage'));
+            $doubts[] = Wording::of('player-list.understood-4', ['value' => $text('stage')]);
         }
         $limits = null;
         if ('' !== $text('limits')) {
@@ -179,7 +181,7 @@ final class PlayerList
                 $range = Range::parse($text('limits'));
                 $limits = $range->lowest->text().' to '.$range->highest->text();
             } catch (PlayerError) {
-                $doubts[] = \sprintf('"%s" is no range; expected for example "G3 to E5"', $text('limits'));
+                $doubts[] = Wording::of('player-list.understood-5', ['value' => $text('limits')]);
             }
         }
         $setups = [];
@@ -190,23 +192,22 @@ final class PlayerList
         ) as $one) {
             \in_array($one, $known, true)
                 ? $setups[] = $one
-                : $doubts[] = \sprintf('"%s" is no set-up of this instrument', $one);
+                : $doubts[] = Wording::of('player-list.understood-6', ['one' => $one]);
         }
         $section = $text('section');
         if (mb_strlen($section) > self::SECTION) {
-            $doubts[] = \sprintf(
-                'the section "%s" has %d characters and is left out; expected at most %d',
-                $section,
-                mb_strlen($section),
-                self::SECTION,
-            );
+            $doubts[] = Wording::of('player-list.understood-7', [
+                'section' => $section,
+                'length' => mb_strlen($section),
+                'section_2' => self::SECTION,
+            ]);
             $section = '';
         }
         $track = \in_array(self::plain($text('track')), ['', 'beginner', 'classical', 'jazz'], true)
             ? self::plain($text('track'))
             : '';
         if ('' !== $text('track') && '' === $track) {
-            $doubts[] = \sprintf('"%s" is no track; expected beginner, classical or jazz', $text('track'));
+            $doubts[] = Wording::of('player-list.understood-8', ['value' => $text('track')]);
         }
 
         return new PlayerRow(

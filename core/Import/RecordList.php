@@ -8,6 +8,7 @@ use SwiftReed\Knowledge\Mistake;
 use SwiftReed\Practice\Day;
 use SwiftReed\Practice\PracticeError;
 use SwiftReed\Score\PartBuilder;
+use SwiftReed\Words\Wording;
 
 /**
  * Reads what was passed elsewhere: a table with a heading, columns in any order. Every row says how it was understood.
@@ -88,7 +89,7 @@ final readonly class RecordList
         }
         $isPassed = self::PASSED[mb_strtolower($given['result'])] ?? null;
         if (null === $isPassed) {
-            $doubts[] = \sprintf('"%s" is no result; expected "passed" or "not yet"', $given['result']);
+            $doubts[] = Wording::of('record-list.row', ['result' => $given['result']]);
         }
         $day = null;
         try {

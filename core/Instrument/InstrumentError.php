@@ -6,6 +6,7 @@ namespace SwiftReed\Instrument;
 
 use SwiftReed\Knowledge\Mistake;
 use SwiftReed\Knowledge\Nearest;
+use SwiftReed\Words\Wording;
 
 /**
  * An instrument or set-up that is not known.
@@ -17,11 +18,10 @@ final class InstrumentError extends \InvalidArgumentException implements Mistake
     {
         $nearest = Nearest::to($read, $known);
 
-        return new self(\sprintf(
-            '"%s" is not a known instrument%s Expected an id that "instrument:list" shows, for example "clarinet-bb".',
-            mb_substr($read, 0, 60),
-            '' === $nearest ? '.' : \sprintf('; did you mean "%s"?', $nearest),
-        ));
+        return new self(Wording::of('instrument-error.unknown', [
+            'read' => mb_substr($read, 0, 60),
+            'hint' => '' === $nearest ? '.' : \sprintf('; did you mean "%s"?', $nearest),
+        ]));
     }
 
     /** @param list<string> $known */
@@ -36,14 +36,13 @@ final class InstrumentError extends \InvalidArgumentException implements Mistake
         }
         $nearest = Nearest::to($read, $known);
 
-        return new self(\sprintf(
-            '"%s" is not a set-up of %s; expected %s%s, for example --setup=%s.',
-            mb_substr($read, 0, 60),
-            $instrument,
-            implode(', ', $known),
-            '' === $nearest ? '' : \sprintf('; did you mean "%s"?', $nearest),
-            $known[0],
-        ));
+        return new self(Wording::of('instrument-error.unknown-setup', [
+            'read' => mb_substr($read, 0, 60),
+            'instrument' => $instrument,
+            'known' => implode(', ', $known),
+            'hint' => '' === $nearest ? '' : \sprintf('; did you mean "%s"?', $nearest),
+            'known_2' => $known[0],
+        ]));
     }
 
     public static function setupsExclude(string $one, string $other, string $instrument): self

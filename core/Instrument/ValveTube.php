@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace SwiftReed\Instrument;
 
 use SwiftReed\Pitch\Pitch;
+use SwiftReed\Words\Wording;
 
 /**
  * A tube with valves. Each valve adds its share of the open tube, and shares add, so that combinations come out sharp
@@ -155,8 +156,10 @@ final class ValveTube implements Mechanism
     private static function why(Fingering $fingering): ?string
     {
         return match (true) {
-            $fingering->cents > 12 => \sprintf('sharp by about %d cents', (int) round($fingering->cents)),
-            $fingering->cents < -12 => \sprintf('flat by about %d cents', (int) round(-$fingering->cents)),
+            $fingering->cents > 12 => Wording::of('valve-tube.why', ['cents' => (int) round($fingering->cents)]),
+            $fingering->cents < -12 => Wording::of('valve-tube.why-2', [
+                'value' => (int) round(-$fingering->cents),
+            ]),
             default => null,
         };
     }

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace SwiftReed\Line;
 
+use SwiftReed\Words\Wording;
+
 /**
  * Reads where accents fall: "accents on 1", inside each beat or cell; "accents on 2 and 4", on beats of the bar.
  *
@@ -33,7 +35,9 @@ final class AccentReader
         for ($at = 2; isset($tokens[$at]) || 2 === $at; $at += 2) {
             $token = $tokens[$at] ?? null;
             if (null === $token || $token->number() < 1 || $token->number() > self::MOST) {
-                throw self::refused($token ?? $tokens[$at - 1], \sprintf('a number from 1 to %d', self::MOST));
+                throw self::refused($token ?? $tokens[$at - 1], Wording::of('accent-reader.read', [
+                    'most' => self::MOST,
+                ]));
             }
             $numbers[] = $token->number();
             $and = $tokens[$at + 1] ?? null;

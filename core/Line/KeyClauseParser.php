@@ -10,6 +10,7 @@ use SwiftReed\Scale\Formula;
 use SwiftReed\Scale\FormulaError;
 use SwiftReed\Scale\ScaleLibrary;
 use SwiftReed\Scale\TriadPair;
+use SwiftReed\Words\Wording;
 
 /**
  * Reads the first clause: concert or own, the tonic, and what is played on it.
@@ -55,10 +56,9 @@ final class KeyClauseParser
             throw StudyLineError::wrong(
                 $tokens[$at]->column,
                 $tonic->text(),
-                \sprintf(
-                    'No key stands on a double sharp or double flat; expected a tonic such as "%s".',
-                    $tonic->at(4)->plainName()->name()->text(),
-                ),
+                Wording::of('key-clause-parser.parse', [
+                    'plain_name' => $tonic->at(4)->plainName()->name()->text(),
+                ]),
             );
         }
         $at += $took;

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace SwiftReed\Line;
 
+use SwiftReed\Words\Wording;
+
 /**
  * Reads a string of slurs: "slur 3 tongue 1", "tongue 1 slur 2 tongue 1 from the second note".
  *
@@ -46,7 +48,11 @@ final class SlurStringReader
             if (null === $number || $number->number() < $least || $number->number() > self::MOST_NOTES) {
                 throw self::refused(
                     $number ?? $tokens[$at],
-                    \sprintf('how many notes to %s, from %d to %d', $how, $least, self::MOST_NOTES),
+                    Wording::of('slur-string-reader.read', [
+                        'how' => $how,
+                        'least' => $least,
+                        'most_notes' => self::MOST_NOTES,
+                    ]),
                 );
             }
             $parts[] = $how.' '.$number->number();
@@ -54,7 +60,9 @@ final class SlurStringReader
             $at += 2;
         }
         if (\count($parts) > self::MOST_GROUPS) {
-            throw self::refused($tokens[0], \sprintf('%d slurs and tongued groups at most', self::MOST_GROUPS));
+            throw self::refused($tokens[0], Wording::of('slur-string-reader.read-2', [
+                'most_groups' => self::MOST_GROUPS,
+            ]));
         }
         $rest = \array_slice($tokens, $at);
         $words = array_map(static fn (Token $token): string => strtr($token->lower(), ['2nd' => 'second']), $rest);

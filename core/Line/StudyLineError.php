@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace SwiftReed\Line;
 
 use SwiftReed\Knowledge\Mistake;
+use SwiftReed\Words\Wording;
 
 /**
  * A study line that cannot be read: where, what stood there, what could stand there.
@@ -37,19 +38,20 @@ final class StudyLineError extends \InvalidArgumentException implements Mistake
         string $nearest,
         string $example,
     ): self {
-        $what = '' === $read ? 'the line ends' : \sprintf('"%s" is not understood', self::shorten($read));
+        $what = '' === $read ? 'the line ends' : Wording::of('study-line-error.unexpected', [
+            'read' => self::shorten($read),
+        ]);
         $list = implode(', ', \array_slice($expected, 0, 8)).(\count($expected) > 8 ? ', …' : '');
-        $meant = '' === $nearest ? '' : \sprintf('; did you mean "%s"?', $nearest);
+        $meant = '' === $nearest ? '' : Wording::of('study-line-error.unexpected-2', ['nearest' => $nearest]);
 
         return new self(
-            \sprintf(
-                'Column %d: %s; expected %s%s Example: "%s".',
-                $column,
-                $what,
-                $list,
-                '' === $meant ? '.' : $meant,
-                $example,
-            ),
+            Wording::of('study-line-error.unexpected-3', [
+                'column' => $column,
+                'what' => $what,
+                'list' => $list,
+                'meant' => '' === $meant ? '.' : $meant,
+                'example' => $example,
+            ]),
             $column,
             $read,
             $expected,
@@ -61,12 +63,11 @@ final class StudyLineError extends \InvalidArgumentException implements Mistake
     public static function ambiguous(int $column, string $read, array $readings): self
     {
         return new self(
-            \sprintf(
-                'Column %d: "%s" leaves a choice; expected one of these: "%s".',
-                $column,
-                self::shorten($read),
-                implode('" or "', $readings),
-            ),
+            Wording::of('study-line-error.ambiguous', [
+                'column' => $column,
+                'read' => self::shorten($read),
+                'readings' => implode('" or "', $readings),
+            ]),
             $column,
             $read,
             $readings,
@@ -78,13 +79,12 @@ final class StudyLineError extends \InvalidArgumentException implements Mistake
     public static function saidTwice(int $column, string $read, ClauseKind $kind, string $before): self
     {
         return new self(
-            \sprintf(
-                'Column %d: "%s" says the %s again; "%s" already says it. Leave one of the two out, for example "concert F major, 2 octaves, eighths".',
-                $column,
-                self::shorten($read),
-                $kind->value,
-                $before,
-            ),
+            Wording::of('study-line-error.said-twice', [
+                'column' => $column,
+                'read' => self::shorten($read),
+                'kind' => $kind->value,
+                'before' => $before,
+            ]),
             $column,
             $read,
             [],
@@ -101,18 +101,17 @@ final class StudyLineError extends \InvalidArgumentException implements Mistake
         string $example,
     ): self {
         return new self(
-            \sprintf(
-                'Column %d: read "%s"; expected %s from %d to %d, for example "%s".',
-                $column,
-                self::shorten($read),
-                $what,
-                $least,
-                $most,
-                $example,
-            ),
+            Wording::of('study-line-error.out-of-bounds', [
+                'column' => $column,
+                'read' => self::shorten($read),
+                'what' => $what,
+                'least' => $least,
+                'most' => $most,
+                'example' => $example,
+            ]),
             $column,
             $read,
-            [\sprintf('%d to %d', $least, $most)],
+            [Wording::of('study-line-error.out-of-bounds-2', ['least' => $least, 'most' => $most])],
             '',
         );
     }
@@ -120,7 +119,11 @@ final class StudyLineError extends \InvalidArgumentException implements Mistake
     public static function wrong(int $column, string $read, string $why): self
     {
         return new self(
-            \sprintf('Column %d: read "%s". %s', $column, self::shorten($read), $why),
+            Wording::of('study-line-error.wrong', [
+                'column' => $column,
+                'read' => self::shorten($read),
+                'why' => $why,
+            ]),
             $column,
             $read,
             [],
@@ -130,11 +133,10 @@ final class StudyLineError extends \InvalidArgumentException implements Mistake
 
     public static function turnsAlready(Clause $direction, string $order): self
     {
-        return self::wrong($direction->column, $direction->text, \sprintf(
-            '"%s" says the direction of each key already; leave "%s" out, for example "concert C major, keys by fourths up and down in turn".',
-            $order,
-            $direction->text,
-        ));
+        return self::wrong($direction->column, $direction->text, Wording::of('study-line-error.turns-already', [
+            'order' => $order,
+            'direction' => $direction->text,
+        ]));
     }
 
     public static function noModes(Clause $keys, string $material): self
@@ -142,10 +144,7 @@ final class StudyLineError extends \InvalidArgumentException implements Mistake
         return self::wrong(
             $keys->column,
             $keys->text,
-            \sprintf(
-                '"%s" is not one of the seven modes; expected one of them, for example "concert C major, keys by modes".',
-                $material,
-            ),
+            Wording::of('study-line-error.no-modes', ['material' => $material]),
         );
     }
 
@@ -154,10 +153,7 @@ final class StudyLineError extends \InvalidArgumentException implements Mistake
         return self::wrong(
             $keys->column,
             $keys->text,
-            \sprintf(
-                '"%s" has no minor beside it; expected what has one, for example "concert C major, keys with minors".',
-                $material,
-            ),
+            Wording::of('study-line-error.no-minors', ['material' => $material]),
         );
     }
 
@@ -166,10 +162,7 @@ final class StudyLineError extends \InvalidArgumentException implements Mistake
         return self::wrong(
             $extent->column,
             $extent->text,
-            \sprintf(
-                '"%s" has no minor keys; expected an order that has them, for example "concert C major, minors 2 octaves, keys with minors".',
-                $order,
-            ),
+            Wording::of('study-line-error.no-minor-keys', ['order' => $order]),
         );
     }
 
@@ -187,11 +180,7 @@ final class StudyLineError extends \InvalidArgumentException implements Mistake
     public static function tooLong(int $length, int $limit): self
     {
         return new self(
-            \sprintf(
-                'The line has %d characters; expected at most %d, for example "concert F major, 2 octaves".',
-                $length,
-                $limit,
-            ),
+            Wording::of('study-line-error.too-long', ['length' => $length, 'limit' => $limit]),
             $limit + 1,
             '',
             [],

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace SwiftReed\Line;
 
 use SwiftReed\Knowledge\Nearest;
+use SwiftReed\Words\Wording;
 
 /**
  * Reads how a band divides a line into voices: "round after 2 bars", "thirds below for low brass", "drone 1 5 for low
@@ -65,7 +66,7 @@ final readonly class VoiceReader
         }
         $bars = isset($this->tokens[2]) ? $this->tokens[2]->number() : -1;
         if ($bars < 1 || $bars > self::MOST_BARS) {
-            throw $this->unexpected(2, \sprintf('bars from 1 to %d', self::MOST_BARS), self::ROUND);
+            throw $this->unexpected(2, Wording::of('voice-reader.round', ['most_bars' => self::MOST_BARS]), self::ROUND);
         }
         if (!\in_array($this->word(3), ['bar', 'bars'], true)) {
             throw $this->unexpected(3, '"bars"', self::ROUND);
@@ -86,7 +87,7 @@ final readonly class VoiceReader
             }
         }
         if (\count($names) > self::MOST_GROUPS) {
-            throw $this->unexpected(5, \sprintf('%d groups at most', self::MOST_GROUPS), self::ROUND);
+            throw $this->unexpected(5, Wording::of('voice-reader.round-2', ['most_groups' => self::MOST_GROUPS]), self::ROUND);
         }
 
         return $this->clause('round', $said.' for '.implode(' then ', $names), $names, ['n' => $bars]);
@@ -108,7 +109,7 @@ final readonly class VoiceReader
         if ([] === $degrees || \count($degrees) > self::MOST_NOTES) {
             throw $this->unexpected(
                 [] === $degrees ? 1 : self::MOST_NOTES + 1,
-                \sprintf('one to %d degrees', self::MOST_NOTES),
+                Wording::of('voice-reader.drone', ['most_notes' => self::MOST_NOTES]),
                 $example,
             );
         }
@@ -143,7 +144,7 @@ final readonly class VoiceReader
 
         return $this->clause(
             'parallel',
-            \sprintf('%s %s for %s', $interval, $side, $name),
+            Wording::of('voice-reader.parallel', ['interval' => $interval, 'side' => $side, 'name' => $name]),
             [$name],
             ['interval' => $interval, 'side' => $side],
         );

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace SwiftReed\Listening;
 
+use SwiftReed\Words\Wording;
+
 /**
  * A take as the browser heard it: frames in the order of their time. They come from strangers; what is no sound is
  * refused.
@@ -34,11 +36,10 @@ final readonly class Frames
     {
         if (\is_string($given)) {
             if (\strlen($given) > self::MOST_BYTES) {
-                throw ListeningError::notFrames(\sprintf(
-                    'The take has %d kilobytes, and %d at the most are read',
-                    intdiv(\strlen($given), 1024),
-                    intdiv(self::MOST_BYTES, 1024),
-                ));
+                throw ListeningError::notFrames(Wording::of('frames.read', [
+                    'length' => intdiv(\strlen($given), 1024),
+                    'most_bytes' => intdiv(self::MOST_BYTES, 1024),
+                ]));
             }
             $given = json_decode($given, true, 6);
         }
@@ -50,11 +51,10 @@ final readonly class Frames
             throw ListeningError::notFrames('"rate" is not a number of frames a second from 1 to 1000');
         }
         if (\count($given['frames']) > self::MOST) {
-            throw ListeningError::notFrames(\sprintf(
-                'The take has %d frames, and %d at the most are read',
-                \count($given['frames']),
-                self::MOST,
-            ));
+            throw ListeningError::notFrames(Wording::of('frames.read-2', [
+                'frames' => \count($given['frames']),
+                'most' => self::MOST,
+            ]));
         }
         $window = $given['window'] ?? self::WINDOW;
         if (!\is_int($window) || $window < 256 || $window > 16384) {
@@ -73,7 +73,7 @@ final readonly class Frames
                     static fn (mixed $one): bool => !\is_int($one) && !\is_float($one) || !is_finite((float) $one),
                 )
             ) {
-                throw ListeningError::notFrames(\sprintf('Frame %d does not have four numbers', $k + 1));
+                throw ListeningError::notFrames(Wording::of('frames.read-3', ['k' => $k + 1]));
             }
             [$ms, $hz, $clarity, $level] = $read = array_map(
                 static fn (mixed $one): float => is_numeric($one) ? (float) $one : 0.0,
@@ -89,7 +89,10 @@ final readonly class Frames
                 || $level < -200
                 || $level > 30
             ) {
-                throw ListeningError::notFrames(\sprintf('Frame %d cannot be (%s)', $k + 1, implode(', ', $read)));
+                throw ListeningError::notFrames(Wording::of('frames.read-4', [
+                    'k' => $k + 1,
+                    'read' => implode(', ', $read),
+                ]));
             }
             $frames[] = new Frame($ms, $hz, $clarity, $level);
             $before = $ms;

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace SwiftReed\Listening;
 
 use SwiftReed\Knowledge\Mistake;
+use SwiftReed\Words\Wording;
 
 /**
  * Something that cannot be listened to.
@@ -15,11 +16,7 @@ final class ListeningError extends \InvalidArgumentException implements Mistake
 
     public static function notFrames(string $read): self
     {
-        return new self(\sprintf(
-            '%s; expected frames of milliseconds, hertz, clarity from 0 to 1, and decibels, for example %s.',
-            $read,
-            self::EXAMPLE,
-        ));
+        return new self(Wording::of('listening-error.not-frames', ['read' => $read, 'example' => self::EXAMPLE]));
     }
 
     public static function notPlays(): self
@@ -31,30 +28,25 @@ final class ListeningError extends \InvalidArgumentException implements Mistake
 
     public static function notAFault(string $read): self
     {
-        return new self(\sprintf(
-            '"%s" is not a fault that can be played; expected some of tempo, drift, late, wrong, missing, flat, uneven, restart, breathy, octave-slips, noise, for example "tempo 96; late 5 120; wrong 4 D5; flat 7 30".',
-            mb_substr($read, 0, 60),
-        ));
+        return new self(Wording::of('listening-error.not-a-fault', ['read' => mb_substr($read, 0, 60)]));
     }
 
     public static function noSuchNote(int $read, int $count): self
     {
-        return new self(\sprintf(
-            'Note %d was asked for and the line has %d; expected one of them, counted from 1, for example "late %d 120".',
-            $read,
-            $count,
-            min(2, $count),
-        ));
+        return new self(Wording::of('listening-error.no-such-note', [
+            'read' => $read,
+            'count' => $count,
+            'count_2' => (int) min(2, $count),
+        ]));
     }
 
     public static function notANumber(string $name, string $read, string $expected, string $example): self
     {
-        return new self(\sprintf(
-            '%s: "%s" was read; expected %s, for example %s.',
-            $name,
-            mb_substr($read, 0, 40),
-            $expected,
-            $example,
-        ));
+        return new self(Wording::of('listening-error.not-a-number', [
+            'name' => $name,
+            'read' => mb_substr($read, 0, 40),
+            'expected' => $expected,
+            'example' => $example,
+        ]));
     }
 }

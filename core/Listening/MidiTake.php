@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace SwiftReed\Listening;
 
+use SwiftReed\Words\Wording;
+
 /**
  * A take that came as MIDI: the notes as they were sent. Keys have no cents.
  */
@@ -40,10 +42,7 @@ final class MidiTake
                 || $numbers[2] < 0
                 || $numbers[2] > 127
             ) {
-                throw ListeningError::notFrames(\sprintf(
-                    'Note %d does not have its beginning, its end and its key',
-                    $k + 1,
-                ));
+                throw ListeningError::notFrames(Wording::of('midi-take.read', ['k' => $k + 1]));
             }
             $notes[] = [(float) $numbers[0], (float) $numbers[1], (int) $numbers[2]];
         }

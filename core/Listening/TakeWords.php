@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace SwiftReed\Listening;
 
 use SwiftReed\Pitch\Pitch;
+use SwiftReed\Words\Wording;
 
 /**
  * What is said after a take: one sentence that helps, and the one change to practise. Even comes before fast, and
@@ -44,60 +45,51 @@ final readonly class TakeWords
         $says = match (true) {
             [] !== $take->notes
                 && !$take->isFirstRight()
-                && null !== $take->notes[0]->heard => \sprintf(
-                    'Begin on %s: %s was heard.',
-                    self::name($take->notes[0]->expected->written, true),
-                    self::name($take->notes[0]->heard, true),
-                ),
+                && null !== $take->notes[0]->heard => Wording::of('take-words.of', [
+                    'name' => self::name($take->notes[0]->expected->written, true),
+                    'name_2' => self::name($take->notes[0]->heard, true),
+                ]),
             null !== $take->tuning
-                && abs($take->tuning) >= $figures->number('tune-first') => \sprintf(
-                    'Tune first: the whole take is %d cents %s.',
-                    round(abs($take->tuning)),
-                    $take->tuning < 0 ? 'flat' : 'sharp',
-                ),
+                && abs($take->tuning) >= $figures->number('tune-first') => Wording::of('take-words.of-2', [
+                    'tuning' => (int) round(abs($take->tuning)),
+                    'tuning_2' => $take->tuning < 0 ? 'flat' : 'sharp',
+                ]),
             [] !== $wrong
-                && null !== $wrong[0]->heard => \sprintf(
-                    'Note %d was %s; it is %s.%s',
-                    $wrong[0]->i + 1,
-                    self::name($wrong[0]->heard),
-                    self::name($wrong[0]->expected->written),
-                    \count($wrong) > 1 ? \sprintf(' So %s.', self::others(\array_slice($wrong, 1))) : '',
-                ),
-            [] !== $octave => \sprintf(
-                'Note %d, %s, sounded an octave too %s.',
-                $octave[0]->i + 1,
-                self::name($octave[0]->expected->written),
-                ($octave[0]->heard?->midi() ?? 0) > $octave[0]->expected->written->midi() ? 'high' : 'low',
-            ),
-            [] !== $missing => \sprintf(
-                'Note %d, %s, was not heard.',
-                $missing[0]->i + 1,
-                self::name($missing[0]->expected->written),
-            ),
+                && null !== $wrong[0]->heard => Wording::of('take-words.of-3', [
+                    'i' => $wrong[0]->i + 1,
+                    'name' => self::name($wrong[0]->heard),
+                    'name_2' => self::name($wrong[0]->expected->written),
+                    'hint' => \count($wrong) > 1 ? \sprintf(' So %s.', self::others(\array_slice($wrong, 1))) : '',
+                ]),
+            [] !== $octave => Wording::of('take-words.of-4', [
+                'i' => $octave[0]->i + 1,
+                'name' => self::name($octave[0]->expected->written),
+                'midi' => ($octave[0]->heard?->midi() ?? 0) > $octave[0]->expected->written->midi() ? 'high' : 'low',
+            ]),
+            [] !== $missing => Wording::of('take-words.of-5', [
+                'i' => $missing[0]->i + 1,
+                'name' => self::name($missing[0]->expected->written),
+            ]),
             [] !== $take->restarts => null === $take->restarts[0]['after']
                 ? 'You began again: go on after a slip, and mend it in the next round.'
-                : \sprintf(
-                    'You began again after note %d: go on after a slip, and mend it in the next round.',
-                    $take->restarts[0]['after'] + 1,
-                ),
-            [] !== $take->extra => \sprintf('A note too many was heard: %s.', self::plain($take->extra[0]['heard'])),
-            $take->reached < \count($take->notes) => \sprintf(
-                'Right as far as note %d; there it ended.',
-                $take->reached,
-            ),
+                : Wording::of('take-words.of-6', ['after' => $take->restarts[0]['after'] + 1]),
+            [] !== $take->extra => Wording::of('take-words.of-7', [
+                'plain' => self::plain($take->extra[0]['heard']),
+            ]),
+            $take->reached < \count($take->notes) => Wording::of('take-words.of-8', [
+                'reached' => $take->reached,
+            ]),
             [] !== $take->slow => 'Every note is right.',
             null !== $take->evenness
-                && $take->evenness > $figures->number('even') => \sprintf(
-                    'Every note is right; the notes come unevenly, by %d percent of their value. Slower, until it is even.',
-                    round($take->evenness),
-                ),
+                && $take->evenness > $figures->number('even') => Wording::of('take-words.of-9', [
+                    'evenness' => (int) round($take->evenness),
+                ]),
             null !== $take->drift
                 && $take->isDrifting
-                && abs($take->drift) >= $figures->number('rush') => \sprintf(
-                    'Every note is right; you are %d percent %s by the end.',
-                    round(abs($take->drift)),
-                    $take->drift > 0 ? 'faster' : 'slower',
-                ),
+                && abs($take->drift) >= $figures->number('rush') => Wording::of('take-words.of-10', [
+                    'drift' => (int) round(abs($take->drift)),
+                    'drift_2' => $take->drift > 0 ? 'faster' : 'slower',
+                ]),
             default => self::tune($take, $figures) ?? self::good($take),
         };
 
@@ -112,11 +104,10 @@ final readonly class TakeWords
             Unjudged::Noise => 'This take cannot be judged: what was heard has no steady pitch. The room may be too loud, or somebody speaks.',
             Unjudged::AnotherLine => null === $take->shift
                 ? 'This take cannot be judged: it was another line, or more than one player was heard.'
-                : \sprintf(
-                    'It was the right line, %s %s: is the key meant as it is written for you, or as it sounds?',
-                    1 === abs($take->shift) ? 'a half step' : abs($take->shift).' half steps',
-                    $take->shift > 0 ? 'higher' : 'lower',
-                ),
+                : Wording::of('take-words.unjudged', [
+                    'shift' => 1 === abs($take->shift) ? 'a half step' : abs($take->shift).' half steps',
+                    'shift_2' => $take->shift > 0 ? 'higher' : 'lower',
+                ]),
             null => '',
         };
     }
@@ -127,12 +118,11 @@ final readonly class TakeWords
             $worst = $take->slow[0];
             $share = self::share(abs($take->notes[$worst['to']]->ofBeat ?? 0.0));
 
-            return \sprintf(
-                'From %s to %s comes late%s: these two back and forth, slowly.',
-                self::name($take->notes[$worst['from']]->expected->written),
-                self::name($take->notes[$worst['to']]->expected->written),
-                '' === $share ? '' : ', by '.$share,
-            );
+            return Wording::of('take-words.practise', [
+                'name' => self::name($take->notes[$worst['from']]->expected->written),
+                'name_2' => self::name($take->notes[$worst['to']]->expected->written),
+                'share' => '' === $share ? '' : ', by '.$share,
+            ]);
         }
         if ([] !== $take->fingers) {
             $one = $take->fingers[0];
@@ -165,34 +155,29 @@ final readonly class TakeWords
 
         return null === $worst
             ? null
-            : \sprintf(
-                'Every note is right%s; note %d, %s, is %d cents %s against the others.',
-                null === $take->evenness ? '' : ' and even',
-                $worst->i + 1,
-                self::name($worst->expected->written),
-                round(abs((float) $worst->against)),
-                $worst->against < 0 ? 'flat' : 'sharp',
-            );
+            : Wording::of('take-words.tune', [
+                'value' => null === $take->evenness ? '' : ' and even',
+                'i' => $worst->i + 1,
+                'name' => self::name($worst->expected->written),
+                'against' => (int) round(abs((float) $worst->against)),
+                'against_2' => $worst->against < 0 ? 'flat' : 'sharp',
+            ]);
     }
 
     private static function good(Judgement $take): string
     {
         if ([] !== $take->articulation['run_together']) {
-            return \sprintf(
-                'Every note is right; note %d runs into the one before: tongue it.',
-                $take->articulation['run_together'][0] + 1,
-            );
+            return Wording::of('take-words.good', [
+                'run_together' => $take->articulation['run_together'][0] + 1,
+            ]);
         }
         if ([] !== $take->articulation['holes']) {
-            return \sprintf(
-                'Every note is right; note %d is slurred, and was begun anew.',
-                $take->articulation['holes'][0] + 1,
-            );
+            return Wording::of('take-words.good-2', ['holes' => $take->articulation['holes'][0] + 1]);
         }
 
         return null === $take->evenness
             ? 'Every note is right.'
-            : \sprintf('Every note is right, and even at %d.', round((float) $take->tempo));
+            : Wording::of('take-words.good-3', ['tempo' => (int) round((float) $take->tempo)]);
     }
 
     /** @param non-empty-list<JudgedNote> $wrong */

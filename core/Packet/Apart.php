@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace SwiftReed\Packet;
 
+use SwiftReed\Words\Wording;
+
 /**
  * A place where one part is not with the others.
  */
@@ -31,12 +33,11 @@ final readonly class Apart
             ? (string) preg_replace(['/^has\b/', '/^(leave|sound|hold)s\b/'], ['have', '$1'], $this->what)
             : $this->what;
 
-        return \sprintf(
-            '%s, note %d: %s %s',
-            0 === $this->bar ? 'pick-up' : 'bar '.$this->bar,
-            $this->note,
-            '' === $who ? $this->player : $who,
-            $what,
-        );
+        return Wording::of('apart.says', [
+            'bar' => 0 === $this->bar ? 'pick-up' : 'bar '.$this->bar,
+            'note' => $this->note,
+            'player' => '' === $who ? $this->player : $who,
+            'what' => $what,
+        ]);
     }
 }

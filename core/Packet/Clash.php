@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace SwiftReed\Packet;
 
 use SwiftReed\Pitch\Pitch;
+use SwiftReed\Words\Wording;
 
 /**
  * Two voices that sound a half step apart on a beat.
@@ -30,14 +31,13 @@ final readonly class Clash
     /** "bar 3, beat 2: E against F (Flute and Tuba)" */
     public function says(): string
     {
-        return \sprintf(
-            'bar %d, beat %d: %s against %s (%s and %s)',
-            $this->bar,
-            $this->beat,
-            $this->first->name()->sign(),
-            $this->second->name()->sign(),
-            $this->one,
-            $this->other,
-        );
+        return Wording::of('clash.says', [
+            'bar' => $this->bar,
+            'beat' => $this->beat,
+            'first' => $this->first->name()->sign(),
+            'second' => $this->second->name()->sign(),
+            'one' => $this->one,
+            'other' => $this->other,
+        ]);
     }
 }

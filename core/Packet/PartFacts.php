@@ -9,6 +9,7 @@ use SwiftReed\Fingering\HardSpots;
 use SwiftReed\Pitch\Pitch;
 use SwiftReed\Score\Part;
 use SwiftReed\Score\Told;
+use SwiftReed\Words\Wording;
 
 /**
  * What a director wants to know of one part: how low and high it goes, where it leaps by octaves, and its hardest
@@ -54,13 +55,12 @@ final readonly class PartFacts
         $notes = $this->part->study->notes;
         $from = $notes[$this->hardest->from];
 
-        return \sprintf(
-            '%s, %s to %s: %s',
-            0 === $from->bar ? 'pick-up' : 'bar '.$from->bar,
-            $from->pitch()->name()->sign(),
-            $notes[$this->hardest->to]->pitch()->name()->sign(),
-            Told::english($this->part)->hard($this->hardest),
-        );
+        return Wording::of('part-facts.hardest', [
+            'bar' => 0 === $from->bar ? 'pick-up' : 'bar '.$from->bar,
+            'pitch' => $from->pitch()->name()->sign(),
+            'pitch_2' => $notes[$this->hardest->to]->pitch()->name()->sign(),
+            'hard' => Told::english($this->part)->hard($this->hardest),
+        ]);
     }
 
     /**

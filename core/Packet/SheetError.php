@@ -5,17 +5,17 @@ declare(strict_types=1);
 namespace SwiftReed\Packet;
 
 use SwiftReed\Knowledge\Mistake;
+use SwiftReed\Words\Wording;
 
 final class SheetError extends \DomainException implements Mistake
 {
     public static function inLine(int $number, string $line, string $why): self
     {
-        return new self(\sprintf(
-            'Line %d of the sheet, "%s": %s',
-            $number,
-            mb_strlen($line) > 80 ? mb_substr($line, 0, 79).'…' : $line,
-            $why,
-        ));
+        return new self(Wording::of('sheet-error.in-line', [
+            'number' => $number,
+            'line' => mb_strlen($line) > 80 ? mb_substr($line, 0, 79).'…' : $line,
+            'why' => $why,
+        ]));
     }
 
     public static function isEmpty(): self
@@ -27,26 +27,16 @@ final class SheetError extends \DomainException implements Mistake
 
     public static function tooLong(int $most): self
     {
-        return new self(\sprintf(
-            'The sheet would have more than %d studies; expected fewer lines or keys, for example "keys by fourths" on one line.',
-            $most,
-        ));
+        return new self(Wording::of('sheet-error.too-long', ['most' => $most]));
     }
 
     public static function tooManyNotes(int $most): self
     {
-        return new self(\sprintf(
-            'The sheet would have more than %d notes for one player; expected fewer keys, a shorter cell or a smaller extent, for example "concert C major, 1 octave, keys by fourths".',
-            $most,
-        ));
+        return new self(Wording::of('sheet-error.too-many-notes', ['most' => $most]));
     }
 
     public static function tooManyCharacters(int $length, int $most): self
     {
-        return new self(\sprintf(
-            'The sheet has %d characters; expected at most %d: make two sheets of it.',
-            $length,
-            $most,
-        ));
+        return new self(Wording::of('sheet-error.too-many-characters', ['length' => $length, 'most' => $most]));
     }
 }

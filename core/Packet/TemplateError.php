@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace SwiftReed\Packet;
 
 use SwiftReed\Knowledge\Mistake;
+use SwiftReed\Words\Wording;
 
 /**
  * A sheet template that is not known.
@@ -14,19 +15,15 @@ final class TemplateError extends \DomainException implements Mistake
     /** @param list<string> $known */
     public static function unknown(string $read, array $known): self
     {
-        return new self(\sprintf(
-            '"%s" is not a sheet template; expected one of %s, for example: sheet:fill %s "concert E flat".',
-            mb_substr($read, 0, 40),
-            implode(', ', $known),
-            $known[0] ?? 'short',
-        ));
+        return new self(Wording::of('template-error.unknown', [
+            'read' => mb_substr($read, 0, 40),
+            'known' => implode(', ', $known),
+            'known_2' => $known[0] ?? 'short',
+        ]));
     }
 
     public static function notAKey(string $read): self
     {
-        return new self(\sprintf(
-            '"%s" is not a key; expected a tonic in concert pitch, for example "concert E flat".',
-            mb_substr($read, 0, 40),
-        ));
+        return new self(Wording::of('template-error.not-a-key', ['read' => mb_substr($read, 0, 40)]));
     }
 }

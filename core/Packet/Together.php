@@ -9,6 +9,7 @@ use SwiftReed\Score\BandPart;
 use SwiftReed\Score\Score;
 use SwiftReed\Study\Study;
 use SwiftReed\Time\NoteValues;
+use SwiftReed\Words\Wording;
 
 /**
  * Whether a band sounds together: the same onsets and lengths in every part, and at each onset the same note in any
@@ -118,8 +119,11 @@ final readonly class Together
                 ? 'One part, so nobody is apart.'
                 : (
                     1 === $this->voices
-                        ? \sprintf('All %d parts sound together.', $this->parts)
-                        : \sprintf('All %d parts sound together, in %d voices.', $this->parts, $this->voices)
+                        ? Wording::of('together.in-voices', ['parts' => $this->parts])
+                        : Wording::of('together.in-voices-2', [
+                            'parts' => $this->parts,
+                            'voices' => $this->voices,
+                        ])
                 );
         }
         $first = [];
@@ -180,22 +184,22 @@ final readonly class Together
             return null === $norm ? null : 'leaves the note out';
         }
         if (null === $norm) {
-            return \sprintf('has %s where the others have no note', $study->notes[$has[3]]->sounding->name()->sign());
+            return Wording::of('together.differs', [
+                'sounding' => $study->notes[$has[3]]->sounding->name()->sign(),
+            ]);
         }
         if ($has[1] !== $norm[1]) {
-            return \sprintf(
-                'sounds %s where the others sound %s',
-                $study->notes[$has[3]]->sounding->name()->sign(),
-                $pitches[$norm[1]]->name()->sign(),
-            );
+            return Wording::of('together.differs-2', [
+                'sounding' => $study->notes[$has[3]]->sounding->name()->sign(),
+                'pitches' => $pitches[$norm[1]]->name()->sign(),
+            ]);
         }
 
         return $has[0] === $norm[0]
             ? null
-            : \sprintf(
-                'holds a %s where the others hold a %s',
-                NoteValues::spoken($has[0]),
-                NoteValues::spoken($norm[0]),
-            );
+            : Wording::of('together.differs-3', [
+                'spoken' => NoteValues::spoken($has[0]),
+                'spoken_2' => NoteValues::spoken($norm[0]),
+            ]);
     }
 }

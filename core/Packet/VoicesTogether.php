@@ -6,6 +6,7 @@ namespace SwiftReed\Packet;
 
 use SwiftReed\Study\Study;
 use SwiftReed\Study\StudyNote;
+use SwiftReed\Words\Wording;
 
 /**
  * How the voices of a line go together: where two of them are a half step apart on a beat, and whose range breaks his
@@ -107,11 +108,10 @@ final readonly class VoicesTogether
         foreach ($parts as [$name, $study]) {
             foreach ($study->moves as $move) {
                 if ($move->at > 0) {
-                    $broken[] = \sprintf(
-                        '%s leaps out of the voice in bar %d',
-                        $name,
-                        $study->notes[$move->at]->bar,
-                    );
+                    $broken[] = Wording::of('voices-together.broken', [
+                        'name' => $name,
+                        'bar' => $study->notes[$move->at]->bar,
+                    ]);
                     break;
                 }
             }
@@ -130,11 +130,10 @@ final readonly class VoicesTogether
                 \array_slice($this->clashes, 0, self::NAMED),
             );
             $more = \count($this->clashes) - self::NAMED;
-            $says[] = \sprintf(
-                'Voices clash by a half step in %s%s.',
-                implode('; ', $named),
-                $more > 0 ? \sprintf(' and %s%d more', \count($this->clashes) < Together::NAMED ? '' : 'at least ', $more) : '',
-            );
+            $says[] = Wording::of('voices-together.says', [
+                'named' => implode('; ', $named),
+                'hint' => $more > 0 ? \sprintf(' and %s%d more', \count($this->clashes) < Together::NAMED ? '' : 'at least ', $more) : '',
+            ]);
         }
         if ([] !== $this->breaks) {
             $says[] = ucfirst(implode('; ', $this->breaks)).'.';

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace SwiftReed\Pattern;
 
 use SwiftReed\Knowledge\Mistake;
+use SwiftReed\Words\Wording;
 
 /**
  * A cell that cannot be read: where, what stood there, what could stand there.
@@ -28,12 +29,11 @@ final class PatternError extends \InvalidArgumentException implements Mistake
     public static function unexpected(int $column, string $read, array $expected): self
     {
         return new self(
-            \sprintf(
-                'Column %d: %s; expected %s, for example "cell 1 2 3 5".',
-                $column,
-                '' === $read ? 'the pattern ends' : '"'.$read.'" is not understood',
-                implode(', ', $expected),
-            ),
+            Wording::of('pattern-error.unexpected', [
+                'column' => $column,
+                'read' => '' === $read ? 'the pattern ends' : '"'.$read.'" is not understood',
+                'expected' => implode(', ', $expected),
+            ]),
             $column,
             $read,
             $expected,
@@ -43,12 +43,7 @@ final class PatternError extends \InvalidArgumentException implements Mistake
     public static function tooLong(int $column, int $count, int $most): self
     {
         return new self(
-            \sprintf(
-                'Column %d: the cell has %d notes; expected at most %d, for example "cell 1 2 3 5".',
-                $column,
-                $count,
-                $most,
-            ),
+            Wording::of('pattern-error.too-long', ['column' => $column, 'count' => $count, 'most' => $most]),
             $column,
             (string) $count,
             [],

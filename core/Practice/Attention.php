@@ -11,6 +11,7 @@ use SwiftReed\Pitch\NoteName;
 use SwiftReed\Score\Part;
 use SwiftReed\Score\Told;
 use SwiftReed\Study\StudyNote;
+use SwiftReed\Words\Wording;
 
 /**
  * The one thing to attend to while a stretch of a line is practised.
@@ -76,7 +77,7 @@ final readonly class Attention
 
     public function firstNote(int $i): string
     {
-        return \sprintf('%s: hear it, sing it, then match it.', $this->name($i));
+        return Wording::of('attention.first-note', ['name' => $this->name($i)]);
     }
 
     /**
@@ -94,19 +95,18 @@ final readonly class Attention
 
         return Speech::sentence($how.match (true) {
             !$isTimed => '; nothing sounds, and there is no hurry',
-            null !== $held => \sprintf('; count on through what is held ("%s 2")', $this->name($held)),
+            null !== $held => Wording::of('attention.silent', ['name' => $this->name($held)]),
             default => ' in time; nothing sounds',
         });
     }
 
     public function hard(HardSpot $spot): string
     {
-        return \sprintf(
-            '%s to %s: %s.',
-            $this->name($spot->from),
-            $this->name($spot->to),
-            rtrim(Told::english($this->part)->hard($spot), '.'),
-        );
+        return Wording::of('attention.hard', [
+            'name' => $this->name($spot->from),
+            'name_2' => $this->name($spot->to),
+            'hard' => rtrim(Told::english($this->part)->hard($spot), '.'),
+        ]);
     }
 
     /**
@@ -119,12 +119,11 @@ final readonly class Attention
                 $before = $this->part->study->notes[$move->at - 1]->pitch();
                 $after = $this->part->study->notes[$move->at]->pitch();
 
-                return \sprintf(
-                    'After %s the line leaps %s to %s: hear that note first.',
-                    $before->name()->sign(),
-                    $after->isHigherThan($before) ? 'up' : 'down',
-                    $after->name()->sign(),
-                );
+                return Wording::of('attention.stretch', [
+                    'before' => $before->name()->sign(),
+                    'way' => $after->isHigherThan($before) ? 'up' : 'down',
+                    'after' => $after->name()->sign(),
+                ]);
             }
         }
         $spots = array_filter(
@@ -151,7 +150,10 @@ final readonly class Attention
         $names = array_values($names);
 
         return match (true) {
-            1 === \count($names) => \sprintf('Every %s: %s.', $plain[0], $names[0]),
+            1 === \count($names) => Wording::of('attention.stretch-2', [
+                'plain' => $plain[0],
+                'names' => $names[0],
+            ]),
             [] !== $names => Speech::sentence('keep in mind '.Speech::listed($names)),
             MechanismKind::Slide === $this->part->instrument->mechanism()->kind() => 'Move late and quickly, arrive in tune.',
             MechanismKind::None === $this->part->instrument->mechanism()->kind() => 'Even strokes, eyes on the next bar.',

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace SwiftReed\Practice;
 
+use SwiftReed\Words\Wording;
+
 /**
  * Whether a player is behind his plan, and why, at a glance. It is said to teachers, in facts.
  */
@@ -56,20 +58,27 @@ final readonly class Behind
         $keys = max(0, $expected - $clean);
         $says = match (true) {
             null === $current => '',
-            null === $last => $began > 0 ? \sprintf('Nothing played yet, in %s.', self::days($began)) : '',
-            $isAway => \sprintf('Nothing played for %s.', self::days($today->since($last))),
+            null === $last => $began > 0 ? Wording::of('behind.of', ['days' => self::days($began)]) : '',
+            $isAway => Wording::of('behind.of-2', ['days' => self::days($today->since($last))]),
             null !== $progress?->begun
                 && $today->since(
                     $progress->begun,
-                ) >= self::LONG_ON_ONE => \sprintf('On %s since %s, %s.', $current->title, $progress->begun->spoken(), match (true) {
-                    null === $progress->highest => 'no tempo passed yet',
-                    [] !== $progress->goalDays => \sprintf(
-                        'its goal reached once, on %s',
-                        $progress->goalDays[0]->spoken(),
-                    ),
-                    default => \sprintf('at %d of %d', $current->beatsAt($progress->highest), $current->goal),
-                }),
-            $keys > 0 => \sprintf('Played on %d of the last %d days.', \count($days), min(self::LOOK_BACK, $began + 1)),
+                ) >= self::LONG_ON_ONE => Wording::of('behind.of-3', [
+                    'title' => $current->title,
+                    'begun' => $progress->begun->spoken(),
+                    'way' => match (true) {
+                        null === $progress->highest => 'no tempo passed yet',
+                        [] !== $progress->goalDays => \sprintf(
+                            'its goal reached once, on %s',
+                            $progress->goalDays[0]->spoken(),
+                        ),
+                        default => \sprintf('at %d of %d', $current->beatsAt($progress->highest), $current->goal),
+                    },
+                ]),
+            $keys > 0 => Wording::of('behind.of-4', [
+                'days' => \count($days),
+                'began' => (int) min(self::LOOK_BACK, $began + 1),
+            ]),
             default => '',
         };
 

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace SwiftReed\Practice;
 
+use SwiftReed\Words\Wording;
+
 /**
  * How a plan will go at the player's own pace, and whether it comes out by its date.
  *
@@ -50,19 +52,17 @@ final readonly class Forecast
     ): self {
         $due = $settings->due;
         if (null !== $due && $due->isBefore($from)) {
-            throw PracticeError::notAPlan(\sprintf(
-                'The date %s is over on %s; expected a later one, for example "%s".',
-                $due->text(),
-                $from->text(),
-                $from->plus(28)->text(),
-            ));
+            throw PracticeError::notAPlan(Wording::of('forecast.of', [
+                'due' => $due->text(),
+                'from' => $from->text(),
+                'plus' => $from->plus(28)->text(),
+            ]));
         }
         if (null !== $due && $due->since($from) > PlanSettings::MOST_DAYS) {
-            throw PracticeError::notAPlan(\sprintf(
-                'The date %s is more than two years away; expected an earlier one, for example "%s".',
-                $due->text(),
-                $from->plus(100)->text(),
-            ));
+            throw PracticeError::notAPlan(Wording::of('forecast.of-2', [
+                'due' => $due->text(),
+                'plus' => $from->plus(100)->text(),
+            ]));
         }
         $standing = $planner->standing($played);
         $open = $standing->open();
@@ -257,26 +257,25 @@ final readonly class Forecast
         bool $fits,
     ): string {
         $pace = $isKnown
-            ? \sprintf('about %s for a key, as so far', self::days($keyDays))
+            ? Wording::of('forecast.words', ['days' => self::days($keyDays)])
             : 'a key a week, while nobody knows how fast it goes';
         if ([] === $open) {
             return 'All keys are clean; they come back in turn so that they stay.';
         }
         if (null === $end || null === $settings->due) {
-            return \sprintf('%s to go: %s.', self::keys(\count($open)), $pace);
+            return Wording::of('forecast.words-2', ['keys' => self::keys(\count($open)), 'pace' => $pace]);
         }
         $available = $end->since($from) + 1;
         $inHand = $end->equals($settings->due)
             ? ''
-            : \sprintf(', with %s in hand', self::days((float) $settings->due->since($end)));
+            : Wording::of('forecast.words-3', ['days' => self::days((float) $settings->due->since($end))]);
         if ($fits) {
-            return \sprintf(
-                '%s by %s%s: %s for each.',
-                self::keys(\count($open)),
-                $settings->due->spoken(),
-                $inHand,
-                self::days(floor($available / \count($open))),
-            );
+            return Wording::of('forecast.words-4', [
+                'keys' => self::keys(\count($open)),
+                'due' => $settings->due->spoken(),
+                'in_hand' => $inHand,
+                'days' => self::days(floor($available / \count($open))),
+            ]);
         }
         $tooLong = array_values(array_filter(
             $open,
@@ -290,13 +289,12 @@ final readonly class Forecast
                 2 * $settings->inARow * $tooLong[0]->pass($tooLong[0]->first, $figures->number('breath')) / 60.0,
             );
 
-            return \sprintf(
-                '%d minutes a day leave %d for scales, and %s needs %d to get on: more minutes, one octave less, or shorter notes.',
-                $settings->minutes,
-                $planner->technique(),
-                $tooLong[0]->title,
-                $needs,
-            );
+            return Wording::of('forecast.words-5', [
+                'minutes' => $settings->minutes,
+                'technique' => $planner->technique(),
+                'title' => $tooLong[0]->title,
+                'needs' => $needs,
+            ]);
         }
         $done = min(\count($open) - 1, (int) floor($available / $keyDays));
         $hardest = $open;
@@ -308,25 +306,23 @@ final readonly class Forecast
         $slower = self::slower($open, $settings, $keyDays, $available);
         $ways = [
             \count($leave) < \count($open)
-                ? \sprintf(
-                    'leave out %s, which %s hardest here',
-                    self::listed($leave),
-                    1 === \count($leave) ? 'is' : 'are',
-                )
+                ? Wording::of('forecast.words-6', [
+                    'leave' => self::listed($leave),
+                    'leave_2' => 1 === \count($leave) ? 'is' : 'are',
+                ])
                 : 'choose fewer keys',
-            ...(null === $slower ? [] : [\sprintf('or set the goal to %d', $slower)]),
+            ...(null === $slower ? [] : [Wording::of('forecast.words-7', ['slower' => $slower])]),
             'or take a later date',
         ];
 
-        return \sprintf(
-            'Not by %s%s at this pace (%s): %d of %d. To make it fit: %s.',
-            $settings->due->spoken(),
-            $inHand,
-            $pace,
-            $done,
-            \count($open),
-            implode(', ', $ways),
-        );
+        return Wording::of('forecast.words-8', [
+            'due' => $settings->due->spoken(),
+            'in_hand' => $inHand,
+            'pace' => $pace,
+            'done' => $done,
+            'open' => \count($open),
+            'ways' => implode(', ', $ways),
+        ]);
     }
 
     /**
@@ -370,7 +366,9 @@ final readonly class Forecast
     /** @param list<string> $names */
     private static function listed(array $names): string
     {
-        $names = \count($names) > 6 ? [...\array_slice($names, 0, 5), \sprintf('%d more', \count($names) - 5)] : $names;
+        $names = \count($names) > 6 ? [...\array_slice($names, 0, 5), Wording::of('forecast.listed', [
+            'names' => \count($names) - 5,
+        ])] : $names;
         $last = array_pop($names);
 
         return [] === $names ? (string) $last : implode(', ', $names).' and '.$last;

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace SwiftReed\Practice;
 
+use SwiftReed\Words\Wording;
+
 /**
  * How the tempo of an exercise is raised: only from clean, one place at a time, and back by a little after a miss.
  *
@@ -195,20 +197,19 @@ final readonly class Ladder
     public function words(LadderState $before, bool $isClean, LadderState $after): string
     {
         return match (true) {
-            LadderStanding::Done === $after->standing => \sprintf(
-                '%d is reached, clean. Enough of this one for today.',
-                $this->goal,
-            ),
-            LadderStanding::HardChange === $after->standing => \sprintf(
-                'Twice not yet at %d: the hard change slowly, then again.',
-                $after->tempo,
-            ),
+            LadderStanding::Done === $after->standing => Wording::of('ladder.words', ['goal' => $this->goal]),
+            LadderStanding::HardChange === $after->standing => Wording::of('ladder.words-2', [
+                'tempo' => $after->tempo,
+            ]),
             $isClean && $after->tempo === $before->tempo => 1 === $this->clean - $after->clean
-                ? \sprintf('Clean. Once more at %d.', $after->tempo)
-                : \sprintf('Clean. %d more at %d.', $this->clean - $after->clean, $after->tempo),
-            $isClean => \sprintf('Clean at %d. Now %d.', $before->tempo, $after->tempo),
-            $after->tempo === $before->tempo => \sprintf('Not yet. %d again; it need not be faster.', $after->tempo),
-            default => \sprintf('Not yet. Back to %d, and up again from there.', $after->tempo),
+                ? Wording::of('ladder.words-3', ['tempo' => $after->tempo])
+                : Wording::of('ladder.words-4', [
+                    'clean' => $this->clean - $after->clean,
+                    'tempo' => $after->tempo,
+                ]),
+            $isClean => Wording::of('ladder.words-5', ['tempo' => $before->tempo, 'tempo_2' => $after->tempo]),
+            $after->tempo === $before->tempo => Wording::of('ladder.words-6', ['tempo' => $after->tempo]),
+            default => Wording::of('ladder.words-7', ['tempo' => $after->tempo]),
         };
     }
 }

@@ -12,6 +12,7 @@ use SwiftReed\Packet\FirstTempos;
 use SwiftReed\Player\PlayerSettings;
 use SwiftReed\Score\PartBuilder;
 use SwiftReed\Study\StudyError;
+use SwiftReed\Words\Wording;
 
 /**
  * The lines of a plan as one player has them.
@@ -99,10 +100,7 @@ final readonly class PlanBuilder
         foreach ($lines as $line) {
             array_push($keys, ...$order->lines($this->parts->reader->read($line)->line));
             if (\count($keys) > self::MOST) {
-                throw PracticeError::notAPlan(\sprintf(
-                    'The plan has more than %d lines; expected fewer, for example one material in twelve keys.',
-                    self::MOST,
-                ));
+                throw PracticeError::notAPlan(Wording::of('plan-builder.keys', ['most' => self::MOST]));
             }
         }
 

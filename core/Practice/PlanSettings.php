@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace SwiftReed\Practice;
 
+use SwiftReed\Words\Wording;
+
 /**
  * What a plan is set to. Days are worked out from it and from what was played; they are not stored.
  */
@@ -33,20 +35,16 @@ final readonly class PlanSettings
         public ?Rotation $rotation = null,
     ) {
         if ($minutes < 1 || $minutes > self::MOST_MINUTES) {
-            throw PracticeError::notAPlan(\sprintf(
-                '%d minutes a day were read; expected 1 to %d, for example 20.',
-                $minutes,
-                self::MOST_MINUTES,
-            ));
+            throw PracticeError::notAPlan(Wording::of('plan-settings.says', [
+                'minutes' => $minutes,
+                'most_minutes' => self::MOST_MINUTES,
+            ]));
         }
         if ($inARow < 1 || $inARow > Ladder::MOST_CLEAN) {
             throw PracticeError::notClean($inARow);
         }
         if ($goalDays < 1 || $goalDays > 5) {
-            throw PracticeError::notAPlan(\sprintf(
-                'A key was to reach its goal on %d days; expected 1 to 5, for example 2.',
-                $goalDays,
-            ));
+            throw PracticeError::notAPlan(Wording::of('plan-settings.says-2', ['goal_days' => $goalDays]));
         }
     }
 }

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace SwiftReed\Practice;
 
+use SwiftReed\Words\Wording;
+
 /**
  * What is practised on a day: keys that are due again, oldest first and at most half the minutes; the key that is being
  * learnt; and what is clean, mixed. Everything is worked out anew from what was played, so a day that was missed shifts
@@ -107,7 +109,7 @@ final readonly class Planner
             $progress = $standing->progress[$line->line];
             $why = $progress->slipped
                 ? 'It slipped last time.'
-                : \sprintf('Clean on %s; it comes back today so that it stays.', $progress->clean?->spoken() ?? '');
+                : Wording::of('planner.filled', ['clean' => $progress->clean?->spoken() ?? '']);
             $needs = $this->needed($line, $progress, $wasAway);
             $given = min(
                 $needs,
@@ -190,7 +192,7 @@ final readonly class Planner
                 $needs,
                 PlanItem::KEEP,
                 $this->tempo($line, $standing->progress[$line->line], $wasAway),
-                \sprintf('Mixed in: %s today.', $this->rotation->way($days, $standing->sessions())),
+                Wording::of('planner.mixed', ['way' => $this->rotation->way($days, $standing->sessions())]),
                 $line->isPlain ? $pattern : '',
             );
             $left -= $needs;

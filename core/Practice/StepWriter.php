@@ -16,6 +16,7 @@ use SwiftReed\Study\StudyNote;
 use SwiftReed\Study\Tonguing\Attack;
 use SwiftReed\Time\Length;
 use SwiftReed\Time\TimeSignature;
+use SwiftReed\Words\Wording;
 
 /**
  * Writes the steps of one line down, in a teacher's order; names and fingers come silently before each first playing.
@@ -154,10 +155,9 @@ final class StepWriter
                 $end,
                 2,
                 $begin === $end
-                    ? \sprintf(
-                        '%s: four counts, and breathe.',
-                        $this->plain->study->notes[$begin]->pitch()->name()->sign(),
-                    )
+                    ? Wording::of('step-writer.from-the-first-note', [
+                        'pitch' => $this->plain->study->notes[$begin]->pitch()->name()->sign(),
+                    ])
                     : $this->attention->stretch($begin, $end),
                 $this->held(range($begin, $end)),
             );
@@ -184,7 +184,10 @@ final class StepWriter
                 $low,
                 $high,
                 $this->drillTimes,
-                \sprintf('%s is new: out from %s and back.', $this->name($at), $this->name($neighbour)),
+                Wording::of('step-writer.from-the-new-note', [
+                    'name' => $this->name($at),
+                    'name_2' => $this->name($neighbour),
+                ]),
                 $this->slowly([$neighbour, $at]),
                 inTempo: true,
             );
@@ -193,13 +196,17 @@ final class StepWriter
                     continue; // one octave note by note, then from the beginning
                 }
                 $this->names($begin, $at);
-                $this->add(StepKind::BuildUp, $begin, $at, 2, \sprintf('Arrive on %s.', $this->name($at)));
+                $this->add(StepKind::BuildUp, $begin, $at, 2, Wording::of('step-writer.from-the-new-note-2', [
+                    'name' => $this->name($at),
+                ]));
             }
             if ($at < $to) {
                 $past = min($to, $at + 3);
                 $begin = max($from, $at - 3);
                 $this->names($begin, $past);
-                $this->add(StepKind::BuildUp, $begin, $past, 2, \sprintf('Through %s and on.', $this->name($at)));
+                $this->add(StepKind::BuildUp, $begin, $past, 2, Wording::of('step-writer.from-the-new-note-3', [
+                    'name' => $this->name($at),
+                ]));
             }
         }
         $this->names($from, $to);
@@ -269,7 +276,7 @@ final class StepWriter
                 $chunks[$k][0],
                 $chunks[$k + 1][1],
                 2,
-                \sprintf('No stop at %s, where the two are joined.', $this->name($chunks[$k][1])),
+                Wording::of('step-writer.in-chunks', ['name' => $this->name($chunks[$k][1])]),
             );
         }
     }
@@ -382,7 +389,7 @@ final class StepWriter
             0,
             $last,
             2,
-            \sprintf('Exactly with the click. %s', $this->attention->stretch(0, $last)),
+            Wording::of('step-writer.everything', ['stretch' => $this->attention->stretch(0, $last)]),
             whole: true,
             tongued: $isTongued,
         );

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace SwiftReed\Record;
 
 use SwiftReed\Practice\Day;
+use SwiftReed\Words\Wording;
 
 /**
  * A written note that many of a section get wrong.
@@ -88,14 +89,13 @@ final readonly class CommonFault
     /** "Flute: 11 of 14 who were heard get E♭ wrong (degree 4 of major)." */
     public function says(): string
     {
-        return \sprintf(
-            '%s: %d of %d who were heard get %s wrong (degree %s of %s).',
-            mb_strtoupper(mb_substr($this->section, 0, 1)).mb_substr($this->section, 1),
-            \count($this->players),
-            $this->heard,
-            $this->written,
-            $this->degree,
-            $this->material,
-        );
+        return Wording::of('common-fault.says', [
+            'section' => mb_strtoupper(mb_substr($this->section, 0, 1)).mb_substr($this->section, 1),
+            'players' => \count($this->players),
+            'heard' => $this->heard,
+            'written' => $this->written,
+            'degree' => $this->degree,
+            'material' => $this->material,
+        ]);
     }
 }

@@ -11,6 +11,7 @@ use SwiftReed\Instrument\FingeringUse;
 use SwiftReed\Instrument\Instrument;
 use SwiftReed\Pitch\Pitch;
 use SwiftReed\Words\Catalogue;
+use SwiftReed\Words\Wording;
 
 /**
  * Marks the touches that were pressed for a note. Every fingering that is taught is right, not the usual one alone.
@@ -59,7 +60,7 @@ final class FingeringAnswer
                         trim($answer),
                         $wanted,
                         MistakeKind::WrongTouch,
-                        \sprintf('%s lies in %s.', $pitch->sign(), $wanted),
+                        Wording::of('fingering-answer.mark', ['pitch' => $pitch->sign(), 'wanted' => $wanted]),
                     ),
                 ],
                 $wanted,

@@ -16,6 +16,7 @@ use SwiftReed\Study\Fit\RangePolicy;
 use SwiftReed\Study\Recipe;
 use SwiftReed\Study\Sequel;
 use SwiftReed\Study\StudyError;
+use SwiftReed\Words\Wording;
 
 /**
  * Whether what was played meets what was asked for. More octaves, the ninth, an arpeggio besides and from memory
@@ -96,14 +97,16 @@ final readonly class Meeting
         $d = $parts->recipe($done->without(ClauseKind::Keys, ClauseKind::MinorExtent));
         $keys = self::missingKeys($asked, $done, $parts, $instrument);
         if ([] !== $keys) {
-            $missing[] = \sprintf(
-                '%s %s not among what was played.',
-                self::listed($keys),
-                1 === \count($keys) ? 'is' : 'are',
-            );
+            $missing[] = Wording::of('meeting.compared', [
+                'keys' => self::listed($keys),
+                'keys_2' => 1 === \count($keys) ? 'is' : 'are',
+            ]);
         }
         if (self::pattern($a) !== self::pattern($d)) {
-            $missing[] = \sprintf('Asked for was %s, and %s was played.', self::pattern($a), self::pattern($d));
+            $missing[] = Wording::of('meeting.compared-2', [
+                'pattern' => self::pattern($a),
+                'pattern_2' => self::pattern($d),
+            ]);
         }
         foreach ([
             self::extent($a, $d, $parts, $instrument),
@@ -189,11 +192,10 @@ final readonly class Meeting
 
         return $got >= $wanted
             ? null
-            : \sprintf(
-                'Asked for was %s, and %s was played.',
-                $asked->course->extent->said,
-                $done->course->extent->said,
-            );
+            : Wording::of('meeting.extent', [
+                'said' => $asked->course->extent->said,
+                'said_2' => $done->course->extent->said,
+            ]);
     }
 
     /** The step of the top note above the tonic; of a full range as far as it goes on this instrument. */
@@ -245,7 +247,9 @@ final readonly class Meeting
         };
         $missing = array_diff($ways($asked->course->direction), $ways($done->course->direction));
 
-        return [] === $missing ? null : \sprintf('The way %s is missing.', implode(' and ', $missing));
+        return [] === $missing ? null : Wording::of('meeting.direction', [
+            'missing' => implode(' and ', $missing),
+        ]);
     }
 
     /** The arpeggio that was asked for, and how often it was to be played through. */
@@ -257,7 +261,7 @@ final readonly class Meeting
         $rounds = static fn (Recipe $recipe): int => $recipe->timing->rounds ?? 1;
 
         return $rounds($asked) > $rounds($done)
-            ? \sprintf('It was to be played %d times through.', $rounds($asked))
+            ? Wording::of('meeting.more', ['value' => $rounds($asked)])
             : null;
     }
 
@@ -268,7 +272,7 @@ final readonly class Meeting
             return null;
         }
 
-        return \sprintf('It was to be %s.', $line->clause(ClauseKind::Articulation)->text);
+        return Wording::of('meeting.articulation', ['clause' => $line->clause(ClauseKind::Articulation)->text]);
     }
 
     /** @param array{float, float}|null $speeds */
@@ -276,7 +280,7 @@ final readonly class Meeting
     {
         [$wanted, $got] = [SoundingSpeed::of($asked), SoundingSpeed::of($done)];
         if ($wanted->isAnotherRhythm($got)) {
-            return \sprintf('Another rhythm was heard: %s in place of %s.', $got->shape, $wanted->shape);
+            return Wording::of('meeting.speed', ['shape' => $got->shape, 'shape_2' => $wanted->shape]);
         }
         if (null === $wanted->perMinute) {
             return null;
@@ -288,11 +292,10 @@ final readonly class Meeting
 
         return $got->perMinute >= $wanted->perMinute - 1e-6
             ? null
-            : \sprintf(
-                'It sounded at %s notes a minute, and %s were asked for.',
-                self::number($got->perMinute),
-                self::number($wanted->perMinute),
-            );
+            : Wording::of('meeting.speed-2', [
+                'number' => self::number($got->perMinute),
+                'number_2' => self::number($wanted->perMinute),
+            ]);
     }
 
     /** @param array{float, float}|null $speeds */
@@ -300,11 +303,10 @@ final readonly class Meeting
     {
         return null === $speeds
             ? 'All that was asked for is there.'
-            : \sprintf(
-                'All that was asked for is there: %s notes a minute, and %s were asked for.',
-                self::number($speeds[1]),
-                self::number($speeds[0]),
-            );
+            : Wording::of('meeting.met', [
+                'number' => self::number($speeds[1]),
+                'number_2' => self::number($speeds[0]),
+            ]);
     }
 
     private static function number(float $number): string

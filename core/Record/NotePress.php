@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace SwiftReed\Record;
 
+use SwiftReed\Words\Wording;
+
 /**
  * A note that was pressed while somebody played.
  */
@@ -31,9 +33,15 @@ final readonly class NotePress
     public function says(): string
     {
         return match ($this->kind) {
-            PressKind::Wrong => \sprintf('%s should be %s', $this->degree, $this->written),
+            PressKind::Wrong => Wording::of('note-press.says', [
+                'degree' => $this->degree,
+                'written' => $this->written,
+            ]),
             PressKind::Cracked => \sprintf('%s (%s) cracked', $this->degree, $this->written),
-            PressKind::OutOfTune => \sprintf('%s (%s) was out of tune', $this->degree, $this->written),
+            PressKind::OutOfTune => Wording::of('note-press.says-2', [
+                'degree' => $this->degree,
+                'written' => $this->written,
+            ]),
         };
     }
 }

@@ -6,6 +6,7 @@ namespace SwiftReed\Record;
 
 use SwiftReed\Pitch\NoteName;
 use SwiftReed\Pitch\PitchError;
+use SwiftReed\Words\Wording;
 
 /**
  * Marks notes that were written one after the other, and names what was mixed up: the letter that was used twice or
@@ -30,7 +31,7 @@ final class NoteSpelling
         $answer = (string) preg_replace('/([A-Ga-g])[\s-]+(double[\s-]+)?(flat|sharp)s?\b/iu', '$1$2$3', trim($answer));
         $words = preg_split('/[\s,;|\/–—-]+/u', $answer, -1, \PREG_SPLIT_NO_EMPTY) ?: [];
         if (\count($words) > self::MOST) {
-            throw RecordError::notAnAnswer(\sprintf('%d notes', \count($words)), 'F G A Bb C D E F');
+            throw RecordError::notAnAnswer(Wording::of('note-spelling.read', ['words' => \count($words)]), 'F G A Bb C D E F');
         }
 
         return array_map(static function (string $word): NoteName {
@@ -65,12 +66,11 @@ final class NoteSpelling
                     $given[0]->text(),
                     $wanted[0]->text(),
                     MistakeKind::SharpForFlat,
-                    \sprintf(
-                        'These are the right notes on the other side: you wrote %s, and %s was asked for, with %s.',
-                        $side[0],
-                        $wanted[0]->sign(),
-                        $side[1],
-                    ),
+                    Wording::of('note-spelling.mistakes', [
+                        'side' => $side[0],
+                        'wanted' => $wanted[0]->sign(),
+                        'side_2' => $side[1],
+                    ]),
                 ),
             ];
         }
@@ -83,11 +83,10 @@ final class NoteSpelling
                     '',
                     $wanted[$w]->text(),
                     MistakeKind::LetterSkipped,
-                    \sprintf(
-                        'You skipped a letter: %s is missing%s.',
-                        $wanted[$w]->sign(),
-                        $w > 0 ? ' after '.$wanted[$w - 1]->sign() : '',
-                    ),
+                    Wording::of('note-spelling.mistakes-2', [
+                        'wanted' => $wanted[$w]->sign(),
+                        'wanted_2' => $w > 0 ? ' after '.$wanted[$w - 1]->sign() : '',
+                    ]),
                 );
             } elseif (null === $w) {
                 $isTwice = $g > 0 && $given[$g]->letter === $given[$g - 1]->letter
@@ -152,11 +151,7 @@ final class NoteSpelling
                 $is->text(),
                 $should->text(),
                 MistakeKind::SharpForFlat,
-                \sprintf(
-                    '%s sounds right and is spelled on the other side: here it is %s.',
-                    $is->sign(),
-                    $should->sign(),
-                ),
+                Wording::of('note-spelling.other', ['is' => $is->sign(), 'should' => $should->sign()]),
             );
         }
 
@@ -165,7 +160,11 @@ final class NoteSpelling
             $is->text(),
             $should->text(),
             MistakeKind::WrongName,
-            \sprintf('Note %d is %s, not %s.', $w + 1, $should->sign(), $is->sign()),
+            Wording::of('note-spelling.other-2', [
+                'w' => $w + 1,
+                'should' => $should->sign(),
+                'is' => $is->sign(),
+            ]),
         );
     }
 
@@ -179,21 +178,20 @@ final class NoteSpelling
     {
         $before = $wanted[$w - 1] ?? null;
         if (null === $before) {
-            return \sprintf('It begins on %s.', $wanted[$w]->sign());
+            return Wording::of('note-spelling.step', ['wanted' => $wanted[$w]->sign()]);
         }
         $up = self::between($before, $wanted[$w]);
         $got = self::between($before, $given[$g]);
 
-        return \sprintf(
-            'Between %d and %d %s is wanted, so %s; %s to %s is %s.',
-            $w,
-            $w + 1,
-            self::named($up),
-            $wanted[$w]->sign(),
-            $before->sign(),
-            $given[$g]->sign(),
-            self::named($got),
-        );
+        return Wording::of('note-spelling.step-2', [
+            'w' => $w,
+            'w_2' => $w + 1,
+            'named' => self::named($up),
+            'wanted' => $wanted[$w]->sign(),
+            'before' => $before->sign(),
+            'given' => $given[$g]->sign(),
+            'named_2' => self::named($got),
+        ]);
     }
 
     /** Half steps from a note to the next, by the nearer way. */

@@ -20,6 +20,7 @@ use SwiftReed\Scale\Chord;
 use SwiftReed\Scale\Material;
 use SwiftReed\Score\KeyNames;
 use SwiftReed\Score\PartBuilder;
+use SwiftReed\Words\Wording;
 
 /**
  * Written work: makes questions for an instrument, and marks answers with the mistake named. Enharmonic spellings that
@@ -96,42 +97,33 @@ final readonly class Quiz
         [$question, $asks] = match ($kind) {
             QuizKind::Scale => [
                 \sprintf('own %s %s', $tonic->text(), $scale),
-                \sprintf(
-                    'Write out %s, one octave up.',
-                    KeyNames::title($tonic, $this->parts->scales->material($scale)),
-                ),
+                Wording::of('quiz.make', [
+                    'title' => KeyNames::title($tonic, $this->parts->scales->material($scale)),
+                ]),
             ],
             QuizKind::Tetrachords => [
                 \sprintf('own %s major', $own->text()),
-                \sprintf(
-                    'Build %s major from two tetrachords: whole, whole, half, a whole step between.',
-                    $own->sign(),
-                ),
+                Wording::of('quiz.make-2', ['own' => $own->sign()]),
             ],
             QuizKind::Signature => [
                 \sprintf('own %s major', $own->text()),
-                \sprintf('Which notes does the signature of %s major change?', $own->sign()),
+                Wording::of('quiz.make-3', ['own' => $own->sign()]),
             ],
             QuizKind::Degrees => $this->degreesQuestion($own, $random),
             QuizKind::OwnKey => [
                 \sprintf('concert %s %s', $concert->text(), $instrument->id),
-                \sprintf(
-                    'The director says concert %s. Which key is that on the %s?',
-                    $concert->sign(),
-                    self::called($instrument),
-                ),
+                Wording::of('quiz.make-4', [
+                    'concert' => $concert->sign(),
+                    'called' => self::called($instrument),
+                ]),
             ],
             QuizKind::ConcertKey => [
                 \sprintf('own %s %s', $own->text(), $instrument->id),
-                \sprintf(
-                    'You play %s major on the %s. Which concert key is that?',
-                    $own->sign(),
-                    self::called($instrument),
-                ),
+                Wording::of('quiz.make-5', ['own' => $own->sign(), 'called' => self::called($instrument)]),
             ],
             QuizKind::Line => [
                 \sprintf('own %s %s', $own->text(), $instrument->id),
-                \sprintf('On which line of the packet do you find your %s major?', $own->sign()),
+                Wording::of('quiz.make-6', ['own' => $own->sign()]),
             ],
             QuizKind::Fingering => $this->fingeringQuestion($instrument, $stage, $random),
             QuizKind::Transpose => $this->transposeQuestion($instrument, $concert),
@@ -207,11 +199,10 @@ final readonly class Quiz
                         $given[0]->text(),
                         array_values($wanted)[0]->text(),
                         MistakeKind::SharpForFlat,
-                        \sprintf(
-                            '%s is on the %s side.',
-                            KeyNames::title($tonic, $material),
-                            $side < 0 ? 'flat' : 'sharp',
-                        ),
+                        Wording::of('quiz.signature', [
+                            'title' => KeyNames::title($tonic, $material),
+                            'side' => $side < 0 ? 'flat' : 'sharp',
+                        ]),
                     ),
                 ],
                 $wantedText,
@@ -237,7 +228,7 @@ final readonly class Quiz
                     $name->text(),
                     $twin->text(),
                     MistakeKind::SharpForFlat,
-                    \sprintf('What sounds like %s is written %s here.', $name->sign(), $twin->sign()),
+                    Wording::of('quiz.signature-2', ['name' => $name->sign(), 'twin' => $twin->sign()]),
                 );
                 $letter = $twin->letter->text();
             } elseif (isset($seen[$letter])) {
@@ -246,7 +237,7 @@ final readonly class Quiz
                     $name->text(),
                     '',
                     MistakeKind::LetterTwice,
-                    \sprintf('%s stands there twice.', $letter),
+                    Wording::of('quiz.signature-3', ['letter' => $letter]),
                 );
             } elseif (null === $should) {
                 $mistakes[] = new WrittenMistake(
@@ -254,7 +245,7 @@ final readonly class Quiz
                     $name->text(),
                     '',
                     MistakeKind::WrongName,
-                    \sprintf('%s is not in this signature.', $name->sign()),
+                    Wording::of('quiz.signature-4', ['name' => $name->sign()]),
                 );
             } elseif (!$name->equals($should)) {
                 $mistakes[] = new WrittenMistake(
@@ -262,7 +253,7 @@ final readonly class Quiz
                     $name->text(),
                     $should->text(),
                     MistakeKind::SharpForFlat,
-                    \sprintf('%s is %s here.', $letter, $should->sign()),
+                    Wording::of('quiz.signature-5', ['letter' => $letter, 'should' => $should->sign()]),
                 );
             }
             $seen[$letter] = true;
@@ -275,7 +266,7 @@ final readonly class Quiz
                     '',
                     $name->text(),
                     MistakeKind::LetterSkipped,
-                    \sprintf('%s is missing.', $name->sign()),
+                    Wording::of('quiz.signature-6', ['name' => $name->sign()]),
                 );
             }
         }
@@ -312,7 +303,7 @@ final readonly class Quiz
                     '',
                     (string) $number,
                     MistakeKind::LetterSkipped,
-                    \sprintf('The number of %s is missing: %d.', $asked[$i]->sign(), $number),
+                    Wording::of('quiz.degrees', ['asked' => $asked[$i]->sign(), 'number' => $number]),
                 );
             } elseif ($is !== $number && !(1 === $number && $is === $scale->size() + 1)) {
                 $mistakes[] = new WrittenMistake(
@@ -320,7 +311,11 @@ final readonly class Quiz
                     (string) $is,
                     (string) $number,
                     MistakeKind::WrongName,
-                    \sprintf('Count from %s: %s is %d.', $tonic->sign(), $asked[$i]->sign(), $number),
+                    Wording::of('quiz.degrees-2', [
+                        'tonic' => $tonic->sign(),
+                        'asked' => $asked[$i]->sign(),
+                        'number' => $number,
+                    ]),
                 );
             }
         }
@@ -330,7 +325,7 @@ final readonly class Quiz
                 (string) $number,
                 '',
                 MistakeKind::WrongName,
-                \sprintf('%d is one number too many.', $number),
+                Wording::of('quiz.degrees-3', ['number' => $number]),
             );
         }
 
@@ -360,30 +355,25 @@ final readonly class Quiz
                 && 0 !== $away => [
                     MistakeKind::OwnForConcert,
                     $toOwn
-                        ? \sprintf('%s is the concert name; your own is wanted: %s.', $given->sign(), $wanted->sign())
-                        : \sprintf(
-                            '%s is your own name; the concert name is wanted: %s.',
-                            $given->sign(),
-                            $wanted->sign(),
-                        ),
+                        ? Wording::of('quiz.key', ['given' => $given->sign(), 'wanted' => $wanted->sign()])
+                        : Wording::of('quiz.key-2', ['given' => $given->sign(), 'wanted' => $wanted->sign()]),
                 ],
             $given->pitchClass() === $wanted->pitchClass() => [
                 MistakeKind::SharpForFlat,
-                \sprintf('%s sounds right, but no key is written so: %s.', $given->sign(), $wanted->sign()),
+                Wording::of('quiz.key-3', ['given' => $given->sign(), 'wanted' => $wanted->sign()]),
             ],
             $given->pitchClass() === $other => [
                 MistakeKind::WrongStep,
-                \sprintf(
-                    'The right distance, the wrong way: concert %s is %s on this instrument.',
-                    ($toOwn ? $tonic : $wanted)->sign(),
-                    ($toOwn ? $wanted : $tonic)->sign(),
-                ),
+                Wording::of('quiz.key-4', [
+                    'tonic' => ($toOwn ? $tonic : $wanted)->sign(),
+                    'wanted' => ($toOwn ? $wanted : $tonic)->sign(),
+                ]),
             ],
             $given->letter === $wanted->letter => [
                 MistakeKind::WrongStep,
-                \sprintf('The letter is right: %s.', $wanted->sign()),
+                Wording::of('quiz.key-5', ['wanted' => $wanted->sign()]),
             ],
-            default => [MistakeKind::WrongName, \sprintf('It is %s.', $wanted->sign())],
+            default => [MistakeKind::WrongName, Wording::of('quiz.key-6', ['wanted' => $wanted->sign()])],
         };
 
         return new WrittenMark(
@@ -409,8 +399,13 @@ final readonly class Quiz
             $ofConcert = $concert->pitchClass() === $own->pitchClass() ? $number : $ofConcert;
         }
         $says = $given === $ofConcert
-            ? \sprintf('Line %d is concert %s. Your %s stands on line %d.', $given, $own->sign(), $own->sign(), $wanted)
-            : \sprintf('Your %s stands on line %d.', $own->sign(), $wanted);
+            ? Wording::of('quiz.line', [
+                'given' => $given,
+                'own' => $own->sign(),
+                'own_2' => $own->sign(),
+                'wanted' => $wanted,
+            ])
+            : Wording::of('quiz.line-2', ['own' => $own->sign(), 'wanted' => $wanted]);
 
         return new WrittenMark(
             [
@@ -468,10 +463,7 @@ final readonly class Quiz
                         $given[0]->text(),
                         $wanted[0]->text(),
                         MistakeKind::OwnForConcert,
-                        \sprintf(
-                            'These are the concert notes; your own are wanted, beginning on %s.',
-                            $wanted[0]->sign(),
-                        ),
+                        Wording::of('quiz.transpose', ['wanted' => $wanted[0]->sign()]),
                     ),
                 ],
                 self::texts($wanted),
@@ -516,11 +508,10 @@ final readonly class Quiz
                     mb_substr($chord, 0, 30),
                     $fits[0],
                     MistakeKind::WrongName,
-                    \sprintf(
-                        'It does not fit over %s; it fits over %s.',
-                        mb_substr($chord, 0, 30),
-                        implode(', ', $fits),
-                    ),
+                    Wording::of('quiz.chords', [
+                        'chord' => mb_substr($chord, 0, 30),
+                        'fits' => implode(', ', $fits),
+                    ]),
                 );
             }
         }
@@ -530,7 +521,7 @@ final readonly class Quiz
                 '',
                 $fits[0],
                 MistakeKind::WrongName,
-                \sprintf('It fits over %s.', implode(', ', $fits)),
+                Wording::of('quiz.chords-2', ['fits' => implode(', ', $fits)]),
             );
         }
 
@@ -605,11 +596,10 @@ final readonly class Quiz
 
         return [
             \sprintf('own %s major: %s', $own->text(), self::texts($names)),
-            \sprintf(
-                'In %s major, which numbers have %s?',
-                $own->sign(),
-                implode(', ', array_map(static fn (NoteName $one): string => $one->sign(), $names)),
-            ),
+            Wording::of('quiz.degrees-question', [
+                'own' => $own->sign(),
+                'names' => implode(', ', array_map(static fn (NoteName $one): string => $one->sign(), $names)),
+            ]),
         ];
     }
 
@@ -635,7 +625,9 @@ final readonly class Quiz
                 0 === $random->getInt(0, 1),
             );
             if ([] !== $instrument->fingerings($pitch)) {
-                return [$with.' '.$pitch->text(), \sprintf('How do you finger %s?', $pitch->sign())];
+                return [$with.' '.$pitch->text(), Wording::of('quiz.fingering-question', [
+                    'pitch' => $pitch->sign(),
+                ])];
             }
         }
         throw RecordError::notAQuestion(QuizKind::Fingering->value, $with, self::EXAMPLES['fingering']);
@@ -649,11 +641,10 @@ final readonly class Quiz
 
         return [
             $instrument->id.' '.self::texts($names),
-            \sprintf(
-                'These notes sound: %s. What do you read on the %s?',
-                implode(', ', array_map(static fn (NoteName $one): string => $one->sign(), $names)),
-                self::called($instrument),
-            ),
+            Wording::of('quiz.transpose-question', [
+                'names' => implode(', ', array_map(static fn (NoteName $one): string => $one->sign(), $names)),
+                'called' => self::called($instrument),
+            ]),
         ];
     }
 
@@ -664,7 +655,9 @@ final readonly class Quiz
 
         return [
             \sprintf('own %s %s', $own->text(), $name),
-            \sprintf('Over which chord does %s fit?', KeyNames::title($own, $this->parts->scales->material($name))),
+            Wording::of('quiz.chords-question', [
+                'title' => KeyNames::title($own, $this->parts->scales->material($name)),
+            ]),
         ];
     }
 

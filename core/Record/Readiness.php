@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace SwiftReed\Record;
 
 use SwiftReed\Practice\Day;
+use SwiftReed\Words\Wording;
 
 /**
  * When a player will have passed a list at his pace so far.
@@ -74,20 +75,21 @@ final readonly class Readiness
     {
         return match (true) {
             0 === $this->open => 'Everything is passed.',
-            null === $this->days => \sprintf(
-                '%d to go; the pace shows from the second pass on, on another day.',
-                $this->open,
-            ),
-            null === $this->on => \sprintf(
-                '%d to go; at one in %d days not within two years.',
-                $this->open,
-                $this->days,
-            ),
-            default => \sprintf('%d to go; at one in %s ready on %s%s.', $this->open, 1 === $this->days ? 'a day' : $this->days.' days', $this->on->spoken(), match ($this->isInTime) {
-                null => '', true => ', in time for '.(
-                    $this->due?->spoken() ?? ''
-                ), false => ', late for '.($this->due?->spoken() ?? ''),
-            }),
+            null === $this->days => Wording::of('readiness.says', ['open' => $this->open]),
+            null === $this->on => Wording::of('readiness.says-2', [
+                'open' => $this->open,
+                'days' => $this->days,
+            ]),
+            default => Wording::of('readiness.says-3', [
+                'open' => $this->open,
+                'days' => 1 === $this->days ? 'a day' : $this->days.' days',
+                'on' => $this->on->spoken(),
+                'way' => match ($this->isInTime) {
+                    null => '', true => ', in time for '.(
+                        $this->due?->spoken() ?? ''
+                    ), false => ', late for '.($this->due?->spoken() ?? ''),
+                },
+            ]),
         };
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace SwiftReed\Record;
 
 use SwiftReed\Practice\Day;
+use SwiftReed\Words\Wording;
 
 /**
  * What goes wrong again and again when a player is heard: degrees, and changes from one note to the next.
@@ -92,20 +93,18 @@ final readonly class Recurrence
     public function says(): string
     {
         return null === $this->after
-            ? \sprintf(
-                'Degree %s (%s) of %s: wrong %d times in %d days.',
-                $this->degree,
-                $this->written,
-                $this->material,
-                $this->times,
-                self::DAYS,
-            )
-            : \sprintf(
-                'From %s to %s: missed %d times in %d days.',
-                $this->after,
-                $this->written,
-                $this->times,
-                self::DAYS,
-            );
+            ? Wording::of('recurrence.says', [
+                'degree' => $this->degree,
+                'written' => $this->written,
+                'material' => $this->material,
+                'times' => $this->times,
+                'days' => self::DAYS,
+            ])
+            : Wording::of('recurrence.says-2', [
+                'after' => $this->after,
+                'written' => $this->written,
+                'times' => $this->times,
+                'days' => self::DAYS,
+            ]);
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace SwiftReed\Record;
 
 use SwiftReed\Knowledge\DataFolder;
+use SwiftReed\Words\Wording;
 
 /**
  * How a mark comes of what was pressed while somebody played. Weights are scaled to 100. The mark never decides
@@ -50,21 +51,20 @@ final readonly class Rubric
             $name = strtr(strtolower(trim((string) $name)), ['_' => ' ', '-' => ' ']);
             $value = \is_array($value) ? $value['is'] ?? null : $value;
             if (!\is_int($value) && !\is_float($value)) {
-                throw RecordError::notARubric(\sprintf('"%s" has no number', mb_substr($name, 0, 40)));
+                throw RecordError::notARubric(Wording::of('rubric.read', ['name' => mb_substr($name, 0, 40)]));
             }
             if ($value < 0) {
-                throw RecordError::notARubric(\sprintf('"%s" is less than nothing', mb_substr($name, 0, 40)));
+                throw RecordError::notARubric(Wording::of('rubric.read-2', ['name' => mb_substr($name, 0, 40)]));
             }
             if (\in_array($name, self::PARTS, true)) {
                 $weights[$name] = (float) $value;
             } elseif (isset(self::FIGURES[$name])) {
                 $figures[$name] = (float) $value;
             } else {
-                throw RecordError::notARubric(\sprintf(
-                    '"%s" is not one of %s',
-                    mb_substr($name, 0, 40),
-                    implode(', ', [...self::PARTS, ...array_keys(self::FIGURES)]),
-                ));
+                throw RecordError::notARubric(Wording::of('rubric.read-3', [
+                    'name' => mb_substr($name, 0, 40),
+                    'value' => implode(', ', [...self::PARTS, ...array_keys(self::FIGURES)]),
+                ]));
             }
         }
         if (array_sum($weights) <= 0.0) {

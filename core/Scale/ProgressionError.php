@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace SwiftReed\Scale;
 
 use SwiftReed\Knowledge\Mistake;
+use SwiftReed\Words\Wording;
 
 /**
  * Chords that cannot be read: where, what stood there, what was expected.
@@ -24,27 +25,25 @@ final class ProgressionError extends \InvalidArgumentException implements Mistak
 
     public static function notAChord(int $column, string $read): self
     {
-        return self::at($column, $read, \sprintf(
-            '%s; expected a chord such as "Dm7" or "ii", a scale for the chord before it, or "2 bars"',
-            '' === $read ? 'the chords end' : '"'.$read.'" was read among chords',
-        ));
+        return self::at($column, $read, Wording::of('progression-error.not-a-chord', [
+            'read' => '' === $read ? 'the chords end' : '"'.$read.'" was read among chords',
+        ]));
     }
 
     public static function majorOrMinor(int $column, string $read): self
     {
         $root = (string) preg_replace('/M.*$/', '', $read);
 
-        return self::at($column, $read, \sprintf(
-            '"%s" may be a major or a minor chord, since case does not matter here; expected "%smaj7" or "%sm7"',
-            $read,
-            $root,
-            $root,
-        ));
+        return self::at($column, $read, Wording::of('progression-error.major-or-minor', [
+            'read' => $read,
+            'root' => $root,
+            'root_2' => $root,
+        ]));
     }
 
     public static function noChordBefore(int $column, string $read): self
     {
-        return self::at($column, $read, \sprintf('"%s" stands before any chord; expected a chord', $read));
+        return self::at($column, $read, Wording::of('progression-error.no-chord-before', ['read' => $read]));
     }
 
     public static function sharesBar(int $column, string $read): self
@@ -52,7 +51,7 @@ final class ProgressionError extends \InvalidArgumentException implements Mistak
         return self::at(
             $column,
             $read,
-            \sprintf('"%s" was read in a bar that chords share; expected one chord between two bar lines', $read),
+            Wording::of('progression-error.shares-bar', ['read' => $read]),
         );
     }
 
@@ -61,7 +60,10 @@ final class ProgressionError extends \InvalidArgumentException implements Mistak
         return self::at(
             $column,
             (string) $chords,
-            \sprintf('%d chords share a bar; expected %d at most', $chords, Progression::MOST_IN_BAR),
+            Wording::of('progression-error.too-many-in-bar', [
+                'chords' => $chords,
+                'most_in_bar' => Progression::MOST_IN_BAR,
+            ]),
         );
     }
 
@@ -70,14 +72,18 @@ final class ProgressionError extends \InvalidArgumentException implements Mistak
         return self::at(
             $column,
             (string) $bars,
-            \sprintf('the chords last %d bars; expected %d at most', $bars, Progression::MOST_BARS),
+            Wording::of('progression-error.too-long', ['bars' => $bars, 'most_bars' => Progression::MOST_BARS]),
         );
     }
 
     private static function at(int $column, string $read, string $says): self
     {
         return new self(
-            \sprintf('Column %d: %s, for example "%s".', $column, $says, self::EXAMPLE),
+            Wording::of('progression-error.at', [
+                'column' => $column,
+                'says' => $says,
+                'example' => self::EXAMPLE,
+            ]),
             $column,
             $read,
         );

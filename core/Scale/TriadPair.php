@@ -7,6 +7,7 @@ namespace SwiftReed\Scale;
 use SwiftReed\Pitch\Interval;
 use SwiftReed\Pitch\NoteName;
 use SwiftReed\Pitch\Pitch;
+use SwiftReed\Words\Wording;
 
 /**
  * Two triads without a common note, played in turn: a scale of six notes in which every other note belongs to the same
@@ -115,13 +116,12 @@ final readonly class TriadPair
     /** "B♭ and C triads", "D minor and E♭ triads". */
     public function titleOn(NoteName $tonic): string
     {
-        return \sprintf(
-            '%s%s and %s%s triads',
-            $tonic->sign(),
-            self::spoken($this->first),
-            $tonic->transpose($this->up)->sign(),
-            self::spoken($this->second),
-        );
+        return Wording::of('triad-pair.title-on', [
+            'tonic' => $tonic->sign(),
+            'spoken' => self::spoken($this->first),
+            'transpose' => $tonic->transpose($this->up)->sign(),
+            'spoken_2' => self::spoken($this->second),
+        ]);
     }
 
     public function material(): Material

@@ -9,6 +9,7 @@ use SwiftReed\Line\StudyLine;
 use SwiftReed\Pitch\Interval;
 use SwiftReed\Scale\Progression;
 use SwiftReed\Study\Study;
+use SwiftReed\Words\Wording;
 
 /**
  * A study's title in words: "B♭ major, thirds, eighths"; of one in many keys, "Major, thirds, eighths: 12 keys".
@@ -54,11 +55,10 @@ final class Heading
             ? $names[0]
             : (\count($names) <= 2 ? implode(' and ', $names) : $names[0].' and others');
 
-        return \sprintf(
-            '%s: %d keys',
-            ucfirst(implode(', ', [$what, ...self::said($parts[0]->study->recipe->line, null, self::chordsOfAny($parts))])),
-            \count($parts),
-        );
+        return Wording::of('heading.of-keys', [
+            'value' => ucfirst(implode(', ', [$what, ...self::said($parts[0]->study->recipe->line, null, self::chordsOfAny($parts))])),
+            'parts' => \count($parts),
+        ]);
     }
 
     /** Chords as this player reads them, whatever key they were said in; nothing where the line is over none. */

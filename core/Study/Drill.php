@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace SwiftReed\Study;
 
 use SwiftReed\Study\Fit\Placement;
+use SwiftReed\Words\Wording;
 
 /**
  * A study made of one hard change: the two notes back and forth four times at half speed, then with the note before and
@@ -68,11 +69,10 @@ final class Drill
             };
         }
         \assert([] !== $drill);
-        $how = \sprintf(
-            'A drill of %s to %s: back and forth slowly, then with the notes around it, then the line.',
-            $from->pitch->name()->sign(),
-            $to->pitch->name()->sign(),
-        );
+        $how = Wording::of('drill.of', [
+            'pitch' => $from->pitch->name()->sign(),
+            'pitch_2' => $to->pitch->name()->sign(),
+        ]);
 
         return $plain->with($drill, [$how]);
     }

@@ -10,6 +10,7 @@ use SwiftReed\Pattern\Progress;
 use SwiftReed\Pitch\NoteNames;
 use SwiftReed\Pitch\Pitch;
 use SwiftReed\Study\Fit\RangePolicy;
+use SwiftReed\Words\Wording;
 
 /**
  * What is said about a line that is played as asked, and may not mean what was thought.
@@ -72,12 +73,11 @@ final class Remarks
 
         return [] === $said
             ? []
-            : [\sprintf(
-                '%s; %s %s no part in it.',
-                $why,
-                implode(' and ', $said),
-                1 === \count($said) ? 'has' : 'have',
-            )];
+            : [Wording::of('remarks.without-part', [
+                'why' => $why,
+                'said' => implode(' and ', $said),
+                'said_2' => 1 === \count($said) ? 'has' : 'have',
+            ])];
     }
 
     /**
@@ -100,10 +100,7 @@ final class Remarks
 
         return [] === $names
             ? []
-            : [\sprintf(
-                '"%s" names a written note in a concert line, and is another degree for every player; for the whole band say "low octave", "high octave", "octave higher" or "octave lower".',
-                implode('" and "', $names),
-            )];
+            : [Wording::of('remarks.place', ['names' => implode('" and "', $names)])];
     }
 
     /**
@@ -119,7 +116,11 @@ final class Remarks
         $asked = $isNamed ? $recipe->placing->pitches[0] ?? null : null;
         $isDown = Direction::Down === $recipe->course->direction;
         $told = static fn (string $what, Pitch $note): array => [
-            \sprintf('Asked for from %s; it %s on %s.', $asked?->sign() ?? '', $what, $note->sign()),
+            Wording::of('remarks.below', [
+                'asked' => $asked?->sign() ?? '',
+                'what' => $what,
+                'note' => $note->sign(),
+            ]),
         ];
         [$first, $last] = [$tones[0]->pitch, $tones[\count($tones) - 1]->pitch];
 

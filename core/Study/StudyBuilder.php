@@ -27,6 +27,7 @@ use SwiftReed\Study\Tonguing\Attack;
 use SwiftReed\Study\Walk\Flexibility;
 use SwiftReed\Study\Walk\Sounding;
 use SwiftReed\Study\Walk\Walk;
+use SwiftReed\Words\Wording;
 
 /**
  * From a recipe to the notes one player reads: key, line, range, rhythm, articulation, reminders.
@@ -82,10 +83,7 @@ final readonly class StudyBuilder
         );
         $isSlurred = [] !== array_filter($marks, static fn (array $one): bool => Attack::None === $one[0]);
         $unslurred = !$isDrone && $recipe->articulation->slurs() && !$isSlurred && isset($placement->tones[1])
-            ? [\sprintf(
-                '"%s" joins nothing here: rests or repeated notes stand between the notes.',
-                $recipe->articulation->text,
-            )]
+            ? [Wording::of('study-builder.build', ['articulation' => $recipe->articulation->text])]
             : [];
         $tuplets = $laid->ofNotes();
         $rounds = $recipe->timing->rounds ?? $comesOut;
@@ -179,12 +177,11 @@ final readonly class StudyBuilder
 
         return null === $highest
             ? []
-            : [\sprintf(
-                '%s lies above the usual range of %s (%s): uncommon, and for players who have it.',
-                $highest->sign(),
-                $player->name,
-                $usual->spoken(),
-            )];
+            : [Wording::of('study-builder.uncommon', [
+                'highest' => $highest->sign(),
+                'player' => $player->name,
+                'usual' => $usual->spoken(),
+            ])];
     }
 
     /** @throws StudyError when the tube lacks the note */

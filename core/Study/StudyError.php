@@ -10,6 +10,7 @@ use SwiftReed\Line\ClauseKind;
 use SwiftReed\Line\StudyLine;
 use SwiftReed\Pitch\Pitch;
 use SwiftReed\Player\Range;
+use SwiftReed\Words\Wording;
 
 /**
  * A line that is understood but cannot be played on this instrument, or asks for what its material does not have. Its
@@ -34,7 +35,7 @@ final class StudyError extends \DomainException implements Mistake
     {
         $example = null === $line
             ? '; of this key nothing shorter fits either: another key or wider limits may'
-            : \sprintf(', for example "%s"', $line->toRead());
+            : Wording::of('study-error.with-example', ['line' => $line->toRead()]);
 
         return new self(\sprintf('%s%s.', $this->getMessage(), $example), $this->ways, $this->isLong);
     }
@@ -42,12 +43,11 @@ final class StudyError extends \DomainException implements Mistake
     public static function widerThanInstrument(string $asked, string $instrument, Range $range): self
     {
         return new self(
-            \sprintf(
-                '%s are wider than %s, which has %s; expected an extent that fits',
-                ucfirst($asked),
-                $instrument,
-                $range->spoken(),
-            ),
+            Wording::of('study-error.wider-than-instrument', [
+                'asked' => ucfirst($asked),
+                'instrument' => $instrument,
+                'range' => $range->spoken(),
+            ]),
             [self::octaves(2), self::octaves(1)],
         );
     }
@@ -55,14 +55,13 @@ final class StudyError extends \DomainException implements Mistake
     public static function outOfRange(Pitch $low, Pitch $high, string $instrument, Range $range, string $from): self
     {
         return new self(
-            \sprintf(
-                'From %s the line runs from %s to %s; the range of %s is %s. Expected a start that fits, or a smaller extent',
-                $from,
-                $low->sign(),
-                $high->sign(),
-                $instrument,
-                $range->spoken(),
-            ),
+            Wording::of('study-error.out-of-range', [
+                'from' => $from,
+                'low' => $low->sign(),
+                'high' => $high->sign(),
+                'instrument' => $instrument,
+                'range' => $range->spoken(),
+            ]),
             [self::say(ClauseKind::Place, 'from low'), ClauseKind::Place],
         );
     }
@@ -71,13 +70,12 @@ final class StudyError extends \DomainException implements Mistake
     public static function nothingFits(bool $turns, string $asked, string $key, string $instrument, Range $range): self
     {
         return new self(
-            \sprintf(
-                '%s of %s do not fit the range of %s (%s); expected a smaller extent, or a line that is folded',
-                ucfirst($asked),
-                $key,
-                $instrument,
-                $range->spoken(),
-            ),
+            Wording::of('study-error.nothing-fits', [
+                'asked' => ucfirst($asked),
+                'key' => $key,
+                'instrument' => $instrument,
+                'range' => $range->spoken(),
+            ]),
             $turns
                 ? [ClauseKind::Range, ClauseKind::Pattern]
                 : [self::octaves(1), new Clause(ClauseKind::Extent, 'notes', ['n' => 5], '5 notes', 1)],
@@ -87,13 +85,12 @@ final class StudyError extends \DomainException implements Mistake
     public static function notInScale(Pitch $read, string $material, Pitch $below, Pitch $above): self
     {
         return new self(
-            \sprintf(
-                '%s is not a note of this %s as it is written here; expected one of its notes, such as %s or %s',
-                $read->sign(),
-                $material,
-                $below->typed(),
-                $above->typed(),
-            ),
+            Wording::of('study-error.not-in-scale', [
+                'read' => $read->sign(),
+                'material' => $material,
+                'below' => $below->typed(),
+                'above' => $above->typed(),
+            ]),
             array_map(
                 static fn (Pitch $pitch): Clause => new Clause(
                     ClauseKind::Place,
@@ -110,7 +107,7 @@ final class StudyError extends \DomainException implements Mistake
     public static function noNinth(string $material): self
     {
         return new self(
-            \sprintf('"to the ninth" was read, but the %s has no ninth; expected octaves', $material),
+            Wording::of('study-error.no-ninth', ['material' => $material]),
             [self::octaves(1)],
         );
     }
@@ -118,11 +115,7 @@ final class StudyError extends \DomainException implements Mistake
     public static function shortMaterial(string $material, string $asked): self
     {
         return new self(
-            \sprintf(
-                '"%s" was read, but a %s is only its own few notes; expected it without an extent',
-                $asked,
-                $material,
-            ),
+            Wording::of('study-error.short-material', ['asked' => $asked, 'material' => $material]),
             [ClauseKind::Extent],
         );
     }
@@ -130,10 +123,7 @@ final class StudyError extends \DomainException implements Mistake
     public static function noArpeggio(string $material): self
     {
         return new self(
-            \sprintf(
-                '"then arpeggio" was read, but "%s" has no arpeggio of its own; expected the line without it',
-                $material,
-            ),
+            Wording::of('study-error.no-arpeggio', ['material' => $material]),
             [ClauseKind::Sequel],
         );
     }
@@ -141,11 +131,7 @@ final class StudyError extends \DomainException implements Mistake
     public static function noSuchChange(int $note, int $count): self
     {
         return new self(
-            \sprintf(
-                '"drill after note %d" was read, but the line has %d notes; expected a note that has another after it',
-                $note,
-                $count,
-            ),
+            Wording::of('study-error.no-such-change', ['note' => $note, 'count' => $count]),
             [new Clause(ClauseKind::Drill, 'drill', ['n' => 1], 'drill after note 1', 1)],
         );
     }
@@ -153,11 +139,7 @@ final class StudyError extends \DomainException implements Mistake
     public static function onlyGoesUp(string $pattern, string $asked): self
     {
         return new self(
-            \sprintf(
-                '"%s" was read with the pattern "%s", which has its own way and no other; expected the line without the direction',
-                $asked,
-                $pattern,
-            ),
+            Wording::of('study-error.only-goes-up', ['asked' => $asked, 'pattern' => $pattern]),
             [ClauseKind::Direction],
         );
     }
@@ -165,10 +147,7 @@ final class StudyError extends \DomainException implements Mistake
     public static function doesNotTurn(string $pattern): self
     {
         return new self(
-            \sprintf(
-                '"turn round" was read with the pattern "%s", which has its own way and does not turn; expected "same root and drop"',
-                $pattern,
-            ),
+            Wording::of('study-error.does-not-turn', ['pattern' => $pattern]),
             [self::say(ClauseKind::Range, 'same root and drop')],
         );
     }
@@ -176,10 +155,7 @@ final class StudyError extends \DomainException implements Mistake
     public static function endsElsewhere(Pitch $last): self
     {
         return new self(
-            \sprintf(
-                '"enclosed tonic" was read, but the line ends on %s, which is not its tonic; expected a line that comes home',
-                $last->sign(),
-            ),
+            Wording::of('study-error.ends-elsewhere', ['last' => $last->sign()]),
             [ClauseKind::Direction, ClauseKind::Ending],
         );
     }
@@ -187,11 +163,7 @@ final class StudyError extends \DomainException implements Mistake
     public static function noSuchPickUp(string $read, string $time): self
     {
         return new self(
-            \sprintf(
-                '"%s" was read in %s; expected a pick-up shorter than a bar that the rhythm can fill',
-                $read,
-                $time,
-            ),
+            Wording::of('study-error.no-such-pick-up', ['read' => $read, 'time' => $time]),
             [new Clause(ClauseKind::PickUp, 'beats', ['n' => 1], 'pick-up 1 beat', 1), ClauseKind::PickUp],
         );
     }
@@ -199,7 +171,7 @@ final class StudyError extends \DomainException implements Mistake
     public static function noSuchBeat(int $beat, string $time): self
     {
         return new self(
-            \sprintf('"long on %d" was read in %s, which has fewer beats; expected a beat of the bar', $beat, $time),
+            Wording::of('study-error.no-such-beat', ['beat' => $beat, 'time' => $time]),
             [new Clause(ClauseKind::Rhythm, 'long on', ['n' => 2], 'long on 2', 1)],
         );
     }
@@ -207,10 +179,7 @@ final class StudyError extends \DomainException implements Mistake
     public static function tooManyNotes(int $most): self
     {
         return new self(
-            \sprintf(
-                'The study would have more than %d notes; expected fewer: a smaller extent, a shorter cell or fewer rounds',
-                $most,
-            ),
+            Wording::of('study-error.too-many-notes', ['most' => $most]),
             [self::octaves(1), ClauseKind::Rounds, ClauseKind::Pattern],
             true,
         );
@@ -219,13 +188,12 @@ final class StudyError extends \DomainException implements Mistake
     public static function noSuchDegree(string $degree, string $material, int $size): self
     {
         return new self(
-            \sprintf(
-                'The pattern asks for degree %s, and the %s has %d notes in the octave, counted 1 to %d, with 8 for the octave; expected degrees that it has',
-                $degree,
-                $material,
-                $size,
-                min(7, $size),
-            ),
+            Wording::of('study-error.no-such-degree', [
+                'degree' => $degree,
+                'material' => $material,
+                'size' => $size,
+                'size_2' => (int) min(7, $size),
+            ]),
             [new Clause(ClauseKind::Pattern, 'cell', ['cell' => '1 2 3 8'], 'cell 1 2 3 8', 1), ClauseKind::Pattern],
         );
     }
@@ -233,12 +201,11 @@ final class StudyError extends \DomainException implements Mistake
     public static function notInLine(Pitch $note, Pitch $low, Pitch $high): self
     {
         return new self(
-            \sprintf(
-                '"build-up from %s" was read, and the line, %s to %s here, does not have that note; expected one of its notes',
-                $note->typed(),
-                $low->sign(),
-                $high->sign(),
-            ),
+            Wording::of('study-error.not-in-line', [
+                'note' => $note->typed(),
+                'low' => $low->sign(),
+                'high' => $high->sign(),
+            ]),
             [
                 new Clause(
                     ClauseKind::Pattern,
@@ -257,11 +224,7 @@ final class StudyError extends \DomainException implements Mistake
         $other = $to->octaves(1)->text();
 
         return new self(
-            \sprintf(
-                '"from %s to %s" was read, which is one note; expected two different notes',
-                $from->typed(),
-                $to->typed(),
-            ),
+            Wording::of('study-error.empty-segment', ['from' => $from->typed(), 'to' => $to->typed()]),
             [
                 new Clause(
                     ClauseKind::Place,
@@ -282,14 +245,13 @@ final class StudyError extends \DomainException implements Mistake
         Range $full,
     ): self {
         return new self(
-            \sprintf(
-                '"%s" was read; the line would run from %s to %s, and %s has %s. Expected a place that it has',
-                $asked,
-                $low->sign(),
-                $high->sign(),
-                $instrument,
-                $full->spoken(),
-            ),
+            Wording::of('study-error.octave-beyond-range', [
+                'asked' => $asked,
+                'low' => $low->sign(),
+                'high' => $high->sign(),
+                'instrument' => $instrument,
+                'full' => $full->spoken(),
+            ]),
             [self::say(ClauseKind::Place, 'octave higher' === $asked ? 'high octave' : 'low octave')],
         );
     }
@@ -308,12 +270,11 @@ final class StudyError extends \DomainException implements Mistake
         }
 
         return new self(
-            \sprintf(
-                '"one long in the bar" was read%s, and the line has %d notes: bars of 4/4, 3/4 and 2/4 hold 15, 11 and 7 notes with one of them long. Expected %s',
-                null === $time ? '' : ' in '.$time,
-                $count,
-                $isPlain ? 'an extent that comes out' : 'another rhythm',
-            ),
+            Wording::of('study-error.does-not-fill-bars', [
+                'time' => null === $time ? '' : ' in '.$time,
+                'count' => $count,
+                'way' => $isPlain ? 'an extent that comes out' : 'another rhythm',
+            ]),
             [...$ways, self::say(ClauseKind::Rhythm, 'sixteenths')],
         );
     }
@@ -321,11 +282,10 @@ final class StudyError extends \DomainException implements Mistake
     public static function notForThisInstrument(string $pattern, string $instrument): self
     {
         return new self(
-            \sprintf(
-                '"%s" was read, which is for brass; %s has no partials of one fingering side by side. Expected another pattern',
-                $pattern,
-                $instrument,
-            ),
+            Wording::of('study-error.not-for-this-instrument', [
+                'pattern' => $pattern,
+                'instrument' => $instrument,
+            ]),
             [self::say(ClauseKind::Pattern, 'thirds')],
         );
     }
@@ -333,10 +293,7 @@ final class StudyError extends \DomainException implements Mistake
     public static function lengthsWithoutSlurs(string $said): self
     {
         return new self(
-            \sprintf(
-                '"%s" was read, which takes lip slurs from one fingering to the next; expected them with it',
-                $said,
-            ),
+            Wording::of('study-error.lengths-without-slurs', ['said' => $said]),
             [ClauseKind::Lengths, self::say(ClauseKind::Pattern, 'lip slurs')],
         );
     }
@@ -385,11 +342,7 @@ final class StudyError extends \DomainException implements Mistake
     public static function notOver(string $read, string $over, ClauseKind $kind): self
     {
         return new self(
-            \sprintf(
-                '"%s" was read with "%s", where the chords and their bars decide that; expected one of them',
-                $read,
-                $over,
-            ),
+            Wording::of('study-error.not-over', ['read' => $read, 'over' => $over]),
             [$kind, ClauseKind::Harmony],
         );
     }
@@ -397,11 +350,7 @@ final class StudyError extends \DomainException implements Mistake
     public static function notAKey(string $material, string $over): self
     {
         return new self(
-            \sprintf(
-                '"%s" was read with "%s", and chords stand in a key; expected major, a minor, a mode or another scale',
-                $material,
-                $over,
-            ),
+            Wording::of('study-error.not-a-key', ['material' => $material, 'over' => $over]),
             [ClauseKind::Harmony],
         );
     }
@@ -409,11 +358,7 @@ final class StudyError extends \DomainException implements Mistake
     public static function doesNotFillChord(string $chord, string $over): self
     {
         return new self(
-            \sprintf(
-                'The rhythm does not come out with the time of %s in "%s"; expected values that fill it',
-                $chord,
-                $over,
-            ),
+            Wording::of('study-error.does-not-fill-chord', ['chord' => $chord, 'over' => $over]),
             [self::say(ClauseKind::Rhythm, 'quarters'), self::say(ClauseKind::Rhythm, 'eighths'), ClauseKind::Harmony],
         );
     }
@@ -421,11 +366,7 @@ final class StudyError extends \DomainException implements Mistake
     public static function beginsOn(Pitch $from, Pitch $first): self
     {
         return new self(
-            \sprintf(
-                '"From %s" was read, and the line begins on %s; expected that note in one of its octaves, or no place',
-                $from->sign(),
-                $first->name()->sign(),
-            ),
+            Wording::of('study-error.begins-on', ['from' => $from->sign(), 'first' => $first->name()->sign()]),
             [ClauseKind::Place],
         );
     }
@@ -433,7 +374,7 @@ final class StudyError extends \DomainException implements Mistake
     public static function notTogether(string $one, string $other, Clause|ClauseKind ...$ways): self
     {
         return new self(
-            \sprintf('"%s" and "%s" were read together, and do not go together; expected one of them', $one, $other),
+            Wording::of('study-error.not-together', ['one' => $one, 'other' => $other]),
             array_values($ways),
         );
     }
@@ -441,11 +382,7 @@ final class StudyError extends \DomainException implements Mistake
     public static function noParallels(string $voices, string $material): self
     {
         return new self(
-            \sprintf(
-                '"%s" was read with "%s", and runs beside a scale of seven notes; expected such a scale',
-                $voices,
-                $material,
-            ),
+            Wording::of('study-error.no-parallels', ['voices' => $voices, 'material' => $material]),
             [ClauseKind::Voices],
         );
     }
@@ -458,14 +395,13 @@ final class StudyError extends \DomainException implements Mistake
         Range $range,
     ): self {
         return new self(
-            \sprintf(
-                'The voice "%s" runs from %s to %s, and no octave of it fits %s (%s); expected a smaller extent',
-                $voice,
-                $low->sign(),
-                $high->sign(),
-                $instrument,
-                $range->spoken(),
-            ),
+            Wording::of('study-error.voice-fits-nowhere', [
+                'voice' => $voice,
+                'low' => $low->sign(),
+                'high' => $high->sign(),
+                'instrument' => $instrument,
+                'range' => $range->spoken(),
+            ]),
             [self::octaves(1), ClauseKind::Voices],
         );
     }
@@ -474,11 +410,7 @@ final class StudyError extends \DomainException implements Mistake
     public static function crossesBarLine(int $bar, string $voices): self
     {
         return new self(
-            \sprintf(
-                'A note of bar %d is held over the bar line, and "%s" divides the line bar by bar; expected values that fill bars',
-                $bar,
-                $voices,
-            ),
+            Wording::of('study-error.crosses-bar-line', ['bar' => $bar, 'voices' => $voices]),
             [self::say(ClauseKind::Rhythm, 'quarters'), ClauseKind::Voices],
         );
     }
@@ -486,7 +418,7 @@ final class StudyError extends \DomainException implements Mistake
     public static function barsChange(string $voices): self
     {
         return new self(
-            \sprintf('Bars change their time in this line, and "%s" moves it by bars; expected one time', $voices),
+            Wording::of('study-error.bars-change', ['voices' => $voices]),
             [ClauseKind::Sequel, ClauseKind::Voices],
         );
     }
@@ -494,11 +426,10 @@ final class StudyError extends \DomainException implements Mistake
     public static function tripletsInEighths(string $time, bool $isCompound): self
     {
         return new self(
-            \sprintf(
-                '"triplets" was read in %s, where %s; expected "eighths"',
-                $time,
-                $isCompound ? 'three eighths fill a beat by themselves' : 'each eighth is a beat',
-            ),
+            Wording::of('study-error.triplets-in-eighths', [
+                'time' => $time,
+                'way' => $isCompound ? 'three eighths fill a beat by themselves' : 'each eighth is a beat',
+            ]),
             [self::say(ClauseKind::Rhythm, 'eighths')],
         );
     }
@@ -506,11 +437,7 @@ final class StudyError extends \DomainException implements Mistake
     public static function noSuchFigure(string $figure, string $time): self
     {
         return new self(
-            \sprintf(
-                '"%s" was read in %s, and has no form where beats go by threes or by groups; expected it in 4/4, 3/4 or 2/4, or another rhythm',
-                $figure,
-                $time,
-            ),
+            Wording::of('study-error.no-such-figure', ['figure' => $figure, 'time' => $time]),
             [self::say(ClauseKind::Time, '4/4'), ClauseKind::Rhythm],
         );
     }
@@ -518,11 +445,7 @@ final class StudyError extends \DomainException implements Mistake
     public static function figureOverUnlikeBeats(string $figure, string $time): self
     {
         return new self(
-            \sprintf(
-                '"%s" was read in %s, whose beats fall into unlike groups; expected a figure of one beat, or a time of like groups',
-                $figure,
-                $time,
-            ),
+            Wording::of('study-error.figure-over-unlike-beats', ['figure' => $figure, 'time' => $time]),
             [self::say(ClauseKind::Time, '4/4'), ClauseKind::Rhythm],
         );
     }
@@ -530,11 +453,7 @@ final class StudyError extends \DomainException implements Mistake
     public static function figureOverBarLine(string $figure, string $time): self
     {
         return new self(
-            \sprintf(
-                '"%s" was read in %s, where it would lie across a bar line; expected bars that its beats fill',
-                $figure,
-                $time,
-            ),
+            Wording::of('study-error.figure-over-bar-line', ['figure' => $figure, 'time' => $time]),
             [
                 self::say(ClauseKind::Time, '4/4'),
                 self::say(ClauseKind::Time, '2/4'),
@@ -547,10 +466,7 @@ final class StudyError extends \DomainException implements Mistake
     public static function noSuchAccent(string $said): self
     {
         return new self(
-            \sprintf(
-                '"%s" was read, and no note of this rhythm stands there; expected a note of its beats or cells, or beats of its bar',
-                $said,
-            ),
+            Wording::of('study-error.no-such-accent', ['said' => $said]),
             [new Clause(ClauseKind::Marks, 'accents', ['numbers' => '1'], 'accents on 1', 1), ClauseKind::Marks],
         );
     }
@@ -578,7 +494,7 @@ final class StudyError extends \DomainException implements Mistake
     public static function nothingSwings(string $swing, string $rhythm): self
     {
         return new self(
-            \sprintf('"%s" and "%s" were read together; expected swing beside eighths or sixteenths', $swing, $rhythm),
+            Wording::of('study-error.nothing-swings', ['swing' => $swing, 'rhythm' => $rhythm]),
             [self::say(ClauseKind::Rhythm, 'eighths'), ClauseKind::Swing],
         );
     }
@@ -586,7 +502,7 @@ final class StudyError extends \DomainException implements Mistake
     public static function clickNeedsFour(string $time): self
     {
         return new self(
-            \sprintf('"click 2 and 4" was read in %s; expected it in 4/4, or "click every beat"', $time),
+            Wording::of('study-error.click-needs-four', ['time' => $time]),
             [ClauseKind::Click],
         );
     }
@@ -594,10 +510,7 @@ final class StudyError extends \DomainException implements Mistake
     public static function minorsWithoutKeys(string $said): self
     {
         return new self(
-            \sprintf(
-                '"%s" was read, and the line has no minor keys beside its majors; expected it with an order that has them',
-                $said,
-            ),
+            Wording::of('study-error.minors-without-keys', ['said' => $said]),
             [self::say(ClauseKind::Keys, 'with minors', 'keys with minors'), ClauseKind::MinorExtent],
         );
     }

@@ -11,6 +11,7 @@ use SwiftReed\Pitch\Pitch;
 use SwiftReed\Pitch\Transposition;
 use SwiftReed\Scale\DegreeName;
 use SwiftReed\Scale\Material;
+use SwiftReed\Words\Wording;
 
 /**
  * How the scale on the page came about, from the same steps that made it: its notes and the half steps between them,
@@ -135,41 +136,37 @@ final readonly class Working
     {
         $up = $transposition->writtenAboveSounding;
         if (0 === $up->halfSteps) {
-            return \sprintf(
-                '%s reads what sounds: concert %s is written %s.',
-                ucfirst($instrument),
-                $study->concertKey->tonic->sign(),
-                $study->writtenKey->key->tonic->sign(),
-            );
+            return Wording::of('working.transposed', [
+                'instrument' => ucfirst($instrument),
+                'tonic' => $study->concertKey->tonic->sign(),
+                'tonic_2' => $study->writtenKey->key->tonic->sign(),
+            ]);
         }
         $plain = $study->concertKey->fifths() + $up->fifths();
         $change = $plain - $study->concertKey->fifths();
         $signature = match (true) {
             !$study->recipe->material->printsSignature => 'no signature is printed, and signs stand beside the notes',
-            $study->writtenKey->key->fifths() !== $plain => \sprintf(
-                '%s would be too many or too few to read, so the twin with %s is written',
-                KeySignature::of($plain)->spoken(),
-                $study->writtenKey->key->signature()->spoken(),
-            ),
+            $study->writtenKey->key->fifths() !== $plain => Wording::of('working.transposed-2', [
+                'of' => KeySignature::of($plain)->spoken(),
+                'signature' => $study->writtenKey->key->signature()->spoken(),
+            ]),
             0 === $change => 'the signature stays',
-            default => \sprintf(
-                '%d %s%s more, or as many %s fewer',
-                abs($change),
-                $change > 0 ? 'sharp' : 'flat',
-                1 === abs($change) ? '' : 's',
-                $change > 0 ? 'flats' : 'sharps',
-            ),
+            default => Wording::of('working.transposed-3', [
+                'change' => (int) abs($change),
+                'change_2' => $change > 0 ? 'sharp' : 'flat',
+                'change_3' => 1 === abs($change) ? '' : 's',
+                'change_4' => $change > 0 ? 'flats' : 'sharps',
+            ]),
         };
 
-        return \sprintf(
-            '%s is written %s %s what sounds: concert %s becomes %s; in the signature %s.',
-            ucfirst($instrument),
-            $up->spoken(),
-            $up->halfSteps > 0 ? 'above' : 'below',
-            $study->concertKey->tonic->sign(),
-            $study->writtenKey->key->tonic->sign(),
-            $signature,
-        );
+        return Wording::of('working.transposed-4', [
+            'instrument' => ucfirst($instrument),
+            'up' => $up->spoken(),
+            'half_steps' => $up->halfSteps > 0 ? 'above' : 'below',
+            'tonic' => $study->concertKey->tonic->sign(),
+            'tonic_2' => $study->writtenKey->key->tonic->sign(),
+            'signature' => $signature,
+        ]);
     }
 
     /**
@@ -199,7 +196,11 @@ final readonly class Working
             }
             if (\count($changes) < $fewest) {
                 $fewest = \count($changes);
-                $best = \sprintf('%s %s with %s.', $tonic->sign(), $name, implode(' and ', $changes));
+                $best = Wording::of('working.against', [
+                    'tonic' => $tonic->sign(),
+                    'name' => $name,
+                    'changes' => implode(' and ', $changes),
+                ]);
             }
         }
 
@@ -224,19 +225,21 @@ final readonly class Working
                     && $note->midi() < $notes[0]->midi() + 12
                     && 0 === ($note->midi() - $notes[0]->midi()) % $every,
             ));
-            $relations[] = \sprintf(
-                'Only %d different ones exist: the same notes make the %s on %s.',
-                $every,
-                $material->name,
-                implode(', ', array_map(static fn (Pitch $note): string => $note->name()->sign(), $same)),
-            );
+            $relations[] = Wording::of('working.related', [
+                'every' => $every,
+                'material' => $material->name,
+                'same' => implode(', ', array_map(static fn (Pitch $note): string => $note->name()->sign(), $same)),
+            ]);
         }
         foreach (self::against($notes, $tonic) as $sentence) {
             $relations[] = $sentence;
         }
         if (null !== $material->mode && 0 !== $material->modeFifths) {
             $parent = NoteName::fromFifths($tonic->fifths() + $material->modeFifths);
-            $relations[] = \sprintf('The notes of %s major, from %s.', $parent->sign(), $tonic->sign());
+            $relations[] = Wording::of('working.related-2', [
+                'parent' => $parent->sign(),
+                'tonic' => $tonic->sign(),
+            ]);
         }
         if (null !== $sentence = $material->relationOn($tonic)) {
             $relations[] = $sentence;

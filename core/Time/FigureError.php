@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace SwiftReed\Time;
 
 use SwiftReed\Knowledge\Mistake;
+use SwiftReed\Words\Wording;
 
 /**
  * A figure that cannot be read: where, what stood there, what was expected.
@@ -22,29 +23,26 @@ final class FigureError extends \InvalidArgumentException implements Mistake
 
     public static function unexpected(int $column, string $read, string $expected): self
     {
-        return self::at($column, $read, \sprintf(
-            '%s; expected %s',
-            '' === $read ? 'the rhythm ends' : '"'.$read.'" was read in a rhythm',
-            $expected,
-        ));
+        return self::at($column, $read, Wording::of('figure-error.unexpected', [
+            'read' => '' === $read ? 'the rhythm ends' : '"'.$read.'" was read in a rhythm',
+            'expected' => $expected,
+        ]));
     }
 
     public static function tooManyShares(int $column, int $shares): self
     {
-        return self::at($column, (string) $shares, \sprintf(
-            'the numbers of one beat add up to %d; expected %d at most',
-            $shares,
-            Figure::MOST_SHARES,
-        ));
+        return self::at($column, (string) $shares, Wording::of('figure-error.too-many-shares', [
+            'shares' => $shares,
+            'most_shares' => Figure::MOST_SHARES,
+        ]));
     }
 
     public static function tooManyGroups(int $column, int $groups): self
     {
-        return self::at($column, (string) $groups, \sprintf(
-            'the rhythm has %d beats or groups; expected %d at most',
-            $groups,
-            Figure::MOST_GROUPS,
-        ));
+        return self::at($column, (string) $groups, Wording::of('figure-error.too-many-groups', [
+            'groups' => $groups,
+            'most_groups' => Figure::MOST_GROUPS,
+        ]));
     }
 
     public static function nothingBegins(int $column): self
@@ -59,6 +57,6 @@ final class FigureError extends \InvalidArgumentException implements Mistake
 
     private static function at(int $column, string $read, string $says): self
     {
-        return new self(\sprintf('Column %d: %s, for example "rhythm 3+1".', $column, $says), $column, $read);
+        return new self(Wording::of('figure-error.at', ['column' => $column, 'says' => $says]), $column, $read);
     }
 }

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace SwiftReed\Time;
 
+use SwiftReed\Words\Wording;
+
 /**
  * Reads a figure: "3+1", "2+1+1 | 1+1+2", "1+2+1 over 2 beats", "r1+1~ | 1+1 on each note".
  */
@@ -102,7 +104,11 @@ final class FigureParser
     {
         $read = $this->tokens[$this->at][0] ?? '';
         if (1 !== preg_match('/^\d{1,3}$/', $read) || (int) $read < $least || (int) $read > $most) {
-            throw $this->unexpected(\sprintf('%s from %d to %d', $what, $least, $most));
+            throw $this->unexpected(Wording::of('figure-parser.number', [
+                'what' => $what,
+                'least' => $least,
+                'most' => $most,
+            ]));
         }
         ++$this->at;
 

@@ -9,6 +9,7 @@ use SwiftReed\Player\Stage;
 use SwiftReed\Study\Direction;
 use SwiftReed\Study\Place;
 use SwiftReed\Study\StudyError;
+use SwiftReed\Words\Wording;
 
 /**
  * A line from a written note, or between two; and every note that the stage has.
@@ -187,14 +188,13 @@ final readonly class NamedPlace
 
         return $line->fits($player->limit())
             ? []
-            : [\sprintf(
-                'The line runs from %s to %s, beyond the %s range of %s (%s).',
-                $line->low->sign(),
-                $line->high->sign(),
-                $player->stage()->spoken(),
-                $player->name,
-                $player->limit()->spoken(),
-            )];
+            : [Wording::of('named-place.leaves', [
+                'low' => $line->low->sign(),
+                'high' => $line->high->sign(),
+                'stage' => $player->stage()->spoken(),
+                'player' => $player->name,
+                'limit' => $player->limit()->spoken(),
+            ])];
     }
 
     /** @return list<string> what is said of notes of the plain line that are left out */
@@ -205,12 +205,11 @@ final readonly class NamedPlace
 
         return [] === $missing
             ? []
-            : [\sprintf(
-                'Left out, because %s does not have them (%s): %s.',
-                $this->ground->player->name,
-                $range->spoken(),
-                implode(' ', $missing),
-            )];
+            : [Wording::of('named-place.left-out', [
+                'player' => $this->ground->player->name,
+                'range' => $range->spoken(),
+                'missing' => implode(' ', $missing),
+            ])];
     }
 
     /**

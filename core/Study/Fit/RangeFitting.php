@@ -9,6 +9,7 @@ use SwiftReed\Player\Stage;
 use SwiftReed\Study\Extent;
 use SwiftReed\Study\Place;
 use SwiftReed\Study\StudyError;
+use SwiftReed\Words\Wording;
 
 /**
  * Finds where a line lies on an instrument: the lowest octave that lies well, unless the line says where; fewer octaves
@@ -103,12 +104,11 @@ final readonly class RangeFitting
                 return Placement::of(
                     $line,
                     RangePolicy::Fold,
-                    [...$this->fewer(1), \sprintf(
-                        '%s does not fit %s in one piece (%s), so it is folded.',
-                        $this->ground->key->tonic->sign(),
-                        $player->name,
-                        $player->limit()->spoken(),
-                    )],
+                    [...$this->fewer(1), Wording::of('range-fitting.whole-octaves', [
+                        'tonic' => $this->ground->key->tonic->sign(),
+                        'player' => $player->name,
+                        'limit' => $player->limit()->spoken(),
+                    ])],
                 );
             }
         }
@@ -127,14 +127,13 @@ final readonly class RangeFitting
         $player = $this->ground->player;
 
         return $extent->octaves > $octaves
-            ? [\sprintf(
-                '%s of %s do not fit %s (%s); %s played.',
-                ucfirst($extent->said),
-                $this->ground->key->tonic->sign(),
-                $player->name,
-                $player->limit()->spoken(),
-                1 === $octaves ? '1 octave is' : $octaves.' octaves are',
-            )]
+            ? [Wording::of('range-fitting.fewer', [
+                'said' => ucfirst($extent->said),
+                'tonic' => $this->ground->key->tonic->sign(),
+                'player' => $player->name,
+                'limit' => $player->limit()->spoken(),
+                'octaves' => 1 === $octaves ? '1 octave is' : $octaves.' octaves are',
+            ])]
             : [];
     }
 
@@ -188,13 +187,12 @@ final readonly class RangeFitting
 
         return [] === $how
             ? []
-            : [\sprintf(
-                'The pattern runs out of notes in %s on %s (%s), so groups that would be %s.',
-                $this->ground->key->tonic->sign(),
-                $this->ground->player->name,
-                $this->ground->player->limit()->spoken(),
-                implode(', and those that would be ', $how),
-            )];
+            : [Wording::of('range-fitting.what-moved', [
+                'tonic' => $this->ground->key->tonic->sign(),
+                'player' => $this->ground->player->name,
+                'limit' => $this->ground->player->limit()->spoken(),
+                'how' => implode(', and those that would be ', $how),
+            ])];
     }
 
     /**
@@ -212,13 +210,12 @@ final readonly class RangeFitting
                 return Placement::of(
                     $line,
                     0 === $line->moved() ? RangePolicy::WholeOctaves : $policy->name(),
-                    [\sprintf(
-                        '%s does not fit the %s range of %s; it goes beyond it (%s).',
-                        $this->ground->key->tonic->sign(),
-                        $player->stage()->spoken(),
-                        $player->name,
-                        $range->spoken(),
-                    )],
+                    [Wording::of('range-fitting.beyond', [
+                        'tonic' => $this->ground->key->tonic->sign(),
+                        'stage' => $player->stage()->spoken(),
+                        'player' => $player->name,
+                        'range' => $range->spoken(),
+                    ])],
                 );
             }
         }

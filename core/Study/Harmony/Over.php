@@ -21,6 +21,7 @@ use SwiftReed\Study\Rhythm\Timing;
 use SwiftReed\Study\StudyError;
 use SwiftReed\Study\Walk\Sounding;
 use SwiftReed\Time\FigureNames;
+use SwiftReed\Words\Wording;
 
 /**
  * What a line asks to be played over: the chords, and the cell in its ways.
@@ -128,19 +129,15 @@ final readonly class Over
         foreach ($this->changes->on($written) as $change) {
             $room = $this->room($change->ticks);
             if ($room < $longest && [] === $said) {
-                $said[] = \sprintf(
-                    'The cell has %d notes and %s has room for %d in its time: it is cut short there.',
-                    $longest,
-                    $change->chord->sign(),
-                    $room,
-                );
+                $said[] = Wording::of('over.remarks', [
+                    'longest' => $longest,
+                    'chord' => $change->chord->sign(),
+                    'room' => $room,
+                ]);
             }
         }
         if (!$material->isKey()) {
-            $said[] = \sprintf(
-                'On each chord the %s scale of its own root is played; major or minor as the key takes the scale of each chord.',
-                $material->name,
-            );
+            $said[] = Wording::of('over.remarks-2', ['material' => $material->name]);
         }
 
         return $said;

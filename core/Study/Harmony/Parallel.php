@@ -15,6 +15,7 @@ use SwiftReed\Study\Fit\Placement;
 use SwiftReed\Study\StudyError;
 use SwiftReed\Study\Tone;
 use SwiftReed\Study\Walk\Sounding;
+use SwiftReed\Words\Wording;
 
 /**
  * A line so many steps of its scale higher or lower than this player would have it; notes that the scale does not have
@@ -50,20 +51,18 @@ final readonly class Parallel
                     return $lead->with(
                         array_map(static fn (Tone $tone): Tone => $tone->transplanted($octaves), $tones),
                         [
-                            ...(0 === $octaves ? [] : [\sprintf(
-                                'The voice %s does not fit %s (%s) and lies an octave %s.',
-                                $voice->label,
-                                $player->name,
-                                $player->limit()->spoken(),
-                                $octaves > 0 ? 'higher' : 'lower',
-                            )]),
-                            ...(0 === $k ? [] : [\sprintf(
-                                'The voice %s goes beyond the %s range of %s (%s).',
-                                $voice->label,
-                                $player->stage()->spoken(),
-                                $player->name,
-                                $player->limit()->spoken(),
-                            )]),
+                            ...(0 === $octaves ? [] : [Wording::of('parallel.of', [
+                                'label' => $voice->label,
+                                'player' => $player->name,
+                                'limit' => $player->limit()->spoken(),
+                                'octaves' => $octaves > 0 ? 'higher' : 'lower',
+                            ])]),
+                            ...(0 === $k ? [] : [Wording::of('parallel.of-2', [
+                                'label' => $voice->label,
+                                'stage' => $player->stage()->spoken(),
+                                'player' => $player->name,
+                                'limit' => $player->limit()->spoken(),
+                            ])]),
                         ],
                     );
                 }

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace SwiftReed\Study\Harmony;
 
+use SwiftReed\Words\Wording;
+
 /**
  * The voice that one player has in a line for a band.
  */
@@ -38,7 +40,7 @@ final readonly class Voice
             0 === $bars ? VoiceKind::Lead : VoiceKind::Entry,
             bars: $bars,
             more: $more,
-            label: 0 === $bars ? 'begins the round' : \sprintf('enters in bar %d', $bars + 1),
+            label: 0 === $bars ? 'begins the round' : Wording::of('voice.entry', ['bars' => $bars + 1]),
         );
     }
 

@@ -22,6 +22,7 @@ use SwiftReed\Study\Rhythm\Rhythm;
 use SwiftReed\Study\StudyError;
 use SwiftReed\Study\Tone;
 use SwiftReed\Time\Length;
+use SwiftReed\Words\Wording;
 
 /**
  * Neighbouring partials of one length of tube, there and back; all of its partials, up and down; and either on each
@@ -376,7 +377,7 @@ final readonly class Flexibility
     {
         $isLeftOut = end($partials) - $partials[0] > \count($partials) - 1;
         $on = $this->shape->walksDown
-            ? \sprintf('%d lengths of tube, each a half step longer, each on one fingering', \count($lengths))
+            ? Wording::of('flexibility.remarks', ['lengths' => \count($lengths)])
             : 'All on one fingering';
         $says = [
             $on.($isLeftOut
