@@ -11,6 +11,7 @@ use SwiftReed\Packet\SheetBuilder;
 use SwiftReed\Player\PlayerSettings;
 use SwiftReed\Player\Stage;
 use SwiftReed\Score\PartBuilder;
+use SwiftReed\Words\Wording;
 
 /**
  * From a file to its study line: the line that travelled in it where that still plays its notes, else the line that is
@@ -42,7 +43,7 @@ final readonly class BringIn
                 $found->line,
                 $found->bandLine,
                 $found->recognised,
-                ['The study line in the file no longer plays its notes, so the notes were taken.', ...$found->remarks],
+                [Wording::of('bring-in.find'), ...$found->remarks],
             );
         }
 

@@ -45,7 +45,7 @@ final class ImportError extends \InvalidArgumentException implements Mistake
     public static function noPlayers(): self
     {
         return new self(
-            'Nobody stands in the list; expected a line for each player, for example "Ada, flute, first year".',
+            Wording::of('import-error.no-players'),
         );
     }
 
@@ -107,20 +107,20 @@ final class ImportError extends \InvalidArgumentException implements Mistake
     public static function notMusicXml(): self
     {
         return new self(
-            'The file is not MusicXML; expected a score-partwise file (.musicxml, .xml or .mxl) as notation programs export it.',
+            Wording::of('import-error.not-music-xml'),
         );
     }
 
     public static function hasEntities(): self
     {
         return new self(
-            'The file declares entities of its own, which music does not need, and is not read; expected plain MusicXML.',
+            Wording::of('import-error.has-entities'),
         );
     }
 
     public static function tooDeep(): self
     {
-        return new self('The file is nested deeper than any music, and is not read; expected plain MusicXML.');
+        return new self(Wording::of('import-error.too-deep'));
     }
 
     public static function notTranslatable(string $pitch): self

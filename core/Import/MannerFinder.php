@@ -21,6 +21,7 @@ use SwiftReed\Study\Tone;
 use SwiftReed\Study\Tonguing\Articulation;
 use SwiftReed\Study\Tonguing\Attack;
 use SwiftReed\Study\Tonguing\Mark;
+use SwiftReed\Words\Wording;
 
 /**
  * How the notes of a line are played: which clause has their slurs, their marks and their loudness; and whether the line
@@ -90,7 +91,7 @@ final readonly class MannerFinder
         ));
         $found[] = [$last] === $held ? 'fermata last' : '';
         if ([] !== $held && [$last] !== $held) {
-            $says[] = 'Fermatas within the line were not taken over.';
+            $says[] = Wording::of('manner-finder.fermatas-within-line');
         }
         $marks = array_map(
             static fn (GivenNote $note): array => array_values(array_diff($note->marks, ['fermata'])),
@@ -119,7 +120,7 @@ final readonly class MannerFinder
             }
         }
 
-        return [$found, [...$says, 'The marks at the notes are none of the study line\'s, and were not taken over.']];
+        return [$found, [...$says, Wording::of('manner-finder.marks-notes-none')]];
     }
 
     /**
@@ -152,8 +153,8 @@ final readonly class MannerFinder
 
         return match (true) {
             [] === $differing => [],
-            [\count($notes) - 1] === $differing => ['The length of the last note was not taken over.'],
-            default => ['The rhythm is none that the study line can say, and was not taken over.'],
+            [\count($notes) - 1] === $differing => [Wording::of('manner-finder.length-last-note')],
+            default => [Wording::of('manner-finder.rhythm-none-study')],
         };
     }
 
@@ -176,7 +177,7 @@ final readonly class MannerFinder
             $study = (new StudyBuilder($this->scales))->build($recipe, $instrument->player());
             $notes = $study->notes;
         } catch (StudyError) {
-            return ['', ['The slurs were not taken over.']];
+            return ['', [Wording::of('manner-finder.slurs-not-taken')]];
         }
         if (\count($notes) === \count($slurs)) {
             foreach ([
@@ -191,7 +192,7 @@ final readonly class MannerFinder
             }
         }
 
-        return ['', ['The slurs are none of the study line\'s ways of tonguing, and were not taken over.']];
+        return ['', [Wording::of('manner-finder.slurs-none-study')]];
     }
 
     /**

@@ -114,7 +114,7 @@ final class MidiReader
                 $this->time,
                 [
                     ...([] === $leftOut ? [] : ['Not taken over: '.implode(', ', $leftOut).'.']),
-                    'A MIDI file has no note values: they were drawn to the nearest, and its notes taken as they sound.',
+                    Wording::of('midi-reader.whole'),
                 ],
                 Interval::unison(),
                 0,
@@ -139,10 +139,10 @@ final class MidiReader
         if ($format > 1 || $tracks > self::MOST_TRACKS || 0 === $this->division || $this->division >= 0x8000) {
             throw ImportError::notMidi(
                 $format > 1
-                    ? Wording::of('midi-reader.tracks', ['format' => $format])
+                    ? Wording::of('midi-reader.format', ['format' => $format])
                     : (
                         $tracks > self::MOST_TRACKS
-                            ? Wording::of('midi-reader.tracks-2', ['tracks' => $tracks])
+                            ? Wording::of('midi-reader.tracks', ['tracks' => $tracks])
                             : 'its times are counted in frames'
                     ),
             );

@@ -324,15 +324,15 @@ final class MusicXmlReader
             ...([] === $leftOut ? [] : ['Not taken over: '.implode(', ', $leftOut).'.']),
             ...(
                 '' === $time && '' !== $this->time
-                    ? [Wording::of('music-xml-reader.whole', ['time' => mb_substr($this->time, 0, 12)])]
+                    ? [Wording::of('music-xml-reader.time-signature-none', ['time' => mb_substr($this->time, 0, 12)])]
                     : []
             ),
             ...(
                 $this->saysTranspose
                     ? []
-                    : ['The file says nothing of a transposition, so its notes were taken as they sound.']
+                    : [Wording::of('music-xml-reader.file-says-nothing')]
             ),
-            ...(FileMeasure::repeats($this->measures) ? ['Repeats are written out.'] : []),
+            ...(FileMeasure::repeats($this->measures) ? [Wording::of('music-xml-reader.repeats-written-out')] : []),
         ];
         $parts = array_map(
             fn (array $voice): string => (

@@ -116,12 +116,12 @@ final class PlayerList
             $kind = null === $headings ? $this->kind($cell, $found) : $headings[$i] ?? null;
             if (null === $kind) {
                 if (null === $headings) {
-                    $doubts[] = Wording::of('player-list.row', ['cell' => $cell]);
+                    $doubts[] = Wording::of('player-list.not-understood', ['cell' => $cell]);
                 }
                 continue;
             }
             if ('' !== ($found[$kind] ?? '')) {
-                $doubts[] = Wording::of('player-list.row-2', [
+                $doubts[] = Wording::of('player-list.second', [
                     'cell' => $cell,
                     'kind' => 'limits' === $kind ? 'range' : $kind,
                 ]);
@@ -144,7 +144,7 @@ final class PlayerList
         if ('' === $text('name')) {
             $doubts[] = 'there is no name';
         } elseif (mb_strlen($text('name')) > self::NAME) {
-            $doubts[] = Wording::of('player-list.understood', [
+            $doubts[] = Wording::of('player-list.name-characters-expected', [
                 'length' => mb_strlen($name),
                 'name' => self::NAME,
             ]);
@@ -161,19 +161,19 @@ final class PlayerList
                     ...array_map(static fn (string $id): string => strtr($id, '-', ' '), $this->instruments->ids()),
                 ],
             );
-            $doubts[] = Wording::of('player-list.understood-2', [
+            $doubts[] = Wording::of('player-list.no-instrument-known', [
                 'value' => $text('instrument'),
                 'hint' => '' === $nearest ? '' : \sprintf('; did you mean "%s"?', $nearest),
             ]);
         } elseif (\count($ids) > 1) {
-            $doubts[] = Wording::of('player-list.understood-3', [
+            $doubts[] = Wording::of('player-list.may', [
                 'value' => $text('instrument'),
                 'ids' => implode(' or ', array_map(fn (string $id): string => $this->instruments->instrument($id)->name, $ids)),
             ]);
         }
         $stage = $this->stages[self::plain($text('stage'))] ?? null;
         if ('' !== $text('stage') && null === $stage) {
-            $doubts[] = Wording::of('player-list.understood-4', ['value' => $text('stage')]);
+            $doubts[] = Wording::of('player-list.no-stage-expected', ['value' => $text('stage')]);
         }
         $limits = null;
         if ('' !== $text('limits')) {
@@ -181,7 +181,7 @@ final class PlayerList
                 $range = Range::parse($text('limits'));
                 $limits = $range->lowest->text().' to '.$range->highest->text();
             } catch (PlayerError) {
-                $doubts[] = Wording::of('player-list.understood-5', ['value' => $text('limits')]);
+                $doubts[] = Wording::of('player-list.no-range-expected', ['value' => $text('limits')]);
             }
         }
         $setups = [];
@@ -192,11 +192,11 @@ final class PlayerList
         ) as $one) {
             \in_array($one, $known, true)
                 ? $setups[] = $one
-                : $doubts[] = Wording::of('player-list.understood-6', ['one' => $one]);
+                : $doubts[] = Wording::of('player-list.no-set-up', ['one' => $one]);
         }
         $section = $text('section');
         if (mb_strlen($section) > self::SECTION) {
-            $doubts[] = Wording::of('player-list.understood-7', [
+            $doubts[] = Wording::of('player-list.section-characters-left', [
                 'section' => $section,
                 'length' => mb_strlen($section),
                 'section_2' => self::SECTION,
@@ -207,7 +207,7 @@ final class PlayerList
             ? self::plain($text('track'))
             : '';
         if ('' !== $text('track') && '' === $track) {
-            $doubts[] = Wording::of('player-list.understood-8', ['value' => $text('track')]);
+            $doubts[] = Wording::of('player-list.no-track-expected', ['value' => $text('track')]);
         }
 
         return new PlayerRow(

@@ -156,8 +156,8 @@ final class ValveTube implements Mechanism
     private static function why(Fingering $fingering): ?string
     {
         return match (true) {
-            $fingering->cents > 12 => Wording::of('valve-tube.why', ['cents' => (int) round($fingering->cents)]),
-            $fingering->cents < -12 => Wording::of('valve-tube.why-2', [
+            $fingering->cents > 12 => Wording::of('valve-tube.sharp-by-about', ['cents' => (int) round($fingering->cents)]),
+            $fingering->cents < -12 => Wording::of('valve-tube.flat-by-about', [
                 'value' => (int) round(-$fingering->cents),
             ]),
             default => null,

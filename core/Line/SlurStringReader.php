@@ -48,7 +48,7 @@ final class SlurStringReader
             if (null === $number || $number->number() < $least || $number->number() > self::MOST_NOTES) {
                 throw self::refused(
                     $number ?? $tokens[$at],
-                    Wording::of('slur-string-reader.read', [
+                    Wording::of('slur-string-reader.how-many-notes', [
                         'how' => $how,
                         'least' => $least,
                         'most_notes' => self::MOST_NOTES,
@@ -60,7 +60,7 @@ final class SlurStringReader
             $at += 2;
         }
         if (\count($parts) > self::MOST_GROUPS) {
-            throw self::refused($tokens[0], Wording::of('slur-string-reader.read-2', [
+            throw self::refused($tokens[0], Wording::of('slur-string-reader.slurs-tongued-groups', [
                 'most_groups' => self::MOST_GROUPS,
             ]));
         }

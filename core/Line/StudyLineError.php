@@ -38,14 +38,14 @@ final class StudyLineError extends \InvalidArgumentException implements Mistake
         string $nearest,
         string $example,
     ): self {
-        $what = '' === $read ? 'the line ends' : Wording::of('study-line-error.unexpected', [
+        $what = '' === $read ? 'the line ends' : Wording::of('study-line-error.not-understood', [
             'read' => self::shorten($read),
         ]);
         $list = implode(', ', \array_slice($expected, 0, 8)).(\count($expected) > 8 ? ', …' : '');
-        $meant = '' === $nearest ? '' : Wording::of('study-line-error.unexpected-2', ['nearest' => $nearest]);
+        $meant = '' === $nearest ? '' : Wording::of('study-line-error.did-you-mean', ['nearest' => $nearest]);
 
         return new self(
-            Wording::of('study-line-error.unexpected-3', [
+            Wording::of('study-line-error.column-expected-example', [
                 'column' => $column,
                 'what' => $what,
                 'list' => $list,
@@ -101,7 +101,7 @@ final class StudyLineError extends \InvalidArgumentException implements Mistake
         string $example,
     ): self {
         return new self(
-            Wording::of('study-line-error.out-of-bounds', [
+            Wording::of('study-line-error.column-read-expected', [
                 'column' => $column,
                 'read' => self::shorten($read),
                 'what' => $what,
@@ -111,7 +111,7 @@ final class StudyLineError extends \InvalidArgumentException implements Mistake
             ]),
             $column,
             $read,
-            [Wording::of('study-line-error.out-of-bounds-2', ['least' => $least, 'most' => $most])],
+            [Wording::of('study-line-error.to', ['least' => $least, 'most' => $most])],
             '',
         );
     }
@@ -169,7 +169,7 @@ final class StudyLineError extends \InvalidArgumentException implements Mistake
     public static function empty(): self
     {
         return new self(
-            'The line is empty; expected a key, for example "concert F major, 2 octaves".',
+            Wording::of('study-line-error.empty'),
             1,
             '',
             ['a key'],
@@ -191,7 +191,7 @@ final class StudyLineError extends \InvalidArgumentException implements Mistake
     public static function notText(): self
     {
         return new self(
-            'The line is not readable text (UTF-8); expected something like "concert F major, 2 octaves".',
+            Wording::of('study-line-error.not-text'),
             1,
             '',
             [],

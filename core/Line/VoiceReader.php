@@ -66,7 +66,7 @@ final readonly class VoiceReader
         }
         $bars = isset($this->tokens[2]) ? $this->tokens[2]->number() : -1;
         if ($bars < 1 || $bars > self::MOST_BARS) {
-            throw $this->unexpected(2, Wording::of('voice-reader.round', ['most_bars' => self::MOST_BARS]), self::ROUND);
+            throw $this->unexpected(2, Wording::of('voice-reader.bars-from', ['most_bars' => self::MOST_BARS]), self::ROUND);
         }
         if (!\in_array($this->word(3), ['bar', 'bars'], true)) {
             throw $this->unexpected(3, '"bars"', self::ROUND);
@@ -87,7 +87,7 @@ final readonly class VoiceReader
             }
         }
         if (\count($names) > self::MOST_GROUPS) {
-            throw $this->unexpected(5, Wording::of('voice-reader.round-2', ['most_groups' => self::MOST_GROUPS]), self::ROUND);
+            throw $this->unexpected(5, Wording::of('voice-reader.groups-most', ['most_groups' => self::MOST_GROUPS]), self::ROUND);
         }
 
         return $this->clause('round', $said.' for '.implode(' then ', $names), $names, ['n' => $bars]);

@@ -36,7 +36,7 @@ final readonly class Frames
     {
         if (\is_string($given)) {
             if (\strlen($given) > self::MOST_BYTES) {
-                throw ListeningError::notFrames(Wording::of('frames.read', [
+                throw ListeningError::notFrames(Wording::of('frames.take-kilobytes-most', [
                     'length' => intdiv(\strlen($given), 1024),
                     'most_bytes' => intdiv(self::MOST_BYTES, 1024),
                 ]));
@@ -51,7 +51,7 @@ final readonly class Frames
             throw ListeningError::notFrames('"rate" is not a number of frames a second from 1 to 1000');
         }
         if (\count($given['frames']) > self::MOST) {
-            throw ListeningError::notFrames(Wording::of('frames.read-2', [
+            throw ListeningError::notFrames(Wording::of('frames.take-frames-most', [
                 'frames' => \count($given['frames']),
                 'most' => self::MOST,
             ]));
@@ -73,7 +73,7 @@ final readonly class Frames
                     static fn (mixed $one): bool => !\is_int($one) && !\is_float($one) || !is_finite((float) $one),
                 )
             ) {
-                throw ListeningError::notFrames(Wording::of('frames.read-3', ['k' => $k + 1]));
+                throw ListeningError::notFrames(Wording::of('frames.frame-does-not', ['k' => $k + 1]));
             }
             [$ms, $hz, $clarity, $level] = $read = array_map(
                 static fn (mixed $one): float => is_numeric($one) ? (float) $one : 0.0,
@@ -89,7 +89,7 @@ final readonly class Frames
                 || $level < -200
                 || $level > 30
             ) {
-                throw ListeningError::notFrames(Wording::of('frames.read-4', [
+                throw ListeningError::notFrames(Wording::of('frames.frame-cannot', [
                     'k' => $k + 1,
                     'read' => implode(', ', $read),
                 ]));

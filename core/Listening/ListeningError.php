@@ -22,7 +22,7 @@ final class ListeningError extends \InvalidArgumentException implements Mistake
     public static function notPlays(): self
     {
         return new self(
-            'What is played is not understood; expected notes of the line with their onsets and lengths in ticks, for example [[0, 0, 240], [1, 240, 240]].',
+            Wording::of('listening-error.not-plays'),
         );
     }
 

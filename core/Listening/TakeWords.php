@@ -45,48 +45,48 @@ final readonly class TakeWords
         $says = match (true) {
             [] !== $take->notes
                 && !$take->isFirstRight()
-                && null !== $take->notes[0]->heard => Wording::of('take-words.of', [
+                && null !== $take->notes[0]->heard => Wording::of('take-words.begin-heard', [
                     'name' => self::name($take->notes[0]->expected->written, true),
                     'name_2' => self::name($take->notes[0]->heard, true),
                 ]),
             null !== $take->tuning
-                && abs($take->tuning) >= $figures->number('tune-first') => Wording::of('take-words.of-2', [
+                && abs($take->tuning) >= $figures->number('tune-first') => Wording::of('take-words.tune-first-whole', [
                     'tuning' => (int) round(abs($take->tuning)),
                     'tuning_2' => $take->tuning < 0 ? 'flat' : 'sharp',
                 ]),
             [] !== $wrong
-                && null !== $wrong[0]->heard => Wording::of('take-words.of-3', [
+                && null !== $wrong[0]->heard => Wording::of('take-words.note', [
                     'i' => $wrong[0]->i + 1,
                     'name' => self::name($wrong[0]->heard),
                     'name_2' => self::name($wrong[0]->expected->written),
                     'hint' => \count($wrong) > 1 ? \sprintf(' So %s.', self::others(\array_slice($wrong, 1))) : '',
                 ]),
-            [] !== $octave => Wording::of('take-words.of-4', [
+            [] !== $octave => Wording::of('take-words.note-sounded-octave', [
                 'i' => $octave[0]->i + 1,
                 'name' => self::name($octave[0]->expected->written),
                 'midi' => ($octave[0]->heard?->midi() ?? 0) > $octave[0]->expected->written->midi() ? 'high' : 'low',
             ]),
-            [] !== $missing => Wording::of('take-words.of-5', [
+            [] !== $missing => Wording::of('take-words.note-not-heard', [
                 'i' => $missing[0]->i + 1,
                 'name' => self::name($missing[0]->expected->written),
             ]),
             [] !== $take->restarts => null === $take->restarts[0]['after']
-                ? 'You began again: go on after a slip, and mend it in the next round.'
-                : Wording::of('take-words.of-6', ['after' => $take->restarts[0]['after'] + 1]),
-            [] !== $take->extra => Wording::of('take-words.of-7', [
+                ? Wording::of('take-words.you-began-again-go')
+                : Wording::of('take-words.you-began-again', ['after' => $take->restarts[0]['after'] + 1]),
+            [] !== $take->extra => Wording::of('take-words.note-too-many', [
                 'plain' => self::plain($take->extra[0]['heard']),
             ]),
-            $take->reached < \count($take->notes) => Wording::of('take-words.of-8', [
+            $take->reached < \count($take->notes) => Wording::of('take-words.right-far-note', [
                 'reached' => $take->reached,
             ]),
-            [] !== $take->slow => 'Every note is right.',
+            [] !== $take->slow => Wording::of('take-words.every-note-is-right'),
             null !== $take->evenness
-                && $take->evenness > $figures->number('even') => Wording::of('take-words.of-9', [
+                && $take->evenness > $figures->number('even') => Wording::of('take-words.every-note-right', [
                     'evenness' => (int) round($take->evenness),
                 ]),
             null !== $take->drift
                 && $take->isDrifting
-                && abs($take->drift) >= $figures->number('rush') => Wording::of('take-words.of-10', [
+                && abs($take->drift) >= $figures->number('rush') => Wording::of('take-words.every-note-right-you', [
                     'drift' => (int) round(abs($take->drift)),
                     'drift_2' => $take->drift > 0 ? 'faster' : 'slower',
                 ]),
@@ -99,12 +99,12 @@ final readonly class TakeWords
     private static function unjudged(Judgement $take): string
     {
         return match ($take->unjudged) {
-            Unjudged::Silence => 'Nothing was heard: is this the right microphone, and near enough?',
-            Unjudged::TooShort => 'One note alone was heard; that is too little to say anything of the line.',
-            Unjudged::Noise => 'This take cannot be judged: what was heard has no steady pitch. The room may be too loud, or somebody speaks.',
+            Unjudged::Silence => Wording::of('take-words.nothing-heard-right'),
+            Unjudged::TooShort => Wording::of('take-words.one-note-alone'),
+            Unjudged::Noise => Wording::of('take-words.take-cannot-judged'),
             Unjudged::AnotherLine => null === $take->shift
-                ? 'This take cannot be judged: it was another line, or more than one player was heard.'
-                : Wording::of('take-words.unjudged', [
+                ? Wording::of('take-words.take-cannot-judged-another')
+                : Wording::of('take-words.right-line-key', [
                     'shift' => 1 === abs($take->shift) ? 'a half step' : abs($take->shift).' half steps',
                     'shift_2' => $take->shift > 0 ? 'higher' : 'lower',
                 ]),
@@ -167,17 +167,17 @@ final readonly class TakeWords
     private static function good(Judgement $take): string
     {
         if ([] !== $take->articulation['run_together']) {
-            return Wording::of('take-words.good', [
+            return Wording::of('take-words.every-note-right-note', [
                 'run_together' => $take->articulation['run_together'][0] + 1,
             ]);
         }
         if ([] !== $take->articulation['holes']) {
-            return Wording::of('take-words.good-2', ['holes' => $take->articulation['holes'][0] + 1]);
+            return Wording::of('take-words.every-note-right-note-slurred', ['holes' => $take->articulation['holes'][0] + 1]);
         }
 
         return null === $take->evenness
-            ? 'Every note is right.'
-            : Wording::of('take-words.good-3', ['tempo' => (int) round((float) $take->tempo)]);
+            ? Wording::of('take-words.every-note-is-right')
+            : Wording::of('take-words.every-note-right-even', ['tempo' => (int) round((float) $take->tempo)]);
     }
 
     /** @param non-empty-list<JudgedNote> $wrong */

@@ -12,6 +12,7 @@ use SwiftReed\Score\BandPart;
 use SwiftReed\Score\Part;
 use SwiftReed\Score\Score;
 use SwiftReed\Score\Told;
+use SwiftReed\Words\Wording;
 
 /**
  * How slowly a line is begun: every change has the time that it needs, and the slowest change of the slowest player
@@ -95,7 +96,7 @@ final readonly class FirstTempos
             }
         }
         if (null === $decides) {
-            return new FirstTempo($goal, $tempo->unit, '', 'No change needs longer than it has at the goal.');
+            return new FirstTempo($goal, $tempo->unit, '', Wording::of('first-tempos.of'));
         }
         $rounded = (int) ($this->step * floor(round($slowest, 6) / $this->step));
         $bpm = min($goal, max((int) $this->slowest, $rounded));

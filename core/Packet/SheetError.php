@@ -21,7 +21,7 @@ final class SheetError extends \DomainException implements Mistake
     public static function isEmpty(): self
     {
         return new self(
-            'The sheet has no line; expected one study line in each row, for example "concert F major, 2 octaves".',
+            Wording::of('sheet-error.is-empty'),
         );
     }
 

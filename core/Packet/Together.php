@@ -116,11 +116,11 @@ final readonly class Together
     {
         if ($this->holds()) {
             return 1 === $this->parts
-                ? 'One part, so nobody is apart.'
+                ? Wording::of('together.one-part-so')
                 : (
                     1 === $this->voices
-                        ? Wording::of('together.in-voices', ['parts' => $this->parts])
-                        : Wording::of('together.in-voices-2', [
+                        ? Wording::of('together.all-parts-sound', ['parts' => $this->parts])
+                        : Wording::of('together.all-parts-sound-together', [
                             'parts' => $this->parts,
                             'voices' => $this->voices,
                         ])
@@ -184,12 +184,12 @@ final readonly class Together
             return null === $norm ? null : 'leaves the note out';
         }
         if (null === $norm) {
-            return Wording::of('together.differs', [
+            return Wording::of('together.where-others-no', [
                 'sounding' => $study->notes[$has[3]]->sounding->name()->sign(),
             ]);
         }
         if ($has[1] !== $norm[1]) {
-            return Wording::of('together.differs-2', [
+            return Wording::of('together.sounds-where-others', [
                 'sounding' => $study->notes[$has[3]]->sounding->name()->sign(),
                 'pitches' => $pitches[$norm[1]]->name()->sign(),
             ]);
@@ -197,7 +197,7 @@ final readonly class Together
 
         return $has[0] === $norm[0]
             ? null
-            : Wording::of('together.differs-3', [
+            : Wording::of('together.holds-where-others', [
                 'spoken' => NoteValues::spoken($has[0]),
                 'spoken_2' => NoteValues::spoken($norm[0]),
             ]);

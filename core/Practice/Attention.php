@@ -28,7 +28,7 @@ final readonly class Attention
         $study = $this->part->study;
         $isStraight = $study->recipe->pattern->isStraight();
         if ($study->recipe->material->isChromatic) {
-            return 'Every half step: read the sign beside each note.';
+            return Wording::of('attention.every-half-step');
         }
         // The first way says it all; a pattern goes up and down all the time.
         [$from, $to] = $isStraight ? Ways::of($study)->first() : [0, \count($study->notes) - 1];
@@ -58,8 +58,8 @@ final readonly class Attention
                     ? 'a sign beside the note makes it '
                     : 'no signature; signs beside the notes make it '
             ).self::named($bySign, $isStraight)),
-            $study->recipe->material->printsSignature => 'No sharps and no flats here.',
-            default => 'No signature: read the signs beside the notes.',
+            $study->recipe->material->printsSignature => Wording::of('attention.no-sharps-no'),
+            default => Wording::of('attention.no-signature-read'),
         };
     }
 
@@ -119,7 +119,7 @@ final readonly class Attention
                 $before = $this->part->study->notes[$move->at - 1]->pitch();
                 $after = $this->part->study->notes[$move->at]->pitch();
 
-                return Wording::of('attention.stretch', [
+                return Wording::of('attention.after-line-leaps', [
                     'before' => $before->name()->sign(),
                     'way' => $after->isHigherThan($before) ? 'up' : 'down',
                     'after' => $after->name()->sign(),
@@ -150,15 +150,15 @@ final readonly class Attention
         $names = array_values($names);
 
         return match (true) {
-            1 === \count($names) => Wording::of('attention.stretch-2', [
+            1 === \count($names) => Wording::of('attention.every', [
                 'plain' => $plain[0],
                 'names' => $names[0],
             ]),
             [] !== $names => Speech::sentence('keep in mind '.Speech::listed($names)),
-            MechanismKind::Slide === $this->part->instrument->mechanism()->kind() => 'Move late and quickly, arrive in tune.',
-            MechanismKind::None === $this->part->instrument->mechanism()->kind() => 'Even strokes, eyes on the next bar.',
-            MechanismKind::Valves === $this->part->instrument->mechanism()->kind() => 'Valves all the way down at once, air that does not stop between the notes.',
-            default => 'Fingers close to the keys, air that does not stop between the notes.',
+            MechanismKind::Slide === $this->part->instrument->mechanism()->kind() => Wording::of('attention.move-late-quickly'),
+            MechanismKind::None === $this->part->instrument->mechanism()->kind() => Wording::of('attention.even-strokes-eyes'),
+            MechanismKind::Valves === $this->part->instrument->mechanism()->kind() => Wording::of('attention.valves-all-way'),
+            default => Wording::of('attention.fingers-close-keys'),
         };
     }
 

@@ -58,12 +58,12 @@ final readonly class Behind
         $keys = max(0, $expected - $clean);
         $says = match (true) {
             null === $current => '',
-            null === $last => $began > 0 ? Wording::of('behind.of', ['days' => self::days($began)]) : '',
-            $isAway => Wording::of('behind.of-2', ['days' => self::days($today->since($last))]),
+            null === $last => $began > 0 ? Wording::of('behind.nothing-played-yet', ['days' => self::days($began)]) : '',
+            $isAway => Wording::of('behind.nothing-played', ['days' => self::days($today->since($last))]),
             null !== $progress?->begun
                 && $today->since(
                     $progress->begun,
-                ) >= self::LONG_ON_ONE => Wording::of('behind.of-3', [
+                ) >= self::LONG_ON_ONE => Wording::of('behind.since', [
                     'title' => $current->title,
                     'begun' => $progress->begun->spoken(),
                     'way' => match (true) {
@@ -75,7 +75,7 @@ final readonly class Behind
                         default => \sprintf('at %d of %d', $current->beatsAt($progress->highest), $current->goal),
                     },
                 ]),
-            $keys > 0 => Wording::of('behind.of-4', [
+            $keys > 0 => Wording::of('behind.played-last-days', [
                 'days' => \count($days),
                 'began' => (int) min(self::LOOK_BACK, $began + 1),
             ]),

@@ -52,14 +52,14 @@ final readonly class Forecast
     ): self {
         $due = $settings->due;
         if (null !== $due && $due->isBefore($from)) {
-            throw PracticeError::notAPlan(Wording::of('forecast.of', [
+            throw PracticeError::notAPlan(Wording::of('forecast.date-over-expected', [
                 'due' => $due->text(),
                 'from' => $from->text(),
                 'plus' => $from->plus(28)->text(),
             ]));
         }
         if (null !== $due && $due->since($from) > PlanSettings::MOST_DAYS) {
-            throw PracticeError::notAPlan(Wording::of('forecast.of-2', [
+            throw PracticeError::notAPlan(Wording::of('forecast.date-more-than', [
                 'due' => $due->text(),
                 'plus' => $from->plus(100)->text(),
             ]));
@@ -257,20 +257,20 @@ final readonly class Forecast
         bool $fits,
     ): string {
         $pace = $isKnown
-            ? Wording::of('forecast.words', ['days' => self::days($keyDays)])
+            ? Wording::of('forecast.about-key-so', ['days' => self::days($keyDays)])
             : 'a key a week, while nobody knows how fast it goes';
         if ([] === $open) {
-            return 'All keys are clean; they come back in turn so that they stay.';
+            return Wording::of('forecast.all-keys-clean');
         }
         if (null === $end || null === $settings->due) {
-            return Wording::of('forecast.words-2', ['keys' => self::keys(\count($open)), 'pace' => $pace]);
+            return Wording::of('forecast.go', ['keys' => self::keys(\count($open)), 'pace' => $pace]);
         }
         $available = $end->since($from) + 1;
         $inHand = $end->equals($settings->due)
             ? ''
-            : Wording::of('forecast.words-3', ['days' => self::days((float) $settings->due->since($end))]);
+            : Wording::of('forecast.hand', ['days' => self::days((float) $settings->due->since($end))]);
         if ($fits) {
-            return Wording::of('forecast.words-4', [
+            return Wording::of('forecast.by-each', [
                 'keys' => self::keys(\count($open)),
                 'due' => $settings->due->spoken(),
                 'in_hand' => $inHand,
@@ -289,7 +289,7 @@ final readonly class Forecast
                 2 * $settings->inARow * $tooLong[0]->pass($tooLong[0]->first, $figures->number('breath')) / 60.0,
             );
 
-            return Wording::of('forecast.words-5', [
+            return Wording::of('forecast.minutes-day-leave', [
                 'minutes' => $settings->minutes,
                 'technique' => $planner->technique(),
                 'title' => $tooLong[0]->title,
@@ -306,16 +306,16 @@ final readonly class Forecast
         $slower = self::slower($open, $settings, $keyDays, $available);
         $ways = [
             \count($leave) < \count($open)
-                ? Wording::of('forecast.words-6', [
+                ? Wording::of('forecast.leave-out-which', [
                     'leave' => self::listed($leave),
                     'leave_2' => 1 === \count($leave) ? 'is' : 'are',
                 ])
                 : 'choose fewer keys',
-            ...(null === $slower ? [] : [Wording::of('forecast.words-7', ['slower' => $slower])]),
+            ...(null === $slower ? [] : [Wording::of('forecast.or-set-goal', ['slower' => $slower])]),
             'or take a later date',
         ];
 
-        return Wording::of('forecast.words-8', [
+        return Wording::of('forecast.not-by-pace', [
             'due' => $settings->due->spoken(),
             'in_hand' => $inHand,
             'pace' => $pace,

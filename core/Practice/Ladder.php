@@ -197,19 +197,19 @@ final readonly class Ladder
     public function words(LadderState $before, bool $isClean, LadderState $after): string
     {
         return match (true) {
-            LadderStanding::Done === $after->standing => Wording::of('ladder.words', ['goal' => $this->goal]),
-            LadderStanding::HardChange === $after->standing => Wording::of('ladder.words-2', [
+            LadderStanding::Done === $after->standing => Wording::of('ladder.reached-clean-enough', ['goal' => $this->goal]),
+            LadderStanding::HardChange === $after->standing => Wording::of('ladder.twice-not-yet', [
                 'tempo' => $after->tempo,
             ]),
             $isClean && $after->tempo === $before->tempo => 1 === $this->clean - $after->clean
-                ? Wording::of('ladder.words-3', ['tempo' => $after->tempo])
-                : Wording::of('ladder.words-4', [
+                ? Wording::of('ladder.clean-once-more', ['tempo' => $after->tempo])
+                : Wording::of('ladder.clean-more', [
                     'clean' => $this->clean - $after->clean,
                     'tempo' => $after->tempo,
                 ]),
-            $isClean => Wording::of('ladder.words-5', ['tempo' => $before->tempo, 'tempo_2' => $after->tempo]),
-            $after->tempo === $before->tempo => Wording::of('ladder.words-6', ['tempo' => $after->tempo]),
-            default => Wording::of('ladder.words-7', ['tempo' => $after->tempo]),
+            $isClean => Wording::of('ladder.clean-now', ['tempo' => $before->tempo, 'tempo_2' => $after->tempo]),
+            $after->tempo === $before->tempo => Wording::of('ladder.not-yet-again', ['tempo' => $after->tempo]),
+            default => Wording::of('ladder.not-yet-back', ['tempo' => $after->tempo]),
         };
     }
 }

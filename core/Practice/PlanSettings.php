@@ -35,7 +35,7 @@ final readonly class PlanSettings
         public ?Rotation $rotation = null,
     ) {
         if ($minutes < 1 || $minutes > self::MOST_MINUTES) {
-            throw PracticeError::notAPlan(Wording::of('plan-settings.says', [
+            throw PracticeError::notAPlan(Wording::of('plan-settings.minutes-day-read', [
                 'minutes' => $minutes,
                 'most_minutes' => self::MOST_MINUTES,
             ]));
@@ -44,7 +44,7 @@ final readonly class PlanSettings
             throw PracticeError::notClean($inARow);
         }
         if ($goalDays < 1 || $goalDays > 5) {
-            throw PracticeError::notAPlan(Wording::of('plan-settings.says-2', ['goal_days' => $goalDays]));
+            throw PracticeError::notAPlan(Wording::of('plan-settings.key-reach-goal', ['goal_days' => $goalDays]));
         }
     }
 }

@@ -108,8 +108,8 @@ final readonly class Planner
         foreach ($standing->due($today) as $line) {
             $progress = $standing->progress[$line->line];
             $why = $progress->slipped
-                ? 'It slipped last time.'
-                : Wording::of('planner.filled', ['clean' => $progress->clean?->spoken() ?? '']);
+                ? Wording::of('planner.slipped-last-time')
+                : Wording::of('planner.clean-comes-back', ['clean' => $progress->clean?->spoken() ?? '']);
             $needs = $this->needed($line, $progress, $wasAway);
             $given = min(
                 $needs,
@@ -131,9 +131,9 @@ final readonly class Planner
             $progress = $standing->progress[$current->line];
             $given = min($left, $this->figures->count('sitting'));
             $why = match (true) {
-                null === $progress->begun => 'The next key.',
-                [] !== $progress->goalDays => 'It reached its goal once; a second day shows that it holds.',
-                default => 'You are learning this one.',
+                null === $progress->begun => Wording::of('planner.next-key'),
+                [] !== $progress->goalDays => Wording::of('planner.reached-goal-once'),
+                default => Wording::of('planner.you-learning-one'),
             };
             if ($given >= 1) {
                 array_unshift(

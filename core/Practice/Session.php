@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace SwiftReed\Practice;
 
 use SwiftReed\Instrument\MechanismKind;
+use SwiftReed\Words\Wording;
 
 /**
  * How the minutes that there are, are used: warm-up, technique, pieces, warm-down, with breaks. The minutes of the
@@ -38,26 +39,26 @@ final readonly class Session
                 'warm-up',
                 $warmUp,
                 $isBrass
-                    ? 'Long soft notes, then slurs on one fingering. Rest between them.'
-                    : 'Long soft notes, low ones first.',
+                    ? Wording::of('session.long-soft-notes')
+                    : Wording::of('session.long-soft-notes-low'),
             ),
             new SessionBlock(
                 'technique',
                 $technique,
                 $isBrass
-                    ? 'One key until it is clean. Rest about as long as you play: the rests count in these minutes.'
-                    : 'One key until it is clean; what was clean comes back.',
+                    ? Wording::of('session.one-key-until')
+                    : Wording::of('session.one-key-until-clean'),
             ),
             ...array_fill(
                 0,
                 $breaks,
-                new SessionBlock('break', $pause, 'Put the instrument down, shake out the hands, walk about.'),
+                new SessionBlock('break', $pause, Wording::of('session.put-instrument-down')),
             ),
-            new SessionBlock('pieces', $pieces, 'Your pieces.'),
+            new SessionBlock('pieces', $pieces, Wording::of('session.your-pieces')),
             new SessionBlock(
                 'warm-down',
                 $warmDown,
-                $isBrass ? 'Low, soft, long notes until the lip is loose.' : 'A few low, soft notes.',
+                $isBrass ? Wording::of('session.low-soft-long') : Wording::of('session.few-low-soft'),
             ),
         ];
 

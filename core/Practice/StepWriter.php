@@ -74,7 +74,7 @@ final class StepWriter
                 0,
                 $last,
                 1,
-                'Speak the rhythm with the click, without the instrument.',
+                Wording::of('step-writer.write'),
                 silent: true,
             );
         }
@@ -184,7 +184,7 @@ final class StepWriter
                 $low,
                 $high,
                 $this->drillTimes,
-                Wording::of('step-writer.from-the-new-note', [
+                Wording::of('step-writer.new-out-from', [
                     'name' => $this->name($at),
                     'name_2' => $this->name($neighbour),
                 ]),
@@ -196,7 +196,7 @@ final class StepWriter
                     continue; // one octave note by note, then from the beginning
                 }
                 $this->names($begin, $at);
-                $this->add(StepKind::BuildUp, $begin, $at, 2, Wording::of('step-writer.from-the-new-note-2', [
+                $this->add(StepKind::BuildUp, $begin, $at, 2, Wording::of('step-writer.arrive', [
                     'name' => $this->name($at),
                 ]));
             }
@@ -204,7 +204,7 @@ final class StepWriter
                 $past = min($to, $at + 3);
                 $begin = max($from, $at - 3);
                 $this->names($begin, $past);
-                $this->add(StepKind::BuildUp, $begin, $past, 2, Wording::of('step-writer.from-the-new-note-3', [
+                $this->add(StepKind::BuildUp, $begin, $past, 2, Wording::of('step-writer.through', [
                     'name' => $this->name($at),
                 ]));
             }
@@ -345,7 +345,7 @@ final class StepWriter
         }
         [$from, $to] = $this->ways->arpeggio;
         $this->names($from, $to);
-        $this->add(StepKind::Arpeggio, $from, $to, 2, 'Hear each note of the chord before you play it.');
+        $this->add(StepKind::Arpeggio, $from, $to, 2, Wording::of('step-writer.arpeggio'));
     }
 
     /** All without stopping, tongued and then as marked; slow with the click; the ladder. */
@@ -366,7 +366,7 @@ final class StepWriter
                 0,
                 $last,
                 1,
-                'All of it without stopping; what goes wrong is mended afterwards.',
+                Wording::of('step-writer.all-without-stopping'),
                 whole: true,
             );
         }
@@ -376,7 +376,7 @@ final class StepWriter
                 0,
                 $last,
                 1,
-                'Now as marked: the tongue changes, the air does not.',
+                Wording::of('step-writer.now-marked-tongue'),
                 whole: true,
                 tongued: false,
             );
@@ -389,7 +389,7 @@ final class StepWriter
             0,
             $last,
             2,
-            Wording::of('step-writer.everything', ['stretch' => $this->attention->stretch(0, $last)]),
+            Wording::of('step-writer.exactly-click', ['stretch' => $this->attention->stretch(0, $last)]),
             whole: true,
             tongued: $isTongued,
         );
@@ -398,7 +398,7 @@ final class StepWriter
             0,
             $last,
             1,
-            'Clean before fast: uneven is not clean.',
+            Wording::of('step-writer.clean-before-fast'),
             whole: true,
             tongued: $isTongued,
             ladder: $this->ladder,

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace SwiftReed\Record;
 
+use SwiftReed\Words\Wording;
+
 /**
  * A mark of 100, with its parts.
  */
@@ -44,6 +46,6 @@ final readonly class Mark
                 : null,
         ], static fn (?string $one): bool => null !== $one));
 
-        return [] === $says ? 'Nothing to mend.' : ucfirst(implode(', ', $says)).'.';
+        return [] === $says ? Wording::of('mark.says') : ucfirst(implode(', ', $says)).'.';
     }
 }

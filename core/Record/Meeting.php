@@ -97,13 +97,13 @@ final readonly class Meeting
         $d = $parts->recipe($done->without(ClauseKind::Keys, ClauseKind::MinorExtent));
         $keys = self::missingKeys($asked, $done, $parts, $instrument);
         if ([] !== $keys) {
-            $missing[] = Wording::of('meeting.compared', [
+            $missing[] = Wording::of('meeting.not-among-what', [
                 'keys' => self::listed($keys),
                 'keys_2' => 1 === \count($keys) ? 'is' : 'are',
             ]);
         }
         if (self::pattern($a) !== self::pattern($d)) {
-            $missing[] = Wording::of('meeting.compared-2', [
+            $missing[] = Wording::of('meeting.asked-played', [
                 'pattern' => self::pattern($a),
                 'pattern_2' => self::pattern($d),
             ]);
@@ -125,7 +125,7 @@ final readonly class Meeting
             $missing[] = $speed;
         }
         if ($askedMemory && !$doneMemory) {
-            $missing[] = 'It was asked for from memory, and was read.';
+            $missing[] = Wording::of('meeting.asked-from-memory');
         }
 
         return new self([] === $missing, [] === $missing ? [self::met($speeds)] : $missing, $speeds);
@@ -237,7 +237,7 @@ final readonly class Meeting
             return null;
         }
 
-        return 'The octave was folded, and the packet does not fold this part.';
+        return Wording::of('meeting.folding');
     }
 
     private static function direction(Recipe $asked, Recipe $done): ?string
@@ -256,12 +256,12 @@ final readonly class Meeting
     private static function more(Recipe $asked, Recipe $done): ?string
     {
         if (Sequel::None !== $asked->course->sequel && Sequel::None === $done->course->sequel) {
-            return 'The arpeggio is missing.';
+            return Wording::of('meeting.arpeggio-missing');
         }
         $rounds = static fn (Recipe $recipe): int => $recipe->timing->rounds ?? 1;
 
         return $rounds($asked) > $rounds($done)
-            ? Wording::of('meeting.more', ['value' => $rounds($asked)])
+            ? Wording::of('meeting.played-times-through', ['value' => $rounds($asked)])
             : null;
     }
 
@@ -280,19 +280,19 @@ final readonly class Meeting
     {
         [$wanted, $got] = [SoundingSpeed::of($asked), SoundingSpeed::of($done)];
         if ($wanted->isAnotherRhythm($got)) {
-            return Wording::of('meeting.speed', ['shape' => $got->shape, 'shape_2' => $wanted->shape]);
+            return Wording::of('meeting.another-rhythm-heard', ['shape' => $got->shape, 'shape_2' => $wanted->shape]);
         }
         if (null === $wanted->perMinute) {
             return null;
         }
         if (null === $got->perMinute) {
-            return 'No tempo is said of what was played.';
+            return Wording::of('meeting.no-tempo-said');
         }
         $speeds = [$wanted->perMinute, $got->perMinute];
 
         return $got->perMinute >= $wanted->perMinute - 1e-6
             ? null
-            : Wording::of('meeting.speed-2', [
+            : Wording::of('meeting.sounded-notes-minute', [
                 'number' => self::number($got->perMinute),
                 'number_2' => self::number($wanted->perMinute),
             ]);
@@ -302,8 +302,8 @@ final readonly class Meeting
     private static function met(?array $speeds): string
     {
         return null === $speeds
-            ? 'All that was asked for is there.'
-            : Wording::of('meeting.met', [
+            ? Wording::of('meeting.all-asked')
+            : Wording::of('meeting.all-asked-notes', [
                 'number' => self::number($speeds[1]),
                 'number_2' => self::number($speeds[0]),
             ]);

@@ -33,12 +33,12 @@ final readonly class NotePress
     public function says(): string
     {
         return match ($this->kind) {
-            PressKind::Wrong => Wording::of('note-press.says', [
+            PressKind::Wrong => Wording::of('note-press.should', [
                 'degree' => $this->degree,
                 'written' => $this->written,
             ]),
             PressKind::Cracked => \sprintf('%s (%s) cracked', $this->degree, $this->written),
-            PressKind::OutOfTune => Wording::of('note-press.says-2', [
+            PressKind::OutOfTune => Wording::of('note-press.out-tune', [
                 'degree' => $this->degree,
                 'written' => $this->written,
             ]),

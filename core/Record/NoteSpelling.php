@@ -66,7 +66,7 @@ final class NoteSpelling
                     $given[0]->text(),
                     $wanted[0]->text(),
                     MistakeKind::SharpForFlat,
-                    Wording::of('note-spelling.mistakes', [
+                    Wording::of('note-spelling.these-right-notes', [
                         'side' => $side[0],
                         'wanted' => $wanted[0]->sign(),
                         'side_2' => $side[1],
@@ -83,7 +83,7 @@ final class NoteSpelling
                     '',
                     $wanted[$w]->text(),
                     MistakeKind::LetterSkipped,
-                    Wording::of('note-spelling.mistakes-2', [
+                    Wording::of('note-spelling.you-skipped-letter', [
                         'wanted' => $wanted[$w]->sign(),
                         'wanted_2' => $w > 0 ? ' after '.$wanted[$w - 1]->sign() : '',
                     ]),
@@ -151,7 +151,7 @@ final class NoteSpelling
                 $is->text(),
                 $should->text(),
                 MistakeKind::SharpForFlat,
-                Wording::of('note-spelling.other', ['is' => $is->sign(), 'should' => $should->sign()]),
+                Wording::of('note-spelling.sounds-right-spelled', ['is' => $is->sign(), 'should' => $should->sign()]),
             );
         }
 
@@ -160,7 +160,7 @@ final class NoteSpelling
             $is->text(),
             $should->text(),
             MistakeKind::WrongName,
-            Wording::of('note-spelling.other-2', [
+            Wording::of('note-spelling.note-not', [
                 'w' => $w + 1,
                 'should' => $should->sign(),
                 'is' => $is->sign(),
@@ -178,12 +178,12 @@ final class NoteSpelling
     {
         $before = $wanted[$w - 1] ?? null;
         if (null === $before) {
-            return Wording::of('note-spelling.step', ['wanted' => $wanted[$w]->sign()]);
+            return Wording::of('note-spelling.begins', ['wanted' => $wanted[$w]->sign()]);
         }
         $up = self::between($before, $wanted[$w]);
         $got = self::between($before, $given[$g]);
 
-        return Wording::of('note-spelling.step-2', [
+        return Wording::of('note-spelling.between-wanted-so', [
             'w' => $w,
             'w_2' => $w + 1,
             'named' => self::named($up),

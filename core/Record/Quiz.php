@@ -97,33 +97,33 @@ final readonly class Quiz
         [$question, $asks] = match ($kind) {
             QuizKind::Scale => [
                 \sprintf('own %s %s', $tonic->text(), $scale),
-                Wording::of('quiz.make', [
+                Wording::of('quiz.write-out-one', [
                     'title' => KeyNames::title($tonic, $this->parts->scales->material($scale)),
                 ]),
             ],
             QuizKind::Tetrachords => [
                 \sprintf('own %s major', $own->text()),
-                Wording::of('quiz.make-2', ['own' => $own->sign()]),
+                Wording::of('quiz.build-major-from', ['own' => $own->sign()]),
             ],
             QuizKind::Signature => [
                 \sprintf('own %s major', $own->text()),
-                Wording::of('quiz.make-3', ['own' => $own->sign()]),
+                Wording::of('quiz.which-notes-does', ['own' => $own->sign()]),
             ],
             QuizKind::Degrees => $this->degreesQuestion($own, $random),
             QuizKind::OwnKey => [
                 \sprintf('concert %s %s', $concert->text(), $instrument->id),
-                Wording::of('quiz.make-4', [
+                Wording::of('quiz.director-says-concert', [
                     'concert' => $concert->sign(),
                     'called' => self::called($instrument),
                 ]),
             ],
             QuizKind::ConcertKey => [
                 \sprintf('own %s %s', $own->text(), $instrument->id),
-                Wording::of('quiz.make-5', ['own' => $own->sign(), 'called' => self::called($instrument)]),
+                Wording::of('quiz.you-play-major', ['own' => $own->sign(), 'called' => self::called($instrument)]),
             ],
             QuizKind::Line => [
                 \sprintf('own %s %s', $own->text(), $instrument->id),
-                Wording::of('quiz.make-6', ['own' => $own->sign()]),
+                Wording::of('quiz.which-line-packet', ['own' => $own->sign()]),
             ],
             QuizKind::Fingering => $this->fingeringQuestion($instrument, $stage, $random),
             QuizKind::Transpose => $this->transposeQuestion($instrument, $concert),
@@ -199,7 +199,7 @@ final readonly class Quiz
                         $given[0]->text(),
                         array_values($wanted)[0]->text(),
                         MistakeKind::SharpForFlat,
-                        Wording::of('quiz.signature', [
+                        Wording::of('quiz.side', [
                             'title' => KeyNames::title($tonic, $material),
                             'side' => $side < 0 ? 'flat' : 'sharp',
                         ]),
@@ -228,7 +228,7 @@ final readonly class Quiz
                     $name->text(),
                     $twin->text(),
                     MistakeKind::SharpForFlat,
-                    Wording::of('quiz.signature-2', ['name' => $name->sign(), 'twin' => $twin->sign()]),
+                    Wording::of('quiz.what-sounds-like', ['name' => $name->sign(), 'twin' => $twin->sign()]),
                 );
                 $letter = $twin->letter->text();
             } elseif (isset($seen[$letter])) {
@@ -237,7 +237,7 @@ final readonly class Quiz
                     $name->text(),
                     '',
                     MistakeKind::LetterTwice,
-                    Wording::of('quiz.signature-3', ['letter' => $letter]),
+                    Wording::of('quiz.stands-twice', ['letter' => $letter]),
                 );
             } elseif (null === $should) {
                 $mistakes[] = new WrittenMistake(
@@ -245,7 +245,7 @@ final readonly class Quiz
                     $name->text(),
                     '',
                     MistakeKind::WrongName,
-                    Wording::of('quiz.signature-4', ['name' => $name->sign()]),
+                    Wording::of('quiz.not-signature', ['name' => $name->sign()]),
                 );
             } elseif (!$name->equals($should)) {
                 $mistakes[] = new WrittenMistake(
@@ -253,7 +253,7 @@ final readonly class Quiz
                     $name->text(),
                     $should->text(),
                     MistakeKind::SharpForFlat,
-                    Wording::of('quiz.signature-5', ['letter' => $letter, 'should' => $should->sign()]),
+                    Wording::of('quiz.here', ['letter' => $letter, 'should' => $should->sign()]),
                 );
             }
             $seen[$letter] = true;
@@ -266,7 +266,7 @@ final readonly class Quiz
                     '',
                     $name->text(),
                     MistakeKind::LetterSkipped,
-                    Wording::of('quiz.signature-6', ['name' => $name->sign()]),
+                    Wording::of('quiz.missing', ['name' => $name->sign()]),
                 );
             }
         }
@@ -303,7 +303,7 @@ final readonly class Quiz
                     '',
                     (string) $number,
                     MistakeKind::LetterSkipped,
-                    Wording::of('quiz.degrees', ['asked' => $asked[$i]->sign(), 'number' => $number]),
+                    Wording::of('quiz.number-missing', ['asked' => $asked[$i]->sign(), 'number' => $number]),
                 );
             } elseif ($is !== $number && !(1 === $number && $is === $scale->size() + 1)) {
                 $mistakes[] = new WrittenMistake(
@@ -311,7 +311,7 @@ final readonly class Quiz
                     (string) $is,
                     (string) $number,
                     MistakeKind::WrongName,
-                    Wording::of('quiz.degrees-2', [
+                    Wording::of('quiz.count-from', [
                         'tonic' => $tonic->sign(),
                         'asked' => $asked[$i]->sign(),
                         'number' => $number,
@@ -325,7 +325,7 @@ final readonly class Quiz
                 (string) $number,
                 '',
                 MistakeKind::WrongName,
-                Wording::of('quiz.degrees-3', ['number' => $number]),
+                Wording::of('quiz.one-number-too', ['number' => $number]),
             );
         }
 
@@ -355,25 +355,25 @@ final readonly class Quiz
                 && 0 !== $away => [
                     MistakeKind::OwnForConcert,
                     $toOwn
-                        ? Wording::of('quiz.key', ['given' => $given->sign(), 'wanted' => $wanted->sign()])
-                        : Wording::of('quiz.key-2', ['given' => $given->sign(), 'wanted' => $wanted->sign()]),
+                        ? Wording::of('quiz.concert-name-your', ['given' => $given->sign(), 'wanted' => $wanted->sign()])
+                        : Wording::of('quiz.your-own-name', ['given' => $given->sign(), 'wanted' => $wanted->sign()]),
                 ],
             $given->pitchClass() === $wanted->pitchClass() => [
                 MistakeKind::SharpForFlat,
-                Wording::of('quiz.key-3', ['given' => $given->sign(), 'wanted' => $wanted->sign()]),
+                Wording::of('quiz.sounds-right-no', ['given' => $given->sign(), 'wanted' => $wanted->sign()]),
             ],
             $given->pitchClass() === $other => [
                 MistakeKind::WrongStep,
-                Wording::of('quiz.key-4', [
+                Wording::of('quiz.right-distance-wrong', [
                     'tonic' => ($toOwn ? $tonic : $wanted)->sign(),
                     'wanted' => ($toOwn ? $wanted : $tonic)->sign(),
                 ]),
             ],
             $given->letter === $wanted->letter => [
                 MistakeKind::WrongStep,
-                Wording::of('quiz.key-5', ['wanted' => $wanted->sign()]),
+                Wording::of('quiz.letter-right', ['wanted' => $wanted->sign()]),
             ],
-            default => [MistakeKind::WrongName, Wording::of('quiz.key-6', ['wanted' => $wanted->sign()])],
+            default => [MistakeKind::WrongName, Wording::of('quiz.it-is', ['wanted' => $wanted->sign()])],
         };
 
         return new WrittenMark(
@@ -399,13 +399,13 @@ final readonly class Quiz
             $ofConcert = $concert->pitchClass() === $own->pitchClass() ? $number : $ofConcert;
         }
         $says = $given === $ofConcert
-            ? Wording::of('quiz.line', [
+            ? Wording::of('quiz.line-concert-your', [
                 'given' => $given,
                 'own' => $own->sign(),
                 'own_2' => $own->sign(),
                 'wanted' => $wanted,
             ])
-            : Wording::of('quiz.line-2', ['own' => $own->sign(), 'wanted' => $wanted]);
+            : Wording::of('quiz.your-stands-line', ['own' => $own->sign(), 'wanted' => $wanted]);
 
         return new WrittenMark(
             [
@@ -508,7 +508,7 @@ final readonly class Quiz
                     mb_substr($chord, 0, 30),
                     $fits[0],
                     MistakeKind::WrongName,
-                    Wording::of('quiz.chords', [
+                    Wording::of('quiz.does-not-fit', [
                         'chord' => mb_substr($chord, 0, 30),
                         'fits' => implode(', ', $fits),
                     ]),
@@ -521,7 +521,7 @@ final readonly class Quiz
                 '',
                 $fits[0],
                 MistakeKind::WrongName,
-                Wording::of('quiz.chords-2', ['fits' => implode(', ', $fits)]),
+                Wording::of('quiz.fits-over', ['fits' => implode(', ', $fits)]),
             );
         }
 

@@ -74,13 +74,13 @@ final readonly class Readiness
     public function says(): string
     {
         return match (true) {
-            0 === $this->open => 'Everything is passed.',
-            null === $this->days => Wording::of('readiness.says', ['open' => $this->open]),
-            null === $this->on => Wording::of('readiness.says-2', [
+            0 === $this->open => Wording::of('readiness.everything-passed'),
+            null === $this->days => Wording::of('readiness.go-pace-shows', ['open' => $this->open]),
+            null === $this->on => Wording::of('readiness.go-one-days', [
                 'open' => $this->open,
                 'days' => $this->days,
             ]),
-            default => Wording::of('readiness.says-3', [
+            default => Wording::of('readiness.go-one-ready', [
                 'open' => $this->open,
                 'days' => 1 === $this->days ? 'a day' : $this->days.' days',
                 'on' => $this->on->spoken(),

@@ -93,14 +93,14 @@ final readonly class Recurrence
     public function says(): string
     {
         return null === $this->after
-            ? Wording::of('recurrence.says', [
+            ? Wording::of('recurrence.degree-wrong-times', [
                 'degree' => $this->degree,
                 'written' => $this->written,
                 'material' => $this->material,
                 'times' => $this->times,
                 'days' => self::DAYS,
             ])
-            : Wording::of('recurrence.says-2', [
+            : Wording::of('recurrence.from-missed-times', [
                 'after' => $this->after,
                 'written' => $this->written,
                 'times' => $this->times,

@@ -51,17 +51,17 @@ final readonly class Rubric
             $name = strtr(strtolower(trim((string) $name)), ['_' => ' ', '-' => ' ']);
             $value = \is_array($value) ? $value['is'] ?? null : $value;
             if (!\is_int($value) && !\is_float($value)) {
-                throw RecordError::notARubric(Wording::of('rubric.read', ['name' => mb_substr($name, 0, 40)]));
+                throw RecordError::notARubric(Wording::of('rubric.no-number', ['name' => mb_substr($name, 0, 40)]));
             }
             if ($value < 0) {
-                throw RecordError::notARubric(Wording::of('rubric.read-2', ['name' => mb_substr($name, 0, 40)]));
+                throw RecordError::notARubric(Wording::of('rubric.less-than-nothing', ['name' => mb_substr($name, 0, 40)]));
             }
             if (\in_array($name, self::PARTS, true)) {
                 $weights[$name] = (float) $value;
             } elseif (isset(self::FIGURES[$name])) {
                 $figures[$name] = (float) $value;
             } else {
-                throw RecordError::notARubric(Wording::of('rubric.read-3', [
+                throw RecordError::notARubric(Wording::of('rubric.not-one', [
                     'name' => mb_substr($name, 0, 40),
                     'value' => implode(', ', [...self::PARTS, ...array_keys(self::FIGURES)]),
                 ]));

@@ -45,6 +45,6 @@ final class FormulaError extends \InvalidArgumentException implements Mistake
 
     public static function tooShort(): self
     {
-        return new self('A formula needs at least two degrees, for example "1 b3 4 b5 5 b7".');
+        return new self(Wording::of('formula-error.too-short'));
     }
 }

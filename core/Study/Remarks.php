@@ -151,6 +151,6 @@ final class Remarks
     {
         $plain = array_filter($tones, static fn (Tone $tone): bool => $tone->plainName);
 
-        return [] === $plain ? [] : ['Some notes would need three signs; they are printed under their plain names.'];
+        return [] === $plain ? [] : [Wording::of('remarks.names')];
     }
 }

@@ -136,7 +136,7 @@ final readonly class Working
     {
         $up = $transposition->writtenAboveSounding;
         if (0 === $up->halfSteps) {
-            return Wording::of('working.transposed', [
+            return Wording::of('working.reads-what-sounds', [
                 'instrument' => ucfirst($instrument),
                 'tonic' => $study->concertKey->tonic->sign(),
                 'tonic_2' => $study->writtenKey->key->tonic->sign(),
@@ -146,12 +146,12 @@ final readonly class Working
         $change = $plain - $study->concertKey->fifths();
         $signature = match (true) {
             !$study->recipe->material->printsSignature => 'no signature is printed, and signs stand beside the notes',
-            $study->writtenKey->key->fifths() !== $plain => Wording::of('working.transposed-2', [
+            $study->writtenKey->key->fifths() !== $plain => Wording::of('working.would-too-many', [
                 'of' => KeySignature::of($plain)->spoken(),
                 'signature' => $study->writtenKey->key->signature()->spoken(),
             ]),
             0 === $change => 'the signature stays',
-            default => Wording::of('working.transposed-3', [
+            default => Wording::of('working.more-or-fewer', [
                 'change' => (int) abs($change),
                 'change_2' => $change > 0 ? 'sharp' : 'flat',
                 'change_3' => 1 === abs($change) ? '' : 's',
@@ -159,7 +159,7 @@ final readonly class Working
             ]),
         };
 
-        return Wording::of('working.transposed-4', [
+        return Wording::of('working.written-what-sounds', [
             'instrument' => ucfirst($instrument),
             'up' => $up->spoken(),
             'half_steps' => $up->halfSteps > 0 ? 'above' : 'below',
@@ -225,7 +225,7 @@ final readonly class Working
                     && $note->midi() < $notes[0]->midi() + 12
                     && 0 === ($note->midi() - $notes[0]->midi()) % $every,
             ));
-            $relations[] = Wording::of('working.related', [
+            $relations[] = Wording::of('working.only-different-ones', [
                 'every' => $every,
                 'material' => $material->name,
                 'same' => implode(', ', array_map(static fn (Pitch $note): string => $note->name()->sign(), $same)),
@@ -236,7 +236,7 @@ final readonly class Working
         }
         if (null !== $material->mode && 0 !== $material->modeFifths) {
             $parent = NoteName::fromFifths($tonic->fifths() + $material->modeFifths);
-            $relations[] = Wording::of('working.related-2', [
+            $relations[] = Wording::of('working.notes-major-from', [
                 'parent' => $parent->sign(),
                 'tonic' => $tonic->sign(),
             ]);

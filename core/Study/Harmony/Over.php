@@ -129,7 +129,7 @@ final readonly class Over
         foreach ($this->changes->on($written) as $change) {
             $room = $this->room($change->ticks);
             if ($room < $longest && [] === $said) {
-                $said[] = Wording::of('over.remarks', [
+                $said[] = Wording::of('over.cell-notes-room', [
                     'longest' => $longest,
                     'chord' => $change->chord->sign(),
                     'room' => $room,
@@ -137,7 +137,7 @@ final readonly class Over
             }
         }
         if (!$material->isKey()) {
-            $said[] = Wording::of('over.remarks-2', ['material' => $material->name]);
+            $said[] = Wording::of('over.each-chord-scale', ['material' => $material->name]);
         }
 
         return $said;

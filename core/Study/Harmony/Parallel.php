@@ -51,13 +51,13 @@ final readonly class Parallel
                     return $lead->with(
                         array_map(static fn (Tone $tone): Tone => $tone->transplanted($octaves), $tones),
                         [
-                            ...(0 === $octaves ? [] : [Wording::of('parallel.of', [
+                            ...(0 === $octaves ? [] : [Wording::of('parallel.voice-does-not', [
                                 'label' => $voice->label,
                                 'player' => $player->name,
                                 'limit' => $player->limit()->spoken(),
                                 'octaves' => $octaves > 0 ? 'higher' : 'lower',
                             ])]),
-                            ...(0 === $k ? [] : [Wording::of('parallel.of-2', [
+                            ...(0 === $k ? [] : [Wording::of('parallel.voice-goes-beyond', [
                                 'label' => $voice->label,
                                 'stage' => $player->stage()->spoken(),
                                 'player' => $player->name,
