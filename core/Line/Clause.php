@@ -6,7 +6,6 @@ namespace SwiftReed\Line;
 
 use SwiftReed\Pitch\Interval;
 use SwiftReed\Pitch\NoteName;
-use SwiftReed\Pitch\NoteNames;
 use SwiftReed\Pitch\Pitch;
 use SwiftReed\Scale\Progression;
 
@@ -86,7 +85,7 @@ final readonly class Clause
     /** Its text with notes in the names in force, to be read. */
     public function toRead(): string
     {
-        return (new LineNames(NoteNames::inForce()))->shown($this->text);
+        return LineNames::inForce()->shown($this->text);
     }
 
     public function number(string $gap): int

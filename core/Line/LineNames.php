@@ -49,6 +49,12 @@ final readonly class LineNames
     {
     }
 
+    /** In the names in force. */
+    public static function inForce(): self
+    {
+        return new self(NoteNames::inForce());
+    }
+
     /** A canonical text as it is shown to be read and typed: "own sib major". */
     public function shown(string $text): string
     {

@@ -144,7 +144,7 @@ final readonly class VoiceReader
 
         return $this->clause(
             'parallel',
-            Wording::of('voice-reader.parallel', ['interval' => $interval, 'side' => $side, 'name' => $name]),
+            \sprintf('%s %s for %s', $interval, $side, $name),
             [$name],
             ['interval' => $interval, 'side' => $side],
         );

@@ -12,7 +12,6 @@ use SwiftReed\Instrument\Tuning;
 use SwiftReed\Line\ClauseKind;
 use SwiftReed\Line\LineNames;
 use SwiftReed\Pitch\Interval;
-use SwiftReed\Pitch\NoteNames;
 use SwiftReed\Pitch\Pitch;
 use SwiftReed\Pitch\Transposition;
 use SwiftReed\Study\Study;
@@ -204,7 +203,7 @@ final readonly class Part
     /** The line with notes in the names in force, to be read. */
     public function lineToRead(): string
     {
-        return (new LineNames(NoteNames::inForce()))->shown($this->line());
+        return LineNames::inForce()->shown($this->line());
     }
 
     /** @return list<Pitch> the notes you will need: each written pitch once, from low to high */

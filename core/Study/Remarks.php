@@ -7,7 +7,6 @@ namespace SwiftReed\Study;
 use SwiftReed\Line\ClauseKind;
 use SwiftReed\Line\LineNames;
 use SwiftReed\Pattern\Progress;
-use SwiftReed\Pitch\NoteNames;
 use SwiftReed\Pitch\Pitch;
 use SwiftReed\Study\Fit\RangePolicy;
 use SwiftReed\Words\Wording;
@@ -92,7 +91,7 @@ final class Remarks
             $names[] = $recipe->line->clause(ClauseKind::Place)->toRead();
         }
         if (!$recipe->isOwn && null !== $recipe->pattern->newNote) {
-            $names[] = (new LineNames(NoteNames::inForce()))->shown($recipe->pattern->text);
+            $names[] = LineNames::inForce()->shown($recipe->pattern->text);
         }
         if (!$recipe->isOwn && null !== $recipe->range->dropAbove) {
             $names[] = $recipe->line->clause(ClauseKind::Range)->toRead();

@@ -11,6 +11,8 @@ use SwiftReed\Pitch\Pitch;
 use SwiftReed\Pitch\Transposition;
 use SwiftReed\Scale\DegreeName;
 use SwiftReed\Scale\Material;
+use SwiftReed\Words\Catalogue;
+use SwiftReed\Words\Saying;
 use SwiftReed\Words\Wording;
 
 /**
@@ -138,8 +140,8 @@ final readonly class Working
         if (0 === $up->halfSteps) {
             return Wording::of('working.reads-what-sounds', [
                 'instrument' => ucfirst($instrument),
-                'tonic' => $study->concertKey->tonic->sign(),
-                'tonic_2' => $study->writtenKey->key->tonic->sign(),
+                'concert' => $study->concertKey->tonic->sign(),
+                'written' => $study->writtenKey->key->tonic->sign(),
             ]);
         }
         $plain = $study->concertKey->fifths() + $up->fifths();
@@ -151,20 +153,18 @@ final readonly class Working
                 'signature' => $study->writtenKey->key->signature()->spoken(),
             ]),
             0 === $change => 'the signature stays',
-            default => Wording::of('working.more-or-fewer', [
-                'change' => (int) abs($change),
-                'change_2' => $change > 0 ? 'sharp' : 'flat',
-                'change_3' => 1 === abs($change) ? '' : 's',
-                'change_4' => $change > 0 ? 'flats' : 'sharps',
-            ]),
+            default => Catalogue::english()->say(Saying::of(
+                $change > 0 ? 'working.more-sharps' : 'working.more-flats',
+                ['count' => (int) abs($change)],
+            )),
         };
 
         return Wording::of('working.written-what-sounds', [
             'instrument' => ucfirst($instrument),
-            'up' => $up->spoken(),
-            'half_steps' => $up->halfSteps > 0 ? 'above' : 'below',
-            'tonic' => $study->concertKey->tonic->sign(),
-            'tonic_2' => $study->writtenKey->key->tonic->sign(),
+            'interval' => $up->spoken(),
+            'side' => $up->halfSteps > 0 ? 'above' : 'below',
+            'concert' => $study->concertKey->tonic->sign(),
+            'written' => $study->writtenKey->key->tonic->sign(),
             'signature' => $signature,
         ]);
     }

@@ -9,7 +9,6 @@ use SwiftReed\Line\ClauseKind;
 use SwiftReed\Line\LineNames;
 use SwiftReed\Line\StudyLine;
 use SwiftReed\Pitch\NoteName;
-use SwiftReed\Pitch\NoteNames;
 use SwiftReed\Scale\Progression;
 
 /**
@@ -102,7 +101,7 @@ final class Sentence
         return (string) preg_replace(
             ['/\bb(?=[1-9])/', '/#(?=[1-9])/'],
             ['♭', '♯'],
-            (new LineNames(NoteNames::inForce()))->printed($text),
+            LineNames::inForce()->printed($text),
         );
     }
 }

@@ -21,10 +21,9 @@ final class LargePages
     /** A staff by itself: its width, and how large it stands in a field. */
     public const STAFF = 2600;
     private const STAFF_SCALE = 0.9;
-    /** Above the drawing: name and staff. Below it: what is said, at most so many lines. */
+    /** Above the drawing: name and staff. Below it: what is said. */
     private const TOP = 2300;
     private const TEXT = 300;
-    private const LINES = 3;
     private const LINE = 390;
     private const MARGIN = 220;
     /** How small a drawing may become for another row on the page, in parts of what the width lets it be. */
@@ -72,13 +71,18 @@ final class LargePages
         $width = ($paper->width() - 2 * self::LEFT) / self::ACROSS;
         $height = $paper->height() - self::HEAD - self::FOOT;
         [$left, $right, $tall] = self::reach($fields);
+        $words = array_map(
+            static fn (LargeField $one): array => Ink::lines($one->words, $width - 2 * self::MARGIN - 120, self::TEXT),
+            $fields,
+        );
+        $below = self::LINE * max([1, ...array_map(count(...), $words)]);
         $wide = ($width - 2 * self::MARGIN) / ($right - $left);
         $rows = 1;
-        $scale = min($wide, self::room($height) / $tall);
+        $scale = min($wide, self::room($height, $below) / $tall);
         // As many rows as leave the drawings not much smaller than the width would let them be.
-        while (self::room($height / ($rows + 1)) / $tall >= self::SHRINK * $wide) {
+        while (self::room($height / ($rows + 1), $below) / $tall >= self::SHRINK * $wide) {
             ++$rows;
-            $scale = min($wide, self::room($height / $rows) / $tall);
+            $scale = min($wide, self::room($height / $rows, $below) / $tall);
         }
         $each = $height / $rows;
         $pages = array_chunk($fields, self::ACROSS * $rows, true);
@@ -97,7 +101,7 @@ final class LargePages
                 $body .= Svg::at(
                     self::LEFT + $width * ($at % self::ACROSS),
                     self::HEAD + $each * intdiv($at, self::ACROSS),
-                    self::field($fields[$i], $staves[$i] ?? null, $width, $each, $scale, $left),
+                    self::field($fields[$i], $words[$i], $staves[$i] ?? null, $width, $each, $scale, $left, $below),
                 );
             }
             $sheets[] = Svg::page($paper, $body, $glyphs);
@@ -106,20 +110,28 @@ final class LargePages
         return $sheets;
     }
 
-    /** Height that is left for the drawing in a field of that height. */
-    private static function room(float $height): float
+    /** Height that is left for the drawing in a field of that height, with so much below it for words. */
+    private static function room(float $height, float $below): float
     {
-        return $height - self::TOP - self::LINES * self::LINE - 2 * self::MARGIN;
+        return $height - self::TOP - $below - 2 * self::MARGIN;
     }
 
-    /** One field, its corner at 0. @param float $left how far the widest drawing reaches to the left, negative */
+    /**
+     * One field, its corner at 0.
+     *
+     * @param list<string> $words what is said, in lines
+     * @param float        $left  how far the widest drawing reaches to the left, negative
+     * @param float        $below what every field keeps for its words
+     */
     private static function field(
         LargeField $field,
+        array $words,
         ?EngravedSystem $staff,
         float $width,
         float $height,
         float $scale,
         float $left,
+        float $below,
     ): string {
         $svg = Svg::tag('rect', [
             'x' => 60, 'y' => 60, 'width' => $width - 120, 'height' => $height - 120, 'rx' => 120,
@@ -135,11 +147,10 @@ final class LargePages
                 self::STAFF_SCALE,
             );
         }
-        $above = self::TOP + (self::room($height) - $scale * $field->drawing->height) / 2;
+        $above = self::TOP + (self::room($height, $below) - $scale * $field->drawing->height) / 2;
         $svg .= Svg::at(self::MARGIN - $scale * $left, $above, $field->drawing->svg, $scale);
-        $lines = Ink::lines($field->words, $width - 2 * self::MARGIN - 120, self::TEXT);
-        $y = $height - self::MARGIN - self::LINE * (min(self::LINES, \count($lines)) - 1) - 60;
-        foreach (\array_slice($lines, 0, self::LINES) as $k => $line) {
+        $y = $height - self::MARGIN - self::LINE * (\count($words) - 1) - 60;
+        foreach ($words as $k => $line) {
             $svg .= Svg::text(self::MARGIN + 60, $y + self::LINE * $k, self::TEXT, $line);
         }
 

@@ -112,11 +112,14 @@ final class LinkController extends AbstractController
                     throw new UnprocessableEntityHttpException('refusal.no.style');
                 }
                 Stale::unless($request, $chair->getVersion(), ['style' => $chair->getStyle()]);
+                $named = $request->request->getString('note_names');
+                $names = NoteNames::tryFrom($named);
+                if ('' !== $named && null === $names) {
+                    throw new UnprocessableEntityHttpException('refusal.no.note_names');
+                }
                 $seating->restyle($chair, $style);
-                $player = $this->open->player();
-                $names = NoteNames::tryFrom($request->request->getString('note_names'));
-                if (null !== $player && $request->request->has('note_names')) {
-                    $roster->nameNotes($player, $names);
+                if ($request->request->has('note_names')) {
+                    $roster->nameNotes($chair->getPlayer(), $names);
                 }
 
                 return $this->redirectToRoute('mine', ['done' => 'kept'], Response::HTTP_SEE_OTHER);

@@ -20,6 +20,7 @@ use SwiftReed\Instrument\InstrumentError;
 use SwiftReed\Instrument\InstrumentLibrary;
 use SwiftReed\Instrument\Register;
 use SwiftReed\Line\StudyLineError;
+use SwiftReed\Score\Part;
 use SwiftReed\Study\StudyError;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Request;
@@ -60,8 +61,8 @@ final class LargeController extends AbstractController
                 'register' => self::register($request, $instrument),
                 'registers' => array_map(static fn (Register $one): string => $one->name, $instrument->registers),
             ] + $view;
-            $view['part'] = self::OF_LINE === $view['of'] ? $this->desk->part($state) : null;
-            $view['fields'] = $this->onScreen($instrument, $this->fields($request, $state, $instrument));
+            $view['part'] = $this->ofLine($request, $state);
+            $view['fields'] = $this->onScreen($instrument, self::fields($request, $instrument, $view['part']));
         } catch (InstrumentError $error) {
             [$view['error'], $status] = [$error->getMessage(), 404];
         } catch (StudyLineError|StudyError $error) {
@@ -78,8 +79,8 @@ final class LargeController extends AbstractController
     {
         $state = DeskState::of($request->query->all());
         $instrument = $this->desk->instrument($state);
-        $isOfLine = self::OF_LINE === self::of($request);
-        $fields = $this->fields($request, $state, $instrument);
+        $part = $this->ofLine($request, $state);
+        $fields = self::fields($request, $instrument, $part);
         $chosen = array_map(strval(...), array_filter($request->query->all('only'), is_scalar(...)));
         if ([] !== $chosen) {
             $fields = array_values(array_filter(
@@ -87,7 +88,7 @@ final class LargeController extends AbstractController
                 static fn (LargeField $one): bool => \in_array($one->pitch->text(), $chosen, true),
             ));
         }
-        $title = $this->words->say($isOfLine ? 'large.print_new' : 'large.print_chart', [
+        $title = $this->words->say(null !== $part ? 'large.print_new' : 'large.print_chart', [
             '%instrument%' => $instrument->name,
         ]);
         $setup = implode(', ', array_intersect_key(
@@ -102,7 +103,7 @@ final class LargeController extends AbstractController
                     $instrument,
                     $fields,
                     $title,
-                    $isOfLine ? $this->desk->part($state)->lineToRead() : $setup,
+                    $part?->lineToRead() ?? $setup,
                     $paper,
                 ),
                 $title,
@@ -115,12 +116,18 @@ final class LargeController extends AbstractController
         );
     }
 
-    /** @return list<LargeField> */
-    private function fields(Request $request, DeskState $state, Instrument $instrument): array
+    /** The line whose notes are asked for; null where the whole chart is. */
+    private function ofLine(Request $request, DeskState $state): ?Part
+    {
+        return self::OF_LINE === self::of($request) ? $this->desk->part($state) : null;
+    }
+
+    /** @return list<LargeField> none where nothing is fingered */
+    private static function fields(Request $request, Instrument $instrument, ?Part $part): array
     {
         return match (true) {
             null === $instrument->body => [],
-            self::OF_LINE === self::of($request) => LargeField::ofPart($this->desk->part($state)),
+            null !== $part => LargeField::ofPart($part),
             default => LargeField::ofRange($instrument, self::register($request, $instrument)),
         };
     }

@@ -113,7 +113,7 @@ final class TypedNames extends AbstractExtension
     /** A canonical text in the names in force. */
     public static function shown(?string $text): string
     {
-        return (new LineNames(NoteNames::inForce()))->shown($text ?? '');
+        return LineNames::inForce()->shown($text ?? '');
     }
 
     /** What was typed in this request, letter by letter; else the canonical text in the names in force. */

@@ -74,16 +74,26 @@ const black = (text) => [...text].filter((dot) => dot === '#').length;
 /** Dots of a picture, about the middle of what is black in it. */
 const dots = ({ width }, text) => {
   const all = [...text].flatMap((dot, k) => (dot === '#' ? [[k % width, Math.floor(k / width)]] : []));
-  const middle = [0, 1].map((axis) => Math.round((Math.min(...all.map((one) => one[axis])) + Math.max(...all.map((one) => one[axis]))) / 2));
+  const middle = [0, 1].map((axis) => {
+    const along = all.map((one) => one[axis]);
+    return Math.round((Math.min(...along) + Math.max(...along)) / 2);
+  });
   return new Set(all.map(([x, y]) => `${x - middle[0]} ${y - middle[1]}`));
 };
 
 /** How alike two pictures are: what both have, of what either has. */
 const alike = (a, b) => [...a].filter((dot) => b.has(dot)).length / new Set([...a, ...b]).size;
 
+const PAGES = [
+  '/desk?line=own%20A%20major%2C%202%20octaves&for=clarinet-bb',
+  '/desk?line=own%20C%20major&for=clarinet-bb&setup=ready-always&stage=first',
+  '/desk?line=own%20C%20chromatic&for=bassoon',
+  '/desk?line=own%20D%20major&for=trumpet-bb',
+];
+
 test('after two copies every sign is still itself and no other', async () => {
   let marks = 0;
-  for (const address of ['/desk?line=own%20A%20major%2C%202%20octaves&for=clarinet-bb', '/desk?line=own%20C%20major&for=clarinet-bb&setup=ready-always&stage=first', '/desk?line=own%20C%20chromatic&for=bassoon', '/desk?line=own%20D%20major&for=trumpet-bb']) {
+  for (const address of PAGES) {
     const signs = (await copied(address)).filter(({ first }) => black(first) > 0);
     marks += signs.filter(({ says }) => /since|comes up|changes its key/.test(says)).length;
     assert.ok(signs.length > 2, address);
@@ -93,7 +103,8 @@ test('after two copies every sign is still itself and no other', async () => {
       const own = alike(dots(sign, sign.copied), dots(sign, sign.first));
       for (const other of signs.filter((one) => one !== sign)) {
         const foreign = alike(dots(sign, sign.copied), dots(other, other.first));
-        assert.ok(own > foreign + 0.1, `${address}: a copy of "${sign.says}" is ${own.toFixed(2)} itself and ${foreign.toFixed(2)} "${other.says}"`);
+        const likeness = `${own.toFixed(2)} itself and ${foreign.toFixed(2)} "${other.says}"`;
+        assert.ok(own > foreign + 0.1, `${address}: a copy of "${sign.says}" is ${likeness}`);
       }
     }
   }
