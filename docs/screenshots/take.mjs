@@ -35,6 +35,7 @@ await take('desk', 'director', desk('concert G major, 2 octaves, eighths, quarte
 await take('folder', 'director', '/folder');
 await take('keys', 'director', '/keys?key=four+flats');
 await take('fingerings', 'director', '/fingerings?for=bassoon');
+await take('large', 'director', `/fingerings/large?of=line&line=${encodeURIComponent('own D major')}&for=trumpet-bb&stage=first`);
 await take('say-and-finger', 'director', `/fingerings/strip?line=${encodeURIComponent('concert F major, 2 octaves')}&for=alto-sax`);
 await take('lesson', 'director', '/lesson');
 await take('score', 'director', `/score?line=${encodeURIComponent('concert Bb major, eighths, round after 1 bar')}`);
