@@ -113,7 +113,7 @@ final class MidiReader
                 $given,
                 $this->time,
                 [
-                    ...([] === $leftOut ? [] : ['Not taken over: '.implode(', ', $leftOut).'.']),
+                    ...([] === $leftOut ? [] : [Wording::of('midi-reader.left-out', ['what' => implode(', ', $leftOut)])]),
                     Wording::of('midi-reader.whole'),
                 ],
                 Interval::unison(),
@@ -131,7 +131,7 @@ final class MidiReader
     private function tracks(): array
     {
         if ('MThd' !== $this->take(4) || 6 > $this->number(4)) {
-            throw ImportError::notMidi('it does not begin as one');
+            throw ImportError::notMidi(Wording::of('midi-reader.begins-otherwise'));
         }
         $format = $this->number(2);
         $tracks = $this->number(2);
@@ -143,7 +143,7 @@ final class MidiReader
                     : (
                         $tracks > self::MOST_TRACKS
                             ? Wording::of('midi-reader.tracks', ['tracks' => $tracks])
-                            : 'its times are counted in frames'
+                            : Wording::of('midi-reader.in-frames')
                     ),
             );
         }
@@ -167,7 +167,7 @@ final class MidiReader
     private function track(): array
     {
         if ('MTrk' !== $this->take(4)) {
-            throw ImportError::notMidi('a track does not begin where it should');
+            throw ImportError::notMidi(Wording::of('midi-reader.track-begins'));
         }
         $length = $this->number(4);
         $end = min(\strlen($this->bytes), $this->at + $length);
@@ -361,7 +361,7 @@ final class MidiReader
     private function take(int $count): string
     {
         if ($count < 0 || $this->at + $count > \strlen($this->bytes)) {
-            throw ImportError::notMidi('it ends too early');
+            throw ImportError::notMidi(Wording::of('midi-reader.ends-early'));
         }
         $this->at += $count;
 
@@ -389,6 +389,6 @@ final class MidiReader
                 return $number;
             }
         }
-        throw ImportError::notMidi('a length has more than four bytes');
+        throw ImportError::notMidi(Wording::of('midi-reader.long-length'));
     }
 }

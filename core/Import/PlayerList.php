@@ -142,7 +142,7 @@ final class PlayerList
         $text = static fn (string $column): string => $found[$column] ?? '';
         $name = $text('name');
         if ('' === $text('name')) {
-            $doubts[] = 'there is no name';
+            $doubts[] = Wording::of('player-list.no-name');
         } elseif (mb_strlen($text('name')) > self::NAME) {
             $doubts[] = Wording::of('player-list.name-characters-expected', [
                 'length' => mb_strlen($name),
@@ -152,7 +152,7 @@ final class PlayerList
         $ids = $this->named($text('instrument'));
         $instrument = $ids[0] ?? null;
         if ('' === $text('instrument')) {
-            $doubts[] = 'there is no instrument';
+            $doubts[] = Wording::of('player-list.no-instrument');
         } elseif ([] === $ids) {
             $nearest = Nearest::to(
                 $text('instrument'),
@@ -163,7 +163,7 @@ final class PlayerList
             );
             $doubts[] = Wording::of('player-list.no-instrument-known', [
                 'value' => $text('instrument'),
-                'hint' => '' === $nearest ? '' : \sprintf('; did you mean "%s"?', $nearest),
+                'hint' => '' === $nearest ? '' : Wording::of('player-list.did-you-mean', ['nearest' => $nearest]),
             ]);
         } elseif (\count($ids) > 1) {
             $doubts[] = Wording::of('player-list.may', [

@@ -20,7 +20,7 @@ final class InstrumentError extends \InvalidArgumentException implements Mistake
 
         return new self(Wording::of('instrument-error.unknown', [
             'read' => mb_substr($read, 0, 60),
-            'hint' => '' === $nearest ? '.' : \sprintf('; did you mean "%s"?', $nearest),
+            'hint' => '' === $nearest ? '.' : Wording::of('instrument-error.did-you-mean', ['nearest' => $nearest]),
         ]));
     }
 
@@ -28,11 +28,10 @@ final class InstrumentError extends \InvalidArgumentException implements Mistake
     public static function unknownSetup(string $read, string $instrument, array $known): self
     {
         if ([] === $known) {
-            return new self(\sprintf(
-                '"%s" was read as a set-up, but %s has none; leave it out, for example --for=%2$s.',
-                mb_substr($read, 0, 60),
-                $instrument,
-            ));
+            return new self(Wording::of('instrument-error.has-no-setups', [
+                'read' => mb_substr($read, 0, 60),
+                'instrument' => $instrument,
+            ]));
         }
         $nearest = Nearest::to($read, $known);
 
@@ -40,18 +39,17 @@ final class InstrumentError extends \InvalidArgumentException implements Mistake
             'read' => mb_substr($read, 0, 60),
             'instrument' => $instrument,
             'known' => implode(', ', $known),
-            'hint' => '' === $nearest ? '' : \sprintf('; did you mean "%s"?', $nearest),
-            'known_2' => $known[0],
+            'hint' => '' === $nearest ? '' : Wording::of('instrument-error.did-you-mean', ['nearest' => $nearest]),
+            'example' => $known[0],
         ]));
     }
 
     public static function setupsExclude(string $one, string $other, string $instrument): self
     {
-        return new self(\sprintf(
-            'The set-ups "%s" and "%s" of %s exclude each other; expected one of the two, for example --setup=%1$s.',
-            $one,
-            $other,
-            $instrument,
-        ));
+        return new self(Wording::of('instrument-error.setups-exclude', [
+            'one' => $one,
+            'other' => $other,
+            'instrument' => $instrument,
+        ]));
     }
 }

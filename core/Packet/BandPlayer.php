@@ -6,6 +6,7 @@ namespace SwiftReed\Packet;
 
 use SwiftReed\Fingering\OwnFingerings;
 use SwiftReed\Instrument\Instrument;
+use SwiftReed\Pitch\NoteNames;
 use SwiftReed\Player\PlayerSettings;
 use SwiftReed\Player\Seating;
 use SwiftReed\Player\Stage;
@@ -22,6 +23,7 @@ final readonly class BandPlayer
      * @param string $style   how the pages are written: "written", "numbers", "letters" or "large"
      * @param string $section as the director has divided it; nothing for that of the instrument
      * @param int    $copies  on the pile for the copier
+     * @param NoteNames|null $noteNames how notes are named for this player; null as in the rest of the packet
      */
     public function __construct(
         public string $name,
@@ -31,6 +33,7 @@ final readonly class BandPlayer
         public string $style = 'written',
         public string $section = '',
         public int $copies = 1,
+        public ?NoteNames $noteNames = null,
     ) {
     }
 
@@ -46,9 +49,33 @@ final readonly class BandPlayer
         return $this->with($this->settings, $style, $copies);
     }
 
+    /** The same under another name, as one of two chairs of one player. */
+    public function named(string $name): self
+    {
+        return new self(
+            $name,
+            $this->instrument,
+            $this->settings,
+            $this->own,
+            $this->style,
+            $this->section,
+            $this->copies,
+            $this->noteNames,
+        );
+    }
+
     private function with(PlayerSettings $settings, string $style, int $copies): self
     {
-        return new self($this->name, $this->instrument, $settings, $this->own, $style, $this->section, $copies);
+        return new self(
+            $this->name,
+            $this->instrument,
+            $settings,
+            $this->own,
+            $style,
+            $this->section,
+            $copies,
+            $this->noteNames,
+        );
     }
 
     /**

@@ -50,11 +50,6 @@ final class PlaceError extends \DomainException implements Mistake
 
     public static function noNoteInBar(int $note, int $bar, int $notes): self
     {
-        return new self(\sprintf(
-            'There is no note %d in bar %d; it has %d, for example "bar %2$d note %3$d".',
-            $note,
-            $bar,
-            $notes,
-        ));
+        return new self(Wording::of('place-error.no-note-in-bar', ['note' => $note, 'bar' => $bar, 'notes' => $notes]));
     }
 }

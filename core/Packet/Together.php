@@ -181,7 +181,7 @@ final readonly class Together
     private static function differs(?array $has, ?array $norm, array $pitches, Study $study): ?string
     {
         if (null === $has) {
-            return null === $norm ? null : 'leaves the note out';
+            return null === $norm ? null : Wording::of('together.leaves-out');
         }
         if (null === $norm) {
             return Wording::of('together.where-others-no', [

@@ -46,18 +46,17 @@ final readonly class Attention
 
         return match (true) {
             [] !== $bySignature
-                && [] !== $bySign => Speech::sentence(
-                    'here it is '.self::named(
-                        $bySignature,
-                        $isStraight,
-                    ).'; a sign beside the note makes it '.self::named($bySign, $isStraight),
-                ),
-            [] !== $bySignature => Speech::sentence('here it is '.self::named($bySignature, $isStraight)),
-            [] !== $bySign => Speech::sentence((
-                $study->recipe->material->printsSignature
-                    ? 'a sign beside the note makes it '
-                    : 'no signature; signs beside the notes make it '
-            ).self::named($bySign, $isStraight)),
+                && [] !== $bySign => Wording::of('attention.here-and-by-sign', [
+                    'names' => self::named($bySignature, $isStraight),
+                    'signed' => self::named($bySign, $isStraight),
+                ]),
+            [] !== $bySignature => Wording::of('attention.here', [
+                'names' => self::named($bySignature, $isStraight),
+            ]),
+            [] !== $bySign => Wording::of('attention.by-sign', [
+                'signature' => $study->recipe->material->printsSignature ? 'printed' : 'none',
+                'names' => self::named($bySign, $isStraight),
+            ]),
             $study->recipe->material->printsSignature => Wording::of('attention.no-sharps-no'),
             default => Wording::of('attention.no-signature-read'),
         };
@@ -67,9 +66,13 @@ final readonly class Attention
     private static function named(array $names, bool $withPlaces): string
     {
         return Speech::listed(array_map(
-            static fn (string $name, array $at): string => $name.(
-                $withPlaces ? \sprintf(' (note%s %s)', 1 === \count($at) ? '' : 's', Speech::listed($at)) : ''
-            ),
+            static fn (string $name, array $at): string => $withPlaces
+                ? Wording::of('attention.at-notes', [
+                    'name' => $name,
+                    'count' => \count($at),
+                    'notes' => Speech::listed($at),
+                ])
+                : $name,
             array_keys($names),
             $names,
         ));
@@ -88,16 +91,16 @@ final readonly class Attention
     public function silent(bool $isTimed, ?int $held): string
     {
         $how = match ($this->part->instrument->mechanism()->kind()) {
-            MechanismKind::Slide => 'sing the names and move the slide',
-            MechanismKind::None => 'say the names and touch where each lies',
-            default => 'say the names and move the fingers',
+            MechanismKind::Slide => 'slide',
+            MechanismKind::None => 'touch',
+            default => 'fingers',
         };
 
-        return Speech::sentence($how.match (true) {
-            !$isTimed => '; nothing sounds, and there is no hurry',
-            null !== $held => Wording::of('attention.silent', ['name' => $this->name($held)]),
-            default => ' in time; nothing sounds',
-        });
+        return match (true) {
+            !$isTimed => Wording::of('attention.silent-free', ['how' => $how]),
+            null !== $held => Wording::of('attention.silent-held', ['how' => $how, 'name' => $this->name($held)]),
+            default => Wording::of('attention.silent-in-time', ['how' => $how]),
+        };
     }
 
     public function hard(HardSpot $spot): string

@@ -67,12 +67,14 @@ final readonly class Behind
                     'title' => $current->title,
                     'begun' => $progress->begun->spoken(),
                     'way' => match (true) {
-                        null === $progress->highest => 'no tempo passed yet',
-                        [] !== $progress->goalDays => \sprintf(
-                            'its goal reached once, on %s',
-                            $progress->goalDays[0]->spoken(),
-                        ),
-                        default => \sprintf('at %d of %d', $current->beatsAt($progress->highest), $current->goal),
+                        null === $progress->highest => Wording::of('behind.no-tempo'),
+                        [] !== $progress->goalDays => Wording::of('behind.goal-once', [
+                            'day' => $progress->goalDays[0]->spoken(),
+                        ]),
+                        default => Wording::of('behind.at', [
+                            'bpm' => $current->beatsAt($progress->highest),
+                            'goal' => $current->goal,
+                        ]),
                     },
                 ]),
             $keys > 0 => Wording::of('behind.played-last-days', [

@@ -258,7 +258,7 @@ final readonly class Forecast
     ): string {
         $pace = $isKnown
             ? Wording::of('forecast.about-key-so', ['days' => self::days($keyDays)])
-            : 'a key a week, while nobody knows how fast it goes';
+            : Wording::of('forecast.a-key-a-week');
         if ([] === $open) {
             return Wording::of('forecast.all-keys-clean');
         }
@@ -308,11 +308,11 @@ final readonly class Forecast
             \count($leave) < \count($open)
                 ? Wording::of('forecast.leave-out-which', [
                     'leave' => self::listed($leave),
-                    'leave_2' => 1 === \count($leave) ? 'is' : 'are',
+                    'count' => \count($leave),
                 ])
-                : 'choose fewer keys',
+                : Wording::of('forecast.choose-fewer'),
             ...(null === $slower ? [] : [Wording::of('forecast.or-set-goal', ['slower' => $slower])]),
-            'or take a later date',
+            Wording::of('forecast.later-date'),
         ];
 
         return Wording::of('forecast.not-by-pace', [
@@ -353,7 +353,7 @@ final readonly class Forecast
 
     private static function keys(int $count): string
     {
-        return 1 === $count ? 'One key' : $count.' keys';
+        return Wording::of('forecast.keys', ['count' => $count]);
     }
 
     private static function days(float $days): string

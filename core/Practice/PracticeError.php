@@ -34,11 +34,7 @@ final class PracticeError extends \DomainException implements Mistake
 
     public static function beyondTheGoal(int $start, int $goal): self
     {
-        return new self(\sprintf(
-            'The ladder would begin at %d and its goal is %d; expected a start that is not above the goal, for example %2$d.',
-            $start,
-            $goal,
-        ));
+        return new self(Wording::of('practice-error.beyond-the-goal', ['start' => $start, 'goal' => $goal]));
     }
 
     public static function notAResult(string $read, int $at): self
@@ -61,11 +57,7 @@ final class PracticeError extends \DomainException implements Mistake
 
     public static function daysOutOfOrder(string $day, string $before): self
     {
-        return new self(\sprintf(
-            '%s stands after %s; expected the results from early to late, for example "%1$s:c,%2$s:c".',
-            $day,
-            $before,
-        ));
+        return new self(Wording::of('practice-error.days-out-of-order', ['day' => $day, 'before' => $before]));
     }
 
     public static function notADayResult(string $read): self

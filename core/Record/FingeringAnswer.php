@@ -72,7 +72,9 @@ final class FingeringAnswer
                 '',
                 self::shown($touch),
                 MistakeKind::WrongTouch,
-                Speech::sentence(self::called($instrument, $touch, $pitch).' is missing'),
+                Speech::sentence(Wording::of('fingering-answer.missing', [
+                    'touch' => self::called($instrument, $touch, $pitch),
+                ])),
             );
         }
         foreach ($extra as $touch) {
@@ -81,7 +83,9 @@ final class FingeringAnswer
                 self::shown($touch),
                 '',
                 MistakeKind::WrongTouch,
-                Speech::sentence(self::called($instrument, $touch, $pitch).' stays up'),
+                Speech::sentence(Wording::of('fingering-answer.stays-up', [
+                    'touch' => self::called($instrument, $touch, $pitch),
+                ])),
             );
         }
 

@@ -31,20 +31,22 @@ final readonly class Mark
     public function says(): string
     {
         $p = $this->presses;
-        $times = static fn (int $count, string $one, string $many): ?string => 0 === $count ? null : (
-            1 === $count ? '1 '.$one : $count.' '.$many
-        );
-        $says = array_values(array_filter([
-            $times($p->wrong, 'note wrong', 'notes wrong'),
-            $times($p->cracked, 'cracked', 'cracked'),
-            $times($p->outOfTune, 'out of tune', 'out of tune'),
-            $times($p->uneven, 'place uneven', 'places uneven'),
-            $times($p->stopped, 'stop', 'stops'),
-            $times($p->articulation, 'place tongued otherwise', 'places tongued otherwise'),
-            null !== $this->reached && $this->reached < 1.0 - 1e-9
-                ? \sprintf('%d%% of the tempo', (int) floor($this->reached * 100 + 1e-6))
-                : null,
-        ], static fn (?string $one): bool => null !== $one));
+        $says = [];
+        foreach ([
+            'wrong' => $p->wrong,
+            'cracked' => $p->cracked,
+            'out-of-tune' => $p->outOfTune,
+            'uneven' => $p->uneven,
+            'stopped' => $p->stopped,
+            'articulation' => $p->articulation,
+        ] as $what => $count) {
+            if ($count > 0) {
+                $says[] = Wording::of('mark.'.$what, ['count' => $count]);
+            }
+        }
+        if (null !== $this->reached && $this->reached < 1.0 - 1e-9) {
+            $says[] = Wording::of('mark.of-the-tempo', ['percent' => (int) floor($this->reached * 100 + 1e-6)]);
+        }
 
         return [] === $says ? Wording::of('mark.says') : ucfirst(implode(', ', $says)).'.';
     }

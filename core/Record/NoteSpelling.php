@@ -96,10 +96,9 @@ final class NoteSpelling
                     $given[$g]->text(),
                     '',
                     $isTwice ? MistakeKind::LetterTwice : MistakeKind::WrongName,
-                    \sprintf(
-                        $isTwice ? '%s is one note too many: its letter is used already.' : '%s is one note too many.',
-                        $given[$g]->sign(),
-                    ),
+                    Wording::of($isTwice ? 'note-spelling.too-many-letter' : 'note-spelling.too-many', [
+                        'note' => $given[$g]->sign(),
+                    ]),
                 );
             } elseif (!$isRight($given[$g], $wanted[$w])) {
                 $mistakes[] = self::other($given, $wanted, $g, $w);
@@ -136,13 +135,12 @@ final class NoteSpelling
                 $is->text(),
                 $should->text(),
                 MistakeKind::LetterTwice,
-                \sprintf(
-                    '%s is used already and %s is missing: the letter of note %d is %2$s, so %s.',
-                    $is->letter->text(),
-                    $should->letter->text(),
-                    $w + 1,
-                    $should->sign(),
-                ),
+                Wording::of('note-spelling.letter-twice', [
+                    'letter' => $is->letter->text(),
+                    'missing' => $should->letter->text(),
+                    'note' => $w + 1,
+                    'should' => $should->sign(),
+                ]),
             );
         }
         if ($is->pitchClass() === $should->pitchClass()) {
@@ -204,11 +202,7 @@ final class NoteSpelling
 
     private static function named(int $halfSteps): string
     {
-        return match (abs($halfSteps)) {
-            0 => 'the same note', 1 => 'a half step', 2 => 'a whole step', 3 => 'a step and a half', default => abs(
-                $halfSteps,
-            ).' half steps',
-        };
+        return Wording::of('note-spelling.step', ['halfSteps' => abs($halfSteps)]);
     }
 
     /**

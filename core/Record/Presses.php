@@ -30,15 +30,15 @@ final readonly class Presses
         public int $articulation = 0,
     ) {
         if ($notes < 1) {
-            throw RecordError::notACount('The number of notes', $notes, 1);
+            throw RecordError::notACount('notes', $notes, 1);
         }
         foreach ([
-            'The number of wrong notes' => $wrong,
-            'The number of cracked notes' => $cracked,
-            'The number of notes out of tune' => $outOfTune,
-            'The number of uneven places' => $uneven,
-            'The number of stops' => $stopped,
-            'The number of presses for articulation' => $articulation,
+            'wrong' => $wrong,
+            'cracked' => $cracked,
+            'outOfTune' => $outOfTune,
+            'uneven' => $uneven,
+            'stopped' => $stopped,
+            'articulation' => $articulation,
         ] as $what => $count) {
             if ($count < 0) {
                 throw RecordError::notACount($what, $count, 0);

@@ -82,13 +82,14 @@ final readonly class Readiness
             ]),
             default => Wording::of('readiness.go-one-ready', [
                 'open' => $this->open,
-                'days' => 1 === $this->days ? 'a day' : $this->days.' days',
+                'days' => $this->days,
                 'on' => $this->on->spoken(),
                 'way' => match ($this->isInTime) {
-                    null => '', true => ', in time for '.(
-                        $this->due?->spoken() ?? ''
-                    ), false => ', late for '.($this->due?->spoken() ?? ''),
+                    null => '',
+                    true => 'inTime',
+                    false => 'late',
                 },
+                'due' => $this->due?->spoken() ?? '',
             ]),
         };
     }

@@ -39,18 +39,17 @@ final class RecordError extends \DomainException implements Mistake
             'what' => $what,
             'read' => $read,
             'from' => $from,
-            'from_2' => max($from, 1),
+            'example' => max($from, 1),
         ]));
     }
 
     public static function moreThanNotes(int $wrong, int $notes): self
     {
-        return new self(\sprintf(
-            '%d notes were wrong of %d; expected no more than there are, for example --notes=%2$d --wrong=%3$d.',
-            $wrong,
-            $notes,
-            min($notes, 2),
-        ));
+        return new self(Wording::of('record-error.more-than-notes', [
+            'wrong' => $wrong,
+            'notes' => $notes,
+            'example' => min($notes, 2),
+        ]));
     }
 
     public static function notARubric(string $why): self
@@ -60,10 +59,10 @@ final class RecordError extends \DomainException implements Mistake
 
     public static function notAPress(string $read): self
     {
-        return new self(\sprintf(
-            '"%s" was not understood of what was pressed; expected a note of the line and what was wrong with it, for example {"pressed": [{"note": 3, "kind": "wrong"}], "uneven": 1}.',
-            self::short($read),
-        ));
+        return new self(Wording::of('record-error.not-a-press', [
+            'read' => self::short($read),
+            'example' => '{"pressed": [{"note": 3, "kind": "wrong"}], "uneven": 1}',
+        ]));
     }
 
     public static function notARow(string $read): self

@@ -9,6 +9,8 @@ use SwiftReed\Line\LineNames;
 use SwiftReed\Pattern\Progress;
 use SwiftReed\Pitch\Pitch;
 use SwiftReed\Study\Fit\RangePolicy;
+use SwiftReed\Words\Catalogue;
+use SwiftReed\Words\Saying;
 use SwiftReed\Words\Wording;
 
 /**
@@ -67,16 +69,12 @@ final class Remarks
             array_values(array_filter($kinds, $recipe->line->says(...))),
         );
         $why = RangePolicy::TurnRound === $recipe->range->policy && !$recipe->pattern->isLipSlurs()
-            ? 'The line turns round at the limits of the range'
-            : 'The pattern has its own way';
+            ? 'turns'
+            : 'pattern';
 
         return [] === $said
             ? []
-            : [Wording::of('remarks.without-part', [
-                'why' => $why,
-                'said' => implode(' and ', $said),
-                'said_2' => 1 === \count($said) ? 'has' : 'have',
-            ])];
+            : [Catalogue::english()->say(Saying::of('remarks.without-part', ['why' => $why, 'said' => $said]))];
     }
 
     /**

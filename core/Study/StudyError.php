@@ -34,7 +34,7 @@ final class StudyError extends \DomainException implements Mistake
     public function withExample(?StudyLine $line): self
     {
         $example = null === $line
-            ? '; of this key nothing shorter fits either: another key or wider limits may'
+            ? Wording::of('study-error.nothing-shorter')
             : Wording::of('study-error.with-example', ['line' => $line->toRead()]);
 
         return new self(\sprintf('%s%s.', $this->getMessage(), $example), $this->ways, $this->isLong);
@@ -301,13 +301,11 @@ final class StudyError extends \DomainException implements Mistake
     public static function noSuchPartials(string $pattern, string $instrument, Range $range): self
     {
         return new self(
-            \sprintf(
-                '"%s" was read; from there %s does not have so many partials of one fingering in its range (%s). '
-                    .'Expected fewer, or another place',
-                $pattern,
-                $instrument,
-                $range->spoken(),
-            ),
+            Wording::of('study-error.no-such-partials', [
+                'pattern' => $pattern,
+                'instrument' => $instrument,
+                'range' => $range->spoken(),
+            ]),
             [ClauseKind::Place, self::say(ClauseKind::Pattern, 'lip slurs')],
         );
     }
@@ -315,13 +313,11 @@ final class StudyError extends \DomainException implements Mistake
     public static function inTheGap(Pitch $note, Range $gap, string $instrument): self
     {
         return new self(
-            \sprintf(
-                'The line needs %s, which %s does not have: %s lie between its pedal notes and its range. '
-                    .'Expected another place or a smaller extent',
-                $note->sign(),
-                $instrument,
-                $gap->spoken(),
-            ),
+            Wording::of('study-error.in-the-gap', [
+                'note' => $note->sign(),
+                'instrument' => $instrument,
+                'gap' => $gap->spoken(),
+            ]),
             [ClauseKind::Place, self::octaves(1)],
         );
     }
@@ -428,7 +424,7 @@ final class StudyError extends \DomainException implements Mistake
         return new self(
             Wording::of('study-error.triplets-in-eighths', [
                 'time' => $time,
-                'way' => $isCompound ? 'three eighths fill a beat by themselves' : 'each eighth is a beat',
+                'way' => $isCompound ? 'compound' : 'simple',
             ]),
             [self::say(ClauseKind::Rhythm, 'eighths')],
         );
@@ -474,7 +470,7 @@ final class StudyError extends \DomainException implements Mistake
     public static function louderEachTime(): self
     {
         return new self(
-            '"louder each time" was read, and the line is played once; expected it with the number of times',
+            Wording::of('study-error.louder-each-time'),
             [new Clause(ClauseKind::Rounds, 'times', ['n' => 3], '3 times', 1), ClauseKind::Dynamics],
         );
     }
@@ -482,7 +478,7 @@ final class StudyError extends \DomainException implements Mistake
     public static function nothingSwells(): self
     {
         return new self(
-            '"swell" was read, and no note of the line lasts two beats; expected long notes',
+            Wording::of('study-error.nothing-swells'),
             [
                 self::say(ClauseKind::Rhythm, 'whole notes'),
                 self::say(ClauseKind::Rhythm, 'half notes'),

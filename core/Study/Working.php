@@ -147,12 +147,12 @@ final readonly class Working
         $plain = $study->concertKey->fifths() + $up->fifths();
         $change = $plain - $study->concertKey->fifths();
         $signature = match (true) {
-            !$study->recipe->material->printsSignature => 'no signature is printed, and signs stand beside the notes',
+            !$study->recipe->material->printsSignature => Wording::of('working.no-signature'),
             $study->writtenKey->key->fifths() !== $plain => Wording::of('working.would-too-many', [
                 'of' => KeySignature::of($plain)->spoken(),
                 'signature' => $study->writtenKey->key->signature()->spoken(),
             ]),
-            0 === $change => 'the signature stays',
+            0 === $change => Wording::of('working.signature-stays'),
             default => Catalogue::english()->say(Saying::of(
                 $change > 0 ? 'working.more-sharps' : 'working.more-flats',
                 ['count' => (int) abs($change)],

@@ -12,6 +12,7 @@ use SwiftReed\Instrument\InstrumentLibrary;
 use SwiftReed\Knowledge\Mistake;
 use SwiftReed\Packet\BandPlayer;
 use SwiftReed\Packet\ScoreBuilder;
+use SwiftReed\Pitch\NoteNames;
 use SwiftReed\Pitch\SpellingPreference;
 use SwiftReed\Player\PlayerSettings;
 use SwiftReed\Player\Range;
@@ -135,6 +136,9 @@ final class BandFile
                 PlayerSettings::breath($text('breath')),
             );
             $instrument->player($settings)->limit();
+            $named = '' === $text('note_names')
+                ? ''
+                : self::oneOf('note_names', $text('note_names'), array_column(NoteNames::cases(), 'value'), '');
             $habits = \array_slice($list('habits'), 0, self::HABITS);
             $own = new OwnFingerings(
                 array_map(
@@ -164,6 +168,7 @@ final class BandFile
                 $style,
                 mb_substr($text('section'), 0, 40),
                 $copies,
+                '' === $named ? null : NoteNames::from($named),
             );
         } catch (Mistake $error) {
             throw BandFileError::player($number, $error->getMessage());

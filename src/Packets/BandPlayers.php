@@ -61,14 +61,7 @@ final class BandPlayers
             $names[$free] = true;
             $players[$chair->getId()] = $free === $player->name
                 ? $player
-                : new BandPlayer(
-                    $free,
-                    $player->instrument,
-                    $player->settings,
-                    $player->own,
-                    $player->style,
-                    $player->section,
-                );
+                : $player->named($free);
         }
 
         return $players;
@@ -98,6 +91,7 @@ final class BandPlayers
             new OwnFingerings(Notebook::read($stored), Notebook::tendencies($stored)),
             $chair->getStyle(),
             $chair->getSection(),
+            noteNames: $chair->getPlayer()->getNoteNames(),
         );
     }
 }

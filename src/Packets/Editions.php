@@ -7,6 +7,7 @@ namespace App\Packets;
 use SwiftReed\Instrument\Instrument;
 use SwiftReed\Packet\BandPlayer;
 use SwiftReed\Pitch\NoteName;
+use SwiftReed\Pitch\NoteNames;
 use SwiftReed\Pitch\Pitch;
 use SwiftReed\Player\PlayerSettings;
 use SwiftReed\Player\Range;
@@ -64,6 +65,7 @@ final class Editions
                     style: self::style($members),
                     section: $members[0]->section,
                     copies: array_sum(array_map(static fn (BandPlayer $one): int => $one->copies, $members)),
+                    noteNames: self::noteNames($members),
                 ),
                 '' === $name ? $members[0]->instrument->name : $name,
             ];
@@ -155,6 +157,7 @@ final class Editions
                     $settings,
                     style: self::style($members),
                     copies: $copies,
+                    noteNames: self::noteNames($members),
                 ),
                 $group['name'],
             ];
@@ -195,6 +198,20 @@ final class Editions
         $styles = array_unique(array_map(static fn (BandPlayer $one): string => $one->style, $members));
 
         return 1 === \count($styles) ? $styles[0] : 'written';
+    }
+
+    /**
+     * Those who share a page share its names only where all of them have the same.
+     *
+     * @param non-empty-list<BandPlayer> $members
+     */
+    private static function noteNames(array $members): ?NoteNames
+    {
+        $first = $members[0]->noteNames;
+
+        return [] === array_filter($members, static fn (BandPlayer $one): bool => $one->noteNames !== $first)
+            ? $first
+            : null;
     }
 
     /** @param non-empty-list<BandPlayer> $members */

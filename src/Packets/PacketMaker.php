@@ -66,7 +66,11 @@ final class PacketMaker
     {
         $isFile = \in_array($piece->kind, [PieceKind::MusicXml, PieceKind::Midi], true);
 
-        return ($isFile ? NoteNames::English : $plan->noteNames)->while(
+        // A page of one player has that player's names, what is for several the packet's.
+        $isOnes = \in_array($piece->kind, [PieceKind::Part, PieceKind::Worksheet], true);
+        $names = ($isOnes ? $piece->for[0]->noteNames : null) ?? $plan->noteNames;
+
+        return ($isFile ? NoteNames::English : $names)->while(
             fn (): MadePiece => $this->made($plan, $piece, $all, $made),
         );
     }

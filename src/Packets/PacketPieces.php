@@ -160,8 +160,8 @@ final class PacketPieces
                 $one->settings,
                 $isNotes ? [] : [$one->instrument->setup, $one->own, $one->section],
                 PieceKind::Part === $kind || PieceKind::Worksheet === $kind || PieceKind::Answers === $kind
-                    ? $one->style
-                    : '',
+                    ? [$one->style, $one->noteNames]
+                    : [],
             ],
             $for,
         );

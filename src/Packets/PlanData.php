@@ -62,6 +62,7 @@ final class PlanData
             'style' => $one->style,
             'section' => $one->section,
             'copies' => $one->copies,
+            'note_names' => $one->noteNames->value ?? '',
         ];
     }
 }

@@ -85,6 +85,26 @@ final class CatalogueTest extends TestCase
         return $names;
     }
 
+    /**
+     * The names that a message asks for, those inside its choices with them: "{way, select, up {to {note}} other {}}".
+     *
+     * @return list<string>
+     */
+    private static function argumentsOf(string $message): array
+    {
+        $names = [];
+        $depth = 0;
+        preg_match_all('/\{\s*(\w+)\s*(?=[,}])|[{}]/', $message, $found, \PREG_SET_ORDER | \PREG_OFFSET_CAPTURE);
+        // Even depths are text, in which a brace opens a name; odd ones are the selectors of a choice.
+        foreach ($found as $one) {
+            $isName = isset($one[1]) && 0 === $depth % 2;
+            $names = $isName ? [...$names, $one[1][0]] : $names;
+            $depth += '}' === $one[0][0] ? -1 : 1;
+        }
+
+        return $names;
+    }
+
     public function testWhatIsAskedForStandsInTheCatalogueWithWhatItIsGiven(): void
     {
         $patterns = self::patterns();
@@ -95,11 +115,9 @@ final class CatalogueTest extends TestCase
             if (null === $names) {
                 continue;
             }
-            // A word of a plural or a choice stands in braces, too: "other {fingers}".
-            preg_match_all('/(?<!one |other |yes |no )\{([a-z][a-z0-9_]*)\s*[,}]/i', $patterns[$key], $found);
             $wanted = array_unique(array_map(
                 static fn (string $one): string => preg_replace('/_count$/', '', $one) ?? $one,
-                $found[1],
+                self::argumentsOf($patterns[$key]),
             ));
             self::assertSame([], array_values(array_diff($wanted, $names)), $where.': '.$key);
         }
@@ -153,7 +171,7 @@ final class CatalogueTest extends TestCase
     {
         foreach (Catalogue::english()->keys() as $key) {
             $pattern = self::patterns()[$key];
-            self::assertNotFalse(\MessageFormatter::create('en', $pattern), $key.': '.$pattern);
+            self::assertTrue('' === $pattern || null !== \MessageFormatter::create('en', $pattern), $key.': '.$pattern);
         }
     }
 }

@@ -132,7 +132,7 @@ final readonly class RangeFitting
                 'tonic' => $this->ground->key->tonic->sign(),
                 'player' => $player->name,
                 'limit' => $player->limit()->spoken(),
-                'octaves' => 1 === $octaves ? '1 octave is' : $octaves.' octaves are',
+                'octaves' => $octaves,
             ])]
             : [];
     }
@@ -179,19 +179,20 @@ final readonly class RangeFitting
     private function whatMoved(Line $line): array
     {
         $octaves = array_unique(array_map(static fn ($tone): int => $tone->octaves <=> 0, $line->tones));
-        $how = array_filter(
-            [-1 => 'too high are played an octave lower', 1 => 'too low are played an octave higher'],
-            static fn (int $side): bool => \in_array($side, $octaves, true),
-            \ARRAY_FILTER_USE_KEY,
-        );
+        $how = match (true) {
+            \in_array(-1, $octaves, true) && \in_array(1, $octaves, true) => 'both',
+            \in_array(-1, $octaves, true) => 'lower',
+            \in_array(1, $octaves, true) => 'higher',
+            default => null,
+        };
 
-        return [] === $how
+        return null === $how
             ? []
             : [Wording::of('range-fitting.what-moved', [
                 'tonic' => $this->ground->key->tonic->sign(),
                 'player' => $this->ground->player->name,
                 'limit' => $this->ground->player->limit()->spoken(),
-                'how' => implode(', and those that would be ', $how),
+                'how' => $how,
             ])];
     }
 

@@ -376,16 +376,15 @@ final readonly class Flexibility
     private function remarks(array $partials, array $lengths, int $all): array
     {
         $isLeftOut = end($partials) - $partials[0] > \count($partials) - 1;
-        $on = $this->shape->walksDown
-            ? Wording::of('flexibility.remarks', ['lengths' => \count($lengths)])
-            : 'All on one fingering';
         $says = [
-            $on.($isLeftOut
-                ? '; a partial that is too far out of tune lies between them and is left out.'
-                : ': the fingers stay, the lip and the air move.'),
+            Wording::of($isLeftOut ? 'flexibility.leaves-out' : 'flexibility.fingers-stay', [
+                'on' => $this->shape->walksDown
+                    ? Wording::of('flexibility.lengths', ['lengths' => \count($lengths)])
+                    : Wording::of('flexibility.one-fingering'),
+            ]),
         ];
         if ($this->shape->walksDown && \count($lengths) < $all) {
-            $says[] = 'On the next length the line would leave the range ('.$this->player->limit()->spoken().').';
+            $says[] = Wording::of('flexibility.would-leave', ['limit' => $this->player->limit()->spoken()]);
         }
 
         return $says;

@@ -173,6 +173,35 @@ final class PacketCommandsTest extends TestCase
         );
     }
 
+    public function testEverybodyReadsOwnNamesOfNotes(): void
+    {
+        file_put_contents($this->folder.'/names.yaml', <<<'YAML'
+            title: Names
+            players:
+              - {name: Ada, instrument: trumpet-bb}
+              - {name: Bea, instrument: trumpet-bb, note_names: german}
+              - {name: Cleo, instrument: trumpet-bb, note_names: fixed-do}
+            studies: ['concert Ab major', 'concert A natural minor']
+            worksheets: part-worked
+            YAML);
+        $process = $this->console(['packet:make', 'names.yaml', '--output=out']);
+        self::assertSame(0, $process->getExitCode(), $process->getErrorOutput());
+        foreach ([
+            '01-ada' => ['B♭ major', ' B natural minor'],
+            '02-bea' => [' B major', ' H natural minor'],
+            '03-cleo' => ['si♭ major', 'si natural minor'],
+        ] as $who => $keys) {
+            foreach (['parts/', 'worksheets/'] as $folder) {
+                $words = $this->words($folder.$who.'-trumpet-bb');
+                foreach ($keys as $key) {
+                    self::assertStringContainsString($key, $words, $folder.$who);
+                }
+            }
+        }
+        // What is for all of them is in the packet's names.
+        self::assertStringContainsString('B♭ major', $this->words('index'));
+    }
+
     public function testEditions(): void
     {
         foreach (['sections' => 'flute', 'keys' => 'c-treble'] as $editions => $first) {
