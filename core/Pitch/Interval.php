@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace SwiftReed\Pitch;
 
+use SwiftReed\Words\Wording;
+
 /**
  * A spelled interval: so many letters and so many half steps, both negative when it goes down.
  */
@@ -82,15 +84,12 @@ final readonly class Interval
             $shift > 0 => 'augmented',
             default => 'diminished',
         };
-        $over = match ($octaves) {
-            0 => '', 1 => 'an octave', 2 => 'two octaves', default => $octaves.' octaves',
-        };
+        $over = Wording::of('interval.octaves', ['count' => $octaves]);
         if (0 === $rest && 0 === $shift) {
-            return '' === $over ? 'a unison' : $over;
+            return 0 === $octaves ? Wording::of('interval.unison') : $over;
         }
-        $article = \in_array($quality[0], ['a', 'e', 'i', 'o', 'u'], true) ? 'an' : 'a';
-        $name = $article.' '.$quality.' '.['unison', 'second', 'third', 'fourth', 'fifth', 'sixth', 'seventh'][$rest];
+        $name = Wording::of('interval.'.$quality, ['number' => Wording::of('interval.number-'.($rest + 1))]);
 
-        return '' === $over ? $name : $name.' and '.$over;
+        return 0 === $octaves ? $name : Wording::of('interval.wide', ['octaves' => $over, 'name' => $name]);
     }
 }

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace SwiftReed\Pitch;
 
+use SwiftReed\Words\Wording;
+
 /**
  * What is printed at the left of the staff: so many sharps, or so many flats when negative.
  */
@@ -46,13 +48,10 @@ final readonly class KeySignature
     /** "three sharps", "one flat", "no sharps or flats" */
     public function spoken(): string
     {
-        $words = ['no', 'one', 'two', 'three', 'four', 'five', 'six', 'seven'];
-        $count = $words[$this->count()] ?? (string) $this->count();
-
-        return match (true) {
-            0 === $this->fifths => 'no sharps or flats',
-            $this->fifths > 0 => $count.(1 === $this->fifths ? ' sharp' : ' sharps'),
-            default => $count.(-1 === $this->fifths ? ' flat' : ' flats'),
-        };
+        return Wording::of('signature.spoken', [
+            'side' => $this->fifths <=> 0,
+            'count' => $this->count(),
+            'number' => Wording::of('number.'.min(10, $this->count())),
+        ]);
     }
 }

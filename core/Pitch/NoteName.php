@@ -4,10 +4,12 @@ declare(strict_types=1);
 
 namespace SwiftReed\Pitch;
 
+use SwiftReed\Words\Named;
+
 /**
  * A spelled note without its octave: B flat, F sharp.
  */
-final readonly class NoteName
+final readonly class NoteName implements Named
 {
     private function __construct(public Letter $letter, public int $alter)
     {

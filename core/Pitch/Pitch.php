@@ -4,10 +4,12 @@ declare(strict_types=1);
 
 namespace SwiftReed\Pitch;
 
+use SwiftReed\Words\Named;
+
 /**
  * A spelled note in an octave, scientific names: C4 is middle C, MIDI number 60.
  */
-final readonly class Pitch
+final readonly class Pitch implements Named
 {
     private function __construct(public Letter $letter, public int $alter, public int $octave)
     {

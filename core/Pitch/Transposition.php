@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace SwiftReed\Pitch;
 
+use SwiftReed\Words\Wording;
+
 /**
  * The distance from the sounding to the written pitch of an instrument, and the choice of the key it reads.
  *
@@ -70,27 +72,23 @@ final readonly class Transposition
         if ($wanted === $plain) {
             $why = null === $offered || 5 === $count
                 ? ''
-                : \sprintf(
-                    '%s (%s) can also be read as %s (%s).',
-                    $plain->tonic->sign(),
-                    $plain->signature()->spoken(),
-                    $twin->tonic->sign(),
-                    $twin->signature()->spoken(),
-                );
+                : Wording::of('transposition.also-read', [
+                    'key' => $plain->tonic->sign(),
+                    'signature' => $plain->signature()->spoken(),
+                    'twin' => $twin->tonic->sign(),
+                    'other' => $twin->signature()->spoken(),
+                ]);
 
             return new WrittenKey($plain, false, $why, $offered);
         }
-        $why = \sprintf(
-            '%s would be %s with %s; it is written as %s with %s%s.',
-            $concert->tonic->sign(),
-            $plain->tonic->sign(),
-            $plain->signature()->spoken(),
-            $twin->tonic->sign(),
-            $twin->signature()->spoken(),
-            SpellingPreference::Plainest === $preference
-                ? ', the plainer signature'
-                : ', as '.$preference->value.' are preferred',
-        );
+        $why = Wording::of('transposition.twin', [
+            'concert' => $concert->tonic->sign(),
+            'key' => $plain->tonic->sign(),
+            'signature' => $plain->signature()->spoken(),
+            'twin' => $twin->tonic->sign(),
+            'other' => $twin->signature()->spoken(),
+            'preference' => $preference->value,
+        ]);
 
         return new WrittenKey($twin, true, $why, $offered);
     }
@@ -125,14 +123,13 @@ final readonly class Transposition
             ? new WrittenKey(
                 $twin,
                 true,
-                \sprintf(
-                    '%s would be %s, with signs that count %d; it is written as %s, with %d.',
-                    $concert->tonic->sign(),
-                    $plain->tonic->sign(),
-                    $count,
-                    $twin->tonic->sign(),
-                    $twinCount,
-                ),
+                Wording::of('transposition.fewer-signs', [
+                    'concert' => $concert->tonic->sign(),
+                    'key' => $plain->tonic->sign(),
+                    'signs' => $count,
+                    'twin' => $twin->tonic->sign(),
+                    'fewer' => $twinCount,
+                ]),
                 $plain,
             )
             : new WrittenKey($plain, false, '', $twin);
@@ -145,13 +142,12 @@ final readonly class Transposition
     {
         $twin = $own->enharmonicTwin();
         $why = $own->signature()->count() > 7
-            ? \sprintf(
-                '%s has %d accidentals; %s (%s) sounds the same and is plainer.',
-                $own->tonic->sign(),
-                $own->signature()->count(),
-                $twin->tonic->sign(),
-                $twin->signature()->spoken(),
-            )
+            ? Wording::of('transposition.many-signs', [
+                'key' => $own->tonic->sign(),
+                'signs' => $own->signature()->count(),
+                'twin' => $twin->tonic->sign(),
+                'other' => $twin->signature()->spoken(),
+            ])
             : '';
 
         return new WrittenKey(

@@ -6,13 +6,10 @@ namespace SwiftReed\Words;
 
 use SwiftReed\Knowledge\DataError;
 use SwiftReed\Knowledge\DataFolder;
-use SwiftReed\Pitch\NoteName;
-use SwiftReed\Pitch\NoteNames;
-use SwiftReed\Pitch\Pitch;
 
 /**
- * The sentences of one language, data/words/LANGUAGE.yaml, and how its reader names notes. Patterns are those of ICU
- * messages; of an argument that is a list "NAME_count" is known too.
+ * The sentences of one language, data/words/LANGUAGE.yaml; notes have the names that are in force. Patterns are those of
+ * ICU messages; of an argument that is a list "NAME_count" is known too.
  *
  * @phpstan-import-type Argument from Saying
  */
@@ -31,13 +28,12 @@ final class Catalogue
         public readonly string $language,
         private readonly array $patterns,
         private readonly array $chart,
-        public readonly NoteNames $names,
         private readonly bool $isSpoken,
     ) {
     }
 
     /** @throws DataError when the language has no file, or the file is no catalogue */
-    public static function read(DataFolder $data, string $language, NoteNames $names = NoteNames::English): self
+    public static function read(DataFolder $data, string $language): self
     {
         $file = self::FOLDER.$language;
         $patterns = [];
@@ -58,23 +54,21 @@ final class Catalogue
             }
         }
 
-        return new self($language, $patterns, $chart, $names, false);
+        return new self($language, $patterns, $chart, false);
     }
 
-    /** English, with the names of notes that are in force. */
     public static function english(): self
     {
-        /** @var array<string, self> $made */
-        static $made = [];
-        $names = NoteNames::inForce();
+        /** @var self|null $english */
+        static $english = null;
 
-        return $made[$names->value] ??= self::read(DataFolder::shipped(), 'en', $names);
+        return $english ??= self::read(DataFolder::shipped(), 'en');
     }
 
     /** The same for a voice: signs become words. */
     public function spoken(): self
     {
-        return new self($this->language, $this->patterns, $this->chart, $this->names, true);
+        return new self($this->language, $this->patterns, $this->chart, true);
     }
 
     /** @return list<string> keys of all its sentences */
@@ -148,22 +142,16 @@ final class Catalogue
     {
         return match (true) {
             $argument instanceof Saying => $this->say($argument),
-            $argument instanceof NoteName => $this->name($argument),
-            $argument instanceof Pitch => $this->name($argument->name()).($this->isSpoken ? ' ' : '').$argument->octave,
+            $argument instanceof Named => $this->isSpoken ? $argument->spoken() : $argument->sign(),
             \is_array($argument) => $this->listed($argument),
             default => $argument,
         };
     }
 
-    private function name(NoteName $note): string
-    {
-        return $this->isSpoken ? $this->names->spoken($note) : $this->names->sign($note);
-    }
-
     /**
      * "a", "a and b", "a, b and c", as the language joins them.
      *
-     * @param list<string|NoteName|Pitch|Saying> $all
+     * @param list<string|Named|Saying> $all
      */
     private function listed(array $all): string
     {

@@ -4,13 +4,10 @@ declare(strict_types=1);
 
 namespace SwiftReed\Words;
 
-use SwiftReed\Pitch\NoteName;
-use SwiftReed\Pitch\Pitch;
-
 /**
  * Something to be said, before it is worded: which sentence of the catalogue, and with what.
  *
- * @phpstan-type Argument int|float|string|NoteName|Pitch|Saying|list<string|NoteName|Pitch|Saying>
+ * @phpstan-type Argument int|float|string|Named|Saying|list<string|Named|Saying>
  */
 final readonly class Saying
 {

@@ -157,7 +157,7 @@ final readonly class NoteCard
         $trills = [];
         foreach ((new TrillBook($part->instrument))->from($low) as ['high' => $high, 'trills' => $ways]) {
             $trills[] = [
-                'high' => $catalogue->names->signAt($high),
+                'high' => $high->sign(),
                 'says' => $catalogue->sentences($words->says($ways[0] ?? null)),
                 'svg' => isset($ways[0]) ? self::drawn(Diagram::trill($part->instrument, $ways[0]), '') : '',
             ];
