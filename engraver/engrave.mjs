@@ -14,6 +14,15 @@ const DRAWN_OUT = 0.62;
 /** Room for clef, signature and time, in units of the drawing. */
 const HEAD = 2200;
 
+/**
+ * The widest spacing that the engraver knows: every sign beside a note finds room before the line is drawn together to
+ * the page, so that equal notes stand equally apart. At the narrow one signs push their notes away.
+ */
+const EVEN = 1;
+const NARROW = 0.35;
+/** Two notes closer than this leave a sign between them no room: a head and a sign, in units of the drawing. */
+const CROWDED = 560;
+
 const options = {
   breaks: 'encoded',
   header: 'none',
@@ -30,7 +39,7 @@ const options = {
   mnumInterval: 0,
   justifyVertically: false,
   minLastJustification: 0,
-  spacingLinear: 0.35,
+  spacingLinear: EVEN,
   spacingNonLinear: 0.45,
 };
 
@@ -43,6 +52,14 @@ function notes(svg) {
 function closest(svg) {
   const heads = [...svg.matchAll(/class="notehead"[^>]*>\s*<use [^>]*?(?:x="(\d+)"|translate\((\d+))/g)].map((head) => Number(head[1] ?? head[2]));
   return Math.min(Infinity, ...heads.slice(1).map((x, k) => x - heads[k]).filter((gap) => gap > 0));
+}
+
+function drawnPages(toolkit) {
+  const pages = [];
+  for (let page = 1; page <= toolkit.getPageCount(); page += 1) {
+    pages.push(toolkit.renderToSVG(page));
+  }
+  return pages;
 }
 
 export async function openEngraver() {
@@ -58,9 +75,13 @@ export async function openEngraver() {
       if (!toolkit.loadData(musicXml)) {
         throw new Error('the music could not be read');
       }
-      const pages = [];
-      for (let page = 1; page <= toolkit.getPageCount(); page += 1) {
-        pages.push(toolkit.renderToSVG(page));
+      let pages = drawnPages(toolkit);
+      let spacing = EVEN;
+      if (Math.min(...pages.map(closest)) < CROWDED) {
+        spacing = NARROW;
+        toolkit.setOptions({ ...options, spacingLinear: spacing, pageWidth: Math.round(width / 10) });
+        toolkit.redoLayout();
+        pages = drawnPages(toolkit);
       }
       // A line with far fewer notes than the fullest one keeps their spacing and is not drawn out to the margin.
       const counts = pages.map((svg) => svg.split('class="note"').length - 1);
@@ -68,7 +89,7 @@ export async function openEngraver() {
       const usual = Math.min(...pages.filter((svg, k) => counts[k] >= DRAWN_OUT * full).map(closest));
       const head = HEAD + labels;
       const drawn = (k, share) => {
-        toolkit.setOptions({ ...options, pageWidth: Math.round((head + (width - head) * Math.min(1, share)) / 10) });
+        toolkit.setOptions({ ...options, spacingLinear: spacing, pageWidth: Math.round((head + (width - head) * Math.min(1, share)) / 10) });
         toolkit.redoLayout();
         return toolkit.renderToSVG(k + 1);
       };

@@ -12,12 +12,14 @@ final readonly class Block
     /**
      * @param string $glyphs    symbols that it uses
      * @param bool   $keepsNext whether the next one stands on the same page: a heading and its first line of music
+     * @param bool   $endsAtRest whether a player has time to turn the page after it
      */
     public function __construct(
         public string $svg,
         public float $height,
         public string $glyphs = '',
         public bool $keepsNext = false,
+        public bool $endsAtRest = false,
     ) {
     }
 
@@ -25,24 +27,24 @@ final readonly class Block
     {
         return 1.0 === $scale
             ? $this
-            : new self(Svg::scaled($scale, $this->svg), $scale * $this->height, $this->glyphs, $this->keepsNext);
+            : $this->with(Svg::scaled($scale, $this->svg), $scale * $this->height);
     }
 
     public function shifted(float $x): self
     {
         return 0.0 === $x
             ? $this
-            : new self(Svg::at($x, 0, $this->svg), $this->height, $this->glyphs, $this->keepsNext);
+            : $this->with(Svg::at($x, 0, $this->svg), $this->height);
     }
 
     /** As high as another one, so that two pages break alike. */
     public function asHighAs(float $height): self
     {
-        return new self($this->svg, max($this->height, $height), $this->glyphs, $this->keepsNext);
+        return $this->with($this->svg, max($this->height, $height));
     }
 
-    public function keepingNext(): self
+    private function with(string $svg, float $height): self
     {
-        return new self($this->svg, $this->height, $this->glyphs, true);
+        return new self($svg, $height, $this->glyphs, $this->keepsNext, $this->endsAtRest);
     }
 }

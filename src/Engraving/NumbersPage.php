@@ -6,6 +6,7 @@ namespace App\Engraving;
 
 use SwiftReed\Score\Layout\BarItem;
 use SwiftReed\Score\Layout\BarLayout;
+use SwiftReed\Score\Layout\SystemBreaks;
 use SwiftReed\Score\Part;
 use SwiftReed\Time\Length;
 use SwiftReed\Time\NoteValues;
@@ -53,19 +54,16 @@ final class NumbersPage
         }
         $most = intdiv($width - self::TIME, self::COLUMN);
         $lines = [];
-        $line = [];
-        $columns = 0;
-        foreach ($bars as $bar) {
-            if ($columns > 0 && $columns + \count($bar[1]) > $most) {
-                $lines[] = $line;
-                [$line, $columns] = [[], 0];
-            }
-            $line[] = $bar;
-            $columns += \count($bar[1]);
+        $begins = SystemBreaks::of(
+            array_map(static fn (array $bar): int => \count($bar[1]), $bars),
+            $most,
+            \count($bars),
+        );
+        foreach ($bars as $k => $bar) {
+            $lines[$begins[$k] ? \count($lines) : \count($lines) - 1][] = $bar;
         }
-        $lines[] = $line;
         // Columns are alike on every line, so that the last is not spread out.
-        $widest = max(array_map(
+        $widest = max(1, ...array_map(
             static fn (array $line): int => array_sum(array_map(static fn (array $bar): int => \count($bar[1]), $line)),
             $lines,
         ));

@@ -27,8 +27,8 @@ final class PrintedPages
     private const FOOT = [1550, 1000];
     /** From the edge of the paper to the words of the foot. */
     private const FOOT_LINE = [900, 640];
-    /** A study is not drawn smaller than this to stand on one page. */
-    private const SMALLEST = 0.85;
+    /** Settings of one job that are engraved to see whether they come out as reckoned. */
+    private const TRIED = 3;
     /** Room for number and key beside the music, where the page shows nothing under the notes. */
     private const MARGIN = 2600;
     /** Between two studies, and how much more where a page has room left. */
@@ -62,24 +62,88 @@ final class PrintedPages
         array $remarks = [],
         ?SecondRow $second = null,
     ): array {
-        $rows = $look->style->rows($rows);
-        $best = null;
-        // A tighter setting is taken where it saves paper, and then narrower margins where they do.
-        foreach ($studies->isSingle() ? [[false, 0]] : [[false, 0], [true, 0], [true, 1]] as [$isTight, $margins]) {
-            [$chunks, $head] = $this->chunks($studies, $rows, $look, $remarks, $second, $isTight, $margins);
-            $page = self::room($look, $margins);
-            $pages = PageFill::pages(
-                array_map(self::height(...), $chunks),
-                $page - $head->height - self::corner($look, $margins),
-                $page,
+        // What is hard is marked where its words stand on the same paper, under a single study.
+        $rows = $look->style->rows($studies->isSingle() ? $rows : $rows->withoutHardSpots());
+        [$setting, $breaks, $chunks, $head] = $this->best(
+            fn (bool $isTight, float $size): array => $this->chunks(
+                $studies,
+                $rows,
+                $look,
+                $remarks,
+                $second,
+                $isTight,
+                $size,
+            ),
+            fn (int $margins): Block => $this->heads($studies, $look, $margins),
+            $look,
+            !$studies->isSingle() && 1 === \count($studies->lines),
+        );
+
+        return $this->set(
+            $chunks,
+            $breaks->pages,
+            $head,
+            $look,
+            $this->tells($studies, $look),
+            $setting->margins,
+        );
+    }
+
+    /**
+     * The setting that costs least: paper first, then room, then what the reader gives up for it. The same job is set
+     * the same way.
+     *
+     * @param \Closure(bool, float): list<Chunk> $chunks of a closeness and a size
+     * @param \Closure(int): Block               $heads  of margins
+     *
+     * @return array{Setting, PageBreaks, list<Chunk>, Block}
+     */
+    private function best(\Closure $chunks, \Closure $heads, PrintLook $look, bool $isEven): array
+    {
+        $heads = [$heads(0), $heads(1)];
+        $broken = static fn (Setting $setting, Chunk ...$them): PageBreaks => PageBreaks::of(
+            array_values($them),
+            self::room($look, $setting->margins) - $heads[$setting->margins]->height
+                - self::corner($look, $setting->margins),
+            self::room($look, $setting->margins),
+            $isEven,
+        );
+        $comfortable = Setting::comfortable();
+        $loose = $chunks(false, 1.0);
+        $breaks = $broken($comfortable, ...$loose);
+        if (1 === $breaks->count()) {
+            return [$comfortable, $breaks, $loose, $heads[0]];
+        }
+        $tight = $look->isLarge ? $loose : $chunks(true, 1.0);
+        $ways = [];
+        foreach (Setting::all($look->isLarge) as $setting) {
+            $them = array_map(
+                static fn (Chunk $one): Chunk => $one->scaled($setting->size),
+                $setting->isTight ? $tight : $loose,
             );
-            if (null === $best || end($pages) < end($best[1])) {
-                $best = [$chunks, $pages, $head, $margins];
+            $ways[] = [$setting, $broken($setting, ...$them)->cost + $setting->cost()];
+        }
+        usort($ways, static fn (array $a, array $b): int => $a[1] <=> $b[1]);
+        // Smaller music is engraved anew, for its own width: whether it comes out as it was reckoned is seen then.
+        $best = [$comfortable, $breaks, $loose, $heads[0]];
+        $least = $breaks->cost + $comfortable->cost();
+        foreach (\array_slice($ways, 0, self::TRIED) as [$setting, $reckoned]) {
+            if ($reckoned >= $least - 1e-9) {
+                break;
+            }
+            $them = match (true) {
+                1.0 !== $setting->size => $chunks($setting->isTight, $setting->size),
+                $setting->isTight => $tight,
+                default => $loose,
+            };
+            $breaks = $broken($setting, ...$them);
+            if ($breaks->cost + $setting->cost() < $least - 1e-9) {
+                $least = $breaks->cost + $setting->cost();
+                $best = [$setting, $breaks, $them, $heads[$setting->margins]];
             }
         }
-        [$chunks, $pages, $head, $margins] = $best;
 
-        return $this->set($chunks, $pages, $head, $look, $this->tells($studies, $look), $margins);
+        return $best;
     }
 
     /** What a corner to be torn off takes of the first page, above the foot. */
@@ -94,12 +158,24 @@ final class PrintedPages
         return $look->paper->height() - self::TOP[$margins] - self::FOOT[$margins];
     }
 
+    /** The heading of the first page; as high on a worksheet as on its answer key, which break at the same places. */
+    private function heads(Sheet $studies, PrintLook $look, int $margins): Block
+    {
+        $head = $this->heading($studies, $look, $margins > 0);
+        if (!$look->style->isWritten()) {
+            return $head;
+        }
+        $other = PageStyle::Worksheet === $look->style ? PageStyle::Answers : PageStyle::Worksheet;
+
+        return $head->asHighAs($this->heading($studies, $look->inStyle($other), $margins > 0)->height);
+    }
+
     /**
-     * What is not cut, in order: each a list of blocks.
+     * What is not cut, in order.
      *
      * @param list<array{string, int}> $remarks
      *
-     * @return array{list<non-empty-list<Block>>, Block} and the heading of the first page
+     * @return list<Chunk>
      *
      * @throws EngravingError
      */
@@ -110,55 +186,43 @@ final class PrintedPages
         array $remarks,
         ?SecondRow $second,
         bool $isTight,
-        int $margins,
+        float $size,
     ): array {
-        $page = self::room($look, $margins);
-        $head = $this->heading($studies, $look, $margins > 0);
-        if ($look->style->isWritten()) {
-            // A worksheet and its answer key break at the same places.
-            $other = $this->heading(
-                $studies,
-                $look->inStyle(PageStyle::Worksheet === $look->style ? PageStyle::Answers : PageStyle::Worksheet),
-                $margins > 0,
-            );
-            $head = new Block($head->svg, max($head->height, $other->height), $head->glyphs);
-        }
         $inMargin = !$studies->isSingle() && PageStyle::AsShown === $look->style && $rows->isBare();
         $chunks = [];
         foreach ($studies->parts as $k => $part) {
-            $systems = $this->systems($part, $rows, $look, $second, $isTight, $inMargin);
+            $systems = $this->systems($part, $rows, $look, $second, $isTight, $inMargin, $size);
             $blocks = $studies->isSingle()
                 ? $systems
-                : $this->withHeading($part, $studies, $k, $systems, $look, $inMargin);
-            foreach (self::joined(
-                $blocks,
-                0 === $k ? $page - $head->height - self::corner($look, $margins) : $page,
-                $page,
-                $studies->isSingle(),
-                $isTight ? self::BETWEEN_TIGHT : self::BETWEEN,
-            ) as $chunk) {
-                $chunks[] = $chunk;
-            }
+                : $this->withHeading($part, $studies, $k, $systems, $look, $inMargin, $size);
+            $between = $isTight ? self::BETWEEN_TIGHT : self::BETWEEN;
+            array_push($chunks, ...self::ofStudy($blocks, $k, $studies->isSingle(), $size * $between));
         }
         $lines = [];
         if (PageStyle::AsShown === $look->style) {
             $lines = [...$remarks, ...($studies->isSingle() ? self::toPractise($studies->parts[0], $rows) : [])];
         }
+        $heading = [];
         foreach ($lines as [$text, $weight]) {
-            // The lines of one remark stand together.
-            $block = [];
-            $size = (int) (370 * $look->words());
+            // The lines of one remark stand together, and what is over them with the first.
+            $block = $heading;
+            $letters = (int) (370 * $look->words());
             foreach (self::wrapped($text, 92) as $i => $line) {
-                $block[] = new Block(Svg::text($i > 0 ? 400 : 0, $size, $size, $line, weight: $weight), 1.25 * $size);
+                $drawn = Svg::text($i > 0 ? 400 : 0, $letters, $letters, $line, weight: $weight);
+                $block[] = new Block($drawn, 1.25 * $letters);
             }
-            $chunks[] = [...$block, new Block('', 60 * $look->words())];
+            $block[] = new Block('', 60 * $look->words());
+            $heading = $weight > 400 ? $block : [];
+            if ([] === $heading) {
+                $chunks[] = new Chunk($block);
+            }
         }
         [$legend, $tall] = $this->legend($studies, $rows);
         if ($tall > 0) {
-            $chunks[] = [new Block(Svg::at(0, 160, $legend), $tall + 160)];
+            $chunks[] = new Chunk([new Block(Svg::at(0, 160, $legend), $tall + 160)]);
         }
 
-        return [$chunks, $head];
+        return $chunks;
     }
 
     /**
@@ -173,8 +237,9 @@ final class PrintedPages
         ?SecondRow $second,
         bool $isTight,
         bool $inMargin,
+        float $size,
     ): array {
-        $scale = $look->scale();
+        $scale = $size * $look->scale();
         $width = (int) ((self::WIDTH - ($inMargin ? self::MARGIN : 0)) / $scale);
         if (PageStyle::Numbers === $look->style) {
             return array_map(
@@ -215,7 +280,7 @@ final class PrintedPages
         $blocks = [];
         foreach ($engraving->systems as $system) {
             [$drawing, $tall] = SystemDrawing::of($part, $system, $sized, false, $second);
-            $block = new Block($drawing, $tall, $engraving->glyphs());
+            $block = new Block($drawing, $tall, $engraving->glyphs(), endsAtRest: self::endsAtRest($part, $system));
             if (PageStyle::Worksheet === $style && !$look->hasNames()) {
                 // Lines to write names and numbers on.
                 $block = new Block(
@@ -227,6 +292,7 @@ final class PrintedPages
                     ),
                     $tall + 1200,
                     $engraving->glyphs(),
+                    endsAtRest: $block->endsAtRest,
                 );
             }
             if ($look->style->isWritten()) {
@@ -240,6 +306,16 @@ final class PrintedPages
         }
 
         return $blocks;
+    }
+
+    /** Whether a rest stands between the last note of a system and the next. */
+    private static function endsAtRest(Part $part, EngravedSystem $system): bool
+    {
+        $last = [] === $system->heads ? null : max(array_keys($system->heads));
+        $notes = $part->study->notes;
+
+        return null !== $last
+            && (!isset($notes[$last + 1]) || $notes[$last + 1]->onset > $notes[$last]->onset + $notes[$last]->length);
     }
 
     /**
@@ -256,8 +332,9 @@ final class PrintedPages
         array $systems,
         PrintLook $look,
         bool $inMargin,
+        float $size,
     ): array {
-        $words = $look->words();
+        $words = $size * $look->words();
         $isOneLine = 1 === \count($studies->lines);
         $title = $studies->numbers[$k].'. '.($isOneLine ? $part->writtenTitle() : $studies->over($k));
         $told = array_filter(
@@ -286,9 +363,9 @@ final class PrintedPages
 
             return $blocks;
         }
-        $size = (int) (440 * $words);
-        $svg = Svg::text(0, (int) (430 * $words), $size, $title, weight: 700, face: Svg::SERIF);
-        $room = self::WIDTH - Ink::width($title, $size) - 400;
+        $letters = (int) (440 * $words);
+        $svg = Svg::text(0, (int) (430 * $words), $letters, $title, weight: 700, face: Svg::SERIF);
+        $room = self::WIDTH - Ink::width($title, $letters) - 400;
         $tempo = $part->study->recipe->timing->tempo;
         $swing = $part->study->recipe->timing->swing;
         if (null !== $swing && !$isOneLine) {
@@ -309,7 +386,7 @@ final class PrintedPages
         $small = (int) (300 * $words);
         if (Ink::width($says, $small) <= $room) {
             $svg .= Svg::text(
-                (int) (Ink::width($title, $size) + 300),
+                (int) (Ink::width($title, $letters) + 300),
                 (int) (430 * $words),
                 $small,
                 $says,
@@ -330,47 +407,35 @@ final class PrintedPages
     }
 
     /**
-     * A study stands on one page where it can, a little smaller if need be; else its lines are shared out, its heading
-     * with the first.
+     * The systems of a study, the heading with the first, and what is between it and the next.
      *
      * @param list<Block> $blocks
      *
-     * @return list<non-empty-list<Block>>
+     * @return list<Chunk>
      */
-    private static function joined(array $blocks, float $here, float $page, bool $isSingle, float $between): array
+    private static function ofStudy(array $blocks, int $k, bool $isOnly, float $between): array
     {
-        $whole = array_sum(array_map(static fn (Block $block): float => $block->height, $blocks)) + $between;
-        if ($isSingle && $whole > $here && $whole * self::SMALLEST <= $here) {
-            $blocks = array_map(static fn (Block $block): Block => $block->scaled($here / $whole), $blocks);
-        }
         $chunks = [];
         $chunk = [];
-        foreach ($blocks as $block) {
+        $last = \count($blocks) - 1;
+        foreach ($blocks as $i => $block) {
             $chunk[] = $block;
-            if (!$block->keepsNext) {
-                $chunks[] = $chunk;
-                $chunk = [];
+            if ($block->keepsNext && $i < $last) {
+                continue;
             }
-        }
-        if ([] !== $chunk) {
-            $chunks[] = $chunk;
-        }
-        if ($isSingle || [] === $chunks || $whole > $page) {
-            return $chunks;
+            if ($i === $last && !$isOnly) {
+                $chunk[] = new Block('', $between);
+            }
+            $chunks[] = new Chunk($chunk, $k, $isOnly, $i === $last, $block->endsAtRest);
+            $chunk = [];
         }
 
-        return [[...array_merge(...$chunks), new Block('', $between)]];
-    }
-
-    /** @param non-empty-list<Block> $chunk */
-    private static function height(array $chunk): float
-    {
-        return array_sum(array_map(static fn (Block $block): float => $block->height, $chunk));
+        return $chunks;
     }
 
     /**
-     * @param list<non-empty-list<Block>> $chunks
-     * @param list<int>                   $pages  of each chunk
+     * @param list<Chunk> $chunks
+     * @param list<int>   $pages  of each chunk
      *
      * @return non-empty-list<Page>
      */
@@ -387,22 +452,23 @@ final class PrintedPages
                 \ARRAY_FILTER_USE_KEY,
             ));
             $room = self::room($look, $margins) - (0 === $page ? $head->height + self::corner($look, $margins) : 0.0);
-            $spare = $room - array_sum(array_map(self::height(...), $here));
-            $most = [] !== array_filter($here, static fn (array $chunk): bool => \count($chunk) > 1)
-                ? self::STRETCH
-                : self::LINE_STRETCH;
-            // Room that is left goes between the lines, but not so much that a page with little on it is torn apart.
-            $gap = \count($here) > 1 ? max(0.0, min($most, $spare / (\count($here) - 1))) : 0.0;
+            $spare = $room - array_sum(array_map(static fn (Chunk $chunk): float => $chunk->height, $here));
+            // Room that is left goes between the music, but not so much that a page with little on it is torn apart, nor
+            // between the systems of one study of several, nor between words.
+            $isWider = static fn (Chunk $chunk): bool => $chunk->endsStudy || $chunk->isOnlyStudy;
+            $places = \count(array_filter(\array_slice($here, 0, -1), $isWider));
+            $most = [] === $here || $here[0]->isOnlyStudy ? self::LINE_STRETCH : self::STRETCH;
+            $gap = $places > 0 ? max(0.0, min($most, $spare / $places)) : 0.0;
             $svg = 0 === $page ? Svg::at($left, self::TOP[$margins], $head->svg) : '';
             $glyphs = [];
             $y = self::TOP[$margins] + (0 === $page ? $head->height : 0.0);
             foreach ($here as $chunk) {
-                foreach ($chunk as $block) {
+                foreach ($chunk->blocks as $block) {
                     $glyphs[hash('xxh3', $block->glyphs)] = $block->glyphs;
                     $svg .= '' === $block->svg ? '' : Svg::at($left, $y, $block->svg);
                     $y += $block->height;
                 }
-                $y += $gap;
+                $y += $isWider($chunk) ? $gap : 0.0;
             }
             $number = \sprintf('page %d of %d', $page + 1, $last + 1);
             $size = (int) (300 * $look->words());

@@ -24,8 +24,9 @@ final readonly class Rows
      * @param bool  $tuning   whether a slide that is drawn for a note's tuning is marked at its valve
      * @param bool  $moves    whether what moves since the note before is marked
      * @param float $scale    how much larger than nine millimetres the fingerings are drawn
-     * @param bool $isTight whether rows stand as close as can be, and changes to practise are not marked, to save paper
+     * @param bool $isTight whether rows stand as close as can be, to save paper
      * @param bool  $fromRoot whether degrees are counted from the root of each cell
+     * @param bool  $marksHard whether changes to practise are marked: where their words are on the same paper
      * @param bool  $isUnsigned whether letters stand without sharp or flat: the pupil writes those
      */
     public function __construct(
@@ -41,10 +42,28 @@ final readonly class Rows
         public bool $isTight = false,
         public bool $isUnsigned = false,
         public bool $tuning = true,
+        public bool $marksHard = true,
     ) {
     }
 
     public function drawnAt(float $scale): self
+    {
+        return $this->with($scale, $this->isTight, $this->marksHard);
+    }
+
+    /** The same as close together as can be. */
+    public function tight(): self
+    {
+        return $this->with($this->scale, true, $this->marksHard);
+    }
+
+    /** The same for a page that has no words about its changes. */
+    public function withoutHardSpots(): self
+    {
+        return $this->with($this->scale, $this->isTight, false);
+    }
+
+    private function with(float $scale, bool $isTight, bool $marksHard): self
     {
         return new self(
             $this->degrees,
@@ -56,28 +75,10 @@ final readonly class Rows
             $scale,
             $this->chords,
             $this->fromRoot,
-            $this->isTight,
+            $isTight,
             $this->isUnsigned,
             $this->tuning,
-        );
-    }
-
-    /** The same as close together as can be. */
-    public function tight(): self
-    {
-        return new self(
-            $this->degrees,
-            $this->letters,
-            $this->reminders,
-            $this->fingerings,
-            $this->counts,
-            $this->moves,
-            $this->scale,
-            $this->chords,
-            $this->fromRoot,
-            true,
-            $this->isUnsigned,
-            $this->tuning,
+            $marksHard,
         );
     }
 

@@ -14,7 +14,9 @@ use SwiftReed\Time\Length;
  */
 final class Signs
 {
-    /** A reminder, smaller than a true accidental, its middle at x, y. */
+    /**
+     * A reminder, smaller than a true accidental and in brackets, so that it is none on a copy either; its middle at x, y.
+     */
     public static function reminder(Accidental $sign, float $x, float $y): string
     {
         $flat = '<path d="M-45 -175 V75 M-45 -20 C-10 -70 60 -60 45 0 C35 40 -15 60 -45 75"/>';
@@ -29,6 +31,9 @@ final class Signs
             default => '',
         };
 
+        $reach = \in_array($sign->besideNote(), ['bb'], true) ? 150 : 105;
+        $brackets = \sprintf('<path d="M-%1$d -185 q-60 140 0 300 M%1$d -185 q60 140 0 300"/>', $reach);
+
         return '' === $drawing
             ? ''
             : Svg::at(
@@ -40,9 +45,9 @@ final class Signs
                         'class' => 'reminder', 'fill' => 'none', 'stroke' => Ink::ACCENT, 'stroke-width' => 24,
                         'stroke-linecap' => 'round',
                     ],
-                    $drawing,
+                    $drawing.$brackets,
                 ),
-                0.92,
+                0.78,
             );
     }
 

@@ -35,6 +35,8 @@ final class SystemDrawing
     private const STAFF_ROOM = 120;
     /** A treble clef, and the first sharp of a signature, stand out above the staff. */
     private const CLEF_ROOM = 270;
+    /** Size of what a row is called at its left. */
+    private const LABEL = 260;
     /** Between two words of a row, and how small they may be to keep it: letters of five points at the least. */
     private const BETWEEN_WORDS = 50;
     private const SMALLEST_WORDS = 0.55;
@@ -66,14 +68,14 @@ final class SystemDrawing
         }
         [$ceiling, $floor] = $rows->isTight ? self::extent($part, $system) : [0, $system->height + self::GAP];
         $y = $floor;
-        if ([] !== $part->plan->hardSpots && FingeringStyle::None !== $rows->fingerings && !$rows->isTight) {
+        if ([] !== $part->plan->hardSpots && FingeringStyle::None !== $rows->fingerings && $rows->marksHard) {
             $svg .= self::hardSpots($part, $system, $rows, $y);
             $y += 330;
         }
         if (Reminders::None !== $rows->reminders) {
             foreach ($system->heads as $i => $head) {
                 $sign = $part->study->notes[$i]->reminder;
-                $svg .= null === $sign ? '' : Signs::reminder($sign, $head->left - 150, $head->y);
+                $svg .= null === $sign ? '' : Signs::reminder($sign, $head->left - 165, $head->y);
             }
         }
         $svg .= self::moves($part, $system);
@@ -418,17 +420,23 @@ final class SystemDrawing
         int $weight,
         ?string $family = null,
     ): string {
-        $svg = '' === $label ? '' : Svg::text(0, $y, 260, $label, fill: Ink::QUIET, isItalic: true);
         [$texts, $size] = self::besideEachOther(
             $system,
             array_map($cell, array_combine(array_keys($system->heads), array_keys($system->heads))),
             $size,
         );
+        $begins = \PHP_INT_MAX;
+        $svg = '';
         foreach ($system->heads as $i => $head) {
             $svg .= Svg::text($head->middle(), $y, $size, $texts[$i], weight: $weight, anchor: 'middle', face: $family);
+            $begins = min($begins, $head->middle() - Ink::width($texts[$i], $size) / 2);
         }
+        // Where the line begins with the clef alone its first word has the room: the label stood on the line before.
+        $isLabelled = '' !== $label && Ink::width($label, self::LABEL) + self::BETWEEN_WORDS <= $begins;
 
-        return $svg;
+        return $isLabelled
+            ? Svg::text(0, $y, self::LABEL, $label, fill: Ink::QUIET, isItalic: true).$svg
+            : $svg;
     }
 
     /**

@@ -246,9 +246,11 @@ final class MusicXmlScore
             $this->repeat('forward', $repeats);
             $xml->endElement();
         }
-        if (0 === $this->staff && $bar->beginsSystem && (!$isFirst || $this->place > 0)) {
+        // The engraver keeps to our systems only where the first is named, too.
+        $isForEngraver = null === $this->choices;
+        if (0 === $this->staff && $bar->beginsSystem && ($isForEngraver || !$isFirst || $this->place > 0)) {
             $xml->startElement('print');
-            $xml->writeAttribute(null === $this->choices ? 'new-page' : 'new-system', 'yes');
+            $xml->writeAttribute($isForEngraver ? 'new-page' : 'new-system', 'yes');
             $xml->endElement();
         }
         $time = $this->part->study->bars->time($bar->items[0]->onset ?? 0);

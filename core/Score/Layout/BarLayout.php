@@ -37,7 +37,7 @@ final class BarLayout
             $items = self::withAccidentals($study, $items);
             $bars[] = self::withBeams($study->bars, $items);
         }
-        $begins = self::systems(array_map(count(...), $bars), $perSystem, $most ?? \count($bars));
+        $begins = SystemBreaks::of(array_map(count(...), $bars), $perSystem, $most ?? \count($bars));
 
         return array_map(
             static fn (array $items, int $i): Bar => new Bar($i + ($study->lead() > 0 ? 0 : 1), $items, $begins[$i]),
@@ -286,39 +286,5 @@ final class BarLayout
             $item->writtenTicks() >= Length::THIRTY_SECOND => 3,
             default => 4,
         };
-    }
-
-    /**
-     * Bars shared out evenly over as few systems as hold them: by their notes alone, so that the parts of a whole band
-     * and the worksheet and its answer key break alike.
-     *
-     * @param list<int> $counts    notes and rests in each bar
-     * @param int       $mostBars  bars on one system at most
-     *
-     * @return list<bool> whether a system begins with this bar
-     */
-    private static function systems(array $counts, int $perSystem, int $mostBars): array
-    {
-        $most = max([$perSystem + 1, ...$counts]);
-        $bars = \count($counts);
-        for ($systems = max(
-            1,
-            (int) ceil(array_sum($counts) / ($perSystem + 1)),
-            (int) ceil($bars / max(1, $mostBars)),
-        );; ++$systems) {
-            $begins = [];
-            $fits = true;
-            $at = 0;
-            for ($system = 0; $system < $systems && $at < $bars; ++$system) {
-                // The first systems take one bar more where they do not come out even.
-                $here = max(1, intdiv($bars, $systems) + ($system < $bars % $systems ? 1 : 0));
-                $fits = $fits && array_sum(\array_slice($counts, $at, $here)) <= $most;
-                array_push($begins, true, ...array_fill(0, min($here, $bars - $at) - 1, false));
-                $at += $here;
-            }
-            if ($fits || $systems >= $bars) {
-                return $begins;
-            }
-        }
     }
 }
