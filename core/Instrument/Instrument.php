@@ -45,6 +45,7 @@ final class Instrument
      * @param list<Because>  $because why usual fingerings are usual
      * @param NextDoor|null  $nextDoor the set-up of the player at the next desk
      * @param BodyMap|null   $body     where its touches lie on its body; null where nothing is fingered
+     * @param int            $clefOctaves octaves by which the clef moves what is read, as its 8 says: -1 for one below
      */
     public function __construct(
         public readonly string $id,
@@ -67,6 +68,7 @@ final class Instrument
         private readonly array $because = [],
         public readonly ?NextDoor $nextDoor = null,
         public readonly ?BodyMap $body = null,
+        public readonly int $clefOctaves = 0,
     ) {
     }
 
@@ -98,11 +100,16 @@ final class Instrument
             $this->isBrass,
             $this->because,
             $this->nextDoor,
+            $this->body,
         );
     }
 
-    /** The same instrument in a score that writes what sounds. */
-    public function readFrom(Transposition $transposition, string $clef): self
+    /**
+     * The same instrument in a score that writes what sounds, in its own clef.
+     *
+     * @param int $clefOctaves by which the clef moves what is read: -1 where an 8 stands under it
+     */
+    public function readFrom(Transposition $transposition, int $clefOctaves): self
     {
         return new self(
             $this->id,
@@ -111,7 +118,7 @@ final class Instrument
             $this->family,
             $this->setup,
             $transposition,
-            $clef,
+            $this->clef,
             $this->range,
             $this->build,
             $this->registers,
@@ -124,6 +131,8 @@ final class Instrument
             $this->isBrass,
             $this->because,
             $this->nextDoor,
+            $this->body,
+            $clefOctaves,
         );
     }
 

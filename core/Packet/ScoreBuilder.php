@@ -22,6 +22,8 @@ use SwiftReed\Score\Sheet;
  */
 final class ScoreBuilder
 {
+    /** A row that asks for a chorale, with its number or without. */
+    private const CHORALE = '/^(\d+\s*[:.)]\s*)?chorale\s/i';
     /** Players in one score: a district's honour band. */
     public const MOST = 400;
 
@@ -173,6 +175,31 @@ final class ScoreBuilder
         return $this->company[$key];
     }
 
+    /**
+     * The rows of a packet on which pupils write: those of chorales are empty, so that the others keep their numbers.
+     *
+     * @param list<string> $rows
+     *
+     * @return list<string>
+     */
+    public static function withoutChorales(array $rows): array
+    {
+        $kept = [];
+        $titles = [];
+        foreach ($rows as $row) {
+            if (str_starts_with($row, SheetBuilder::TITLE)) {
+                $titles[] = $row;
+                continue;
+            }
+            // The title that stood over a chorale goes with it.
+            $isChorale = 1 === preg_match(self::CHORALE, $row);
+            array_push($kept, ...($isChorale ? [''] : [...$titles, $row]));
+            $titles = [];
+        }
+
+        return [...$kept, ...$titles];
+    }
+
     /** @param list<StudyLine|string> $lines */
     private function ownSheet(array $lines, BandPlayer $player): Sheet|string
     {
@@ -185,10 +212,7 @@ final class ScoreBuilder
         }
         $hasChorale = [] !== array_filter(
             $lines,
-            static fn (StudyLine|string $one): bool => \is_string($one) && 1 === preg_match(
-                '/^(\d+\s*[:.)]\s*)?chorale\s/i',
-                $one,
-            ),
+            static fn (StudyLine|string $one): bool => \is_string($one) && 1 === preg_match(self::CHORALE, $one),
         );
         $key = hash(
             'xxh128',

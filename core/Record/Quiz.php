@@ -6,9 +6,11 @@ namespace SwiftReed\Record;
 
 use Random\Engine\Mt19937;
 use Random\Randomizer;
+use SwiftReed\Explain\FingeringWords;
 use SwiftReed\Instrument\Instrument;
 use SwiftReed\Instrument\InstrumentLibrary;
 use SwiftReed\Line\ClauseKind;
+use SwiftReed\Line\LineNames;
 use SwiftReed\Packet\PacketTable;
 use SwiftReed\Pitch\Key;
 use SwiftReed\Pitch\NoteName;
@@ -20,6 +22,7 @@ use SwiftReed\Scale\Chord;
 use SwiftReed\Scale\Material;
 use SwiftReed\Score\KeyNames;
 use SwiftReed\Score\PartBuilder;
+use SwiftReed\Words\Catalogue;
 use SwiftReed\Words\Wording;
 
 /**
@@ -130,7 +133,22 @@ final readonly class Quiz
             QuizKind::Chords => $this->chordsQuestion($own, $random),
         };
 
-        return new QuizQuestion($kind, $question, $asks, $this->mark($kind, $question, $this->blank($kind))->wanted);
+        $wanted = $this->mark($kind, $question, $this->blank($kind))->wanted;
+
+        return new QuizQuestion($kind, $question, $asks, $wanted, self::said($kind, $instrument, $question, $wanted));
+    }
+
+    /** A right answer in the words of a teacher: touches by their names, notes with printed signs. */
+    private static function said(QuizKind $kind, Instrument $instrument, string $question, string $wanted): string
+    {
+        if (QuizKind::Fingering !== $kind) {
+            return LineNames::inForce()->printed($wanted);
+        }
+        $note = Pitch::parse(trim((string) strrchr($question, ' ')));
+
+        return Catalogue::english()->sentence(
+            (new FingeringWords($instrument))->whole($instrument->fingerings($note)[0], null, $note),
+        );
     }
 
     /** An answer that is understood and wrong, to get at the right one. */

@@ -19,6 +19,7 @@ use SwiftReed\Study\StudyNote;
 use SwiftReed\Study\Tonguing\Attack;
 use SwiftReed\Study\Tonguing\Mark;
 use SwiftReed\Study\Tonguing\Slur;
+use SwiftReed\Words\Wording;
 
 /**
  * A study as one instrument's printed part: notes, fingerings, and what is said about them.
@@ -26,11 +27,10 @@ use SwiftReed\Study\Tonguing\Slur;
 final readonly class Part
 {
     /**
-     * MIDI numbers: a line that lies lower on the average is read in the bass clef, and one lower still an octave
-     * above. Common practice, no source.
+     * Half steps less than an octave at which a treble clef has its 8 already: a tenor saxophone, a ninth below what it
+     * reads, lies an octave below the staff, an alto saxophone, a sixth below, does not. Common practice, no source.
      */
-    private const BASS_BELOW = 59;
-    private const FAR_BELOW = 37;
+    private const NEARLY_AN_OCTAVE = 2;
 
     /**
      * How much of its length a note sounds: before a breath, set apart, before a soft one, and tongued. Common practice,
@@ -134,14 +134,16 @@ final readonly class Part
      */
     public function inConcert(): self
     {
-        $up = $this->instrument->transposition->writtenAboveSounding;
-        $sounding = array_sum(array_map(
-            static fn (StudyNote $note): int => $note->sounding->midi(),
-            $this->study->notes,
-        )) / \count($this->study->notes);
-        $octaves = 0 === $up->halfSteps % 12 ? intdiv($up->halfSteps, 12) : ($sounding < self::FAR_BELOW ? 1 : 0);
-        $clef = $sounding + 12 * $octaves < self::BASS_BELOW ? 'bass' : 'treble';
-        $instrument = $this->instrument->readFrom(Transposition::by(Interval::of(7 * $octaves, 12 * $octaves)), $clef);
+        $up = $this->instrument->transposition->writtenAboveSounding->halfSteps;
+        $isInOctaves = 0 === $up % 12;
+        $octaves = $isInOctaves ? intdiv($up, 12) : 0;
+        $below = $isInOctaves || 'treble' !== $this->instrument->clef
+            ? 0
+            : intdiv($up + self::NEARLY_AN_OCTAVE, 12);
+        $instrument = $this->instrument->readFrom(
+            Transposition::by(Interval::of(7 * $octaves, 12 * $octaves)),
+            -$below,
+        );
 
         return new self(
             $instrument,
@@ -150,6 +152,14 @@ final readonly class Part
             $this->tonguing,
             $this->tendencies,
         );
+    }
+
+    /** "two flats"; where none is printed, that signs stand beside the notes. */
+    public function signature(): string
+    {
+        return $this->study->recipe->material->printsSignature
+            ? $this->study->signature->spoken()
+            : Wording::of('signature.none');
     }
 
     /** How note i lies, in cents from equal temperament: by the model, or as the player says of his own note. */

@@ -339,7 +339,7 @@ final class PrintedPages
         $title = $studies->numbers[$k].'. '.($isOneLine ? $part->writtenTitle() : $studies->over($k));
         $told = array_filter(
             [
-                $part->study->signature->spoken(),
+                $part->signature(),
                 $part->concertTitle() === $part->writtenTitle() ? '' : 'concert '.$part->concertTitle(),
             ],
             static fn (string $one): bool => '' !== $one,
@@ -560,7 +560,7 @@ final class PrintedPages
         if ($studies->isSingle()) {
             $key = [
                 null === $studies->title ? '' : $first->writtenTitle(),
-                $first->study->signature->spoken(),
+                $first->signature(),
                 $first->concertTitle() === $first->writtenTitle() ? '' : 'concert '.$first->concertTitle(),
             ];
         }

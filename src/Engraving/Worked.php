@@ -29,8 +29,27 @@ final readonly class Worked
         return new self(5, 3);
     }
 
+    /**
+     * The same with something left to write: where every study would be worked, those with the most signs are not.
+     *
+     * @param non-empty-list<Part> $parts
+     */
+    public function leavingSome(array $parts): self
+    {
+        if (\count(array_filter($parts, $this->covers(...))) < \count($parts)) {
+            return $this;
+        }
+        $most = max(array_map(static fn (Part $part): int => $part->study->signature->count(), $parts));
+
+        return new self(min($this->flats, $most - 1), min($this->sharps, $most - 1), $this->names);
+    }
+
+    /** What prints no signature has its signs beside the notes: its names are the pupil's to write. */
     public function covers(Part $part): bool
     {
+        if (!$part->study->recipe->material->printsSignature) {
+            return false;
+        }
         $fifths = $part->study->signature->fifths;
 
         return $fifths < 0

@@ -35,6 +35,13 @@ final class PacketError extends \DomainException implements Mistake
         );
     }
 
+    public static function nothingToWriteOn(): self
+    {
+        return new self(
+            'The packet has chorales alone, and no worksheet is made of a chorale; expected a study beside them, for example "concert F major", or no worksheets.',
+        );
+    }
+
     public static function nothingToJoin(): self
     {
         return new self('None of the parts could be made, so there is nothing to put together.');

@@ -146,11 +146,16 @@ final class PacketMaker
     {
         $player = $piece->for[0];
         $isKey = PieceKind::Answers === $piece->kind;
-        $worked = new Worked(
+        $studies = ScoreBuilder::withoutChorales($plan->studies);
+        if ([] === array_filter($studies, static fn (string $row): bool => '' !== $row)) {
+            throw PacketError::nothingToWriteOn();
+        }
+        $sheet = $this->sheet($plan, $player, $all, $studies);
+        $worked = (new Worked(
             'part-worked' === $plan->worksheets ? $plan->flats : -1,
             'part-worked' === $plan->worksheets ? $plan->sharps : -1,
             $plan->names,
-        );
+        ))->leavingSome($sheet->parts);
         $look = new PrintLook(
             self::paper($plan),
             $isKey ? PageStyle::Answers : PageStyle::Worksheet,
@@ -165,7 +170,7 @@ final class PacketMaker
 
         return $this->document(
             $this->pages->of(
-                $this->sheet($plan, $player, $all)->titled($plan->title),
+                $sheet->titled($plan->title),
                 new Rows(false, false, Reminders::None, FingeringStyle::None),
                 $look,
             ),
@@ -200,17 +205,18 @@ final class PacketMaker
     }
 
     /**
-     * @param list<Piece> $all
+     * @param list<Piece>       $all
+     * @param list<string>|null $studies those of the packet where none are named
      *
      * @throws Mistake
      */
-    private function sheet(PacketPlan $plan, BandPlayer $player, array $all): Sheet
+    private function sheet(PacketPlan $plan, BandPlayer $player, array $all, ?array $studies = null): Sheet
     {
         $readers = array_map(
             static fn (Piece $one): BandPlayer => $one->for[0],
             array_values(array_filter($all, static fn (Piece $one): bool => PieceKind::Part === $one->kind)),
         );
-        $sheet = $this->builder($plan, $readers)->sheet($plan->studies, $player);
+        $sheet = $this->builder($plan, $readers)->sheet($studies ?? $plan->studies, $player);
 
         return $sheet instanceof Sheet ? $sheet : throw PacketError::because($sheet);
     }

@@ -107,7 +107,7 @@ final class WrittenSheets
         $pages = QuestionPages::of(
             $title,
             (null === $chair ? '' : $instrument->name.'. ').$this->words->say('work.sheet', ['%number%' => $seed]),
-            $this->words->say('work.labels'),
+            $this->words->say(null === $chair ? 'work.labels' : 'work.labels_named'),
             array_map(
                 static fn (QuizQuestion $one): array => [
                     'asks' => $one->asks,
@@ -125,7 +125,7 @@ final class WrittenSheets
                 static fn (QuizQuestion $one, int $k): array => [
                     (string) ($k + 1),
                     $one->asks,
-                    '' === $one->answer ? '–' : $one->answer,
+                    '' === $one->says ? '–' : $one->says,
                 ],
                 $questions,
                 array_keys($questions),

@@ -352,6 +352,9 @@ final class MusicXmlScore
         $isBass = 'bass' === $this->part->instrument->clef;
         $xml->writeElement('sign', $isBass ? 'F' : 'G');
         $xml->writeElement('line', $isBass ? '4' : '2');
+        if (0 !== $this->part->instrument->clefOctaves) {
+            $xml->writeElement('clef-octave-change', (string) $this->part->instrument->clefOctaves);
+        }
         $xml->endElement();
         $this->transpose();
         $xml->endElement();

@@ -51,9 +51,9 @@ final class SystemBreaks
                 }
             }
         }
-        $begins = array_fill(0, $bars, false);
+        $begins = [];
         for ($at = 0; $at < $bars; $at = $next[$at]) {
-            $begins[$at] = true;
+            array_push($begins, true, ...array_fill(0, $next[$at] - $at - 1, false));
         }
 
         return $begins;
