@@ -46,6 +46,7 @@ final class Instrument
      * @param NextDoor|null  $nextDoor the set-up of the player at the next desk
      * @param BodyMap|null   $body     where its touches lie on its body; null where nothing is fingered
      * @param int            $clefOctaves octaves by which the clef moves what is read, as its 8 says: -1 for one below
+     * @param string         $setupSays what its set-ups are, in words: "thumb B flat first, open G sharp"
      */
     public function __construct(
         public readonly string $id,
@@ -69,6 +70,7 @@ final class Instrument
         public readonly ?NextDoor $nextDoor = null,
         public readonly ?BodyMap $body = null,
         public readonly int $clefOctaves = 0,
+        public readonly string $setupSays = '',
     ) {
     }
 
@@ -101,6 +103,7 @@ final class Instrument
             $this->because,
             $this->nextDoor,
             $this->body,
+            setupSays: $this->setupSays,
         );
     }
 
@@ -133,6 +136,7 @@ final class Instrument
             $this->nextDoor,
             $this->body,
             $clefOctaves,
+            $this->setupSays,
         );
     }
 

@@ -293,6 +293,10 @@ final class InstrumentLibrary
             Because::listIn($file, $inForce),
             NextDoor::of($this, $file, $id, $setups, $inForce),
             $file->has('body') ? BodyMap::read($file->part('body'), $map, $id) : null,
+            setupSays: implode(', ', array_map(
+                static fn (string $setup): string => $all->part($setup)->text('says'),
+                $setups,
+            )),
         );
     }
 

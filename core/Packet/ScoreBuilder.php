@@ -72,8 +72,10 @@ final class ScoreBuilder
         $named = array_combine(array_map(static fn (BandPlayer $one): string => $one->name, $players), $players);
         $sheets = (new BreathsTogether($this->parts))->of($sheets, $named);
         $parts = [];
+        $titles = [];
         foreach ($sheets as $name => $sheet) {
             foreach ($sheet->numbers as $k => $number) {
+                $titles[$number] ??= $sheet->titles[$k] ?? '';
                 $parts[$number][] = new BandPart((string) $name, $sheet->parts[$k]);
             }
         }
@@ -83,7 +85,7 @@ final class ScoreBuilder
         $numbers = array_values(array_unique(array_merge([], ...$orders)));
 
         return new BandScores(
-            array_map(static fn (string $number): Score => new Score($number, $parts[$number]), $numbers),
+            array_map(static fn (string $number): Score => new Score($number, $parts[$number], $titles[$number]), $numbers),
             $sheets,
             $left,
         );

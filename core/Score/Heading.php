@@ -42,6 +42,19 @@ final class Heading
         ));
     }
 
+    /** For a score, in the key that the director says: "concert B♭ major, thirds". */
+    public static function inConcert(Part $part): string
+    {
+        $study = $part->study;
+        $key = Wording::of('heading.concert', ['key' => $part->concertTitle()]);
+        if ('' !== $study->piece) {
+            // The piece, without the voice that this player has of it.
+            return explode(', ', $study->piece)[0].', '.$key;
+        }
+
+        return implode(', ', [$key, ...self::said($study->recipe->line, $study->octaves(), '')]);
+    }
+
     /** @param non-empty-list<Part> $parts one study in many keys */
     public static function ofKeys(array $parts): string
     {

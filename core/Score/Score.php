@@ -12,9 +12,24 @@ use SwiftReed\Time\Length;
  */
 final readonly class Score
 {
-    /** @param non-empty-list<BandPart> $parts */
-    public function __construct(public string $number, public array $parts)
+    /**
+     * @param non-empty-list<BandPart> $parts
+     * @param string                   $title of the exercise, where it has one
+     */
+    public function __construct(public string $number, public array $parts, public string $title = '')
     {
+    }
+
+    /** "Long notes: concert B♭ major, whole notes": the exercise, and the key that the director says. */
+    public function heading(): string
+    {
+        $what = Heading::inConcert($this->parts[0]->part);
+
+        return match (true) {
+            '' === $this->title => mb_strtoupper(mb_substr($what, 0, 1)).mb_substr($what, 1),
+            str_starts_with($what, $this->title) => $what,
+            default => $this->title.': '.$what,
+        };
     }
 
     /** "F major" with printed signs: the key the director says. */
@@ -31,6 +46,7 @@ final readonly class Score
                 static fn (BandPart $one): BandPart => new BandPart($one->player, $one->part->inConcert()),
                 $this->parts,
             ),
+            $this->title,
         );
     }
 
@@ -76,6 +92,6 @@ final readonly class Score
             static fn (BandPart $one): bool => \in_array($one->player, $players, true),
         ));
 
-        return [] === $parts ? null : new self($this->number, $parts);
+        return [] === $parts ? null : new self($this->number, $parts, $this->title);
     }
 }

@@ -93,9 +93,10 @@ final readonly class Sheet
     /** What stands over one of its studies: its title, if it has one, and what it is. */
     public function over(int $k): string
     {
-        return isset($this->titles[$k])
-            ? $this->titles[$k].': '.Heading::of($this->parts[$k])
-            : Heading::of($this->parts[$k]);
+        $what = Heading::of($this->parts[$k]);
+        $title = $this->titles[$k] ?? '';
+
+        return '' === $title || str_starts_with($what, $title) ? $what : $title.': '.$what;
     }
 
     public function isSingle(): bool

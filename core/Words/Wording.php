@@ -20,7 +20,7 @@ final class Wording
     {
         return Catalogue::english()->say(Saying::of(
             $key,
-            array_map(static fn (int|float|string|null $one): string => (string) $one, $with),
+            array_map(static fn (int|float|string|null $one): string => mb_scrub((string) $one), $with),
         ));
     }
 }

@@ -76,7 +76,7 @@ final class ChartMaker
         [$systems, $glyphs] = $this->systems($instrument, $pitches, self::PER_SYSTEM, PageMaker::WIDTH, -1);
         $left = intdiv($paper->width() - PageMaker::WIDTH, 2);
         $bottom = $paper->height() - 1500;
-        $setup = [] === $instrument->setup ? '' : ' · '.implode(', ', $instrument->setup);
+        $setup = '' === $instrument->setupSays ? '' : ' · '.$instrument->setupSays;
         $body = Svg::text($left, 1900, 800, $instrument->name.', fingerings', weight: 700, face: Svg::SERIF)
             .Svg::text(
                 $left,
@@ -110,13 +110,7 @@ final class ChartMaker
         $pages[] = $body;
         $sheets = [];
         foreach ($pages as $k => $page) {
-            $foot = Svg::text(
-                $left,
-                $paper->height() - 900,
-                300,
-                $instrument->name.\sprintf(' · page %d of %d', $k + 1, \count($pages)),
-                fill: Ink::QUIET,
-            );
+            $foot = PageFrame::foot($paper, $instrument->name.', fingerings', $k, \count($pages));
             $sheets[] = Svg::page($paper, $page.$foot, $glyphs);
         }
 

@@ -166,7 +166,7 @@ final class KeyMapDrawing
         $half = max(-$drawing->left, $drawing->right);
         $scale = min(null === $instrument->map ? 8 : 1.9, ($paper->width() - 3200) / 2 / $half, $room / $drawing->height);
         $left = 1500;
-        $setup = [] === $instrument->setup ? '' : ' · '.implode(', ', $instrument->setup);
+        $setup = '' === $instrument->setupSays ? '' : ' · '.$instrument->setupSays;
         $body = Svg::text($left, 2000, 800, $instrument->name.', key map', weight: 700, face: Svg::SERIF)
             .Svg::text(
                 $left,
@@ -201,6 +201,6 @@ final class KeyMapDrawing
             }
         }
 
-        return [Svg::page($paper, $body)];
+        return [Svg::page($paper, $body.PageFrame::foot($paper, $instrument->name.', key map', 0, 1))];
     }
 }

@@ -90,13 +90,7 @@ final class LargePages
         foreach ([] === $pages ? [[]] : $pages as $k => $page) {
             $body = Svg::text(self::LEFT, 1800, 760, $title, weight: 700, face: Svg::SERIF)
                 .Svg::text(self::LEFT, 2360, 330, $under, fill: Ink::QUIET)
-                .Svg::text(
-                    self::LEFT,
-                    $paper->height() - 800,
-                    300,
-                    \sprintf('%s · page %d of %d', $instrument->name, $k + 1, max(1, \count($pages))),
-                    fill: Ink::QUIET,
-                );
+                .PageFrame::foot($paper, PageFrame::said($title, $instrument->name), $k, max(1, \count($pages)));
             foreach (array_keys($page) as $at => $i) {
                 $body .= Svg::at(
                     self::LEFT + $width * ($at % self::ACROSS),

@@ -22,6 +22,8 @@ final readonly class PageBreaks
     /** A study of several that goes on overleaf; a little less where the player has a rest to turn in. */
     private const CUT = 0.2;
     private const CUT_AT_REST = 0.15;
+    /** One of many equal keys: it is found as a block, and is cut only where it is taller than a page. */
+    private const CUT_EQUAL = 2.5;
     /** A single study that has to go on overleaf anyway. */
     private const TURN = 0.05;
     /** A last page with so little on it looks forgotten. */
@@ -68,7 +70,7 @@ final readonly class PageBreaks
                     continue;
                 }
                 $cost = ($cheapest[$at] ?? \INF) + self::PAGE + self::ofPage($used, $room, $to === $count, $isEven)
-                    + self::atEnd($chunks, $to) + ($to === $count && $at > 0 ? self::scrap($used, $others) : 0.0);
+                    + self::atEnd($chunks, $to, $isEven) + ($to === $count && $at > 0 ? self::scrap($used, $others) : 0.0);
                 // Of ways that are alike the one with more on the first pages.
                 if (!isset($cheapest[$to]) || $cost < $cheapest[$to] - 1e-9) {
                     $cheapest[$to] = $cost;
@@ -108,7 +110,7 @@ final readonly class PageBreaks
      *
      * @param list<Chunk> $chunks
      */
-    private static function atEnd(array $chunks, int $to): float
+    private static function atEnd(array $chunks, int $to, bool $isEven): float
     {
         $last = $chunks[$to - 1];
         $next = $chunks[$to] ?? null;
@@ -116,6 +118,7 @@ final readonly class PageBreaks
         return match (true) {
             null === $next || null === $last->study || $next->study !== $last->study => 0.0,
             $last->isOnlyStudy => self::TURN,
+            $isEven => self::CUT_EQUAL,
             default => $last->endsAtRest ? self::CUT_AT_REST : self::CUT,
         };
     }

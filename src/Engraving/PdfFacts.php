@@ -35,8 +35,9 @@ final class PdfFacts
                 rtrim($catalog[1]),
             ),
             $info => \sprintf(
-                '<< /Title <%s> /Creator (Swift Reed) >>',
+                '<< /Title <%s> /Creator (Swift Reed) /CreationDate (D:%s) >>',
                 bin2hex("\xFE\xFF".mb_convert_encoding($title, 'UTF-16BE', 'UTF-8')),
+                gmdate('YmdHis').'Z',
             ),
         ];
         $more = "\n";

@@ -27,6 +27,7 @@ final readonly class PrintLook
      * @param string $date   as it is to be printed
      * @param string $words   to the players, under the heading
      * @param string $edition for the foot: "edition 3"
+     * @param string $band    for the foot
      * @param Worked|null $worked which studies of a worksheet are worked; none where it is left out
      * @param bool   $hasCorner whether the first page keeps a corner free, to be torn off
      * @param bool $onBothSides whether the paper is printed on both sides: a blank back is added,
@@ -44,6 +45,7 @@ final readonly class PrintLook
         public string $edition = '',
         public ?Worked $worked = null,
         public bool $hasCorner = false,
+        public string $band = '',
     ) {
     }
 
@@ -101,6 +103,7 @@ final readonly class PrintLook
             $this->edition,
             $this->worked,
             $this->hasCorner,
+            $this->band,
         );
     }
 

@@ -6,6 +6,7 @@ namespace App\Engraving;
 
 use SwiftReed\Fingering\HardSpots;
 use SwiftReed\Instrument\MechanismKind;
+use SwiftReed\Line\LineNames;
 use SwiftReed\Pitch\Pitch;
 use SwiftReed\Player\Reminders;
 use SwiftReed\Score\Layout\BarLayout;
@@ -470,24 +471,16 @@ final class PrintedPages
                 }
                 $y += $isWider($chunk) ? $gap : 0.0;
             }
-            $number = \sprintf('page %d of %d', $page + 1, $last + 1);
-            $size = (int) (300 * $look->words());
             $right = self::WIDTH - (0 === $page && $look->hasCorner ? CornerPages::WIDTH - $left + 300 : 0);
-            $svg .= Svg::text(
+            $svg .= PageFrame::foot(
+                $paper,
+                $foot,
+                $page,
+                $last + 1,
+                $look->words(),
+                self::FOOT_LINE[$margins],
                 $left + $right,
-                $paper->height() - self::FOOT_LINE[$margins],
-                $size,
-                $number,
-                fill: Ink::QUIET,
-                anchor: 'end',
-            )
-                .self::foot(
-                    $left,
-                    $paper->height() - self::FOOT_LINE[$margins],
-                    $size,
-                    $foot,
-                    $right - Ink::width($number, $size) - 600,
-                );
+            );
             $sheets[] = Svg::page($paper, $svg, self::symbols($glyphs));
         }
 
@@ -497,24 +490,6 @@ final class PrintedPages
         }
 
         return $sheets;
-    }
-
-    /** The line of the page, on a second line of words above the last where it is long. */
-    private static function foot(int $left, int $y, int $size, string $foot, float $room): string
-    {
-        $lines = self::inLines(explode(', ', $foot), $size, $room, ', ', $room);
-        $svg = '';
-        foreach ($lines as $k => $line) {
-            $svg .= Svg::text(
-                $left,
-                $y - (int) (1.25 * $size * (\count($lines) - 1 - $k)),
-                $size,
-                $line.($k < \count($lines) - 1 ? ',' : ''),
-                fill: Ink::QUIET,
-            );
-        }
-
-        return $svg;
     }
 
     /** A back with nothing on it, which no "page x of y" counts: the next copy begins on a sheet of its own. */
@@ -660,27 +635,17 @@ final class PrintedPages
         );
     }
 
+    /** What stands at the foot: the title or the line, whose it is, of which day and edition. */
     private function tells(Sheet $studies, PrintLook $look): string
     {
-        if ('' !== $look->edition) {
-            return implode(
-                ' · ',
-                array_filter(
-                    [$studies->heading(), $look->player, $studies->parts[0]->instrument->name, $look->edition],
-                    static fn (string $one): bool => '' !== $one,
-                ),
-            );
-        }
+        $isLine = '' === $look->edition && 1 === \count($studies->lines);
 
-        return 1 === \count($studies->lines)
-            ? $studies->lines[0]
-            : implode(
-                ' · ',
-                array_filter(
-                    [$studies->heading(), $look->player, $studies->parts[0]->instrument->name],
-                    static fn (string $one): bool => '' !== $one,
-                ),
-            );
+        return PageFrame::said(
+            $look->band,
+            $isLine ? LineNames::inForce()->printed($studies->lines[0]) : $studies->heading(),
+            ...($isLine ? [] : [$look->player, $studies->parts[0]->instrument->name]),
+            ...['' === $look->edition ? '' : $look->edition, $look->date],
+        );
     }
 
     /** @return array{string, int} drawing and height of the signs that the page uses */

@@ -85,7 +85,6 @@ final class QuestionPages
         $pages[] = $svg;
 
         return array_map(static fn (string $drawing, int $i): Page => Svg::page($paper, $drawing
-            .Svg::text($left, $paper->height() - 900, 300, $foot, fill: Ink::QUIET)
-            .Svg::text($left + $width, $paper->height() - 900, 300, \sprintf('page %d of %d', $i + 1, \count($pages)), fill: Ink::QUIET, anchor: 'end')), $pages, array_keys($pages));
+            .PageFrame::foot($paper, $foot, $i, \count($pages))), $pages, array_keys($pages));
     }
 }

@@ -18,7 +18,6 @@ final class ScorePages
 {
     private const WIDTH = PageMaker::WIDTH;
     private const MARGIN = 1300;
-    private const FOOT = 900;
     /** What a staff takes with the room around it, before anything is drawn. */
     private const STAFF = 1650;
     /** A score is not drawn smaller than this: staves of two millimetres and a half. */
@@ -38,7 +37,7 @@ final class ScorePages
 
     /**
      * @param list<Score> $scores one for each key
-     * @param string      $title  over the first page; nothing for the key alone
+     * @param string                $title  over the first page; nothing for that of the line
      *
      * @return non-empty-list<Page>
      *
@@ -52,19 +51,14 @@ final class ScorePages
         $svg = '';
         $glyphs = [];
         $y = 0.0;
-        if ('' !== $title) {
-            $svg .= Svg::text($left, self::MARGIN + 700, 860, $title, weight: 700, face: Svg::SERIF);
-            $y = 1300.0;
-        }
+        $title = '' === $title ? (string) ($scores[0] ?? null)?->heading() : $title;
+        $how = $isConcert ? 'score in concert pitch' : 'score, as everybody reads it';
+        $svg .= Svg::text($left, self::MARGIN + 700, 860, $title, weight: 700, face: Svg::SERIF);
+        $svg .= Svg::text($left, self::MARGIN + 1240, 340, ucfirst($how), fill: Ink::QUIET);
+        $y = 1700.0;
         foreach ($scores as $score) {
             [$engraving, $scale] = $this->engraved($score, $isConcert, $room - self::HEADS);
-            $heading = \sprintf(
-                '%s. %s',
-                $score->number,
-                $isConcert
-                    ? $score->concertTitle().', in concert pitch'
-                    : 'concert '.$score->concertTitle().', as everybody reads it',
-            );
+            $heading = $score->number.'. '.$score->heading();
             foreach ($engraving->systems as $k => $system) {
                 $height = $system->height * $scale + self::BETWEEN;
                 $head = 0 === $k ? 700 : 0;
@@ -84,15 +78,7 @@ final class ScorePages
         $pages[] = [$svg, $glyphs];
         $made = [];
         foreach ($pages as $i => [$drawing, $symbols]) {
-            $drawing .= Svg::text(
-                $left + self::WIDTH,
-                $paper->height() - self::FOOT,
-                300,
-                \sprintf('page %d of %d', $i + 1, \count($pages)),
-                fill: Ink::QUIET,
-                anchor: 'end',
-            )
-                .Svg::text($left, $paper->height() - self::FOOT, 300, $foot, fill: Ink::QUIET);
+            $drawing .= PageFrame::foot($paper, PageFrame::said($title, $how, $foot), $i, \count($pages));
             $made[] = Svg::page($paper, $drawing, self::symbols($symbols));
         }
 

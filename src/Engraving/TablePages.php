@@ -101,16 +101,7 @@ final class TablePages
         $pages[] = $svg;
         $made = [];
         foreach ($pages as $i => $drawing) {
-            $made[] = Svg::page($paper, $drawing
-                .Svg::text(
-                    $left + $width,
-                    $paper->height() - 900,
-                    300,
-                    \sprintf('page %d of %d', $i + 1, \count($pages)),
-                    fill: Ink::QUIET,
-                    anchor: 'end',
-                )
-                .Svg::text($left, $paper->height() - 900, 300, $foot, fill: Ink::QUIET));
+            $made[] = Svg::page($paper, $drawing.PageFrame::foot($paper, $foot, $i, \count($pages)));
         }
 
         return $made;

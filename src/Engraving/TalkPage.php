@@ -67,14 +67,8 @@ final class TalkPage
         $pages[] = $body;
         $sheets = [];
         foreach ($pages as $k => $page) {
-            $foot = Svg::text(
-                self::LEFT,
-                $paper->height() - 900,
-                300,
-                \sprintf('page %d of %d', $k + 1, \count($pages)),
-                fill: Ink::QUIET,
-            );
-            $sheets[] = Svg::page($paper, $page.$foot);
+            $says = PageFrame::said($part->writtenTitle().', talked through', $part->instrument->name);
+            $sheets[] = Svg::page($paper, $page.PageFrame::foot($paper, $says, $k, \count($pages)));
         }
 
         return $sheets;

@@ -105,8 +105,7 @@ final class TrillSheet
                 $rows = (int) ceil(\count($chunk) / $perRow);
                 $body .= self::missing($none, self::TOP + $rows * $height, $room);
             }
-            $foot = \sprintf('%s, trills · page %d of %d', $instrument->name, $n + 1, \count($chunks));
-            $body .= Svg::text(self::MARGIN, $paper->height() - 900, 300, $foot, fill: Ink::QUIET);
+            $body .= PageFrame::foot($paper, $instrument->name.', trills', $n, \count($chunks));
             $pages[] = Svg::page($paper, $body);
         }
 
@@ -115,7 +114,7 @@ final class TrillSheet
 
     private static function head(Instrument $instrument, int $page): string
     {
-        $setup = [] === $instrument->setup ? '' : ' · '.implode(', ', $instrument->setup);
+        $setup = '' === $instrument->setupSays ? '' : ' · '.$instrument->setupSays;
         [$legend] = Legend::line(Legend::ofTrills($instrument), PageMaker::WIDTH);
 
         return Svg::text(self::MARGIN, 1900, 800, $instrument->name.', trills', weight: 700, face: Svg::SERIF)

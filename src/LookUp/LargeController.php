@@ -17,7 +17,6 @@ use App\Shared\May;
 use App\Shared\Words;
 use SwiftReed\Instrument\Instrument;
 use SwiftReed\Instrument\InstrumentError;
-use SwiftReed\Instrument\InstrumentLibrary;
 use SwiftReed\Instrument\Register;
 use SwiftReed\Line\StudyLineError;
 use SwiftReed\Score\Part;
@@ -38,7 +37,6 @@ final class LargeController extends AbstractController
 
     public function __construct(
         private readonly Desk $desk,
-        private readonly InstrumentLibrary $instruments,
         private readonly LargePages $pages,
         private readonly Words $words,
     ) {
@@ -91,10 +89,6 @@ final class LargeController extends AbstractController
         $title = $this->words->say(null !== $part ? 'large.print_new' : 'large.print_chart', [
             '%instrument%' => $instrument->name,
         ]);
-        $setup = implode(', ', array_intersect_key(
-            $this->instruments->setups($instrument->id),
-            array_flip($instrument->setup),
-        ));
         $paper = Paper::tryFrom($request->query->getString('paper')) ?? Paper::A4;
 
         return new Response(
@@ -103,7 +97,7 @@ final class LargeController extends AbstractController
                     $instrument,
                     $fields,
                     $title,
-                    $part?->lineToRead() ?? $setup,
+                    $part?->lineToRead() ?? $instrument->setupSays,
                     $paper,
                 ),
                 $title,

@@ -132,6 +132,7 @@ final class PacketMaker
             onBothSides: 'two' === $plan->sides,
             words: trim($plan->words.' '.$this->needed($plan, $player, $sheet)),
             edition: $plan->edition,
+            band: $plan->band,
             hasCorner: $plan->hasCorners,
         );
 
@@ -165,6 +166,7 @@ final class PacketMaker
             onBothSides: 'two' === $plan->sides,
             words: $plan->words,
             edition: $plan->edition,
+            band: $plan->band,
             worked: $worked,
         );
 

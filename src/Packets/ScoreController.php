@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Packets;
 
+use App\Band\OpenBand;
 use App\Desk\DeskState;
 use App\Engraving\Diagram;
 use App\Engraving\Paper;
@@ -130,16 +131,19 @@ final class ScoreController extends AbstractController
     }
 
     #[Route('/score/score.{format<pdf|musicxml|mid>}', name: 'score_file', methods: ['GET'])]
-    public function export(Request $request, PdfMaker $pdfs, string $format): Response
+    public function export(Request $request, PdfMaker $pdfs, OpenBand $open, string $format): Response
     {
         $scores = $this->work->scores(self::line($request));
         $isConcert = $request->query->getBoolean('concert');
         $sheets = array_map(static fn (Sheet $one): Sheet => $isConcert ? $one->inConcert() : $one, $scores->sheets);
-        \assert([] !== $sheets);
+        \assert([] !== $sheets && [] !== $scores->scores);
         $paper = Paper::parse($request->query->getString('paper'));
         [$content, $type, $how] = match ($format) {
             'pdf' => [
-                $pdfs->pdf($this->pages->of($scores->scores, $isConcert, '', $paper, self::line($request)), 'Score'),
+                $pdfs->pdf(
+                    $this->pages->of($scores->scores, $isConcert, '', $paper, (string) $open->band()?->getName()),
+                    $scores->scores[0]->heading(),
+                ),
                 'application/pdf',
                 'inline',
             ],

@@ -141,7 +141,10 @@ final class StudyScoreCommand extends Command
                 $isConcert ? array_map(static fn ($sheet) => $sheet->inConcert(), $sheets) : $sheets,
             ),
             'midi' => MidiWriter::score($sheets),
-            'pdf' => $this->pdfs->pdf($this->pages->of($scores->scores, $isConcert, '', $paper ?? Paper::A4), 'Score'),
+            'pdf' => $this->pdfs->pdf(
+                $this->pages->of($scores->scores, $isConcert, '', $paper ?? Paper::A4),
+                $scores->scores[0]->heading(),
+            ),
             default => ScoreText::of($scores, $stages, $this->tempos),
         };
     }

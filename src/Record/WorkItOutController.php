@@ -156,6 +156,7 @@ final class WorkItOutController extends AbstractController
         $chair = $this->chair($request->query->getString('chair'));
         $instrument = $this->instrument($chair, $request->query->getString('for'));
         $paper = Paper::parse($this->open->usual()->paper);
+        $number = $this->sheets->called($instrument->name, self::seed($request));
         [$pages, $key] = $this->sheets->sheet(
             QuizKind::tryFrom($request->query->getString('kind')),
             $instrument,
@@ -167,7 +168,7 @@ final class WorkItOutController extends AbstractController
 
         return new Response(
             $this->pdfs->pdf(
-                [...$pages, ...$this->sheets->key([['', $key]], $paper, $instrument->name)],
+                [...$pages, ...$this->sheets->key([[$number, $key]], $paper, $instrument->name)],
                 $instrument->name,
             ),
             200,
@@ -198,12 +199,15 @@ final class WorkItOutController extends AbstractController
                 $kind,
                 $instrument,
                 $chair,
-                self::seed($request) + 100 * \count($keys),
+                $number = self::seed($request) + 100 * \count($keys),
                 $paper,
                 $foot,
             );
             array_push($pages, ...$sheet);
-            $keys[] = [$chair->getName().', '.$instrument->name, $key];
+            $keys[] = [
+                $this->sheets->called($chair->getName().', '.$instrument->name, $number),
+                $key,
+            ];
         }
         if ([] === $pages || [] === $keys) {
             throw $this->createNotFoundException('refusal.none.chair');

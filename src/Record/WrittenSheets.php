@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Record;
 
 use App\Band\Chair;
+use App\Engraving\AnswerKeyPages;
 use App\Engraving\Page;
 use App\Engraving\Paper;
 use App\Engraving\QuestionPages;
@@ -87,7 +88,7 @@ final class WrittenSheets
      *
      * @param int $seed the same gives the same questions
      *
-     * @return array{non-empty-list<Page>, list<list<string>>} pages; rows of the key: number, question, what is right
+     * @return array{non-empty-list<Page>, list<array{string, string, string}>} pages; rows of the key: number, question, what is right
      */
     public function sheet(
         ?QuizKind $kind,
@@ -133,15 +134,38 @@ final class WrittenSheets
         ];
     }
 
+    /** "Ada, Flute, sheet 12": by which a key is matched to its sheet. */
+    public function called(string $who, int $number): string
+    {
+        return $this->words->say('work.key_of', ['%name%' => $who, '%number%' => $number]);
+    }
+
     /**
      * The keys of sheets.
      *
-     * @param non-empty-list<array{string, list<list<string>>}> $sections who, and the rows of his key
+     * @param non-empty-list<array{string, list<array{string, string, string}>}> $sections who, with the number of the
+     *  sheet, and the rows of its key: number, question, what is right
      *
      * @return non-empty-list<Page>
      */
     public function key(array $sections, Paper $paper, string $foot): array
     {
+        if (\count($sections) > 1) {
+            return AnswerKeyPages::of(
+                $this->words->say('work.key'),
+                $this->words->say('work.key_says'),
+                array_map(
+                    static fn (array $one): array => [
+                        $one[0],
+                        array_map(static fn (array $row): array => [$row[0], $row[2]], $one[1]),
+                    ],
+                    $sections,
+                ),
+                $paper,
+                $foot,
+            );
+        }
+
         return TablePages::of(
             $this->words->say('work.key'),
             $this->words->say('work.key_says'),

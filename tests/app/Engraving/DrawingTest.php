@@ -133,8 +133,10 @@ final class DrawingTest extends KernelTestCase
             $heads = array_map(static function (Page $page) use ($sheet): array {
                 $read = self::read($page);
                 $numbers = [];
-                foreach ($read->query('//*[local-name()="text"][@font-size="440"]') as $text) {
-                    $numbers[] = (int) $text->textContent;
+                foreach ($read->query('//*[local-name()="text"][@font-weight="700"]') as $text) {
+                    if (1 === preg_match('/^(\d+)\. \D/', $text->textContent, $found)) {
+                        $numbers[] = (int) $found[1];
+                    }
                 }
                 $expected = array_sum(array_map(
                     static fn (int $number): int => \count($sheet->parts[$number - 1]->study->notes),

@@ -1,0 +1,54 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Engraving;
+
+/**
+ * What stands at the foot of every printed page, in one place and one order: what it is and whose at the left, "page x of
+ * y" at the right. Lengths are in units, a hundred to the millimetre.
+ */
+final class PageFrame
+{
+    /** From the edge of the paper to the words of the foot: a printer reaches them. */
+    public const FOOT_LINE = 900;
+    public const SIZE = 300;
+    /** Between what it is and the number of the page. */
+    private const BETWEEN = 600;
+
+    /** What it is, whose, of which edition and day: what is not known is left out. */
+    public static function said(string ...$parts): string
+    {
+        return implode(' · ', array_filter($parts, static fn (string $one): bool => '' !== trim($one)));
+    }
+
+    /**
+     * @param int      $page      from 0
+     * @param float    $words     how much larger than usual, in large print
+     * @param int      $line      from the edge of the paper
+     * @param int|null $right     where the foot ends, where a corner is torn off; else at the margin of music
+     */
+    public static function foot(
+        Paper $paper,
+        string $says,
+        int $page,
+        int $of,
+        float $words = 1.0,
+        int $line = self::FOOT_LINE,
+        ?int $right = null,
+    ): string {
+        $left = intdiv($paper->width() - PageMaker::WIDTH, 2);
+        $right ??= $left + PageMaker::WIDTH;
+        $size = (int) (self::SIZE * $words);
+        $number = \sprintf('page %d of %d', $page + 1, $of);
+        $y = $paper->height() - $line;
+        $svg = Svg::text($right, $y, $size, $number, fill: Ink::QUIET, anchor: 'end');
+        $lines = Ink::lines($says, $right - $left - Ink::width($number, $size) - self::BETWEEN, $size);
+        foreach ($lines as $k => $one) {
+            $above = (int) (1.25 * $size * (\count($lines) - 1 - $k));
+            $svg .= Svg::text($left, $y - $above, $size, $one, fill: Ink::QUIET);
+        }
+
+        return $svg;
+    }
+}

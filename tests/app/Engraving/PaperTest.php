@@ -1,0 +1,220 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Tests\Engraving;
+
+use App\Engraving\Block;
+use App\Engraving\Chunk;
+use App\Engraving\PageBreaks;
+use App\Engraving\PageMaker;
+use App\Engraving\PrintedPages;
+use App\Engraving\PrintLook;
+use App\Engraving\Rows;
+use PHPUnit\Framework\Attributes\DataProvider;
+use Random\Engine\Mt19937;
+use Random\Randomizer;
+use SwiftReed\Instrument\InstrumentLibrary;
+use SwiftReed\Packet\SheetBuilder;
+use SwiftReed\Score\Layout\BarLayout;
+use SwiftReed\Score\Part;
+use SwiftReed\Score\PartBuilder;
+use SwiftReed\Score\Sheet;
+use SwiftReed\Study\StudyError;
+use Symfony\Bundle\FrameworkBundle\Test\KernelTestCase;
+
+/**
+ * What comes out of the printer: how many pages, how full, where they are cut, how far notes stand apart, and that no
+ * mark stands without its words.
+ *
+ * Source of the rules: common practice of music copying, no source.
+ */
+final class PaperTest extends KernelTestCase
+{
+    private function sheet(string $line, string $instrument): Sheet
+    {
+        return (new SheetBuilder(self::getContainer()->get(PartBuilder::class)))->read(
+            [$line],
+            self::getContainer()->get(InstrumentLibrary::class)->instrument($instrument, []),
+        );
+    }
+
+    /** @return iterable<string, array{string, string, string, string, string, int}> */
+    public static function jobs(): iterable
+    {
+        $usual = 'degrees,letters,fingerings';
+        $keys = ', keys by fourths';
+        foreach ([
+            ['own C major, 2 octaves, thirds, eighths', 'clarinet-bb', '', 'a4', $usual, 1],
+            ['own C major, 2 octaves, thirds, eighths', 'clarinet-bb', 'large', 'a4', $usual, 3],
+            ['own C chromatic, 2 octaves, eighths', 'clarinet-bb', '', 'a4', $usual, 1],
+            ['own C chromatic, 2 octaves, eighths', 'clarinet-bb', '', 'letter', $usual, 1],
+            ['own C major, enclosed tonic, sixteenths', 'tenor-sax', '', 'a4', $usual, 1],
+            ['own C major, five-and-back with approach', 'oboe', '', 'a4', $usual, 2],
+            ['concert C major, 5 notes'.$keys, 'flute', '', 'letter', $usual, 2],
+            ['concert C major, 5 notes'.$keys, 'flute', '', 'a4', $usual, 2],
+            ['concert C major, 5 notes'.$keys, 'horn-f', '', 'a4', $usual, 2],
+            ['concert C major'.$keys, 'clarinet-bb', '', 'a4', 'none', 1],
+            ['concert C major'.$keys, 'clarinet-bb', 'numbers', 'a4', $usual, 1],
+            ['concert C major'.$keys, 'trombone', 'numbers', 'letter', $usual, 1],
+            ['concert C major, 2 octaves'.$keys, 'flute', '', 'a4', $usual, 4],
+            ['concert C major, sevenths'.$keys, 'bassoon', '', 'a4', $usual, 5],
+            ['concert C major'.$keys, 'trumpet-bb', '', 'a4', $usual, 3],
+            ['concert C major'.$keys, 'alto-sax', '', 'letter', $usual, 3],
+        ] as $job) {
+            yield implode(' | ', \array_slice($job, 0, 4)) => $job;
+        }
+    }
+
+    #[DataProvider('jobs')]
+    public function testAJobTakesNoMorePaperThanACopyistWouldTake(
+        string $line,
+        string $instrument,
+        string $styles,
+        string $paper,
+        string $rows,
+        int $most,
+    ): void {
+        $sheet = $this->sheet($line, $instrument);
+        $look = PrintLook::parse($styles, $paper);
+        $pages = self::getContainer()->get(PrintedPages::class);
+        $made = $pages->of($sheet, Rows::parse($rows), $look);
+        self::assertLessThanOrEqual($most, \count($made));
+        foreach ($made as $k => $page) {
+            self::assertStringContainsString(\sprintf('page %d of %d', $k + 1, \count($made)), $page->svg);
+        }
+        self::assertSame(
+            array_map(static fn ($page): string => $page->svg, $made),
+            array_map(static fn ($page): string => $page->svg, $pages->of($sheet, Rows::parse($rows), $look)),
+            'the same job gives the same pages',
+        );
+        // A sheet of several has no words about its changes, and so no marks of them.
+        if (!$sheet->isSingle()) {
+            self::assertStringNotContainsString('class="hard"', $made[0]->svg);
+        }
+    }
+
+    /** @return list<array{string, string}> lines and instruments by chance, the same every time */
+    private static function byChance(int $count): array
+    {
+        $random = new Randomizer(new Mt19937(1202));
+        $of = static fn (array $all): mixed => $all[$random->getInt(0, \count($all) - 1)];
+        $jobs = [];
+        for ($k = 0; $k < $count; ++$k) {
+            $jobs[] = [
+                \sprintf(
+                    'own %s %s, %s, %s',
+                    $of(['C', 'G', 'Eb', 'F#', 'Ab', 'B', 'D']),
+                    $of(['major', 'harmonic minor', 'chromatic', 'blues', 'dorian', 'whole tone', 'natural minor']),
+                    $of(['1 octave', '2 octaves', '1 octave, thirds', '1 octave, fourths', '1 octave, then arpeggio']),
+                    $of(['quarters', 'eighths', 'sixteenths', 'triplets', 'half notes', 'long ends']),
+                ),
+                $of([
+                    'flute', 'oboe', 'clarinet-bb', 'bass-clarinet', 'bassoon', 'alto-sax', 'tenor-sax', 'trumpet-bb',
+                    'horn-f', 'trombone', 'euphonium-bc', 'tuba-bbb', 'glockenspiel',
+                ]),
+            ];
+        }
+
+        return $jobs;
+    }
+
+    public function testEqualNotesStandEquallyApartAndNoLastLineIsAScrap(): void
+    {
+        $music = self::getContainer()->get(PageMaker::class);
+        $read = 0;
+        foreach (self::byChance(200) as [$line, $instrument]) {
+            try {
+                $part = $this->sheet($line, $instrument)->parts[0];
+            } catch (StudyError) {
+                continue; // it does not fit the instrument, and says so
+            }
+            [$engraving] = $music->roomy($part, Rows::all(), BarLayout::SYSTEM, PageMaker::WIDTH);
+            $loads = array_map(static fn ($system): int => \count($system->heads), $engraving->systems);
+            $said = $line.', '.$instrument.': '.implode(' ', $loads);
+            self::assertTrue(1 === \count($loads) || end($loads) > 2, $said);
+            foreach ($engraving->systems as $system) {
+                $this->assertEven($part, $system->heads, $said);
+            }
+            ++$read;
+        }
+        self::assertGreaterThan(120, $read);
+    }
+
+    /** @param array<int, \App\Engraving\NoteHead> $heads */
+    private function assertEven(Part $part, array $heads, string $said): void
+    {
+        $gaps = [];
+        $notes = $part->study->notes;
+        foreach ($heads as $i => $head) {
+            $next = $notes[$i + 1] ?? null;
+            if (null === $next || !isset($heads[$i + 1]) || $next->bar !== $notes[$i]->bar) {
+                continue;
+            }
+            if ($next->onset - $notes[$i]->onset === $notes[$i]->length) {
+                $gaps[$notes[$i]->bar.' '.$notes[$i]->length][] = $heads[$i + 1]->left - $head->left;
+            }
+        }
+        foreach ($gaps as $alike) {
+            // A tenth is less than an eye sees between two notes.
+            self::assertLessThanOrEqual(1.1 * min($alike), max($alike), $said);
+        }
+    }
+
+    public function testPagesAreCutWhereItCostsLeast(): void
+    {
+        $random = new Randomizer(new Mt19937(7));
+        for ($n = 0; $n < 300; ++$n) {
+            $chunks = [];
+            $studies = $random->getInt(1, 4);
+            for ($study = 0; $study < $studies; ++$study) {
+                for ($k = $random->getInt(1, 3); $k > 0; --$k) {
+                    $height = 100 * $random->getInt(10, 60);
+                    $isRest = 1 === $random->getInt(0, 1);
+                    $chunks[] = new Chunk([new Block('', $height)], $study, 1 === $studies, 1 === $k, $isRest);
+                }
+            }
+            $chunks[] = new Chunk([new Block('', 500)]);
+            [$first, $others] = [8000.0, 10000.0];
+            $isEven = 1 === $random->getInt(0, 1);
+            $breaks = PageBreaks::of($chunks, $first, $others, $isEven);
+            self::assertCount(\count($chunks), $breaks->pages);
+            // In order, page after page, and nothing over a foot.
+            $used = [];
+            foreach ($breaks->pages as $k => $page) {
+                self::assertContains($page - ($breaks->pages[$k - 1] ?? 0), [0, 1]);
+                $used[$page] = ($used[$page] ?? 0.0) + $chunks[$k]->height;
+            }
+            foreach ($used as $page => $height) {
+                self::assertLessThanOrEqual(0 === $page ? $first : $others, $height);
+            }
+            // The fewest pages, as whoever fills one after the other has them.
+            $fewest = 1;
+            $left = $first;
+            foreach ($chunks as $chunk) {
+                if ($chunk->height > $left) {
+                    ++$fewest;
+                    $left = $others;
+                }
+                $left -= $chunk->height;
+            }
+            self::assertLessThanOrEqual($fewest + 1, $breaks->count());
+            self::assertGreaterThanOrEqual($fewest, $breaks->count());
+        }
+    }
+
+    public function testAStudyIsNotCutWhereTheRoomLeftIsSmall(): void
+    {
+        $chunk = static fn (int $study, float $height, bool $ends): Chunk => new Chunk(
+            [new Block('', $height)],
+            $study,
+            false,
+            $ends,
+        );
+        $studies = [$chunk(0, 4000, true), $chunk(1, 4000, true), $chunk(2, 1500, false), $chunk(2, 1500, true)];
+        self::assertSame([0, 0, 1, 1], PageBreaks::of($studies, 10000, 10000, false)->pages);
+        // Half a page left: then it goes on overleaf.
+        $studies = [$chunk(0, 4500, true), $chunk(1, 4000, false), $chunk(1, 4000, true)];
+        self::assertSame([0, 0, 1], PageBreaks::of($studies, 10000, 10000, false)->pages);
+    }
+}
