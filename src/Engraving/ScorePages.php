@@ -6,7 +6,9 @@ namespace App\Engraving;
 
 use SwiftReed\Score\BandPart;
 use SwiftReed\Score\Format\MusicXmlWriter;
+use SwiftReed\Score\Heading;
 use SwiftReed\Score\Layout\BarLayout;
+use SwiftReed\Score\Part;
 use SwiftReed\Score\Score;
 use SwiftReed\Score\Sheet;
 
@@ -23,9 +25,14 @@ final class ScorePages
     /** A score is not drawn smaller than this: staves of two millimetres and a half. */
     private const SMALLEST = 0.36;
     private const LARGEST = 0.85;
+    /**
+     * Systems that are to stand on a page, and down to which size of the staff: a conductor reads four millimetres and a
+     * half on a stand, and turns half as often.
+     */
+    private const TOGETHER = [3 => 0.65, 2 => 0.6];
     private const BETWEEN = 500;
-    /** The title, the number and key, and what is between: a system finds room under them. */
-    private const HEADS = 2600;
+    /** The title and what the score is, the number and key, and what is between: a system finds room under them. */
+    private const HEADS = 3000;
     /** Size of the names before the staves, a little more than the engraver's. */
     private const LABEL = 460;
     /** How far the place of a note reaches to the right, where the next is far. */
@@ -51,7 +58,8 @@ final class ScorePages
         $svg = '';
         $glyphs = [];
         $y = 0.0;
-        $title = '' === $title ? (string) ($scores[0] ?? null)?->heading() : $title;
+        $isOnly = '' === $title && 1 === \count($scores);
+        $title = '' === $title ? self::title($scores) : $title;
         $how = $isConcert ? 'score in concert pitch' : 'score, as everybody reads it';
         $svg .= Svg::text($left, self::MARGIN + 700, 860, $title, weight: 700, face: Svg::SERIF);
         $svg .= Svg::text($left, self::MARGIN + 1240, 340, ucfirst($how), fill: Ink::QUIET);
@@ -61,12 +69,12 @@ final class ScorePages
             $heading = $score->number.'. '.$score->heading();
             foreach ($engraving->systems as $k => $system) {
                 $height = $system->height * $scale + self::BETWEEN;
-                $head = 0 === $k ? 700 : 0;
+                $head = 0 === $k && !$isOnly ? 700 : 0;
                 if ($y > 0 && $y + $head + $height > $room) {
                     $pages[] = [$svg, $glyphs];
                     [$svg, $glyphs, $y] = ['', [], 0.0];
                 }
-                if (0 === $k) {
+                if ($head > 0) {
                     $svg .= Svg::text($left, self::MARGIN + $y + 420, 440, $heading, weight: 700, face: Svg::SERIF);
                     $y += 700;
                 }
@@ -83,6 +91,20 @@ final class ScorePages
         }
 
         return $made;
+    }
+
+    /**
+     * What a score without a title of its own is called.
+     *
+     * @param list<Score> $scores
+     */
+    public static function title(array $scores): string
+    {
+        return match (\count($scores)) {
+            0 => '',
+            1 => $scores[0]->heading(),
+            default => Heading::ofKeys(array_map(static fn (Score $one): Part => $one->parts[0]->part, $scores)),
+        };
     }
 
     /**
@@ -155,7 +177,7 @@ final class ScorePages
     private function engraved(Score $score, bool $isConcert, float $room): array
     {
         $staves = self::staves($score, $isConcert);
-        $scale = max(self::SMALLEST, min(self::LARGEST, $room / (self::STAFF * \count($staves))));
+        $scale = self::scale($room, \count($staves));
         $engraving = $this->engraver->engrave(
             MusicXmlWriter::scoreForEngraving($staves, (int) (0.8 * BarLayout::SYSTEM / $scale)),
             (int) (self::WIDTH / $scale),
@@ -165,6 +187,19 @@ final class ScorePages
 
         // What is still too tall is drawn smaller, a little narrower than the page.
         return [$engraving, min($scale, $room / $tallest)];
+    }
+
+    /** As large as lets several systems stand on a page, where that is not too small; else a single one. */
+    private static function scale(float $room, int $staves): float
+    {
+        foreach (self::TOGETHER as $systems => $least) {
+            $scale = ($room / $systems - self::BETWEEN) / (self::STAFF * $staves);
+            if ($scale >= $least) {
+                return min(self::LARGEST, $scale);
+            }
+        }
+
+        return max(self::SMALLEST, min(self::LARGEST, $room / (self::STAFF * $staves)));
     }
 
     /**

@@ -15,6 +15,11 @@ final class TablePages
     private const SIZE = 300;
     private const LINE = 400;
     private const PADDING = 170;
+    /** Room for what the columns are called and for a heading over its first row. */
+    private const HEADING = 1600;
+
+    /** A player's half page ends so far above the line along which it is cut. */
+    private const ABOVE_CUT = 700;
 
     /**
      * @param list<array{string, list<list<string>>}> $sections heading, and rows with a cell for each column
@@ -29,6 +34,65 @@ final class TablePages
         array $sections,
         Paper $paper,
         string $foot = '',
+    ): array {
+        $pages = self::drawn($title, $says, $columns, $sections, $paper);
+        $made = [];
+        foreach ($pages as $i => [$drawing]) {
+            $made[] = Svg::page($paper, $drawing.PageFrame::foot($paper, $foot, $i, \count($pages)));
+        }
+
+        return $made;
+    }
+
+    /**
+     * A sheet for each of many, two on a page to be cut apart where half a page is enough.
+     *
+     * @param non-empty-list<array{string, string, list<array{string, list<list<string>>}>}> $each title, what is said
+     *  under it, and its sections
+     * @param array<string, float|int>                                                       $columns
+     *
+     * @return non-empty-list<Page>
+     */
+    public static function halves(array $each, array $columns, Paper $paper, string $foot): array
+    {
+        $half = intdiv($paper->height(), 2);
+        $left = intdiv($paper->width() - PageMaker::WIDTH, 2);
+        $whole = [];
+        $halves = [];
+        foreach ($each as [$title, $says, $sections]) {
+            $pages = self::drawn($title, $says, $columns, $sections, $paper);
+            if (1 === \count($pages) && $pages[0][1] <= $half - self::ABOVE_CUT) {
+                $halves[] = $pages[0][0]
+                    .Svg::text($left, $half - 350, PageFrame::SIZE, $foot, fill: Ink::QUIET);
+            } else {
+                array_push($whole, ...self::of($title, $says, $columns, $sections, $paper, $foot));
+            }
+        }
+        $made = [];
+        foreach (array_chunk($halves, 2) as $pair) {
+            $cut = Svg::stroke(\sprintf('M0 %d H%d', $half, $paper->width()), Ink::RULE, 10, '120 120');
+            $made[] = Svg::page($paper, $cut.$pair[0].(isset($pair[1]) ? Svg::at(0, $half, $pair[1]) : ''));
+        }
+        $all = [...$made, ...$whole];
+        \assert([] !== $all);
+
+        return $all;
+    }
+
+    /**
+     * Pages without their foot.
+     *
+     * @param list<array{string, list<list<string>>}> $sections
+     * @param array<string, float|int>                $columns
+     *
+     * @return non-empty-list<array{string, float}> the drawing, and how far down it reaches
+     */
+    private static function drawn(
+        string $title,
+        string $says,
+        array $columns,
+        array $sections,
+        Paper $paper,
     ): array {
         $width = PageMaker::WIDTH;
         $left = intdiv($paper->width() - $width, 2);
@@ -51,6 +115,7 @@ final class TablePages
 
             return $svg;
         };
+        $isHeaded = false;
         foreach ($sections as [$heading, $rows]) {
             foreach ($rows as $k => $row) {
                 $cells = [];
@@ -58,15 +123,22 @@ final class TablePages
                     $cells[] = Ink::lines($row[$c] ?? '', $room - self::PADDING, self::SIZE);
                 }
                 $height = self::LINE * max(1, ...array_map(count(...), $cells)) + self::PADDING;
-                $above = 0 === $k ? 1700 : 0;
+                $above = 0 === $k ? self::HEADING : 0;
                 if ($y + $above + $height > $bottom) {
-                    $pages[] = $svg;
+                    $pages[] = [$svg, $y];
                     $svg = '';
                     $y = self::TOP;
-                    $above = 1700;
+                    $above = self::HEADING;
+                    $isHeaded = false;
+                }
+                if ($above > 0 && !$isHeaded) {
+                    // What the columns are called stands once on a page.
+                    $y += 700;
+                    $svg .= $head($y);
+                    $isHeaded = true;
                 }
                 if ($above > 0) {
-                    $y += 850;
+                    $y += '' === $heading ? 0 : 700;
                     $svg .= '' === $heading
                         ? ''
                         : Svg::text(
@@ -77,9 +149,7 @@ final class TablePages
                             weight: 700,
                             face: Svg::SERIF,
                         );
-                    $y += 550;
-                    $svg .= $head($y);
-                    $y += 120;
+                    $y += 160;
                 }
                 $svg .= Svg::stroke(\sprintf('M%d %.0f H%d', $left, $y, $left + $width), Ink::RULE, 10);
                 $x = $left;
@@ -98,12 +168,8 @@ final class TablePages
                 $y += $height;
             }
         }
-        $pages[] = $svg;
-        $made = [];
-        foreach ($pages as $i => $drawing) {
-            $made[] = Svg::page($paper, $drawing.PageFrame::foot($paper, $foot, $i, \count($pages)));
-        }
+        $pages[] = [$svg, $y];
 
-        return $made;
+        return $pages;
     }
 }

@@ -164,7 +164,7 @@ final class PacketMaker
             $isKey ? '' : $this->heads($player, $piece),
             $plan->date,
             onBothSides: 'two' === $plan->sides,
-            words: $plan->words,
+            words: $isKey ? '' : $plan->words,
             edition: $plan->edition,
             band: $plan->band,
             worked: $worked,

@@ -142,7 +142,7 @@ final class ScoreController extends AbstractController
             'pdf' => [
                 $pdfs->pdf(
                     $this->pages->of($scores->scores, $isConcert, '', $paper, (string) $open->band()?->getName()),
-                    $scores->scores[0]->heading(),
+                    ScorePages::title($scores->scores),
                 ),
                 'application/pdf',
                 'inline',

@@ -143,7 +143,7 @@ final class StudyScoreCommand extends Command
             'midi' => MidiWriter::score($sheets),
             'pdf' => $this->pdfs->pdf(
                 $this->pages->of($scores->scores, $isConcert, '', $paper ?? Paper::A4),
-                $scores->scores[0]->heading(),
+                ScorePages::title($scores->scores),
             ),
             default => ScoreText::of($scores, $stages, $this->tempos),
         };

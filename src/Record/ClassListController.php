@@ -7,6 +7,7 @@ namespace App\Record;
 use App\Band\Chair;
 use App\Band\OpenBand;
 use App\Engraving\Page;
+use App\Engraving\PageFrame;
 use App\Engraving\Paper;
 use App\Engraving\PdfMaker;
 use App\Engraving\TablePages;
@@ -75,7 +76,11 @@ final class ClassListController extends AbstractController
     {
         $list = $this->chosen($request) ?? throw $this->createNotFoundException('refusal.none.list');
         $sections = [];
+        $isPaced = true;
         foreach ($this->sections($list) as $name => $rows) {
+            foreach ($rows as $one) {
+                $isPaced = $isPaced && self::hasPace($one['readiness']);
+            }
             $sections[] = [
                 $name,
                 array_map(
@@ -83,7 +88,7 @@ final class ClassListController extends AbstractController
                         $one['chair']->getName(),
                         $one['readiness']->passed.' of '.($one['readiness']->passed + $one['readiness']->open),
                         implode(', ', $one['open']),
-                        $one['readiness']->says(),
+                        self::hasPace($one['readiness']) ? $one['readiness']->says() : '–',
                     ],
                     $rows,
                 ),
@@ -93,7 +98,8 @@ final class ClassListController extends AbstractController
         return $this->pdf(
             TablePages::of(
                 $list->getName(),
-                $this->words->say('record.class_printed', ['%day%' => $this->plans->today()->spoken()]),
+                $this->words->say('record.class_printed', ['%day%' => $this->plans->today()->spoken()])
+                    .($isPaced ? '' : ' '.$this->words->say('record.class_no_pace')),
                 [
                     $this->words->say('plan.player') => 3,
                     $this->words->say('record.count') => 2,
@@ -114,16 +120,21 @@ final class ClassListController extends AbstractController
     public function parents(Request $request): Response
     {
         $list = $this->chosen($request) ?? throw $this->createNotFoundException('refusal.none.list');
-        $pages = [];
+        $each = [];
         foreach ($this->book->chairs() as $chair) {
-            array_push($pages, ...$this->pages($chair, [$list], true));
+            $each[] = $this->written($chair, [$list], true);
         }
-        if ([] === $pages) {
+        if ([] === $each) {
             throw $this->createNotFoundException('refusal.none.chair');
         }
         $this->export->printed($list);
+        $foot = PageFrame::said($this->open->required()->getName(), $list->getName(), $this->plans->today()->spoken());
 
-        return $this->pdf($pages, $list->getName(), 'for-parents.pdf');
+        return $this->pdf(
+            TablePages::halves($each, $this->columns(), $this->paper(), $foot),
+            $list->getName(),
+            'for-parents.pdf',
+        );
     }
 
     #[Route('/record/chairs/{id<[0-9a-f-]{36}>}/page.pdf', name: 'record_chair_pdf', methods: ['GET'])]
@@ -138,12 +149,50 @@ final class ClassListController extends AbstractController
         );
     }
 
+    /** Whether it is known how fast somebody gets on, or nothing is left to get on with. */
+    private static function hasPace(Readiness $one): bool
+    {
+        return 0 === $one->open || null !== $one->days;
+    }
+
     /**
      * @param list<OwnList> $lists
      *
      * @return non-empty-list<Page>
      */
     private function pages(Chair $chair, array $lists, bool $isForParents): array
+    {
+        [$name, $lead, $sections] = $this->written($chair, $lists, $isForParents);
+
+        return TablePages::of(
+            $name,
+            $lead,
+            $this->columns(),
+            $sections,
+            $this->paper(),
+            PageFrame::said($this->open->required()->getName(), $name, $this->plans->today()->spoken()),
+        );
+    }
+
+    /** @return array<string, int> names and widths of the columns of a player's page */
+    private function columns(): array
+    {
+        return [
+            $this->words->say('record.requirement') => 4,
+            $this->words->say('record.asked') => 6,
+            $this->words->say('record.result') => 4,
+            $this->words->say('record.day') => 3,
+        ];
+    }
+
+    /**
+     * What stands on a player's page: the name, what is said under it, and the lists with what came of them.
+     *
+     * @param list<OwnList> $lists
+     *
+     * @return array{string, string, list<array{string, list<list<string>>}>}
+     */
+    private function written(Chair $chair, array $lists, bool $isForParents): array
     {
         $instrument = $this->book->instrument($chair);
         $sections = [];
@@ -195,19 +244,7 @@ final class ClassListController extends AbstractController
             $isForParents ? ' '.$this->words->say('record.parents_lead') : ''
         );
 
-        return TablePages::of(
-            $chair->getName(),
-            $lead,
-            [
-                $this->words->say('record.requirement') => 4,
-                $this->words->say('record.asked') => 6,
-                $this->words->say('record.result') => 4,
-                $this->words->say('record.day') => 3,
-            ],
-            $sections,
-            $this->paper(),
-            $this->open->required()->getName(),
-        );
+        return [$chair->getName(), $lead, $sections];
     }
 
     /** @return list<string> */

@@ -6,9 +6,10 @@ namespace App\Record;
 
 use App\Band\Chair;
 use App\Band\OpenBand;
+use App\Engraving\LessonPage;
+use App\Engraving\PageFrame;
 use App\Engraving\Paper;
 use App\Engraving\PdfMaker;
-use App\Engraving\TablePages;
 use App\Packets\BandWork;
 use App\Packets\DailySheet;
 use App\Shared\Deed;
@@ -72,31 +73,44 @@ final class LessonController extends AbstractController
     {
         $today = $this->daily->today();
         $card = $this->card($today['tonic']);
-        $rows = array_map(
-            static fn (array $one): array => [$one['section'], $one['key'], $one['change']],
-            $card['sections'],
-        );
-        $tempo = null === $card['tempo']
-            ? ''
-            : $this->words->say('lesson.begin', ['%bpm%' => $card['tempo']->bpm]).' '.$card['tempo']->because;
         $hear = array_map(
             static fn (array $one): string => $one['chair']->getName().' ('.$one['title'].')',
             $this->hear(),
         );
-        $more = trim((
-            [] === $hear ? '' : $this->words->say('lesson.to_hear').': '.implode(', ', $hear).'. '
-        ).implode(' ', array_map(static fn (CommonFault $one): string => $one->says(), $this->faults())));
-        $pages = TablePages::of(
-            $this->words->say('lesson.title', ['%key%' => $today['tonic']->sign()]),
-            trim($tempo.' '.$card['together'].' '.$more),
-            ['section' => 4, 'reads' => 3, 'hard change' => 10],
-            [['', $rows]],
-            Paper::parse($this->open->usual()->paper),
+        $faults = array_map(static fn (CommonFault $one): string => $one->says(), $this->faults());
+        $fact = fn (string $label, string $says, string $because = ''): array => [
+            'label' => $this->words->say($label),
+            'says' => $says,
+            'because' => $because,
+        ];
+        $facts = [
+            $fact('lesson.key', $today['tonic']->sign(), $this->daily->template($today['template'])->name),
+            $fact('lesson.first_tempo', (string) ($card['tempo']->bpm ?? '–'), $card['tempo']->because ?? ''),
+            $fact('lesson.to_hear', implode("\n", $hear) ?: '–'),
+            $fact('lesson.watch', $faults[0] ?? '–', implode(' ', \array_slice($faults, 1))),
+        ];
+        $title = $this->words->say('lesson.title', ['%key%' => $today['tonic']->sign()]);
+        $foot = PageFrame::said(
             $this->open->required()->getName(),
+            $title,
+            $card['together'],
+            $this->plans->today()->spoken(),
+        );
+        $page = LessonPage::of(
+            $facts,
+            $this->words->say('lesson.sections'),
+            array_map(
+                fn (array $one): array => '' === $one['change']
+                    ? ['change' => $this->words->say('lesson.easy')] + $one
+                    : $one,
+                $card['sections'],
+            ),
+            Paper::parse($this->open->usual()->paper),
+            $foot,
         );
 
         return new Response(
-            $pdfs->pdf($pages, 'Next lesson'),
+            $pdfs->pdf([$page], $title),
             200,
             ['Content-Type' => 'application/pdf', 'Content-Disposition' => 'inline; filename="next-lesson.pdf"'],
         );
