@@ -94,7 +94,8 @@ export async function openEngraver() {
         return toolkit.renderToSVG(k + 1);
       };
       for (const [k, count] of counts.entries()) {
-        if (count > 0 && count < DRAWN_OUT * full) {
+        // Only the last line may end before the margin.
+        if (k === pages.length - 1 && count > 0 && count < DRAWN_OUT * full) {
           const share = count / full;
           // Where there was too little room it would have broken elsewhere: then it stays as wide as it was.
           const kept = pages[k];

@@ -27,10 +27,10 @@ use SwiftReed\Words\Wording;
 final readonly class Part
 {
     /**
-     * Half steps less than an octave at which a treble clef has its 8 already: a tenor saxophone, a ninth below what it
-     * reads, lies an octave below the staff, an alto saxophone, a sixth below, does not. Common practice, no source.
+     * Half steps less than an octave at which a treble clef has its 8 already: a horn, a fifth below what it reads, lies
+     * on ledger lines without, a clarinet does not. Common practice, no source.
      */
-    private const NEARLY_AN_OCTAVE = 2;
+    private const NEARLY_AN_OCTAVE = 5;
 
     /**
      * How much of its length a note sounds: before a breath, set apart, before a soft one, and tongued. Common practice,

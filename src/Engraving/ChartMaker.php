@@ -77,20 +77,17 @@ final class ChartMaker
         $left = intdiv($paper->width() - PageMaker::WIDTH, 2);
         $bottom = $paper->height() - 1500;
         $setup = '' === $instrument->setupSays ? '' : ' · '.$instrument->setupSays;
-        $body = Svg::text($left, 1900, 800, $instrument->name.', fingerings', weight: 700, face: Svg::SERIF)
-            .Svg::text(
-                $left,
-                2480,
-                360,
-                'Written notes, both spellings'.$setup.'. The first is the usual one; what is numbered is explained below.',
-                fill: Ink::QUIET,
-            );
+        $says = 'Written notes, both spellings'.$setup
+            .'. The first is the usual one; what is numbered is explained below.';
+        [$under, $lower] = PageFrame::under($says, $left, 2480, 360);
+        $body = Svg::text($left, 1900, 800, $instrument->name.', fingerings', weight: 700, face: Svg::SERIF).$under;
         [$legend, $tall] = Legend::line(self::legend($instrument, $pitches), PageMaker::WIDTH);
-        $body .= Svg::at($left, 2640, $legend);
-        $y = 2800 + $tall;
+        $body .= Svg::at($left, 2640 + $lower, $legend);
+        $top = 2800 + $lower + $tall;
+        $y = $top;
         $pages = [];
         foreach ($systems as [$drawing, $height]) {
-            if ($y + $height > $bottom && $y > 2800 + $tall) {
+            if ($y + $height > $bottom && $y > $top) {
                 $pages[] = $body;
                 [$body, $y] = ['', 1400];
             }

@@ -167,20 +167,13 @@ final class KeyMapDrawing
         $scale = min(null === $instrument->map ? 8 : 1.9, ($paper->width() - 3200) / 2 / $half, $room / $drawing->height);
         $left = 1500;
         $setup = '' === $instrument->setupSays ? '' : ' · '.$instrument->setupSays;
-        $body = Svg::text($left, 2000, 800, $instrument->name.', key map', weight: 700, face: Svg::SERIF)
-            .Svg::text(
-                $left,
-                2560,
-                340,
-                (
-                    null === $instrument->map
-                        ? 'What is pressed, by which finger, and what it does'
-                        : 'Left hand on the left, right hand on the right, as you look at your own hands'
-                ).$setup,
-                fill: Ink::QUIET,
-            );
-        $body .= Svg::at($paper->width() / 2, 2900, $drawing->svg, $scale);
-        $y = (int) (3300 + $scale * $drawing->height);
+        $says = null === $instrument->map
+            ? 'What is pressed, by which finger, and what it does'
+            : 'Left hand on the left, right hand on the right, as you look at your own hands';
+        [$under, $lower] = PageFrame::under($says.$setup, $left, 2560, 340);
+        $body = Svg::text($left, 2000, 800, $instrument->name.', key map', weight: 700, face: Svg::SERIF).$under;
+        $body .= Svg::at($paper->width() / 2, 2900 + $lower, $drawing->svg, $scale);
+        $y = (int) (3300 + $lower + $scale * $drawing->height);
         $keys = self::keys($instrument);
         $perColumn = (int) ceil(\count($keys) / 2);
         $step = min(900, (int) (($paper->height() - 1400 - $y) / max(1, $perColumn)));

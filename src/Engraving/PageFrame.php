@@ -23,6 +23,22 @@ final class PageFrame
     }
 
     /**
+     * What stands under a title, in as many lines as it needs.
+     *
+     * @return array{string, int} drawing, and how much lower what follows begins than under one line
+     */
+    public static function under(string $text, int $left, int $y, int $size): array
+    {
+        $svg = '';
+        $lines = Ink::lines($text, PageMaker::WIDTH, $size);
+        foreach ($lines as $k => $line) {
+            $svg .= Svg::text($left, $y + (int) (1.25 * $size) * $k, $size, $line, fill: Ink::QUIET);
+        }
+
+        return [$svg, (int) (1.25 * $size) * (\count($lines) - 1)];
+    }
+
+    /**
      * @param int      $page      from 0
      * @param float    $words     how much larger than usual, in large print
      * @param int      $line      from the edge of the paper

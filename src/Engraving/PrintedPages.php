@@ -619,7 +619,9 @@ final class PrintedPages
             }
         }
 
-        foreach ('' === $look->words ? [] : self::wrapped($look->words, (int) (96 / $words)) as $line) {
+        // What is said to the players is not said to whoever marks their work.
+        $isSaid = '' !== $look->words && PageStyle::Answers !== $look->style;
+        foreach (!$isSaid ? [] : self::wrapped($look->words, (int) (96 / $words)) as $line) {
             $y += 500 * $words;
             $svg .= Svg::text(0, $y, (int) (370 * $words), $line);
         }

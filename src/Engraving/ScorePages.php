@@ -26,10 +26,10 @@ final class ScorePages
     private const SMALLEST = 0.36;
     private const LARGEST = 0.85;
     /**
-     * Systems that are to stand on a page, and down to which size of the staff: a conductor reads four millimetres and a
-     * half on a stand, and turns half as often.
+     * Systems that are to stand on a page, and down to which size of the staff: a conductor reads four millimetres
+     * on a stand, and turns half as often.
      */
-    private const TOGETHER = [3 => 0.65, 2 => 0.6];
+    private const TOGETHER = [3 => 0.6, 2 => 0.54];
     private const BETWEEN = 500;
     /** The title and what the score is, the number and key, and what is between: a system finds room under them. */
     private const HEADS = 3000;

@@ -37,6 +37,8 @@ final class SystemDrawing
     private const CLEF_ROOM = 270;
     /** Size of what a row is called at its left. */
     private const LABEL = 260;
+    /** The widest of them: all labels of a line stand there, or none. */
+    private const WIDEST = 'degree';
     /** Between two words of a row, and how small they may be to keep it: letters of five points at the least. */
     private const BETWEEN_WORDS = 50;
     private const SMALLEST_WORDS = 0.55;
@@ -432,7 +434,7 @@ final class SystemDrawing
             $begins = min($begins, $head->middle() - Ink::width($texts[$i], $size) / 2);
         }
         // Where the line begins with the clef alone its first word has the room: the label stood on the line before.
-        $isLabelled = '' !== $label && Ink::width($label, self::LABEL) + self::BETWEEN_WORDS <= $begins;
+        $isLabelled = '' !== $label && Ink::width(self::WIDEST, self::LABEL) + self::BETWEEN_WORDS <= $begins;
 
         return $isLabelled
             ? Svg::text(0, $y, self::LABEL, $label, fill: Ink::QUIET, isItalic: true).$svg

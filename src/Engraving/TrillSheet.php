@@ -114,12 +114,17 @@ final class TrillSheet
 
     private static function head(Instrument $instrument, int $page): string
     {
-        $setup = '' === $instrument->setupSays ? '' : ' · '.$instrument->setupSays;
+        $setup = '';
+        $lines = Ink::lines($instrument->setupSays, PageMaker::WIDTH - 9000, 320);
+        foreach ($lines as $k => $line) {
+            $y = 1900 - 400 * (\count($lines) - 1 - $k);
+            $setup .= Svg::text(self::MARGIN + 9000, $y, 320, $line, fill: Ink::QUIET);
+        }
         [$legend] = Legend::line(Legend::ofTrills($instrument), PageMaker::WIDTH);
 
         return Svg::text(self::MARGIN, 1900, 800, $instrument->name.', trills', weight: 700, face: Svg::SERIF)
             .(0 === $page ? Svg::at(self::MARGIN, 2150, $legend) : '')
-            .('' === $setup ? '' : Svg::text(self::MARGIN + 9000, 1900, 320, $setup, fill: Ink::QUIET));
+            .$setup;
     }
 
     /** @param list<string> $none */

@@ -164,7 +164,7 @@ final class PacketMaker
             $isKey ? '' : $this->heads($player, $piece),
             $plan->date,
             onBothSides: 'two' === $plan->sides,
-            words: $isKey ? '' : $plan->words,
+            words: $plan->words,
             edition: $plan->edition,
             band: $plan->band,
             worked: $worked,
