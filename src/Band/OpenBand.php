@@ -6,6 +6,7 @@ namespace App\Band;
 
 use App\Account\Account;
 use App\Account\PlayerSignIn;
+use App\Engraving\Paper;
 use App\Shared\Present;
 use Doctrine\ORM\EntityManagerInterface;
 use SwiftReed\Pitch\NoteNames;
@@ -126,6 +127,12 @@ final class OpenBand implements Present, ResetInterface
     public function zone(): \DateTimeZone
     {
         return $this->band?->zone() ?? new \DateTimeZone('UTC');
+    }
+
+    /** The paper that is asked for, else the band's usual one. */
+    public function paper(string $asked): Paper
+    {
+        return Paper::tryFrom($asked) ?? Paper::tryFrom($this->usual()->paper) ?? Paper::A4;
     }
 
     public function usual(): Usual

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\LookUp;
 
+use App\Band\OpenBand;
 use App\Desk\Desk;
 use App\Desk\DeskState;
 use App\Engraving\ChartMaker;
@@ -43,6 +44,7 @@ final class FingeringsController extends AbstractController
         private readonly Desk $desk,
         private readonly ChartMaker $charts,
         private readonly Words $words,
+        private readonly OpenBand $open,
     ) {
     }
 
@@ -104,7 +106,7 @@ final class FingeringsController extends AbstractController
         $instrument = $this->desk->instrument(DeskState::of($request->query->all()));
 
         return new Response(
-            $pdfs->pdf($this->charts->print($instrument), $instrument->name.', fingerings'),
+            $pdfs->pdf($this->charts->print($instrument, $this->open->paper($request->query->getString('paper'))), $instrument->name.', fingerings'),
             200,
             [
                 'Content-Type' => 'application/pdf',
@@ -148,7 +150,7 @@ final class FingeringsController extends AbstractController
         }
 
         return new Response(
-            $pdfs->pdf(KeyMapDrawing::print($instrument), $instrument->name.', keys'),
+            $pdfs->pdf(KeyMapDrawing::print($instrument, $this->open->paper($request->query->getString('paper'))), $instrument->name.', keys'),
             200,
             [
                 'Content-Type' => 'application/pdf',

@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace App\LookUp;
 
+use App\Band\OpenBand;
 use App\Desk\Desk;
 use App\Desk\DeskState;
 use App\Engraving\EngravingError;
 use App\Engraving\LargeField;
 use App\Engraving\LargePages;
-use App\Engraving\Paper;
 use App\Engraving\PdfMaker;
 use App\Engraving\Svg;
 use App\Shared\Deed;
@@ -39,6 +39,7 @@ final class LargeController extends AbstractController
         private readonly Desk $desk,
         private readonly LargePages $pages,
         private readonly Words $words,
+        private readonly OpenBand $open,
     ) {
     }
 
@@ -89,7 +90,7 @@ final class LargeController extends AbstractController
         $title = $this->words->say(null !== $part ? 'large.print_new' : 'large.print_chart', [
             '%instrument%' => $instrument->name,
         ]);
-        $paper = Paper::tryFrom($request->query->getString('paper')) ?? Paper::A4;
+        $paper = $this->open->paper($request->query->getString('paper'));
 
         return new Response(
             $pdfs->pdf(

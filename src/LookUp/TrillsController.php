@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\LookUp;
 
+use App\Band\OpenBand;
 use App\Desk\Desk;
 use App\Desk\DeskState;
 use App\Engraving\Legend;
@@ -23,7 +24,7 @@ use Symfony\Component\Routing\Attribute\Route;
 #[May(Deed::Make)]
 final class TrillsController extends AbstractController
 {
-    public function __construct(private readonly Desk $desk)
+    public function __construct(private readonly Desk $desk, private readonly OpenBand $open)
     {
     }
 
@@ -60,7 +61,7 @@ final class TrillsController extends AbstractController
         $instrument = $this->desk->instrument(DeskState::of($request->query->all()));
 
         return new Response(
-            $pdfs->pdf(TrillSheet::print($instrument), $instrument->name.', trills'),
+            $pdfs->pdf(TrillSheet::print($instrument, $this->open->paper($request->query->getString('paper'))), $instrument->name.', trills'),
             200,
             [
                 'Content-Type' => 'application/pdf',

@@ -6,6 +6,7 @@ namespace App\Packets;
 
 use App\Engraving\EngravingError;
 use App\Engraving\Paper;
+use App\Engraving\PdfBookmarks;
 use App\Engraving\PdfMaker;
 use App\Engraving\Svg;
 use Symfony\Component\DependencyInjection\Attribute\Autowire;
@@ -49,6 +50,7 @@ final class Joiner
             $title,
         ): MadePiece {
             $names = [];
+            $marks = [];
             $pages = 0;
             foreach ($parts as $part) {
                 $one = $made($part);
@@ -57,6 +59,7 @@ final class Joiner
                 }
                 $name = \sprintf('%s/%04d.pdf', $folder, $part->number);
                 $files->dumpFile($name, $one->content);
+                $marks[] = [$part->for[0]->called(), $pages];
                 for (
                     $copy = 0; $copy < ($isForCopier ? $part->for[0]->copies : 1)
                     && $pages + $one->pages <= self::MOST_PAGES; ++$copy
@@ -70,7 +73,8 @@ final class Joiner
             }
             // Title and language are those of a document of its own, whose page is left out.
             $files->dumpFile($folder.'/title.pdf', $this->pdfs->pdf([Svg::page(Paper::A4, '')], $title));
-            self::join($names, $folder.'/title.pdf', $folder.'/pile.pdf');
+            self::join($names, $folder.'/title.pdf', $folder.'/joined.pdf');
+            PdfBookmarks::put($folder.'/joined.pdf', $marks, $folder.'/pile.pdf');
 
             return new MadePiece((string) file_get_contents($folder.'/pile.pdf'), $pages);
         });

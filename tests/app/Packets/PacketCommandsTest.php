@@ -112,6 +112,15 @@ final class PacketCommandsTest extends TestCase
                 ->pages('parts/04-dan-tuba-bbb'),
             $this->pages('for-the-copier'),
         );
+        // Each part is found in the pile by a bookmark of its own, as another program reads them.
+        $outlines = new Process(['qpdf', '--json=2', '--json-key=outlines', $this->folder.'/out/for-the-copier.pdf']);
+        $marks = json_decode($outlines->mustRun()->getOutput(), true, 32, \JSON_THROW_ON_ERROR)['outlines'];
+        self::assertSame(
+            ['Ada, Flute', 'Bea, Clarinet in B♭', 'Cleo, Trumpet in B♭', 'Dan, Tuba in B♭'],
+            array_column($marks, 'title'),
+        );
+        $begins = [1, $this->pages('parts/01-ada-flute') * 2 + 1];
+        self::assertSame($begins, \array_slice(array_column($marks, 'destpageposfrom1'), 0, 2));
         // Another program finds nothing wrong with any of them, and their titles.
         foreach ([
             'for-the-copier', 'score', 'score-in-concert', 'who-plays-what', 'index', 'parts/04-dan-tuba-bbb',
