@@ -53,8 +53,8 @@ final class PageFrame
         int $line = self::FOOT_LINE,
         ?int $right = null,
     ): string {
-        $left = intdiv($paper->width() - PageMaker::WIDTH, 2);
-        $right ??= $left + PageMaker::WIDTH;
+        $left = intdiv($paper->width() - $paper->room(), 2);
+        $right ??= $left + $paper->room();
         $size = (int) (self::SIZE * $words);
         $number = \sprintf('page %d of %d', $page + 1, $of);
         $y = $paper->height() - $line;

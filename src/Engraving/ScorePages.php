@@ -29,10 +29,12 @@ final class ScorePages
      * Systems that are to stand on a page, and down to which size of the staff: a conductor reads four millimetres
      * on a stand, and turns half as often.
      */
-    private const TOGETHER = [3 => 0.6, 2 => 0.54];
+    private const TOGETHER = [3 => 0.6, 2 => 0.5];
     private const BETWEEN = 500;
     /** The title and what the score is, the number and key, and what is between: a system finds room under them. */
     private const HEADS = 3000;
+    /** The number and key of a study over its first system. */
+    private const HEADING = 700;
     /** Size of the names before the staves, a little more than the engraver's. */
     private const LABEL = 460;
     /** How far the place of a note reaches to the right, where the next is far. */
@@ -52,8 +54,27 @@ final class ScorePages
      */
     public function of(array $scores, bool $isConcert, string $title, Paper $paper, string $foot = ''): array
     {
+        $made = $this->laidOut($scores, $isConcert, $title, $paper, $foot);
+        if (1 !== \count($scores) || 1 === \count($made)) {
+            return $made;
+        }
+        // A single study whose systems fill a page each stands on a paper that lies across, where that is enough.
+        $across = $this->laidOut($scores, $isConcert, $title, $paper->across(), $foot);
+
+        return \count($across) < \count($made) ? $across : $made;
+    }
+
+    /**
+     * @param list<Score> $scores
+     *
+     * @return non-empty-list<Page>
+     *
+     * @throws EngravingError
+     */
+    private function laidOut(array $scores, bool $isConcert, string $title, Paper $paper, string $foot): array
+    {
         $room = $paper->height() - 2 * self::MARGIN;
-        $left = intdiv($paper->width() - self::WIDTH, 2);
+        $left = intdiv($paper->width() - $paper->room(), 2);
         $pages = [];
         $svg = '';
         $glyphs = [];
@@ -65,18 +86,18 @@ final class ScorePages
         $svg .= Svg::text($left, self::MARGIN + 1240, 340, ucfirst($how), fill: Ink::QUIET);
         $y = 1700.0;
         foreach ($scores as $score) {
-            [$engraving, $scale] = $this->engraved($score, $isConcert, $room - self::HEADS);
+            [$engraving, $scale] = $this->engraved($score, $isConcert, $room - self::HEADS, $paper->room());
             $heading = $score->number.'. '.$score->heading();
             foreach ($engraving->systems as $k => $system) {
                 $height = $system->height * $scale + self::BETWEEN;
-                $head = 0 === $k && !$isOnly ? 700 : 0;
+                $head = 0 === $k && !$isOnly ? self::HEADING : 0;
                 if ($y > 0 && $y + $head + $height > $room) {
                     $pages[] = [$svg, $glyphs];
                     [$svg, $glyphs, $y] = ['', [], 0.0];
                 }
                 if ($head > 0) {
                     $svg .= Svg::text($left, self::MARGIN + $y + 420, 440, $heading, weight: 700, face: Svg::SERIF);
-                    $y += 700;
+                    $y += self::HEADING;
                 }
                 $svg .= Svg::at($left, self::MARGIN + $y, $system->body, $scale);
                 $glyphs += $engraving->glyphs;
@@ -174,32 +195,37 @@ final class ScorePages
      *
      * @return array{Engraving, float}
      */
-    private function engraved(Score $score, bool $isConcert, float $room): array
+    private function engraved(Score $score, bool $isConcert, float $room, int $width): array
     {
         $staves = self::staves($score, $isConcert);
-        $scale = self::scale($room, \count($staves));
+        [$scale, $each] = self::scale($room, \count($staves));
         $engraving = $this->engraver->engrave(
-            MusicXmlWriter::scoreForEngraving($staves, (int) (0.8 * BarLayout::SYSTEM / $scale)),
-            (int) (self::WIDTH / $scale),
+            MusicXmlWriter::scoreForEngraving($staves, (int) (0.8 * BarLayout::SYSTEM / $scale * $width / self::WIDTH)),
+            (int) ($width / $scale),
             self::labels($staves),
         );
         $tallest = max(1, ...array_map(static fn (EngravedSystem $one): int => $one->height, $engraving->systems));
 
         // What is still too tall is drawn smaller, a little narrower than the page.
-        return [$engraving, min($scale, $room / $tallest)];
+        return [$engraving, min($scale, $each / $tallest)];
     }
 
-    /** As large as lets several systems stand on a page, where that is not too small; else a single one. */
-    private static function scale(float $room, int $staves): float
+    /**
+     * As large as lets several systems stand on a page, where that is not too small; else a single one.
+     *
+     * @return array{float, float} the scale, and how high a system may come out
+     */
+    private static function scale(float $room, int $staves): array
     {
         foreach (self::TOGETHER as $systems => $least) {
-            $scale = ($room / $systems - self::BETWEEN) / (self::STAFF * $staves);
+            $each = $room / $systems - self::BETWEEN - self::HEADING;
+            $scale = $each / (self::STAFF * $staves);
             if ($scale >= $least) {
-                return min(self::LARGEST, $scale);
+                return [min(self::LARGEST, $scale), $each];
             }
         }
 
-        return max(self::SMALLEST, min(self::LARGEST, $room / (self::STAFF * $staves)));
+        return [max(self::SMALLEST, min(self::LARGEST, $room / (self::STAFF * $staves))), $room];
     }
 
     /**
