@@ -463,9 +463,8 @@ final class SystemDrawing
         );
         foreach (array_keys($system->heads) as $i) {
             if (null !== $before && $isClose($before, $i, $texts) < 1.0) {
-                foreach ([$before, $i] as $k) {
-                    $texts[$k] = '8 (1)' === $texts[$k] ? '8' : $texts[$k];
-                }
+                // One of them short and the next long would look like two different degrees.
+                $texts = array_map(static fn (string $text): string => '8 (1)' === $text ? '8' : $text, $texts);
             }
             $before = $i;
         }

@@ -12,7 +12,9 @@ use App\Engraving\Diagram;
 use App\Engraving\EngravingError;
 use App\Engraving\KeyMapDrawing;
 use App\Engraving\Legend;
+use App\Engraving\PageFrame;
 use App\Engraving\PdfMaker;
+use App\Engraving\StripPages;
 use App\Shared\Deed;
 use App\Shared\May;
 use App\Shared\Words;
@@ -204,6 +206,21 @@ final class FingeringsController extends AbstractController
                     ),
                 'legend' => Legend::forPage(Legend::signs($part->instrument, $part->plan->notes, true)),
             ],
+        );
+    }
+
+    #[Route('/fingerings/strip.pdf', name: 'strip_pdf', methods: ['GET'])]
+    public function stripPdf(Request $request, PdfMaker $pdfs): Response
+    {
+        $part = $this->desk->part(DeskState::of($request->query->all()));
+        $title = PageFrame::said($part->writtenTitle(), $this->words->say('study.finger'));
+        $foot = PageFrame::said((string) $this->open->band()?->getName(), $title, $part->instrument->name);
+        $paper = $this->open->paper($request->query->getString('paper'));
+
+        return new Response(
+            $pdfs->pdf(StripPages::of($part, $title, $paper, $foot), $title),
+            200,
+            ['Content-Type' => 'application/pdf', 'Content-Disposition' => 'inline; filename="say-and-finger.pdf"'],
         );
     }
 

@@ -8,9 +8,11 @@ use App\Engraving\Block;
 use App\Engraving\Chunk;
 use App\Engraving\PageBreaks;
 use App\Engraving\PageMaker;
+use App\Engraving\Paper;
 use App\Engraving\PrintedPages;
 use App\Engraving\PrintLook;
 use App\Engraving\Rows;
+use App\Engraving\StripPages;
 use PHPUnit\Framework\Attributes\DataProvider;
 use Random\Engine\Mt19937;
 use Random\Randomizer;
@@ -158,6 +160,41 @@ final class PaperTest extends KernelTestCase
         foreach ($gaps as $alike) {
             // A tenth is less than an eye sees between two notes.
             self::assertLessThanOrEqual(1.1 * min($alike), max($alike), $said);
+        }
+    }
+
+    public function testSayAndFingerIsLargeAndCutsNoBarOfALineThatFits(): void
+    {
+        foreach ([
+            ['own D major, 2 octaves', 'clarinet-bb'], ['concert F major, then arpeggio', 'trombone'],
+            ['own C chromatic', 'bassoon'], ['own G major, eighths, thirds', 'horn-f'], ['own C major', 'glockenspiel'],
+            ['own F# major, 5 notes', 'oboe'],
+        ] as [$line, $instrument]) {
+            $part = $this->sheet($line, $instrument)->parts[0];
+            foreach ([Paper::A4, Paper::Letter] as $paper) {
+                $pages = StripPages::of($part, 'Say and finger', $paper, 'Evening band');
+                self::assertCount(1, $pages, $line);
+                // Every note by its name, in order, and within the paper.
+                $document = new \DOMDocument();
+                $document->loadXML($pages[0]->svg);
+                $names = [];
+                foreach ($document->getElementsByTagName('text') as $text) {
+                    if ((int) $text->getAttribute('font-size') >= 720 && '' !== $text->getAttribute('font-weight')) {
+                        $names[] = $text;
+                    }
+                }
+                $names = \array_slice($names, 1); // the first is the title
+                $shown = array_map(static fn (\DOMElement $one): string => $one->textContent, $names);
+                self::assertSame(
+                    array_map(static fn ($note): string => $note->pitch()->name()->sign(), $part->study->notes),
+                    $shown,
+                    $line,
+                );
+                foreach ($names as $one) {
+                    self::assertLessThan($paper->width() - 1000, (float) $one->getAttribute('x'), $line);
+                    self::assertLessThan($paper->height() - 1600, (float) $one->getAttribute('y'), $line);
+                }
+            }
         }
     }
 
