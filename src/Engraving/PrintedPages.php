@@ -102,6 +102,9 @@ final class PrintedPages
     private function best(\Closure $chunks, \Closure $heads, PrintLook $look, bool $isEven): array
     {
         $heads = [$heads(0), $heads(1)];
+        $loose = $chunks(false, 1.0);
+        // Equal keys stand as blocks, so many a side; what is taller than half a page each runs on from page to page.
+        $isEven = $isEven && self::tallest($loose) <= self::room($look, 0) / 2;
         $broken = static fn (Setting $setting, Chunk ...$them): PageBreaks => PageBreaks::of(
             array_values($them),
             self::room($look, $setting->margins) - $heads[$setting->margins]->height
@@ -110,7 +113,6 @@ final class PrintedPages
             $isEven,
         );
         $comfortable = Setting::comfortable();
-        $loose = $chunks(false, 1.0);
         $breaks = $broken($comfortable, ...$loose);
         if (1 === $breaks->count()) {
             return [$comfortable, $breaks, $loose, $heads[0]];
@@ -157,6 +159,21 @@ final class PrintedPages
     private static function room(PrintLook $look, int $margins): int
     {
         return $look->paper->height() - self::TOP[$margins] - self::FOOT[$margins];
+    }
+
+    /**
+     * Height of the tallest study.
+     *
+     * @param list<Chunk> $chunks
+     */
+    private static function tallest(array $chunks): float
+    {
+        $heights = [];
+        foreach ($chunks as $chunk) {
+            $heights[$chunk->study ?? -1] = ($heights[$chunk->study ?? -1] ?? 0.0) + $chunk->height;
+        }
+
+        return max([0.0, ...$heights]);
     }
 
     /** The heading of the first page; as high on a worksheet as on its answer key, which break at the same places. */
