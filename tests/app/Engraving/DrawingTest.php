@@ -125,7 +125,7 @@ final class DrawingTest extends KernelTestCase
         $builder = new SheetBuilder(self::getContainer()->get(PartBuilder::class));
         foreach ([
             'concert C major, 2 octaves, eighths, keys by fourths' => 2,
-            'concert C major, tetra, eighths, keys by fifths' => 1,
+            'concert C major, eighths, keys by fifths' => 4,
             'concert C major, 5 notes, keys chromatic up' => 3,
         ] as $line => $least) {
             $sheet = $builder->read([$line], $this->instruments->instrument('clarinet-bb'));
@@ -154,6 +154,38 @@ final class DrawingTest extends KernelTestCase
                     "$line: page ".($k + 1)." has the notes of its $studies studies, all and no others",
                 );
             }
+        }
+    }
+
+    public function testStudiesTallerThanHalfAPageRunOn(): void
+    {
+        $builder = new SheetBuilder(self::getContainer()->get(PartBuilder::class));
+        $sheet = $builder->read(
+            ['concert C major, tetra, eighths, keys by fifths'],
+            $this->instruments->instrument('clarinet-bb'),
+        );
+        $pages = self::getContainer()->get(PrintedPages::class)->of($sheet->titled('All keys'), Rows::all());
+        self::assertLessThan(10, \count($pages), 'a key a page would be twelve');
+        // Every note is there, in order, and no heading stands at the foot without its music.
+        $notes = array_sum(array_map(
+            static fn (Page $page): int => self::read($page)->query('//*[@class="note"]')->length,
+            $pages,
+        ));
+        self::assertSame(
+            array_sum(array_map(static fn (Part $part): int => \count($part->study->notes), $sheet->parts)),
+            $notes,
+        );
+        foreach ($pages as $page) {
+            $last = [0.0, ''];
+            foreach (self::read($page)->query('//*[local-name()="text"][@font-weight="700"]') as $text) {
+                for ($y = 0.0, $node = $text; $node instanceof \DOMElement; $node = $node->parentNode) {
+                    $y += preg_match('/translate\([\d.-]+[ ,]([\d.-]+)\)/', $node->getAttribute('transform'), $found)
+                        ? (float) $found[1]
+                        : 0.0;
+                }
+                $last = $y >= $last[0] ? [$y, $text->textContent] : $last;
+            }
+            self::assertDoesNotMatchRegularExpression('/^\d+\. /', $last[1], 'what stands lowest is music');
         }
     }
 
