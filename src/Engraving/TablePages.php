@@ -19,7 +19,9 @@ final class TablePages
     private const HEADING = 1600;
 
     /** A player's half page ends so far above the line along which it is cut. */
-    private const ABOVE_CUT = 700;
+    private const ABOVE_CUT = 1150;
+    /** From the cut, and from the edge of the paper, to the words of its foot: a printer reaches them. */
+    private const FOOT_OF_HALF = 700;
 
     /**
      * @param list<array{string, list<list<string>>}> $sections heading, and rows with a cell for each column
@@ -63,7 +65,7 @@ final class TablePages
             $pages = self::drawn($title, $says, $columns, $sections, $paper);
             if (1 === \count($pages) && $pages[0][1] <= $half - self::ABOVE_CUT) {
                 $halves[] = $pages[0][0]
-                    .Svg::text($left, $half - 350, PageFrame::SIZE, $foot, fill: Ink::QUIET);
+                    .Svg::text($left, $half - self::FOOT_OF_HALF, PageFrame::SIZE, $foot, fill: Ink::QUIET);
             } else {
                 array_push($whole, ...self::of($title, $says, $columns, $sections, $paper, $foot));
             }

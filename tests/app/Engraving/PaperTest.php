@@ -9,6 +9,7 @@ use App\Engraving\Chunk;
 use App\Engraving\PageBreaks;
 use App\Engraving\PageMaker;
 use App\Engraving\Paper;
+use App\Engraving\PdfMaker;
 use App\Engraving\PrintedPages;
 use App\Engraving\PrintLook;
 use App\Engraving\Rows;
@@ -24,6 +25,7 @@ use SwiftReed\Score\PartBuilder;
 use SwiftReed\Score\Sheet;
 use SwiftReed\Study\StudyError;
 use Symfony\Bundle\FrameworkBundle\Test\KernelTestCase;
+use Symfony\Component\Process\Process;
 
 /**
  * What comes out of the printer: how many pages, how full, where they are cut, how far notes stand apart, and that no
@@ -93,6 +95,84 @@ final class PaperTest extends KernelTestCase
         // A sheet of several has no words about its changes, and so no marks of them.
         if (!$sheet->isSingle()) {
             self::assertStringNotContainsString('class="hard"', $made[0]->svg);
+        }
+    }
+
+    /** @return iterable<string, array{string, string, string, string}> forty jobs */
+    public static function fortyJobs(): iterable
+    {
+        foreach ([
+            ['own Eb major, 2 octaves, eighths', 'clarinet-bb'], ['concert C major, keys by fourths', 'flute'],
+            ['own A harmonic minor, thirds, eighths', 'alto-sax'], ['own C chromatic, eighths', 'bassoon'],
+            ['concert Bb major, then arpeggio, long ends', 'trombone'], ['concert F major, lip slurs', 'horn-f'],
+            ['own G major, over ii V I, eighths, swing', 'trumpet-bb'], ['own D dorian, triplets', 'oboe'],
+            ['concert Ab major, sixths, eighths', 'tuba-bbb'], ['own E major, 2 octaves, sixteenths', 'xylophone'],
+        ] as [$line, $instrument]) {
+            foreach (['a4', 'letter'] as $paper) {
+                foreach (['', 'large'] as $styles) {
+                    yield \sprintf('%s | %s | %s %s', $line, $instrument, $paper, $styles) => [
+                        $line, $instrument, $paper, $styles,
+                    ];
+                }
+            }
+        }
+    }
+
+    /**
+     * Words as another program (poppler's pdftotext) finds them on the finished paper: none lies on another, none where no
+     * printer reaches, no page but the last is half empty, each with its foot.
+     */
+    #[DataProvider('fortyJobs')]
+    public function testWordsOnThePaperKeepApart(string $line, string $instrument, string $paper, string $styles): void
+    {
+        $pages = self::getContainer()->get(PrintedPages::class)->of(
+            $this->sheet($line, $instrument),
+            Rows::parse('degrees,letters,chords,fingerings'),
+            PrintLook::parse($styles, $paper, 'Ada', '2 December'),
+        );
+        $file = tempnam(sys_get_temp_dir(), 'paper');
+        file_put_contents($file, self::getContainer()->get(PdfMaker::class)->pdf($pages, 'Paper'));
+        $read = new Process(['pdftotext', '-bbox', $file, '-']);
+        $read->mustRun();
+        unlink($file);
+        $found = explode('<page ', $read->getOutput());
+        self::assertCount(\count($pages) + 1, $found);
+        foreach (\array_slice($found, 1) as $k => $page) {
+            self::assertSame(1, preg_match('/^width="([\d.]+)" height="([\d.]+)"/', $page, $size));
+            preg_match_all(
+                '/<word xMin="([\d.-]+)" yMin="([\d.-]+)" xMax="([\d.-]+)" yMax="([\d.-]+)">([^<]*)</',
+                $page,
+                $words,
+                \PREG_SET_ORDER,
+            );
+            $this->assertApart($words, (float) $size[1], (float) $size[2]);
+            $shown = implode(' ', array_column($words, 5));
+            self::assertStringContainsString(\sprintf('page %d of %d', $k + 1, \count($pages)), $shown);
+            // The foot begins some twenty millimetres above the edge: what is above it is the page.
+            $lowest = max(array_filter(
+                array_map(static fn (array $word): float => (float) $word[4], $words),
+                static fn (float $y): bool => $y < (float) $size[2] - 57,
+            ));
+            if ($k + 1 < \count($pages)) {
+                self::assertGreaterThan(0.5, $lowest / (float) $size[2], 'page '.($k + 1).' is full');
+            }
+        }
+    }
+
+    /** @param list<array<array-key, string>> $words left, top, right and bottom in points, and the word */
+    private function assertApart(array $words, float $width, float $height): void
+    {
+        foreach ($words as $i => [, $left, $top, $right, $bottom, $word]) {
+            self::assertGreaterThan(14, min((float) $left, $width - (float) $right), $word);
+            self::assertGreaterThan(10, min((float) $top, $height - (float) $bottom), $word);
+            for ($j = $i + 1; $j < \count($words); ++$j) {
+                $other = $words[$j];
+                $across = min((float) $right, (float) $other[3]) - max((float) $left, (float) $other[1]);
+                $down = min((float) $bottom, (float) $other[4]) - max((float) $top, (float) $other[2]);
+                // A box has the whole height of its face: half of it is empty above and below most letters.
+                $least = 0.5 * min((float) $bottom - (float) $top, (float) $other[4] - (float) $other[2]);
+                self::assertFalse($across > 1.0 && $down > $least, $word.' lies on '.$other[5]);
+            }
         }
     }
 
