@@ -12,6 +12,7 @@ use Doctrine\DBAL\Connection;
 use SwiftReed\Instrument\Instrument;
 use SwiftReed\Instrument\InstrumentLibrary;
 use SwiftReed\Knowledge\Mistake;
+use SwiftReed\Pitch\Pitch;
 use SwiftReed\Practice\Day;
 use SwiftReed\Record\Heard;
 use SwiftReed\Record\RecordCell;
@@ -195,6 +196,19 @@ final class RecordBook
         }
 
         return $cells;
+    }
+
+    /**
+     * What comes next for a chair, and its notes that are in nothing it has passed.
+     *
+     * @param list<Requirement> $requirements
+     * @param list<RecordCell>  $cells
+     *
+     * @return array{requirement: Requirement, notes: non-empty-list<Pitch>}|null
+     */
+    public function newNotes(Chair $chair, array $requirements, array $cells): ?array
+    {
+        return (new NewNotes($this->parts))->of($chair, $this->instrument($chair), $requirements, $cells);
     }
 
     /** "B♭ major, 2 octaves": a requirement as a player of an instrument reads it. */

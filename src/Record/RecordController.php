@@ -440,6 +440,7 @@ final class RecordController extends AbstractController
                 : array_map(static fn (): array => [], $requirements);
             $lists[] = [
                 'list' => $list,
+                'new' => $this->book->newNotes($chair, $requirements, $cells),
                 'readiness' => Readiness::of($requirements, $cells, $this->plans->today()),
                 'rows' => array_map(
                     fn (Requirement $one, RecordCell $cell, array $helpers): array => [

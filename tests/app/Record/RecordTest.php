@@ -433,6 +433,21 @@ final class RecordTest extends WebTestCase
         self::assertSame('Benchmark two', $this->browser->request('GET', $address)->filter('h1')->text());
     }
 
+    public function testTheNotesThatAreNewInWhatComesNextArePrintedLarge(): void
+    {
+        $page = fn (): Crawler => $this->browser->request('GET', '/record/chairs/'.$this->chair->getId());
+        self::assertStringNotContainsString('New in what comes next', $page()->text(), 'nothing passed tells them apart');
+        $this->enter('concert Bb major, eighths, quarter = 60', 'passed', '72');
+        // C major is passed; F major goes from F4 to F5.
+        self::assertStringContainsString('New in what comes next: B♭4, D5, E5, F5.', $page()->text());
+        $link = $page()->filter('a[href*="large.pdf"]')->link();
+        $this->browser->click($link);
+        self::assertResponseIsSuccessful();
+        self::assertResponseHeaderSame('Content-Type', 'application/pdf');
+        parse_str((string) parse_url($link->getUri(), \PHP_URL_QUERY), $query);
+        self::assertSame(['Bb4', 'D5', 'E5', 'F5'], $query['only']);
+    }
+
     public function testAPlayerSeesHisOwnRecord(): void
     {
         $this->enter('concert Bb major, eighths, quarter = 60', 'passed', '72');
