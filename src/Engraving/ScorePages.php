@@ -25,6 +25,10 @@ final class ScorePages
     /** A score is not drawn smaller than this: staves of two millimetres and a half. */
     private const SMALLEST = 0.36;
     private const LARGEST = 0.85;
+    /** A system that is so much smaller than reckoned would leave the right of the page empty. */
+    private const NEARLY = 0.97;
+    /** Scores of which each may be engraved twice. */
+    private const FEW = 6;
     /**
      * Systems that are to stand on a page, and down to which size of the staff: a conductor reads four millimetres
      * on a stand, and turns half as often.
@@ -86,7 +90,13 @@ final class ScorePages
         $svg .= Svg::text($left, self::MARGIN + 1240, 340, ucfirst($how), fill: Ink::QUIET);
         $y = 1700.0;
         foreach ($scores as $score) {
-            [$engraving, $scale] = $this->engraved($score, $isConcert, $room - self::HEADS, $paper->room());
+            [$engraving, $scale] = $this->engraved(
+                $score,
+                $isConcert,
+                $room - self::HEADS,
+                $paper->room(),
+                \count($scores) <= self::FEW,
+            );
             $heading = $score->number.'. '.$score->heading();
             foreach ($engraving->systems as $k => $system) {
                 $height = $system->height * $scale + self::BETWEEN;
@@ -193,21 +203,33 @@ final class ScorePages
     /**
      * Engraved as large as a whole system finds room on a page.
      *
+     * @param bool $isFew whether there are so few that each may be engraved twice
+     *
      * @return array{Engraving, float}
      */
-    private function engraved(Score $score, bool $isConcert, float $room, int $width): array
+    private function engraved(Score $score, bool $isConcert, float $room, int $width, bool $isFew): array
     {
         $staves = self::staves($score, $isConcert);
         [$scale, $each] = self::scale($room, \count($staves));
-        $engraving = $this->engraver->engrave(
+        $at = fn (float $scale): Engraving => $this->engraver->engrave(
             MusicXmlWriter::scoreForEngraving($staves, (int) (0.8 * BarLayout::SYSTEM / $scale * $width / self::WIDTH)),
             (int) ($width / $scale),
             self::labels($staves),
         );
-        $tallest = max(1, ...array_map(static fn (EngravedSystem $one): int => $one->height, $engraving->systems));
+        $engraving = $at($scale);
+        $fits = min($scale, $each / self::tallest($engraving));
+        if ($isFew && $fits < self::NEARLY * $scale) {
+            // What came out too tall is engraved anew for its own size, so that it goes to the margin.
+            $engraving = $at($fits);
+            $fits = min($fits, $each / self::tallest($engraving));
+        }
 
-        // What is still too tall is drawn smaller, a little narrower than the page.
-        return [$engraving, min($scale, $each / $tallest)];
+        return [$engraving, $fits];
+    }
+
+    private static function tallest(Engraving $engraving): int
+    {
+        return max(1, ...array_map(static fn (EngravedSystem $one): int => $one->height, $engraving->systems));
     }
 
     /**
