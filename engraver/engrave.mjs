@@ -89,7 +89,8 @@ export async function openEngraver() {
       const usual = Math.min(...pages.filter((svg, k) => counts[k] >= DRAWN_OUT * full).map(closest));
       const head = HEAD + labels;
       const drawn = (k, share) => {
-        toolkit.setOptions({ ...options, spacingLinear: spacing, pageWidth: Math.round((head + (width - head) * Math.min(1, share)) / 10) });
+        const pageWidth = Math.round((head + (width - head) * Math.min(1, share)) / 10);
+        toolkit.setOptions({ ...options, spacingLinear: spacing, pageWidth });
         toolkit.redoLayout();
         return toolkit.renderToSVG(k + 1);
       };

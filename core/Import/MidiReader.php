@@ -113,7 +113,7 @@ final class MidiReader
                 $given,
                 $this->time,
                 [
-                    ...([] === $leftOut ? [] : [Wording::of('midi-reader.left-out', ['what' => implode(', ', $leftOut)])]),
+                    ...([] === $leftOut ? [] : [Wording::of('import.left-out', ['what' => implode(', ', $leftOut)])]),
                     Wording::of('midi-reader.whole'),
                 ],
                 Interval::unison(),

@@ -321,7 +321,7 @@ final class MusicXmlReader
         $first = $this->measures[0];
         $leftOut = array_keys($this->leftOut);
         $remarks = [
-            ...([] === $leftOut ? [] : [Wording::of('music-xml-reader.left-out', ['what' => implode(', ', $leftOut)])]),
+            ...([] === $leftOut ? [] : [Wording::of('import.left-out', ['what' => implode(', ', $leftOut)])]),
             ...(
                 '' === $time && '' !== $this->time
                     ? [Wording::of('music-xml-reader.time-signature-none', ['time' => mb_substr($this->time, 0, 12)])]

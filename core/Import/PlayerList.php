@@ -163,7 +163,7 @@ final class PlayerList
             );
             $doubts[] = Wording::of('player-list.no-instrument-known', [
                 'value' => $text('instrument'),
-                'hint' => '' === $nearest ? '' : Wording::of('player-list.did-you-mean', ['nearest' => $nearest]),
+                'hint' => '' === $nearest ? '' : Wording::of('hint.did-you-mean', ['nearest' => $nearest]),
             ]);
         } elseif (\count($ids) > 1) {
             $doubts[] = Wording::of('player-list.may', [

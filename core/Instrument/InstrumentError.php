@@ -20,7 +20,7 @@ final class InstrumentError extends \InvalidArgumentException implements Mistake
 
         return new self(Wording::of('instrument-error.unknown', [
             'read' => mb_substr($read, 0, 60),
-            'hint' => '' === $nearest ? '.' : Wording::of('instrument-error.did-you-mean', ['nearest' => $nearest]),
+            'hint' => '' === $nearest ? '.' : Wording::of('hint.did-you-mean', ['nearest' => $nearest]),
         ]));
     }
 
@@ -39,7 +39,7 @@ final class InstrumentError extends \InvalidArgumentException implements Mistake
             'read' => mb_substr($read, 0, 60),
             'instrument' => $instrument,
             'known' => implode(', ', $known),
-            'hint' => '' === $nearest ? '' : Wording::of('instrument-error.did-you-mean', ['nearest' => $nearest]),
+            'hint' => '' === $nearest ? '' : Wording::of('hint.did-you-mean', ['nearest' => $nearest]),
             'example' => $known[0],
         ]));
     }

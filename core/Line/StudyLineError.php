@@ -42,7 +42,7 @@ final class StudyLineError extends \InvalidArgumentException implements Mistake
             'read' => self::shorten($read),
         ]);
         $list = implode(', ', \array_slice($expected, 0, 8)).(\count($expected) > 8 ? ', …' : '');
-        $meant = '' === $nearest ? '' : Wording::of('study-line-error.did-you-mean', ['nearest' => $nearest]);
+        $meant = '' === $nearest ? '' : Wording::of('hint.did-you-mean', ['nearest' => $nearest]);
 
         return new self(
             Wording::of('study-line-error.column-expected-example', [

@@ -40,40 +40,35 @@ final readonly class BandPlayer
     /** The same among others. */
     public function seated(Seating $seating): self
     {
-        return $this->with($this->settings->seated($seating), $this->style, $this->copies);
+        return $this->with(settings: $this->settings->seated($seating));
     }
 
     /** The same with pages in this style, so many times. */
     public function printed(string $style, int $copies): self
     {
-        return $this->with($this->settings, $style, $copies);
+        return $this->with(style: $style, copies: $copies);
     }
 
     /** The same under another name, as one of two chairs of one player. */
     public function named(string $name): self
     {
-        return new self(
-            $name,
-            $this->instrument,
-            $this->settings,
-            $this->own,
-            $this->style,
-            $this->section,
-            $this->copies,
-            $this->noteNames,
-        );
+        return $this->with(name: $name);
     }
 
-    private function with(PlayerSettings $settings, string $style, int $copies): self
-    {
+    private function with(
+        ?string $name = null,
+        ?PlayerSettings $settings = null,
+        ?string $style = null,
+        ?int $copies = null,
+    ): self {
         return new self(
-            $this->name,
+            $name ?? $this->name,
             $this->instrument,
-            $settings,
+            $settings ?? $this->settings,
             $this->own,
-            $style,
+            $style ?? $this->style,
             $this->section,
-            $copies,
+            $copies ?? $this->copies,
             $this->noteNames,
         );
     }

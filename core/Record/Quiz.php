@@ -141,6 +141,9 @@ final readonly class Quiz
     /** A right answer in the words of a teacher: touches by their names, notes with printed signs. */
     private static function said(QuizKind $kind, Instrument $instrument, string $question, string $wanted): string
     {
+        if (QuizKind::Chords === $kind) {
+            return strtr($wanted, ['b' => '♭', '#' => '♯']); // as Chord::sign(), whatever names are in force
+        }
         if (QuizKind::Fingering !== $kind) {
             return LineNames::inForce()->printed($wanted);
         }

@@ -27,10 +27,11 @@ use SwiftReed\Words\Wording;
 final readonly class Part
 {
     /**
-     * Half steps less than an octave at which a treble clef has its 8 already: a horn, a fifth below what it reads, lies
-     * on ledger lines without, a clarinet does not. Common practice, no source.
+     * Half steps below what is read from which on a treble clef has an 8 under it, and from which on a 15: a horn, a fifth
+     * below, lies on ledger lines without, a clarinet does not; a baritone saxophone is still read with an 8, a
+     * contrabass clarinet is not. Common practice, no source.
      */
-    private const NEARLY_AN_OCTAVE = 5;
+    private const OCTAVES_FROM = [7, 22];
 
     /**
      * How much of its length a note sounds: before a breath, set apart, before a soft one, and tongued. Common practice,
@@ -129,8 +130,8 @@ final readonly class Part
     }
 
     /**
-     * The part in concert pitch, as a concert score writes it: what sounds, an octave away where it would lie far off
-     * the staff or where the instrument is always written so, in the clef in which it lies best.
+     * The part in concert pitch, as a concert score writes it: what sounds, or octaves away where the instrument is always
+     * written so, in the instrument's own clef with an 8 where it would lie off the staff.
      */
     public function inConcert(): self
     {
@@ -139,7 +140,7 @@ final readonly class Part
         $octaves = $isInOctaves ? intdiv($up, 12) : 0;
         $below = $isInOctaves || 'treble' !== $this->instrument->clef
             ? 0
-            : intdiv($up + self::NEARLY_AN_OCTAVE, 12);
+            : \count(array_filter(self::OCTAVES_FROM, static fn (int $least): bool => $up >= $least));
         $instrument = $this->instrument->readFrom(
             Transposition::by(Interval::of(7 * $octaves, 12 * $octaves)),
             -$below,

@@ -105,13 +105,8 @@ final class ChartMaker
             }
         }
         $pages[] = $body;
-        $sheets = [];
-        foreach ($pages as $k => $page) {
-            $foot = PageFrame::foot($paper, $instrument->name.', fingerings', $k, \count($pages));
-            $sheets[] = Svg::page($paper, $page.$foot, $glyphs);
-        }
 
-        return $sheets;
+        return PageFrame::pages($paper, $pages, $instrument->name.', fingerings', $glyphs);
     }
 
     /**

@@ -39,6 +39,24 @@ final class PageFrame
     }
 
     /**
+     * Pages of one print, each with its foot.
+     *
+     * @param non-empty-list<string> $bodies drawings of the pages
+     * @param string                 $glyphs symbols that they use
+     *
+     * @return non-empty-list<Page>
+     */
+    public static function pages(Paper $paper, array $bodies, string $says, string $glyphs = ''): array
+    {
+        $pages = [];
+        foreach ($bodies as $k => $body) {
+            $pages[] = Svg::page($paper, $body.self::foot($paper, $says, $k, \count($bodies)), $glyphs);
+        }
+
+        return $pages;
+    }
+
+    /**
      * @param int      $page      from 0
      * @param float    $words     how much larger than usual, in large print
      * @param int      $line      from the edge of the paper

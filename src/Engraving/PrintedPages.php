@@ -112,9 +112,13 @@ final class PrintedPages
         // Smaller music is engraved anew, for its own width: whether it comes out as it was reckoned is seen then.
         $best = [$comfortable, $breaks, $loose, $heads[0]];
         $least = $breaks->cost + $comfortable->cost();
-        foreach (\array_slice($ways, 0, self::TRIED) as [$setting, $reckoned]) {
+        $tried = 0;
+        foreach ($ways as [$setting, $reckoned]) {
             if ($reckoned >= $least - 1e-9) {
                 break;
+            }
+            if (1.0 !== $setting->size && ++$tried > self::TRIED) {
+                continue;
             }
             $them = match (true) {
                 1.0 !== $setting->size => $chunks($setting->isTight, $setting->size),

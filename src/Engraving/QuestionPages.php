@@ -84,7 +84,6 @@ final class QuestionPages
         }
         $pages[] = $svg;
 
-        return array_map(static fn (string $drawing, int $i): Page => Svg::page($paper, $drawing
-            .PageFrame::foot($paper, $foot, $i, \count($pages))), $pages, array_keys($pages));
+        return PageFrame::pages($paper, $pages, $foot);
     }
 }

@@ -90,14 +90,7 @@ final class StripPages
         }
         $pages[] = $body;
 
-        return array_map(
-            static fn (string $page, int $k): Page => Svg::page(
-                $paper,
-                $page.PageFrame::foot($paper, $foot, $k, \count($pages)),
-            ),
-            $pages,
-            array_keys($pages),
-        );
+        return PageFrame::pages($paper, $pages, $foot);
     }
 
     /**

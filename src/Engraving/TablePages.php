@@ -38,12 +38,8 @@ final class TablePages
         string $foot = '',
     ): array {
         $pages = self::drawn($title, $says, $columns, $sections, $paper);
-        $made = [];
-        foreach ($pages as $i => [$drawing]) {
-            $made[] = Svg::page($paper, $drawing.PageFrame::foot($paper, $foot, $i, \count($pages)));
-        }
 
-        return $made;
+        return PageFrame::pages($paper, array_map(static fn (array $page): string => $page[0], $pages), $foot);
     }
 
     /**

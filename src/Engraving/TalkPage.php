@@ -65,12 +65,11 @@ final class TalkPage
             $y += $height;
         }
         $pages[] = $body;
-        $sheets = [];
-        foreach ($pages as $k => $page) {
-            $says = PageFrame::said($part->writtenTitle().', talked through', $part->instrument->name);
-            $sheets[] = Svg::page($paper, $page.PageFrame::foot($paper, $says, $k, \count($pages)));
-        }
 
-        return $sheets;
+        return PageFrame::pages(
+            $paper,
+            $pages,
+            PageFrame::said($part->writtenTitle().', talked through', $part->instrument->name),
+        );
     }
 }

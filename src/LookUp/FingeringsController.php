@@ -106,9 +106,10 @@ final class FingeringsController extends AbstractController
     public function pdf(Request $request, PdfMaker $pdfs): Response
     {
         $instrument = $this->desk->instrument(DeskState::of($request->query->all()));
+        $paper = $this->open->paper($request->query->getString('paper'));
 
         return new Response(
-            $pdfs->pdf($this->charts->print($instrument, $this->open->paper($request->query->getString('paper'))), $instrument->name.', fingerings'),
+            $pdfs->pdf($this->charts->print($instrument, $paper), $instrument->name.', fingerings'),
             200,
             [
                 'Content-Type' => 'application/pdf',
@@ -151,8 +152,10 @@ final class FingeringsController extends AbstractController
             ));
         }
 
+        $paper = $this->open->paper($request->query->getString('paper'));
+
         return new Response(
-            $pdfs->pdf(KeyMapDrawing::print($instrument, $this->open->paper($request->query->getString('paper'))), $instrument->name.', keys'),
+            $pdfs->pdf(KeyMapDrawing::print($instrument, $paper), $instrument->name.', keys'),
             200,
             [
                 'Content-Type' => 'application/pdf',

@@ -59,9 +59,10 @@ final class TrillsController extends AbstractController
     public function pdf(Request $request, PdfMaker $pdfs): Response
     {
         $instrument = $this->desk->instrument(DeskState::of($request->query->all()));
+        $paper = $this->open->paper($request->query->getString('paper'));
 
         return new Response(
-            $pdfs->pdf(TrillSheet::print($instrument, $this->open->paper($request->query->getString('paper'))), $instrument->name.', trills'),
+            $pdfs->pdf(TrillSheet::print($instrument, $paper), $instrument->name.', trills'),
             200,
             [
                 'Content-Type' => 'application/pdf',

@@ -38,7 +38,8 @@ final class PacketError extends \DomainException implements Mistake
     public static function nothingToWriteOn(): self
     {
         return new self(
-            'The packet has chorales alone, and no worksheet is made of a chorale; expected a study beside them, for example "concert F major", or no worksheets.',
+            'The packet has chorales alone, and no worksheet is made of a chorale; expected a study beside them, '
+                .'for example "concert F major", or no worksheets.',
         );
     }
 

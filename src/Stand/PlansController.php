@@ -170,7 +170,10 @@ final class PlansController extends AbstractController
         }
 
         return new Response(
-            $pdfs->pdf(CardPages::of($cards, Paper::parse($this->open->usual()->paper)), $this->words->say('plan.cards_of', ['%plan%' => $plan->getTitle()])),
+            $pdfs->pdf(
+                CardPages::of($cards, Paper::parse($this->open->usual()->paper)),
+                $this->words->say('plan.cards_of', ['%plan%' => $plan->getTitle()]),
+            ),
             200,
             ['Content-Type' => 'application/pdf', 'Content-Disposition' => 'inline; filename="home-cards.pdf"'],
         );

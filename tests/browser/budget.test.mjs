@@ -29,7 +29,9 @@ function ask(from, where, { method = 'GET', body = '', signal } = {}) {
 
 before(async () => {
   // A house like the other, in which an address has a tenth of a second of work in a minute.
-  const script = `. bin/common.sh; start_web ${port} ${folder}/web 2; for one in "\${web_processes[@]}"; do echo $one; done; wait`;
+  // Its processes have groups of their own: whoever ends the house ends them, too.
+  const leave = 'for one in "${web_processes[@]}"; do end_group "$one" TERM; done; exit';
+  const script = `. bin/common.sh; start_web ${port} ${folder}/web 2; trap '${leave}' TERM; wait`;
   server = spawn('bash', ['-c', script], {
     cwd: root, detached: true, stdio: 'ignore', env: { ...process.env, BUDGET_OF_AN_ADDRESS: '0.1', PUBLIC_URL: `http://127.0.0.1:${port}` },
   });

@@ -655,6 +655,51 @@ final class BandScoreTest extends TestCase
         self::assertSame(\count(self::BAND), substr_count($midi, 'MTrk'));
     }
 
+    /** In concert pitch an instrument has one clef, its own, whatever it plays, and the 8 puts the notes near the staff. */
+    public function testTheClefOfAConcertScoreBelongsToTheInstrument(): void
+    {
+        $octaves = [];
+        foreach (Support::instruments()->ids() as $id) {
+            $clefs = [];
+            foreach (['concert F major', 'concert B major, low octave', 'concert Ab major, high octave'] as $line) {
+                $part = Support::part($line, $id)->inConcert();
+                foreach ($part->study->notes as $note) {
+                    self::assertSame(0, ($note->pitch()->midi() - $note->sounding->midi()) % 12, $id);
+                }
+                $document = new \DOMDocument();
+                $document->loadXML(MusicXmlWriter::forEngraving($part));
+                $clef = $document->getElementsByTagName('clef')->item(0);
+                self::assertNotNull($clef);
+                $clefs[preg_replace('/\s+/', ' ', trim($clef->textContent))] = true;
+            }
+            self::assertCount(1, $clefs, $id.' has one clef');
+            self::assertSame(
+                'bass' === Support::instruments()->instrument($id)->clef ? 'F' : 'G',
+                ((string) array_key_first($clefs))[0],
+                $id,
+            );
+            $octaves[$id] = $part->instrument->clefOctaves;
+        }
+        // As conductors know them (common practice, no source).
+        foreach ([
+            'flute' => 0, 'clarinet-bb' => 0, 'trumpet-bb' => 0, 'horn-f' => -1, 'alto-sax' => -1, 'tenor-sax' => -1,
+            'baritone-sax' => -1, 'contrabass-clarinet' => -2, 'bass-clarinet' => -1, 'bassoon' => 0, 'trombone' => 0, 'tuba-bbb' => 0,
+        ] as $id => $expected) {
+            self::assertSame($expected, $octaves[$id], $id);
+        }
+    }
+
+    public function testRowsOfChoralesAreNotWrittenOnAndTheOthersKeepTheirNumbers(): void
+    {
+        self::assertSame(
+            ['# Round', 'concert F major', '', '', '4: concert G major'],
+            ScoreBuilder::withoutChorales([
+                '# Round', 'concert F major', '# Evening', 'chorale evening in concert Eb', '3: chorale evening in concert C',
+                '4: concert G major',
+            ]),
+        );
+    }
+
     public function testNumbersAreGivenOnceAndKept(): void
     {
         $builder = new ScoreBuilder(Support::parts());

@@ -562,6 +562,9 @@ final class QuizTest extends TestCase
                 );
                 self::assertSame($question->question, $quiz->make($kind, $instrument, $k)->question);
                 self::assertNotSame('', $question->asks);
+                // As it is said, it has no sign of the keyboard and no code of a touch.
+                self::assertDoesNotMatchRegularExpression('/[A-G][b#](?![a-z])|\b[LR][1-4]\b|\bLT\b/', $question->says, $id);
+                self::assertSame('' === $question->answer, '' === $question->says, $id);
                 $made[$kind->value][$question->question] = true;
             }
         }

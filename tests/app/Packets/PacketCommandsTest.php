@@ -182,6 +182,40 @@ final class PacketCommandsTest extends TestCase
         );
     }
 
+    /** However few signs the studies have, something is left to write; a chorale is nobody's worksheet. */
+    public function testAWorksheetAlwaysLeavesSomethingToWrite(): void
+    {
+        foreach ([
+            ['concert C major'], ['concert C major', 'concert F major, thirds', 'concert Bb major'],
+            ['concert Eb major', '# Evening', 'chorale evening in concert Eb'],
+        ] as $studies) {
+            file_put_contents($this->folder.'/left.yaml', json_encode([
+                'title' => 'Left', 'worksheets' => 'part-worked', 'studies' => $studies,
+                'players' => [['name' => 'Ada', 'instrument' => 'flute'], ['name' => 'Bea', 'instrument' => 'alto-sax']],
+            ], \JSON_THROW_ON_ERROR));
+            $process = $this->console(['packet:make', 'left.yaml', '--output=out']);
+            self::assertSame(0, $process->getExitCode(), $process->getErrorOutput());
+            foreach (['01-ada-flute', '02-bea-alto-sax'] as $who) {
+                $sheet = $this->words('worksheets/'.$who);
+                $key = $this->words('answers/'.$who);
+                // A worked study has its letters on the sheet, too: fewer lines of letters than the key has.
+                self::assertLessThan(
+                    preg_match_all('/^\s*note /m', $key),
+                    preg_match_all('/^\s*note /m', $sheet),
+                    $who.': '.implode('; ', $studies),
+                );
+                self::assertStringNotContainsString('Evening', $sheet);
+            }
+        }
+        file_put_contents($this->folder.'/left.yaml', json_encode([
+            'title' => 'Left', 'worksheets' => 'unmarked', 'studies' => ['chorale evening in concert Eb'],
+            'players' => [['name' => 'Ada', 'instrument' => 'flute']],
+        ], \JSON_THROW_ON_ERROR));
+        $process = $this->console(['packet:make', 'left.yaml', '--output=out']);
+        self::assertSame(2, $process->getExitCode());
+        self::assertStringContainsString('no worksheet is made of a chorale', $process->getErrorOutput());
+    }
+
     public function testEverybodyReadsOwnNamesOfNotes(): void
     {
         file_put_contents($this->folder.'/names.yaml', <<<'YAML'

@@ -1,11 +1,11 @@
-// Takes the pictures of the main views anew, from the demonstration. node docs/screenshots/take.mjs http://127.0.0.1:8250
+// Takes the pictures of the main views anew, from the demonstration. node docs/take-pictures.mjs http://127.0.0.1:8250
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { chromium } from '../../node_modules/playwright-core/index.mjs';
+import { chromium } from '../node_modules/playwright-core/index.mjs';
 
 const base = process.argv[2] ?? 'http://127.0.0.1:8250';
 const only = process.argv.slice(3);
-const folder = path.dirname(fileURLToPath(import.meta.url));
+const folder = path.join(path.dirname(fileURLToPath(import.meta.url)), 'screenshots');
 const browser = await chromium.launch({ executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium', args: ['--no-sandbox', '--autoplay-policy=no-user-gesture-required'] });
 const desk = (line, instrument, more = '') => `/desk?line=${encodeURIComponent(line)}&for=${instrument}${more}`;
 
