@@ -41,6 +41,8 @@ const options = {
   minLastJustification: 0,
   spacingLinear: EVEN,
   spacingNonLinear: 0.45,
+  // Room before each note, where a bar line stands: for a reminder in brackets. The most that the engraver knows.
+  leftMarginNote: 2,
 };
 
 /** The notes of a drawing, by their ids. */

@@ -74,6 +74,14 @@ final readonly class EngravedPage
         if ([] === $lines) {
             throw EngravingError::failed('the drawing has no staff');
         }
+        $barLines = [];
+        foreach (self::all($path, './/s:g[@class="barLine"]/s:path', $margin) as $line) {
+            $begins = sscanf($line->getAttribute('d'), 'M%f');
+            if (\is_array($begins) && isset($begins[0])) {
+                $barLines[] = (float) $begins[0] + $dx;
+            }
+        }
+        sort($barLines);
         $marks = self::marks($path, $margin);
         self::clean($path, $margin);
 
@@ -87,6 +95,7 @@ final readonly class EngravedPage
                 [] === $marks ? null : min($marks) + $dy,
                 [] === $marks ? null : max($marks) + $dy,
                 $bar,
+                $barLines,
             ),
             $glyphs,
             $notes,

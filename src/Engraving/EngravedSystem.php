@@ -10,10 +10,14 @@ namespace App\Engraving;
  */
 final readonly class EngravedSystem
 {
+    /** Width of a note head with a whole note's, the widest. */
+    private const HEAD = 330;
+
     /**
      * @param array<int, NoteHead> $heads
      * @param float|null $marksTop    how far up hairpins, dynamics, marks and words reach; null without any
      * @param float|null $marksBottom how far down
+     * @param list<float> $barLines    where bar lines stand, from left to right
      * @param int|null   $bar         number of the bar with which it begins, where the engraver says it
      */
     public function __construct(
@@ -25,6 +29,21 @@ final readonly class EngravedSystem
         public ?float $marksTop = null,
         public ?float $marksBottom = null,
         public ?int $bar = null,
+        public array $barLines = [],
     ) {
+    }
+
+    /** How much is free to the left of a note: from the note before it, or a bar line between them. */
+    public function roomBefore(int $i): float
+    {
+        $left = $this->heads[$i]->left;
+        $before = isset($this->heads[$i - 1]) ? [$this->heads[$i - 1]->left + self::HEAD] : [];
+        foreach ($this->barLines as $x) {
+            if ($x < $left) {
+                $before[] = $x;
+            }
+        }
+
+        return [] === $before ? $left : $left - max($before);
     }
 }

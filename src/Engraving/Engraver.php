@@ -31,7 +31,7 @@ final class Engraver
     /** Seconds for which a service that did not answer is not asked again. */
     private const PASSED_BY = 5;
     /** Changes when the engraver's options do, so that kept results are made anew. */
-    private const EDITION = '10';
+    private const EDITION = '11';
 
     public function __construct(
         private readonly HttpClientInterface $client,

@@ -48,7 +48,7 @@ final readonly class Engraving
             /**
              * @var array{glyphs?: array<string, string>, systems?: list<array{height: int, top: float, bottom: float,
              *  notes: array<int, array{float, float}>, body: string, marks?: array{float|null, float|null},
-             *  bar?: int|null}>} $data
+             *  bar?: int|null, bars?: list<float>}>} $data
              */
             $data = json_decode($json, true, 32, \JSON_THROW_ON_ERROR);
         } catch (\JsonException $error) {
@@ -72,6 +72,7 @@ final readonly class Engraving
                 $system['marks'][0] ?? null,
                 $system['marks'][1] ?? null,
                 $system['bar'] ?? null,
+                $system['bars'] ?? [],
             );
         }
 
@@ -95,6 +96,7 @@ final readonly class Engraving
                         'body' => $system->body,
                         'marks' => [$system->marksTop, $system->marksBottom],
                         'bar' => $system->bar,
+                        'bars' => $system->barLines,
                     ],
                     $this->systems,
                 ),

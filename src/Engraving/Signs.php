@@ -14,10 +14,20 @@ use SwiftReed\Time\Length;
  */
 final class Signs
 {
+    /** How large a reminder is drawn, and how small where little room is left; half its width with the brackets. */
+    private const REMINDER = 0.78;
+    private const SMALL_REMINDER = 0.4;
+    private const REACH = 135;
+    /** Between a reminder and what stands beside it. */
+    private const APART = 35;
+
     /**
-     * A reminder, smaller than a true accidental and in brackets, so that it is none on a copy either; its middle at x, y.
+     * A reminder, smaller than a true accidental and in brackets, so that it is none on a copy either.
+     *
+     * @param float $x    left edge of the note before which it stands, at the height y
+     * @param float $room what is free to the left of the note
      */
-    public static function reminder(Accidental $sign, float $x, float $y): string
+    public static function reminder(Accidental $sign, float $x, float $y, float $room): string
     {
         $flat = '<path d="M-45 -175 V75 M-45 -20 C-10 -70 60 -60 45 0 C35 40 -15 60 -45 75"/>';
         $sharp = '<path d="M-25 -115 V125 M30 -130 V110 M-70 -30 L75 -65 M-70 55 L75 20"/>';
@@ -30,25 +40,27 @@ final class Signs
             '##' => '<path d="M-55 -55 L55 55 M-55 55 L55 -55"/>',
             default => '',
         };
+        if ('' === $drawing) {
+            return '';
+        }
+        $wider = 'bb' === $sign->besideNote() ? 45 : 0;
+        $reach = self::REACH + $wider;
+        $scale = max(self::SMALL_REMINDER, min(self::REMINDER, ($room - 2 * self::APART) / (2 * $reach)));
+        $brackets = \sprintf('<path d="M-%1$d -185 q-60 140 0 300 M%1$d -185 q60 140 0 300"/>', $reach - 30);
 
-        $reach = \in_array($sign->besideNote(), ['bb'], true) ? 150 : 105;
-        $brackets = \sprintf('<path d="M-%1$d -185 q-60 140 0 300 M%1$d -185 q60 140 0 300"/>', $reach);
-
-        return '' === $drawing
-            ? ''
-            : Svg::at(
-                $x,
-                $y,
-                Svg::tag(
-                    'g',
-                    [
-                        'class' => 'reminder', 'fill' => 'none', 'stroke' => Ink::ACCENT, 'stroke-width' => 24,
-                        'stroke-linecap' => 'round',
-                    ],
-                    $drawing.$brackets,
-                ),
-                0.78,
-            );
+        return Svg::at(
+            $x - self::APART - $reach * $scale,
+            $y,
+            Svg::tag(
+                'g',
+                [
+                    'class' => 'reminder', 'fill' => 'none', 'stroke' => Ink::ACCENT, 'stroke-width' => 24,
+                    'stroke-linecap' => 'round',
+                ],
+                $drawing.$brackets,
+            ),
+            $scale,
+        );
     }
 
     /**

@@ -77,7 +77,12 @@ final class SystemDrawing
         if (Reminders::None !== $rows->reminders) {
             foreach ($system->heads as $i => $head) {
                 $sign = $part->study->notes[$i]->reminder;
-                $svg .= null === $sign ? '' : Signs::reminder($sign, $head->left - 165, $head->y);
+                $svg .= null === $sign ? '' : Signs::reminder(
+                    $sign,
+                    $head->left,
+                    $head->y,
+                    $system->roomBefore($i),
+                );
             }
         }
         $svg .= self::moves($part, $system);

@@ -470,7 +470,7 @@ final class DrawingTest extends KernelTestCase
     public function testSignsAreDrawn(): void
     {
         foreach ([1, -1, 2, -2, 0] as $alter) {
-            self::assertStringContainsString('<path', Signs::reminder(Accidental::of($alter), 0, 0));
+            self::assertStringContainsString('<path', Signs::reminder(Accidental::of($alter), 0, 0, 400));
         }
         self::assertStringContainsString('= 50', Signs::metronome('3/8', 50, 0, 0));
         self::assertStringContainsString('Noto Sans Math', Svg::words('B♭ & C'));

@@ -6,6 +6,7 @@ namespace App\Tests\Engraving;
 
 use App\Engraving\Block;
 use App\Engraving\Chunk;
+use App\Engraving\EngravedSystem;
 use App\Engraving\PageBreaks;
 use App\Engraving\PageMaker;
 use App\Engraving\Paper;
@@ -13,6 +14,7 @@ use App\Engraving\PdfMaker;
 use App\Engraving\PrintedPages;
 use App\Engraving\PrintLook;
 use App\Engraving\Rows;
+use App\Engraving\Signs;
 use App\Engraving\StripPages;
 use PHPUnit\Framework\Attributes\DataProvider;
 use Random\Engine\Mt19937;
@@ -217,10 +219,30 @@ final class PaperTest extends KernelTestCase
             self::assertTrue(1 === \count($loads) || end($loads) > 2, $said);
             foreach ($engraving->systems as $system) {
                 $this->assertEven($part, $system->heads, $said);
+                $this->assertRemindersHaveRoom($part, $system, $said);
             }
             ++$read;
         }
         self::assertGreaterThan(120, $read);
+    }
+
+    /** No reminder lies on a bar line or on the note before, wherever one stands. */
+    private function assertRemindersHaveRoom(Part $part, EngravedSystem $system, string $said): void
+    {
+        foreach ($system->heads as $i => $head) {
+            if (null === $part->study->notes[$i]->reminder) {
+                continue;
+            }
+            $drawn = Signs::reminder($part->study->notes[$i]->reminder, $head->left, 0, $system->roomBefore($i));
+            self::assertSame(1, preg_match('/translate\(([\d.-]+) [\d.-]+\) scale\(([\d.]+)\)/', $drawn, $found), $drawn);
+            $reach = 135 * (float) $found[2];
+            self::assertLessThanOrEqual($head->left, (float) $found[1] + $reach, $said);
+            $taken = array_filter(
+                [...$system->barLines, isset($system->heads[$i - 1]) ? $system->heads[$i - 1]->left + 330 : 0.0],
+                static fn (float $x): bool => $x < $head->left,
+            );
+            self::assertGreaterThanOrEqual(max($taken), (float) $found[1] - $reach, $said.', note '.($i + 1));
+        }
     }
 
     /** @param array<int, \App\Engraving\NoteHead> $heads */
